@@ -1,0 +1,73 @@
+// npm run bench:boards -- --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { parseArgs } from 'node:util';
+import type { BoardEvidence } from '../src/core/match/index.ts';
+import type { WorkshopFactory } from '../src/workshop/interface.ts';
+import { type Mode, makeLadders, matchTarget, type TargetResult } from './apprentice.ts';
+
+const { values } = parseArgs({
+  options: {
+    workshop: { type: 'string' },
+    seeds: { type: 'string', default: '1-24' },
+    targets: { type: 'string', default: '1' },
+    tolerance: { type: 'string', default: '1.0' },
+    'max-boards': { type: 'string', default: '8' },
+    modes: { type: 'string', default: 'learning,fixed,by-eye' },
+    json: { type: 'boolean', default: false },
+  },
+});
+
+const [from, to] = values.seeds.split('-').map(Number);
+const seeds = Array.from({ length: (to ?? from) - from + 1 }, (_, i) => from + i);
+const targets = Number(values.targets);
+const tolerance = Number(values.tolerance);
+const mostBoards = Number(values['max-boards']);
+const modes = values.modes.split(',') as Mode[];
+const module_ = values.workshop
+  ? await import(pathToFileURL(path.resolve(values.workshop)).href)
+  : await import('../src/workshop/workshop.ts');
+const factory: WorkshopFactory = module_.default;
+
+const quantile = (list: number[], q: number) => {
+  const sorted = [...list].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)];
+};
+const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length;
+const round = (v: number) => Number(v.toFixed(3));
+
+for (const mode of modes) {
+  const started = performance.now();
+  const results: TargetResult[] = [];
+  for (const seed of seeds) {
+    const workshop = factory(seed);
+    const shop = makeLadders(workshop);
+    const memory: BoardEvidence[] = [];
+    for (let k = 1; k <= targets; k++) {
+      const result = matchTarget({ workshop, shop, seed, tolerance, mostBoards, mode }, k, memory);
+      results.push(result);
+      if (values.json) console.log(JSON.stringify(result));
+      else console.log(`${mode} ${seed}/${k} ${result.species}: ${result.deltaE.map((d) => d.toFixed(2)).join(' ')}`);
+    }
+  }
+  // Boards a failed target would still need are unknown: it counts as one more than the most.
+  const needed = results.map((r) => (r.passed ? r.boards : mostBoards + 1));
+  const firsts = results.map((r) => r.deltaE[0]);
+  const likely = results
+    .flatMap((r) => r.chance.map((c, i) => ({ c, ok: r.deltaE[i] <= tolerance })))
+    .filter((x) => x.c >= 0.7 && x.c <= 0.9);
+  console.log(
+    JSON.stringify({
+      summary: mode,
+      targets: results.length,
+      medianBoards: quantile(needed, 0.5),
+      p90Boards: quantile(needed, 0.9),
+      sharePassed: round(mean(results.map((r) => (r.passed ? 1 : 0)))),
+      meanFirstDeltaE: round(mean(firsts)),
+      medianFirstDeltaE: round(quantile(firsts, 0.5)),
+      saidLikely: likely.length,
+      ofThosePassed: likely.length > 0 ? round(mean(likely.map((x) => (x.ok ? 1 : 0)))) : null,
+      seconds: round((performance.now() - started) / 1000),
+    }),
+  );
+}

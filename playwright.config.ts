@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4271;
+export default defineConfig({
+  testDir: 'test/e2e',
+  timeout: 120_000,
+  workers: 1,
+  // The machine is shared and noisy: a stray long task must not decide.
+  retries: 2,
+  reporter: 'list',
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'rm -rf test-results/data && node --import tsx src/server/main.ts --demo',
+    env: { PORT: String(PORT), URUSHI_DATA: 'test-results/data' },
+    // Ready only once the demo shop is made.
+    wait: { stdout: /Urushi is ready/ },
+    timeout: 90_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 8000 },
+  },
+});

@@ -1,0 +1,80 @@
+// Makes docs/screenshots again from a fresh demo shop: npm run pictures
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium } from '@playwright/test';
+import { installChromium, installPackages, run } from './install.mjs';
+
+installPackages();
+installChromium();
+run('npx', 'vite', 'build', '--logLevel', 'warn');
+const PORT = '4399';
+const base = `http://localhost:${PORT}`;
+const data = mkdtempSync(path.join(os.tmpdir(), 'urushi-pictures-'));
+const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', '--demo'], {
+  env: { ...process.env, PORT, URUSHI_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((resolve) => {
+  server.stdout.on('data', (chunk) => String(chunk).includes('ready') && resolve());
+});
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shoot = async (name) => {
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+};
+const press = (name) => page.getByRole('button', { name }).first().click();
+const read = async () => {
+  await press('Read 5×');
+  await page.getByText('mean of 5 in reflectance').waitFor();
+};
+const makeBoard = async (stages) => {
+  for (let i = 0; i < stages; i++) {
+    await read();
+    if (i < stages - 1) await press(/^Next:/);
+  }
+  await page.getByRole('link', { name: 'To the verdict' }).click();
+};
+
+await page.goto(`${base}/jobs/2/target`);
+await shoot('target');
+await page.goto(`${base}/jobs/2/woods?wood=5`);
+await shoot('woods');
+await page.goto(`${base}/jobs/2/layers?wood=3`);
+await press('Find recipes');
+await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+await shoot('layers');
+await press('Plan board 1');
+await page.getByRole('heading', { name: /Mix sheet/ }).waitFor();
+await read();
+await shoot('boards');
+await press(/^Next:/);
+await makeBoard(1);
+await press('Plan the next board');
+await makeBoard(3);
+await page.getByRole('button', { name: 'Plan the next board' }).waitFor();
+await shoot('verdict');
+await page.goto(`${base}/jobs/2/together`);
+await press('Find for every wood');
+await page.getByRole('button', { name: 'Take on ash' }).waitFor();
+await shoot('together');
+await page.goto(`${base}/shelf?wood=oak`);
+await shoot('wood');
+await page.goto(`${base}/jobs`);
+await shoot('jobs');
+await page.goto(`${base}/shelf?colour=russet-3`);
+await shoot('shelf');
+await browser.close();
+server.kill('SIGTERM');

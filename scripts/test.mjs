@@ -1,0 +1,10 @@
+// npm test: types, lint and import directions, unit tests, then the built app in a headless browser.
+import { installChromium, installPackages, run } from './install.mjs';
+
+installPackages();
+installChromium();
+run('npx', 'tsc');
+run('npx', 'biome', 'check', '--error-on-warnings', '.');
+run('npx', 'vitest', 'run');
+run('npx', 'vite', 'build', '--logLevel', 'warn');
+run('npx', 'playwright', 'test');

@@ -1,0 +1,3 @@
+export * from './check.ts';
+export * from './layer.ts';
+export * from './materials.ts';

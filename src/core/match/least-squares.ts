@@ -1,0 +1,118 @@
+/** Fills the residuals for a point. */
+export type Residuals = (x: Float64Array, out: Float64Array) => void;
+
+export interface LeastSquaresResult {
+  x: Float64Array;
+  /** Sum of squared residuals at x. */
+  cost: number;
+  iterations: number;
+}
+
+/** Solves the small symmetric positive system A d = g in place (Cholesky); false when A is not positive. */
+export function solveSymmetric(a: Float64Array, g: Float64Array, n: number): boolean {
+  for (let j = 0; j < n; j++) {
+    let diagonal = a[j * n + j];
+    for (let k = 0; k < j; k++) diagonal -= a[j * n + k] * a[j * n + k];
+    if (!(diagonal > 0)) return false;
+    const root = Math.sqrt(diagonal);
+    a[j * n + j] = root;
+    for (let i = j + 1; i < n; i++) {
+      let sum = a[i * n + j];
+      for (let k = 0; k < j; k++) sum -= a[i * n + k] * a[j * n + k];
+      a[i * n + j] = sum / root;
+    }
+  }
+  for (let i = 0; i < n; i++) {
+    for (let k = 0; k < i; k++) g[i] -= a[i * n + k] * g[k];
+    g[i] /= a[i * n + i];
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    for (let k = i + 1; k < n; k++) g[i] -= a[k * n + i] * g[k];
+    g[i] /= a[i * n + i];
+  }
+  return true;
+}
+
+const sumOfSquares = (r: Float64Array) => {
+  let sum = 0;
+  for (let i = 0; i < r.length; i++) sum += r[i] * r[i];
+  return sum;
+};
+
+/**
+ * Levenberg-Marquardt with bounds (Levenberg 1944, Marquardt 1963; bounds by projection, a variable that sits on its
+ * bound and is pushed outwards is held). Forward-difference derivatives.
+ */
+export function minimise(
+  residuals: Residuals,
+  start: ArrayLike<number>,
+  lower: ArrayLike<number>,
+  upper: ArrayLike<number>,
+  residualCount: number,
+  maxIterations = 30,
+): LeastSquaresResult {
+  const n = start.length;
+  const x = Float64Array.from(start, (v, i) => Math.min(upper[i], Math.max(lower[i], v)));
+  const r = new Float64Array(residualCount);
+  const trial = new Float64Array(residualCount);
+  const jacobian = new Float64Array(residualCount * n);
+  const next = new Float64Array(n);
+  residuals(x, r);
+  let cost = sumOfSquares(r);
+  let damping = 1e-3;
+  let iterations = 0;
+  for (; iterations < maxIterations && cost > 1e-14; iterations++) {
+    for (let j = 0; j < n; j++) {
+      const span = upper[j] - lower[j];
+      let h = 1e-5 * span;
+      if (x[j] + h > upper[j]) h = -h;
+      const kept = x[j];
+      x[j] = kept + h;
+      residuals(x, trial);
+      x[j] = kept;
+      for (let i = 0; i < residualCount; i++) jacobian[i * n + j] = (trial[i] - r[i]) / h;
+    }
+    const gradient = new Float64Array(n);
+    const normal = new Float64Array(n * n);
+    for (let i = 0; i < residualCount; i++)
+      for (let j = 0; j < n; j++) {
+        const left = jacobian[i * n + j];
+        gradient[j] -= left * r[i];
+        for (let k = 0; k <= j; k++) normal[j * n + k] += left * jacobian[i * n + k];
+      }
+    const held = new Uint8Array(n);
+    for (let j = 0; j < n; j++) {
+      if ((x[j] <= lower[j] && gradient[j] < 0) || (x[j] >= upper[j] && gradient[j] > 0)) held[j] = 1;
+    }
+    let improved = false;
+    let relative = 0;
+    for (let attempt = 0; attempt < 8; attempt++) {
+      const a = new Float64Array(n * n);
+      const step = new Float64Array(n);
+      for (let j = 0; j < n; j++) {
+        for (let k = 0; k <= j; k++) a[j * n + k] = a[k * n + j] = held[j] || held[k] ? 0 : normal[j * n + k];
+        a[j * n + j] = held[j] ? 1 : normal[j * n + j] * (1 + damping) + 1e-12;
+        step[j] = held[j] ? 0 : gradient[j];
+      }
+      if (!solveSymmetric(a, step, n)) {
+        damping *= 10;
+        continue;
+      }
+      for (let j = 0; j < n; j++) next[j] = Math.min(upper[j], Math.max(lower[j], x[j] + step[j]));
+      residuals(next, trial);
+      const newCost = sumOfSquares(trial);
+      if (newCost < cost) {
+        relative = (cost - newCost) / cost;
+        cost = newCost;
+        x.set(next);
+        r.set(trial);
+        damping = Math.max(1e-9, damping * 0.2);
+        improved = true;
+        break;
+      }
+      damping *= 6;
+    }
+    if (!improved || relative < 1e-7) break;
+  }
+  return { x, cost, iterations };
+}

@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { BANDS } from '../colour/grid.ts';
+import { reflectanceFromLab } from '../colour/reconstruct.ts';
+import { newLayer, type Stack } from '../layers/layer.ts';
+import type { Materials } from '../layers/materials.ts';
+import { PLAIN, predict, rawMean, scaleToBoard, UNTUNED } from '../optics/index.ts';
+import { fitDyeLadder, fitPigmentLadder } from './ladder.ts';
+import { type BoardEvidence, learn, NOTHING_LEARNED, tuningOf } from './learn.ts';
+import { namedRoads, roundToScale } from './roads.ts';
+import { SearchCancelled, search } from './search.ts';
+import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from './test-shop.ts';
+
+describe('search', () => {
+  it('recovers known ratios', () => {
+    const strength = fc.double({ min: 0.8, max: 12, noNaN: true });
+    fc.assert(
+      fc.property(strength, strength, strength, (yellow, red, black) => {
+        const target = { reflectance: finalOf(dyed({ yellow, red, black })), singleLight: false };
+        const own = (colourants: string[]) => [...colourants].sort().join() === 'black,red,yellow';
+        const road = search(problem({ target })).find((r) => own(r.colourants));
+        expect(road?.deltaE[0]).toBeLessThan(0.15);
+        const colours = road?.stack[0].colours ?? {};
+        for (const [id, strength] of Object.entries({ yellow, red, black }))
+          expect(Math.abs(Math.log(colours[id] / strength))).toBeLessThan(0.1);
+      }),
+      { numRuns: 12 },
+    );
+  });
+  it('one colourant only, and two that are the same', () => {
+    expect(search(problem({ open: [{ layer: 0, colourants: ['yellow'] }] }))[0].colourants).toEqual(['yellow']);
+    const twins: Materials = {
+      ...MATERIALS,
+      colourants: { ...MATERIALS.colourants, twin: { ...COLOURS[0], id: 'twin' } },
+    };
+    const [road] = search(problem({ materials: twins, open: [{ layer: 0, colourants: ['yellow', 'twin', 'red'] }] }));
+    expect(road.deltaE[0]).toBeLessThan(0.05);
+  });
+  it('leaves the wood alone when the target is the wood itself', () => {
+    const target = { reflectance: finalOf([CLEAR]), singleLight: false };
+    expect(search(problem({ target }))[0].deltaE[0]).toBeLessThan(0.05);
+  });
+  it('gives the nearest when the target is lighter than the wood', () => {
+    const roads = search(problem({ target: { reflectance: new Float64Array(BANDS).fill(0.9), singleLight: false } }));
+    expect(roads[0].deltaE[0]).toBeGreaterThan(5);
+    expect(roads.length).toBeGreaterThan(0);
+  });
+  it('keeps to the strength that dissolves', () => {
+    const target = { reflectance: new Float64Array(BANDS).fill(0.02), singleLight: false };
+    for (const [id, s] of Object.entries(search(problem({ target }))[0].stack[0].colours))
+      expect(s).toBeLessThanOrEqual(MATERIALS.colourants[id].maxStrength * 1.000001);
+  });
+  it('never mixes powders of different solvents in one layer', () => {
+    const mixed: Materials = {
+      ...MATERIALS,
+      colourants: { ...MATERIALS.colourants, red: { ...COLOURS[1], carrier: 'alcohol' } },
+    };
+    for (const road of search(problem({ materials: mixed }))) {
+      const carriers = new Set(road.colourants.map((id) => mixed.colourants[id].carrier));
+      expect(carriers.size).toBeLessThanOrEqual(1);
+    }
+  });
+  it('works from L*a*b* alone, and can be cancelled', () => {
+    const target = { reflectance: reflectanceFromLab([42, 12, 18]), singleLight: true };
+    expect(search(problem({ target }))[0].deltaE[0]).toBeLessThan(0.05);
+    expect(() => search(problem(), { onProgress: () => false })).toThrow(SearchCancelled);
+  });
+  it('solves dye and glaze together, and a glaze alone from a measured dye stage', () => {
+    const stack: Stack = [newLayer('dye'), newLayer('sealer', { medium: 'shellac' }), newLayer('glaze'), CLEAR];
+    const open = [
+      { layer: 0, colourants: ['yellow', 'red'] },
+      { layer: 2, colourants: ['ochre', 'umber'] },
+    ];
+    const secret = stack.map((l, i) =>
+      i === 0 ? { ...l, colours: { yellow: 4, red: 2 } } : i === 2 ? { ...l, colours: { umber: 0.06 } } : l,
+    );
+    const target = { reflectance: finalOf(secret), singleLight: false };
+    expect(search(problem({ target, stack, open }))[0].deltaE[0]).toBeLessThan(0.1);
+    const reading = predict(secret, WOOD, MATERIALS)[1].reading;
+    const begun = secret.map((l, i) => (i === 2 ? { ...l, colours: {} } : l));
+    const [road] = search(problem({ target, stack: begun, open: [open[1]], from: { layers: 1, reading } }));
+    expect(road.stack[2].colours.umber).toBeCloseTo(0.06, 2);
+  });
+});
+
+describe('the short list', () => {
+  it('differs in kind and says what each road is best at', () => {
+    const roads = namedRoads(search(problem()), problem(), 1);
+    expect(roads[0].titles).toContain('Closest');
+    const titles = roads.flatMap((r) => r.titles);
+    for (const title of ['Fewest colours', 'Clearest grain', 'Cheapest', 'Least change under lamps'])
+      expect(titles).toContain(title);
+    const fewest = roads.find((r) => r.titles.includes('Fewest colours'));
+    for (const road of roads) expect(fewest?.colourants.length).toBeLessThanOrEqual(road.colourants.length);
+  });
+  it('rounds to the scale and solves the rest again', () => {
+    const stack = dyed({ yellow: 6.0123, red: 3.0456 });
+    const poured = roundToScale(problem(), stack, 0.1, 0.01);
+    for (const s of Object.values(poured.stack[0].colours))
+      expect(Math.abs((s * 0.1) / 0.01 - Math.round((s * 0.1) / 0.01))).toBeLessThan(1e-6);
+    expect(poured.deltaE).toBeLessThan(0.3);
+    expect(poured.sensitivity.yellow).toBeGreaterThan(0);
+  });
+});
+
+describe('ladders', () => {
+  const rungsOf = (exponent: number, strengths: number[]) => {
+    const materials: Materials = { ...MATERIALS, colourants: { red: { ...COLOURS[1], exponent } } };
+    return strengths.map((strength) => {
+      const looks = predict(
+        [newLayer('dye', { colours: { red: strength } })],
+        { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] },
+        materials,
+      );
+      return { strength, before: looks[0].reading, after: looks[1].reading };
+    });
+  };
+  it('find the curve and the exponent that made them', () => {
+    for (const exponent of [0.76, 0.88, 1]) {
+      const fit = fitDyeLadder(rungsOf(exponent, [1, 4, 12]), 25);
+      expect(Math.abs(fit.exponent - exponent)).toBeLessThan(0.05);
+      expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
+      expect(Math.min(...fit.absorption)).toBeGreaterThanOrEqual(0);
+    }
+  });
+  it('for a pigment find what the film does', () => {
+    const sealed = newLayer('sealer', { medium: 'shellac' });
+    const flat = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
+    const rungs = [0.03, 0.1, 0.28].map((strength) => {
+      const looks = predict([sealed, newLayer('glaze', { colours: { ochre: strength } })], flat, MATERIALS);
+      return { strength, before: looks[1].reading, after: looks[2].reading };
+    });
+    const fit = fitPigmentLadder(rungs, 0.3);
+    expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
+    expect(fit.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
+  });
+  it('refuse nonsense with a plain reason', () => {
+    const good = rungsOf(0.86, [2, 8]);
+    expect(() => fitDyeLadder(good.slice(0, 1), 25)).toThrow('One rung tells nothing');
+    expect(() => fitDyeLadder(good, 1)).toThrow('check the unit');
+    expect(() =>
+      fitDyeLadder(
+        [
+          { ...good[0], after: good[1].after },
+          { ...good[1], after: good[0].after },
+        ],
+        25,
+      ),
+    ).toThrow('mixed up');
+    expect(() => fitDyeLadder([good[0], { ...good[1], strength: 2.1 }], 25)).toThrow('nearly the same');
+  });
+});
+
+describe('learning', () => {
+  const truth = { ...UNTUNED, uptake: { yellow: 1.2, red: 0.85 } };
+  const board = (id: string, yellow: number, red: number): BoardEvidence => {
+    const stack = dyed({ yellow, red });
+    const raw = rawMean(WOOD).map((r) => r * (1 + 0.01 * yellow));
+    const looks = predict(stack, scaleToBoard(WOOD, raw), MATERIALS, { tuning: truth });
+    return {
+      id,
+      wood: WOOD,
+      preparation: PLAIN,
+      stack,
+      raw,
+      stages: [1, 2].map((stage) => ({ stage, reading: looks[stage].reading })),
+      weight: 1,
+    };
+  };
+  const boards = [board('1', 3, 2), board('2', 5, 1), board('3', 2, 6)];
+  it('finds which colour takes more and which less', () => {
+    const { uptake } = tuningOf(learn(boards, MATERIALS), 'birch', MATERIALS);
+    expect(uptake.yellow).toBeGreaterThan(1.12);
+    expect(uptake.red).toBeLessThan(0.92);
+  });
+  it('brings the next prediction closer, and carries over in part to a wood never coloured', () => {
+    const knowledge = learn(boards, MATERIALS);
+    const stack = dyed({ yellow: 4, red: 3 });
+    const off = (tuning: typeof UNTUNED) => {
+      const real = finalOf(stack, WOOD, truth);
+      return Math.hypot(...finalOf(stack, WOOD, tuning).map((v, i) => v - real[i]));
+    };
+    expect(off(tuningOf(knowledge, 'birch', MATERIALS))).toBeLessThan(0.35 * off(UNTUNED));
+    expect(tuningOf(knowledge, 'elm', MATERIALS).uptake.yellow).toBeGreaterThan(1.01);
+  });
+  it('is the same every time it is replayed, and learns nothing from nothing', () => {
+    expect(learn(boards, MATERIALS)).toEqual(learn(boards, MATERIALS));
+    expect(learn([], MATERIALS)).toBe(NOTHING_LEARNED);
+  });
+});

@@ -1,0 +1,179 @@
+import type { Spectrum } from '../colour/grid.ts';
+import { DAYLIGHT, type Light } from '../colour/lights.ts';
+import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
+import { KINDS, type Layer, type Stack } from '../layers/layer.ts';
+import type { Materials } from '../layers/materials.ts';
+import { grainKept } from '../optics/grain-contrast.ts';
+import { predict, type StageLook } from '../optics/predict.ts';
+import { type Evaluator, makeEvaluator } from './evaluator.ts';
+import type { MatchProblem } from './problem.ts';
+import { chanceWithin, riskOf } from './risk.ts';
+import { polish, type Road } from './search.ts';
+
+/** A road with what a finisher weighs it by. */
+export interface NamedRoad extends Road {
+  /** What it is best at; one road can be best at several things. */
+  titles: string[];
+  reading: Spectrum;
+  /** CIEDE2000 under the lights asked for, daylight first. */
+  perLight: number[];
+  /** Special index of metamerism under lamp light; null when the target is a single-light one. */
+  metamerism: number | null;
+  /** Share of the raw wood's luminance contrast kept. */
+  grain: number;
+  /** Probability that the board made by it passes. */
+  chance: number;
+  /** Money per litre of colour mixed. */
+  price: number;
+  /** The looks of all stages, raw first. */
+  looks: StageLook[];
+}
+
+/** What no board is free of, along one axis: reading, spot, clear. */
+const FLOOR = 0.25;
+
+/**
+ * Probability that a board made by a road passes: its miss, and the spread that comes from what the shop does not know
+ * of its colours on this wood, even in all three directions.
+ */
+export const passingChance = (road: Pick<Road, 'deltaE' | 'risk'>, problem: MatchProblem, tolerance: number): number =>
+  chanceWithin(road.deltaE[0], Math.hypot(road.risk / Math.sqrt(3), problem.spread ?? FLOOR), tolerance);
+
+export const ROAD_LIGHTS: readonly Light[] = [
+  DAYLIGHT,
+  { illuminant: 'A', observer: 10 },
+  { illuminant: 'LED', observer: 10 },
+];
+const LAMP: Light = { illuminant: 'A', observer: 10 };
+const CONSIDERED = 60;
+
+/** Grams of colourant in a litre of what the layer is mixed as; a glaze is taken at 1 kg/L. */
+export const gramsPerLitre = (layer: Layer, strength: number): number =>
+  KINDS[layer.kind].takes === 'pigment' ? strength * 1000 : strength;
+
+export const costPerLitre = (stack: Stack, materials: Materials): number =>
+  stack.reduce(
+    (sum, layer) =>
+      sum +
+      Object.entries(layer.colours).reduce(
+        (s, [id, strength]) => s + gramsPerLitre(layer, strength) * materials.colourants[id].costPerGram,
+        0,
+      ),
+    0,
+  );
+
+const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce((a, b) => (by(b) < by(a) ? b : a));
+
+/**
+ * The few roads out of many that differ in kind: closest, fewest colours, least metameric, clearest grain, cheapest.
+ * Every road but the closest must still pass, or come nearly as close as the closest does.
+ */
+export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolerance: number): NamedRoad[] {
+  const { materials, wood, preparation, tuning, target } = problem;
+  const evaluator = makeEvaluator(problem);
+  const weighed = roads.slice(0, CONSIDERED).map((road): NamedRoad => {
+    const reading = evaluator.reading(evaluator.amountsOf(road.stack)).slice();
+    const looks = predict(road.stack, wood, materials, { preparation, tuning });
+    return {
+      ...road,
+      titles: [],
+      reading,
+      perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
+      metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
+      grain: grainKept(looks[0], looks[looks.length - 1]),
+      chance: passingChance(road, problem, tolerance),
+      price: costPerLitre(road.stack, materials),
+      looks,
+    };
+  });
+  if (weighed.length === 0) return [];
+  const closest = best(weighed, (r) => r.perLight[0]);
+  const limit = Math.max(tolerance * 0.8, closest.perLight[0] + 0.25);
+  const fair = weighed.filter((r) => r.perLight[0] <= limit && r.colourants.length > 0);
+  const pool = fair.length > 0 ? fair : [closest];
+  closest.titles.push('Closest');
+  best(pool, (r) => r.colourants.length * 100 + r.perLight[0]).titles.push('Fewest colours');
+  if (!target.singleLight) best(pool, (r) => r.metamerism ?? 0).titles.push('Least change under lamps');
+  best(pool, (r) => -r.grain).titles.push('Clearest grain');
+  best(pool, (r) => r.price).titles.push('Cheapest');
+  return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)];
+}
+
+export interface Pourable {
+  stack: Stack;
+  deltaE: number;
+  /** What rounding to the scale cost, in CIEDE2000. */
+  loss: number;
+  /** CIEDE2000 against the unchanged mix for 5 % too much of one pour, by colourant: the largest must be exact. */
+  sensitivity: Record<string, number>;
+}
+
+const TOO_MUCH = 1.05;
+
+function sensitivityOf(evaluator: Evaluator, amounts: Float64Array): Record<string, number> {
+  const reading = evaluator.reading(amounts).slice();
+  const sensitivity: Record<string, number> = {};
+  evaluator.variables.forEach(({ colourant, exponent }, v) => {
+    if (amounts[v] === 0) return;
+    const more = Float64Array.from(amounts);
+    more[v] *= TOO_MUCH ** exponent;
+    sensitivity[colourant] = deltaEPerLight(reading, evaluator.reading(more), [DAYLIGHT])[0];
+  });
+  return sensitivity;
+}
+
+/** What a stack in hand promises: its misses, risk, chance of passing, and how exact each pour must be. */
+export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number) {
+  const evaluator = makeEvaluator(problem);
+  const amounts = evaluator.amountsOf(stack);
+  const road = { deltaE: evaluator.differences(amounts), risk: riskOf(problem, evaluator, amounts) };
+  return { ...road, chance: passingChance(road, problem, tolerance), sensitivity: sensitivityOf(evaluator, amounts) };
+}
+
+/**
+ * Amounts rounded to what the shop's scale can weigh, one pour after the other, the rest solved again around it.
+ * @param litres batch volume
+ * @param scale smallest step of the scale, grams
+ */
+export function roundToScale(problem: MatchProblem, stack: Stack, litres: number, scale: number): Pourable {
+  const evaluator = makeEvaluator(problem);
+  const amounts = evaluator.amountsOf(stack);
+  const before = evaluator.differences(amounts)[0];
+  const used = evaluator.variables.flatMap((_, i) => (amounts[i] > 0 ? [i] : []));
+  const stepOf = (v: number) => {
+    const { layer } = evaluator.variables[v];
+    return scale / (litres * gramsPerLitre(problem.stack[layer], 1));
+  };
+  const strengthOf = (v: number) => amounts[v] ** (1 / evaluator.variables[v].exponent);
+  // The pour that rounding hurts most goes first, while the others can still make up for it.
+  const order = [...used].sort((p, q) => stepOf(q) / strengthOf(q) - stepOf(p) / strengthOf(p));
+  const free = new Set(order);
+  for (const v of order) {
+    const { exponent } = evaluator.variables[v];
+    amounts[v] = Math.max(stepOf(v), Math.round(strengthOf(v) / stepOf(v)) * stepOf(v)) ** exponent;
+    free.delete(v);
+    if (free.size === 0) break;
+    const rest = [...free];
+    const fixed = Float64Array.from(amounts);
+    const solved = polish(
+      {
+        ...evaluator,
+        residuals: (x, out) => {
+          for (const f of rest) fixed[f] = x[f];
+          evaluator.residuals(fixed, out);
+        },
+      },
+      rest,
+      rest.map((f) => amounts[f]),
+      8,
+    );
+    for (const f of rest) amounts[f] = Math.max(stepOf(f) ** evaluator.variables[f].exponent, solved.amounts[f]);
+  }
+  const deltaE = evaluator.differences(amounts)[0];
+  return {
+    stack: evaluator.stackOf(amounts),
+    deltaE,
+    loss: deltaE - before,
+    sensitivity: sensitivityOf(evaluator, amounts),
+  };
+}

@@ -1,0 +1,68 @@
+import type { Job, JobSummary } from '../shared/job.ts';
+import type { Shelf } from '../shared/shelf.ts';
+import { BARE_K2, COLOURANTS, DYE_RUNGS, JOBS, LADDER_WOOD, MEDIUMS, PIGMENT_RUNGS, SPECIES } from './scenario.ts';
+
+const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
+const TAKES = [1, 1.25, 1.5];
+const HOLDS = [1, 1.1, 1.3];
+
+/** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
+export async function makeDemo(address: string, say: (line: string) => void): Promise<void> {
+  const ask = async (method: string, path: string, body?: unknown): Promise<unknown> => {
+    const response = await fetch(`${address}/api${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+    });
+    const answer = response.status === 204 ? null : await response.json();
+    if (!response.ok) throw new Error(`${method} ${path}: ${(answer as { detail: string }).detail}`);
+    return answer;
+  };
+
+  if (((await ask('GET', '/jobs')) as JobSummary[]).length > 0) return;
+  say('Making the demo shop …');
+
+  for (const species of SPECIES) {
+    // The shop read the light and dark parts of an offcut; how they take colour it knows only roughly.
+    const tissues = [];
+    for (const [i, fraction] of species.fractions.entries()) {
+      const name = TISSUE_NAMES[i];
+      const read = (await ask('POST', '/instrument/tissue', { speciesId: species.id, tissue: name })) as {
+        reflectance: number[];
+      };
+      tissues.push({ name, fraction, reflectance: read.reflectance, dye: TAKES[i], hold: HOLDS[i] });
+    }
+    const { fractions: _, ...rest } = species;
+    await ask('POST', '/species', { ...rest, bareK2: BARE_K2, tissues });
+  }
+  for (const medium of MEDIUMS) await ask('POST', '/mediums', medium);
+
+  // A demo that was cut short goes on where it stopped.
+  const made = ((await ask('GET', '/shelf')) as Shelf).colourants;
+  for (const colourant of COLOURANTS) {
+    const known = made.find((c) => c.id === colourant.id);
+    if (known?.absorption) continue;
+    if (!known) await ask('POST', '/colourants', colourant);
+    const rungs = [];
+    for (const strength of colourant.kind === 'pigment' ? PIGMENT_RUNGS : DYE_RUNGS) {
+      const rung = { colourantId: colourant.id, speciesId: LADDER_WOOD, strength };
+      const readings = (await ask('POST', '/instrument/rung', rung)) as { before: number[]; after: number[] };
+      rungs.push({ speciesId: LADDER_WOOD, strength, ...readings });
+    }
+    await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
+  }
+
+  for (const { piece_id: piece, woods, ...job } of JOBS) {
+    const { id } = (await ask('POST', '/jobs', job)) as Job;
+    await ask('POST', `/jobs/${id}/readings`, { source: 'instrument', count: 5, piece });
+    for (const speciesId of woods) {
+      const { woods: made } = (await ask('POST', `/jobs/${id}/woods`, { speciesId })) as Job;
+      const board = made.find((w) => w.speciesId === speciesId)?.boards[0];
+      if (board)
+        await ask('POST', `/boards/${board.id}/readings`, {
+          stage: 0,
+          reading: { source: 'instrument', count: 5 },
+        });
+    }
+  }
+}

@@ -1,0 +1,132 @@
+import type { NewJob } from '../shared/job.ts';
+import type { MediumRecord, NewColourant, SpeciesRecord } from '../shared/shelf.ts';
+
+/**
+ * The demo scenario, invented: the refit of a small harbour-town library. New work in four woods is to match the one
+ * panel of the old counter that survived.
+ */
+export const JOBS: readonly (NewJob & { piece_id: string; woods: string[] })[] = [
+  {
+    customer: 'Harbour Master’s Office',
+    piece: 'Stair rail, two balusters replaced in oak',
+    tolerance: 1.5,
+    piece_id: 'stair-rail',
+    woods: ['oak'],
+  },
+  {
+    customer: 'Tern Harbour Library',
+    piece: 'Catalogue drawers, reading chairs, shelf edges and lectern to the surviving counter panel',
+    tolerance: 1,
+    piece_id: 'counter-panel',
+    woods: ['sapele', 'beech', 'birch', 'ash'],
+  },
+];
+
+const dye = (id: string, name: string, costPerGram: number, lot: string): NewColourant => ({
+  id,
+  name,
+  kind: 'dye',
+  carrier: 'water',
+  maxStrength: 24,
+  costPerGram,
+  lot,
+  caution: 'Powder: gloves, eye protection, no dust in the air. See its safety data sheet.',
+});
+const pigment = (id: string, name: string, lot: string): NewColourant => ({
+  id,
+  name,
+  kind: 'pigment',
+  carrier: 'water',
+  maxStrength: 0.3,
+  costPerGram: 0.04,
+  lot,
+  caution: 'Gloves and eye protection. See its safety data sheet.',
+});
+
+export const COLOURANTS: readonly NewColourant[] = [
+  dye('honey-1', 'Honey 1', 0.42, 'H-0714'),
+  dye('amber-2', 'Amber 2', 0.45, 'A-0802'),
+  dye('russet-3', 'Russet 3', 0.48, 'R-0311'),
+  dye('wine-4', 'Wine 4', 0.55, 'W-0650'),
+  dye('moss-5', 'Moss 5', 0.52, 'M-0127'),
+  dye('slate-6', 'Slate 6', 0.58, 'S-0933'),
+  dye('coal-7', 'Coal 7', 0.5, 'C-0204'),
+  pigment('ochre-21', 'Ochre 21', 'O-1101'),
+  pigment('brick-22', 'Brick 22', 'B-1107'),
+  pigment('umber-23', 'Umber 23', 'U-1113'),
+  pigment('soot-24', 'Soot 24', 'T-1120'),
+  pigment('chalk-25', 'Chalk 25', 'K-1121'),
+];
+
+export const DYE_RUNGS = [1.5, 5, 14];
+export const PIGMENT_RUNGS = [0.02, 0.08, 0.25];
+export const LADDER_WOOD = 'birch';
+
+const bands = (at: (nm: number) => number) => Array.from({ length: 31 }, (_, i) => at(400 + 10 * i));
+/** Surfaces as the demo shop fitted them from its ladder boards, read before and after sealing and clearing. */
+export const BARE_K2 = 0.02;
+const WATER_CLEAR = bands((nm) => 0.004 + 0.028 * Math.exp(-(nm - 400) / 50));
+
+export const MEDIUMS: readonly MediumRecord[] = [
+  {
+    id: 'water-satin',
+    name: 'Waterborne satin',
+    kind: 'clear',
+    carrier: 'water',
+    k1: 0.0355,
+    k2: 0.67,
+    tint: WATER_CLEAR,
+    caution: 'Ventilate. See its safety data sheet.',
+  },
+  {
+    id: 'oil-varnish',
+    name: 'Oil varnish',
+    kind: 'clear',
+    carrier: 'oil',
+    k1: 0.0355,
+    k2: 0.67,
+    tint: bands((nm) => 0.11 * Math.exp(-(nm - 400) / 60)),
+    caution: 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.',
+  },
+  {
+    id: 'blonde-shellac',
+    name: 'Blonde shellac, dewaxed',
+    kind: 'sealer',
+    carrier: 'alcohol',
+    k1: 0.0325,
+    k2: 0.57,
+    tint: bands((nm) => 0.002 * Math.exp(-(nm - 400) / 60)),
+    caution: 'Alcohol: very flammable. No flame or spark; ventilate.',
+  },
+  {
+    id: 'garnet-shellac',
+    name: 'Garnet shellac, dewaxed',
+    kind: 'sealer',
+    carrier: 'alcohol',
+    k1: 0.0325,
+    k2: 0.57,
+    tint: bands((nm) => 0.16 * Math.exp(-(nm - 400) / 70)),
+    caution: 'Alcohol: very flammable. No flame or spark; ventilate.',
+  },
+  {
+    id: 'linseed',
+    name: 'Linseed oil',
+    kind: 'oil',
+    carrier: 'oil',
+    k1: 0.0325,
+    k2: 0.48,
+    tint: bands((nm) => 0.09 * Math.exp(-(nm - 400) / 60)),
+    caution: 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.',
+  },
+];
+
+/** What the shop knows of its woods: figure, tannin and the shares of light, dark and pore; their colours it reads. */
+export const SPECIES: readonly (Pick<SpeciesRecord, 'id' | 'name' | 'figure' | 'tannin'> & { fractions: number[] })[] =
+  [
+    { id: 'sapele', name: 'Sapele', figure: 'straight', tannin: 1, fractions: [0.68, 0.24, 0.08] },
+    { id: 'beech', name: 'Beech', figure: 'rays', tannin: 0, fractions: [0.74, 0.26] },
+    { id: 'birch', name: 'Birch', figure: 'straight', tannin: 0, fractions: [0.8, 0.2] },
+    { id: 'ash', name: 'Ash', figure: 'cathedral', tannin: 1, fractions: [0.66, 0.24, 0.1] },
+    { id: 'oak', name: 'Oak', figure: 'pores', tannin: 3, fractions: [0.64, 0.24, 0.12] },
+    { id: 'maple', name: 'Maple', figure: 'straight', tannin: 0, fractions: [0.82, 0.18] },
+  ];

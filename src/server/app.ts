@@ -1,0 +1,80 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import helmet from 'helmet';
+import { ZodError } from 'zod';
+import { FieldError } from '../core/field-error.ts';
+import type { Problem } from '../shared/problem.ts';
+import type { Db } from './db/db.ts';
+import { Refusal } from './refusal.ts';
+import { boardRoutes } from './routes/boards.ts';
+import { instrumentRoutes } from './routes/instrument.ts';
+import { jobRoutes } from './routes/jobs.ts';
+import { shelfRoutes } from './routes/shelf.ts';
+
+const MOST_BODY = '6mb';
+const WEB = path.resolve(import.meta.dirname, '../../dist/web');
+
+function problemOf(error: unknown): Problem {
+  const problem = (status: number, title: string, detail: string, field?: string): Problem => ({
+    type: 'about:blank',
+    title,
+    status,
+    detail,
+    ...(field ? { field } : {}),
+  });
+  if (error instanceof ZodError) {
+    const [issue] = error.issues;
+    const field = issue.path.join('.');
+    const said = issue.message.endsWith('.') ? issue.message : `${issue.message}.`;
+    return problem(422, 'Not accepted', field && !/^[A-Z]/.test(said) ? `${field}: ${said}` : said, field);
+  }
+  if (error instanceof FieldError) return problem(422, 'Not accepted', error.message, error.field);
+  if (error instanceof Refusal) return problem(error.status, 'Not possible', error.message, error.field);
+  const { type } = error as { type?: string };
+  if (type === 'entity.too.large') return problem(413, 'Too large', 'The file is too large: 4 MB is the most.', 'file');
+  if (type === 'entity.parse.failed') return problem(400, 'Not understood', 'The request is not valid JSON.');
+  return problem(500, 'Our fault', 'Something went wrong on the bench. Nothing was changed; try once more.');
+}
+
+/** The whole server on an open database. */
+export function createApp(db: Db, onFault: (error: unknown) => void = () => {}): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          workerSrc: ["'self'", 'blob:'],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  const api = express.Router();
+  api.use(express.json({ limit: MOST_BODY }));
+  api.get('/health', (_, response) => {
+    response.json({ ok: true });
+  });
+  api.use(shelfRoutes(db), jobRoutes(db), boardRoutes(db), instrumentRoutes());
+  api.use((request) => {
+    throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);
+  });
+  const answerProblem: ErrorRequestHandler = (error, _request, response, _next) => {
+    const problem = problemOf(error);
+    if (problem.status === 500) onFault(error);
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  };
+  app.use('/api', api, answerProblem);
+
+  if (existsSync(WEB)) {
+    app.use(express.static(WEB, { index: false }));
+    app.use((request, response, next) => {
+      if (request.method !== 'GET' || path.extname(request.path)) return next();
+      response.sendFile(path.join(WEB, 'index.html'));
+    });
+  }
+  return app;
+}

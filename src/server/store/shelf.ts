@@ -1,0 +1,103 @@
+import { z } from 'zod';
+import type { DyeProfile } from '../../core/match/ladder.ts';
+import {
+  ColourantRecord,
+  type MediumRecord,
+  MediumSchema,
+  type NewColourant,
+  RungInput,
+  type Shelf,
+  type SpeciesRecord,
+  SpeciesSchema,
+} from '../../shared/shelf.ts';
+import type { Queries } from '../db/db.ts';
+
+export async function allSpecies(db: Queries): Promise<SpeciesRecord[]> {
+  return z
+    .array(SpeciesSchema)
+    .parse(await db.query('select id, name, figure, tannin, bare_k2 as "bareK2", tissues from species order by name'));
+}
+
+export async function insertSpecies(db: Queries, s: SpeciesRecord): Promise<void> {
+  await db.query(
+    `insert into species (id, name, figure, tannin, tissues, bare_k2) values ($1, $2, $3, $4, $5, $6)
+     on conflict (id) do update set name = $2, figure = $3, tannin = $4, tissues = $5, bare_k2 = $6`,
+    [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues), s.bareK2 ?? null],
+  );
+}
+
+export async function insertColourant(db: Queries, c: NewColourant): Promise<boolean> {
+  const rows = await db.query(
+    `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution)
+     values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
+    [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution],
+  );
+  return rows.length > 0;
+}
+
+export async function setProfile(
+  db: Queries,
+  id: string,
+  profile: DyeProfile,
+  scatter: readonly number[],
+): Promise<void> {
+  await db.query('update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5 where id = $1', [
+    id,
+    profile.absorption,
+    scatter,
+    profile.exponent,
+    JSON.stringify({ fitError: profile.fitError, bandError: profile.bandError }),
+  ]);
+}
+
+export async function insertRung(db: Queries, colourant: string, rung: z.infer<typeof RungInput>): Promise<void> {
+  await db.query(
+    'insert into ladder_rung (colourant_id, species_id, strength, before, after) values ($1, $2, $3, $4, $5)',
+    [colourant, rung.speciesId, rung.strength, rung.before, rung.after],
+  );
+}
+
+export async function rungsOf(db: Queries, colourant: string) {
+  const rows = await db.query(
+    `select id, species_id as "speciesId", strength, before, after from ladder_rung
+     where colourant_id = $1 order by strength`,
+    [colourant],
+  );
+  return z.array(RungInput.extend({ id: z.number() })).parse(rows);
+}
+
+export async function colourantById(db: Queries, id: string): Promise<ColourantRecord | null> {
+  return (await allColourants(db)).find((c) => c.id === id) ?? null;
+}
+
+export async function allColourants(db: Queries): Promise<ColourantRecord[]> {
+  const rows = await db.query(
+    `select c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
+            c.cost_per_gram as "costPerGram", c.lot, c.caution, c.fit,
+            coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
+                        'before', r.before, 'after', r.after) order by r.strength)
+                      from ladder_rung r where r.colourant_id = c.id), '[]') as rungs
+     from colourant c order by c.kind, c.id`,
+  );
+  return z.array(ColourantRecord).parse(rows);
+}
+
+export async function allMediums(db: Queries): Promise<MediumRecord[]> {
+  return z
+    .array(MediumSchema)
+    .parse(await db.query('select id, name, kind, carrier, k1, k2, tint, caution from medium order by kind, name'));
+}
+
+export async function insertMedium(db: Queries, m: MediumRecord): Promise<void> {
+  await db.query(
+    `insert into medium (id, name, kind, carrier, k2, tint, caution, k1) values ($1, $2, $3, $4, $5, $6, $7, $8)
+     on conflict (id) do update set name = $2, kind = $3, carrier = $4, k2 = $5, tint = $6, caution = $7, k1 = $8`,
+    [m.id, m.name, m.kind, m.carrier, m.k2, m.tint, m.caution, m.k1 ?? null],
+  );
+}
+
+export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
+  species: await allSpecies(db),
+  colourants: await allColourants(db),
+  mediums: await allMediums(db),
+});

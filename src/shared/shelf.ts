@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { CARRIERS } from '../core/layers/layer.ts';
+import { COLOURANT_KINDS } from '../core/layers/materials.ts';
+import { FIGURES, TISSUE_NAMES } from '../core/optics/wood.ts';
+
+const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
+const name = z.string().trim().min(1, 'A name is needed.').max(80, 'A name has at most 80 letters.');
+const bands = z.array(z.number()).length(31);
+
+export const TissueSchema = z.object({
+  name: z.enum(TISSUE_NAMES),
+  fraction: z.number().min(0).max(1),
+  reflectance: bands,
+  dye: z.number().min(0).max(5),
+  hold: z.number().min(0).max(5),
+});
+export const SpeciesSchema = z.object({
+  id,
+  name,
+  figure: z.enum(FIGURES),
+  tannin: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+  /** Saunderson k2 of the sanded wood, where the shop has fitted it. */
+  bareK2: z
+    .number()
+    .min(0)
+    .max(0.6)
+    .nullish()
+    .transform((v) => v ?? undefined),
+  tissues: z
+    .array(TissueSchema)
+    .min(1)
+    .max(3)
+    .refine((t) => Math.abs(t.reduce((s, x) => s + x.fraction, 0) - 1) < 1e-3, 'The shares of the face must add to 1.'),
+});
+export type SpeciesRecord = z.infer<typeof SpeciesSchema>;
+
+export const NewColourant = z.object({
+  id,
+  name,
+  kind: z.enum(COLOURANT_KINDS),
+  carrier: z.enum(CARRIERS),
+  maxStrength: z.number().positive('The strongest mix must be above zero.'),
+  costPerGram: z.number().min(0),
+  lot: z.string().max(40),
+  caution: z.string().max(300),
+});
+export type NewColourant = z.infer<typeof NewColourant>;
+
+export const RungInput = z.object({
+  speciesId: z.string(),
+  strength: z.number().positive('A rung needs a strength above zero.'),
+  before: bands,
+  after: bands,
+});
+export const LadderInput = z.object({ rungs: z.array(RungInput).min(1) });
+
+export const ColourantRecord = NewColourant.extend({
+  absorption: bands.nullable(),
+  scatter: bands.nullable(),
+  exponent: z.number(),
+  fit: z.object({ fitError: z.array(z.number()), bandError: bands }).nullable(),
+  rungs: z.array(RungInput.extend({ id: z.number() })),
+});
+export type ColourantRecord = z.infer<typeof ColourantRecord>;
+
+export const MediumSchema = z.object({
+  id,
+  name,
+  kind: z.enum(['sealer', 'oil', 'clear']),
+  carrier: z.enum(CARRIERS),
+  k1: z
+    .number()
+    .min(0)
+    .max(0.08)
+    .nullish()
+    .transform((v) => v ?? undefined),
+  k2: z.number().min(0.2).max(0.75),
+  tint: bands,
+  caution: z.string().max(300),
+});
+export type MediumRecord = z.infer<typeof MediumSchema>;
+
+export const Shelf = z.object({
+  species: z.array(SpeciesSchema),
+  colourants: z.array(ColourantRecord),
+  mediums: z.array(MediumSchema),
+});
+export type Shelf = z.infer<typeof Shelf>;

@@ -1,0 +1,58 @@
+import { proxy } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { MatchProblem } from '../../core/match/problem.ts';
+import { startMatcher } from '../workers/index.ts';
+import type { Found } from '../workers/match.worker.ts';
+
+export interface SearchState {
+  /** 0-1 while searching, null when idle. */
+  progress: number | null;
+  found: Found | null;
+  error: string | null;
+}
+
+/** A search in a worker of its own, with progress; cancelling ends the worker. */
+export function useSearch() {
+  const [state, setState] = useState<SearchState>({ progress: null, found: null, error: null });
+  const running = useRef<(() => void) | null>(null);
+  const cancel = useCallback(() => {
+    running.current?.();
+    running.current = null;
+    setState((s) => ({ ...s, progress: null }));
+  }, []);
+  const find = useCallback(
+    async (problem: MatchProblem, tolerance: number, most: number) => {
+      cancel();
+      const { matcher, end } = startMatcher();
+      running.current = end;
+      setState({ progress: 0, found: null, error: null });
+      try {
+        const onProgress = proxy((share: number) =>
+          setState((s) => (s.progress === null ? s : { ...s, progress: share })),
+        );
+        const found = await matcher.findRoads(problem, tolerance, most, onProgress);
+        setState({ progress: null, found, error: null });
+      } catch (problem) {
+        setState({ progress: null, found: null, error: problem instanceof Error ? problem.message : String(problem) });
+      } finally {
+        end();
+        running.current = null;
+      }
+    },
+    [cancel],
+  );
+  useEffect(() => () => running.current?.(), []);
+  return { ...state, find, cancel };
+}
+
+/** One job for a worker of its own, ended when done. */
+export async function inWorker<T>(
+  work: (matcher: ReturnType<typeof startMatcher>['matcher']) => Promise<T>,
+): Promise<T> {
+  const { matcher, end } = startMatcher();
+  try {
+    return await work(matcher);
+  } finally {
+    end();
+  }
+}

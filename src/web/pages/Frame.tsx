@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import { NavLink, Outlet, useParams } from 'react-router';
+
+const ICONS = {
+  jobs: <path d="M4 6h16M4 12h16M4 18h10" />,
+  bench: <path d="M2 9h20v6H2zM9 9v6M15.5 9v6" />,
+  shelf: <path d="M3 20h18M6 20v-8h4v8M13 20V7h5v13M6.5 9h3v3h-3zM14 4h3v3h-3z" />,
+};
+
+function Place({ to, icon, label }: { to: string; icon: keyof typeof ICONS; label: string }) {
+  return (
+    <NavLink to={to} end={icon === 'jobs'} className={({ isActive }) => (isActive ? 'here' : '')}>
+      <svg viewBox="0 0 24 24" aria-hidden="true">
+        {ICONS[icon]}
+      </svg>
+      {label}
+    </NavLink>
+  );
+}
+
+/** The job last opened stays on the bench until another is. */
+const LAST = 'urushi/last-job';
+
+export function Frame() {
+  const { jobId } = useParams();
+  useEffect(() => {
+    if (jobId) localStorage.setItem(LAST, jobId);
+  }, [jobId]);
+  const open = jobId ?? localStorage.getItem(LAST);
+  return (
+    <div className="frame">
+      <nav className="rail" aria-label="Places">
+        <div className="mark">Urushi</div>
+        <Place to="/jobs" icon="jobs" label="Jobs" />
+        {open && <Place to={`/jobs/${open}`} icon="bench" label="Bench" />}
+        <Place to="/shelf" icon="shelf" label="Shelf" />
+      </nav>
+      <main className="place">
+        <Outlet />
+      </main>
+    </div>
+  );
+}

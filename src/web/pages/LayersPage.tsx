@@ -1,0 +1,286 @@
+import { Button, LinearProgress, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { labOf } from '../../core/colour/lab.ts';
+import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
+import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
+import { lastStage } from '../../shared/evidence.ts';
+import { change } from '../hooks/api.ts';
+import { type Bench, problemOf, simpleStack, useWoodModel, type WoodModel } from '../hooks/bench.ts';
+import { useDraft } from '../hooks/draft.ts';
+import { useKept } from '../hooks/kept.ts';
+import { begun as begunAt, useLooks } from '../hooks/looks.ts';
+import { inWorker, useSearch } from '../hooks/matcher.ts';
+import { ANYTHING, type Choice, openingsOf } from '../hooks/opening.ts';
+import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { Curves } from '../parts/Curves.tsx';
+import { Keys } from '../parts/Keys.tsx';
+import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
+import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
+import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
+import { LightBar } from '../parts/layers/LightBar.tsx';
+import { Roads } from '../parts/layers/Roads.tsx';
+import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useOpenBench } from './BenchFrame.tsx';
+
+const SCALE_GRAMS = 0.01;
+
+function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
+  const { board, wood } = model;
+  const { tolerance } = bench.job;
+  const done = Math.max(0, lastStage(board));
+  const kept = useMemo(() => wood.draft ?? board.recipe?.stack ?? simpleStack(bench), [wood, board, bench]);
+  // What is on the board stands, whatever the draft says.
+  const begun = useMemo(() => (done > 0 ? (board.recipe?.stack ?? kept) : kept), [done, board, kept]);
+  const { stack, set, undo, error: draftError } = useDraft(bench.job.id, wood.id, begun);
+  const [params, setParams] = useSearchParams();
+  const light: Light = useMemo(() => {
+    const asked = params.get('light') as Illuminant;
+    return { illuminant: ILLUMINANTS.includes(asked) ? asked : 'D65', observer: 10 };
+  }, [params]);
+  const setLight = (illuminant: string) =>
+    setParams((p) => {
+      p.set('light', illuminant);
+      return p;
+    });
+  const [wet, setWet] = useState(false);
+  const [curves, setCurves] = useState(false);
+  const [selected, setSelected] = useState<number | null>(null);
+  const [choosing, setChoosing] = useState(false);
+  const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.id}`, ANYTHING);
+  const [litres, setLitres] = useKept(`litres/${bench.job.id}`, '0.5');
+  const [error, setError] = useState<string | null>(null);
+  const search = useSearch();
+  const go = useNavigate();
+  const { looks, fields, error: refused } = useLooks(bench, model, stack, true);
+
+  const open = useMemo(() => openingsOf(stack, bench.materials, choice, done), [stack, bench.materials, choice, done]);
+  const problem = useMemo(
+    () => problemOf(bench, model, stack, open, begunAt(board)),
+    [bench, model, stack, open, board],
+  );
+
+  const find = () => {
+    if (!problem) return setError('Read the target first: there is nothing to match yet.');
+    if (open.length === 0) return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
+    setError(null);
+    void search.find(problem, tolerance, choice.most);
+  };
+
+  const plan = async () => {
+    setError(null);
+    const volume = Number(litres);
+    try {
+      const poured =
+        problem && open.length > 0
+          ? await inWorker((matcher) => matcher.pour(problem, stack, volume, SCALE_GRAMS))
+          : { stack };
+      const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
+      await change('POST', `/boards/${board.id}/recipe`, { stack: poured.stack, litres: volume, origin });
+      go(`../boards?board=${board.id}`);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+
+  const target = bench.target?.reflectance ?? null;
+  const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
+  const finished = lastStage(board) >= stack.length && board.recipe !== null;
+
+  const standing = finished
+    ? 'This board is finished: take another under Boards.'
+    : done > 0
+      ? `Layers 1–${done} are on and read; solving for what is left.`
+      : model.rawKnown
+        ? null
+        : 'This board is not read raw yet: planned on the wood’s usual colour.';
+
+  return (
+    <>
+      <div className="work" style={{ paddingBlock: '18px 12px' }}>
+        {fields.length > 0 && (
+          <BoardPicture
+            wood={model.species}
+            seed={board.id}
+            fields={fields}
+            target={target}
+            light={light}
+            wet={wet}
+            height={206}
+            onField={(i) => setSelected(i > done ? i - 1 : null)}
+          />
+        )}
+        <LightBar
+          illuminant={light.illuminant}
+          wet={wet}
+          curves={curves}
+          onLight={setLight}
+          onWet={setWet}
+          onCurves={setCurves}
+        >
+          <LayerTools
+            stack={stack}
+            done={done}
+            materials={bench.materials}
+            selected={selected}
+            onSelect={setSelected}
+            onChange={set}
+          />
+        </LightBar>
+        {standing && <div style={{ paddingTop: 8 }}>{standing}</div>}
+      </div>
+      <StackStrip
+        stack={stack}
+        done={done}
+        materials={bench.materials}
+        selected={selected}
+        onSelect={setSelected}
+        onChange={set}
+        raw={
+          <>
+            <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
+            <div>sanded to {wood.preparation.grit}</div>
+          </>
+        }
+        under={(stage) =>
+          looks[stage] && (
+            <div className="soft" style={{ fontSize: 14 }}>
+              <span className="mono">L* {labOf(looks[stage].reading, light)[0].toFixed(0)}</span> · contrast{' '}
+              <span className="mono">{grainContrast(looks[stage], light).toFixed(1)}</span>
+              <div>{stage > 0 && clarityWord(grainKept(looks[0], looks[stage], light))}</div>
+            </div>
+          )
+        }
+      />
+      {selected !== null && stack[selected] && selected >= done && (
+        <div className="plate" style={{ background: '#d6d6d6', borderTop: '1px solid #8c8c8c', paddingBlock: 14 }}>
+          <LayerEditor
+            layer={stack[selected]}
+            materials={bench.materials}
+            onChange={(layer) => set(stack.map((l, i) => (i === selected ? layer : l)))}
+          />
+        </div>
+      )}
+      {curves && looks.length > 0 && (
+        <div className="plate">
+          <Curves
+            label="Reflectance after each layer, expected, and the target"
+            unit="reflectance"
+            curves={[
+              ...fields.map((f, i) => ({ name: f.label, values: looks[i].reading, dashed: true })),
+              ...(target ? [{ name: 'Target', values: target }] : []),
+            ]}
+          />
+        </div>
+      )}
+      <div
+        className="plate"
+        style={{
+          paddingBlock: 16,
+          borderTop: '1px solid #8c8c8c',
+          background: '#d9d9d9',
+          flex: 1,
+          display: 'grid',
+          gridTemplateColumns: '205px 1fr 172px',
+          gap: 18,
+          alignItems: 'start',
+        }}
+      >
+        <ExpectedFigures
+          problem={problem}
+          stack={stack}
+          final={looks[looks.length - 1]}
+          light={light}
+          tolerance={tolerance}
+        />
+        <div style={{ minWidth: 0 }}>
+          <Trouble error={error ?? refused ?? draftError ?? search.error} />
+          {search.progress !== null && (
+            <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
+              <div style={{ flex: 1 }}>
+                Trying combinations …
+                <LinearProgress variant="determinate" value={search.progress * 100} aria-label="Search" />
+              </div>
+              <Button onClick={search.cancel}>Cancel</Button>
+            </div>
+          )}
+          {search.found?.reasons.map((reason) => (
+            <div key={reason} className="note" style={{ marginBottom: 8 }}>
+              {reason} The nearest is below.
+            </div>
+          ))}
+          {search.found && target && (
+            <Roads
+              roads={search.found.roads}
+              materials={bench.materials}
+              wood={model.species}
+              seed={board.id}
+              target={target}
+              onTake={(road) => {
+                set(road.stack);
+                setSelected(null);
+              }}
+            />
+          )}
+          {!search.found && search.progress === null && (
+            <p className="soft" style={{ margin: 0 }}>
+              {coloured
+                ? 'Tap a layer to tune it; the board repaints as you go.'
+                : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
+            </p>
+          )}
+        </div>
+        <div style={{ display: 'grid', gap: 10 }}>
+          <TextField label="Batch, L" value={litres} onChange={(e) => setLitres(e.target.value)} />
+          <Button
+            variant={coloured ? 'contained' : 'outlined'}
+            color={coloured ? 'primary' : 'secondary'}
+            disabled={!coloured || finished}
+            onClick={plan}
+          >
+            {done > 0 ? 'Go on from here' : `Plan board ${board.number}`}
+          </Button>
+          <Button
+            variant={coloured ? 'outlined' : 'contained'}
+            color={coloured ? 'secondary' : 'primary'}
+            onClick={find}
+            disabled={search.progress !== null || finished}
+          >
+            Find recipes
+          </Button>
+          <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
+          {bench.job.woods.length > 1 && (
+            <Button component={RouterLink} to="../together">
+              All woods
+            </Button>
+          )}
+        </div>
+      </div>
+      {choosing && (
+        <ColourantChoice
+          choice={choice}
+          stack={stack}
+          materials={bench.materials}
+          onChange={setChoice}
+          onClose={() => setChoosing(false)}
+        />
+      )}
+      <Keys
+        keys={[
+          { key: 'f', what: 'find recipes', run: find },
+          { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
+          { key: 'c', what: 'curves', run: () => setCurves(!curves) },
+          { key: 'Ctrl+z', what: 'undo the last change of the stack', run: undo },
+        ]}
+      />
+    </>
+  );
+}
+
+export function LayersPage() {
+  const bench = useOpenBench();
+  const model = useWoodModel(bench);
+  if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
+  return <LayersOf key={`${model.wood.id}/${model.board.id}`} bench={bench} model={model} />;
+}

@@ -1,0 +1,118 @@
+import { Button, LinearProgress } from '@mui/material';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useShelf } from '../hooks/api.ts';
+import { AddColourant, AddWood } from '../parts/shelf/AddToShelf.tsx';
+import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
+import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
+import { Trouble } from '../parts/Trouble.tsx';
+
+function Entry({ name, aside, here, onClick }: { name: string; aside: string; here: boolean; onClick?: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-current={here}
+      onClick={onClick}
+      disabled={!onClick}
+      style={{
+        all: 'unset',
+        display: 'flex',
+        justifyContent: 'space-between',
+        width: '100%',
+        minHeight: 44,
+        alignItems: 'center',
+        cursor: onClick ? 'pointer' : 'default',
+        borderTop: '1px solid #8c8c8c',
+        fontWeight: here ? 700 : 400,
+        outline: 'revert',
+      }}
+    >
+      {name}
+      <span className="soft" style={{ fontWeight: 400, fontSize: 14.5 }}>
+        {aside}
+      </span>
+    </button>
+  );
+}
+
+export function ShelfPage() {
+  const { data: shelf, error } = useShelf();
+  const [params, setParams] = useSearchParams();
+  const [adding, setAdding] = useState<'colour' | 'wood' | null>(null);
+  const wood = shelf?.species.find((s) => s.id === params.get('wood'));
+  const colour = shelf?.colourants.find((c) => c.id === params.get('colour')) ?? shelf?.colourants[0];
+  return (
+    <>
+      <header className="head">
+        <h1>Shelf</h1>
+        <Button sx={{ marginLeft: 'auto' }} onClick={() => setAdding('wood')}>
+          New wood
+        </Button>
+        <Button variant="contained" color="primary" onClick={() => setAdding('colour')}>
+          New colour
+        </Button>
+      </header>
+      <div className="plate">
+        <Trouble error={error?.message} />
+        {!shelf && !error && <LinearProgress aria-label="Fetching the shelf" />}
+        {shelf && (
+          <div className="columns" style={{ gridTemplateColumns: '290px 1fr' }}>
+            <nav aria-label="On the shelf">
+              <h2 style={{ marginTop: 0 }}>Colours</h2>
+              {shelf.colourants.map((c) => (
+                <Entry
+                  key={c.id}
+                  name={c.name}
+                  aside={c.absorption ? c.kind : `${c.kind}, no profile`}
+                  here={!wood && c === colour}
+                  onClick={() => setParams({ colour: c.id })}
+                />
+              ))}
+              <h2>Woods</h2>
+              {shelf.species.map((s) => (
+                <Entry
+                  key={s.id}
+                  name={s.name}
+                  aside={`${s.tissues.length} tissues`}
+                  here={s === wood}
+                  onClick={() => setParams({ wood: s.id })}
+                />
+              ))}
+              <h2>Sealers, oils, clears</h2>
+              {shelf.mediums.map((m) => (
+                <Entry key={m.id} name={m.name} aside={m.kind} here={false} />
+              ))}
+            </nav>
+            {wood ? (
+              <WoodPlate key={wood.id} species={wood} />
+            ) : colour ? (
+              <ColourantPlate key={colour.id} colourant={colour} shelf={shelf} />
+            ) : (
+              <div>
+                The shelf is empty. Put a wood and a colour on it; a colour then needs a ladder of two boards or more.
+              </div>
+            )}
+          </div>
+        )}
+      </div>
+      {adding === 'colour' && (
+        <AddColourant
+          onClose={() => setAdding(null)}
+          onAdded={(id) => {
+            setAdding(null);
+            setParams({ colour: id });
+          }}
+        />
+      )}
+      {adding === 'wood' && (
+        <AddWood
+          onClose={() => setAdding(null)}
+          onAdded={(id) => {
+            setAdding(null);
+            setParams({ wood: id });
+          }}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,228 @@
+import { Button, LinearProgress } from '@mui/material';
+import { useEffect, useMemo, useState } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { DAYLIGHT, LIGHT_NAMES } from '../../core/colour/lights.ts';
+import { deltaEPerLight } from '../../core/colour/metamerism.ts';
+import { judge, type Verdict } from '../../core/judge/verdict.ts';
+import { KINDS } from '../../core/layers/layer.ts';
+import type { Pourable } from '../../core/match/roads.ts';
+import { ROAD_LIGHTS } from '../../core/match/roads.ts';
+import { isFinished } from '../../shared/evidence.ts';
+import { Board, type Recipe } from '../../shared/job.ts';
+import { change } from '../hooks/api.ts';
+import { type Bench, problemOf, useWoodModel, type WoodModel } from '../hooks/bench.ts';
+import { inWorker } from '../hooks/matcher.ts';
+import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
+import { deltaText, signedText, strengthText } from '../parts/numbers.ts';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useOpenBench } from './BenchFrame.tsx';
+import { useBoardFields } from './BoardsPage.tsx';
+
+const SCALE_GRAMS = 0.01;
+
+function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
+  return (
+    <section>
+      <div className="soft">Measured against target, ΔE00</div>
+      <div style={{ display: 'flex', gap: 22, alignItems: 'baseline' }}>
+        <div className="figure" style={{ fontSize: 60 }} data-testid="verdict-delta">
+          {deltaText(verdict.deltaE)}
+        </div>
+        <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="verdict">
+          {verdict.passed ? '✓ Passes' : '✕ Not yet'}
+        </div>
+      </div>
+      <p style={{ fontSize: 20, margin: '8px 0' }}>
+        {verdict.words.join(', ')}; {verdict.size}
+      </p>
+      <div className="mono" style={{ fontSize: 18 }}>
+        ΔL* {signedText(verdict.dL)}&ensp;Δa* {signedText(verdict.da)}&ensp;Δb* {signedText(verdict.db)}&ensp;ΔC*{' '}
+        {signedText(verdict.dC)}
+        &ensp;ΔH* {signedText(verdict.dH)}
+      </div>
+      <p className="soft">
+        tolerance {tolerance.toFixed(1)}
+        {verdict.uncertainty !== null && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
+        {perLight.length > 1 &&
+          ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${deltaText(perLight[i])}`).join(' · ')}`}
+      </p>
+    </section>
+  );
+}
+
+const changeWord = (before: number, now: number) => {
+  if (before === 0) return 'new';
+  const share = now / before - 1;
+  return Math.abs(share) < 0.005 ? 'as before' : `${share > 0 ? '+' : '−'}${Math.abs(share * 100).toFixed(0)} %`;
+};
+
+/** The recipe for the next board, solved with what this one taught. */
+function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+  const [next, setNext] = useState<Pourable | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const go = useNavigate();
+  const problem = useMemo(() => {
+    const open = recipe.stack.flatMap((layer, i) => {
+      const colourants = Object.keys(layer.colours);
+      return colourants.length > 0 ? [{ layer: i, colourants }] : [];
+    });
+    return problemOf(bench, model, recipe.stack, open);
+  }, [bench, model, recipe]);
+  useEffect(() => {
+    let stale = false;
+    if (problem)
+      inWorker((matcher) => matcher.correct(problem, recipe.stack, recipe.litres, SCALE_GRAMS)).then(
+        (pourable) => !stale && setNext(pourable),
+        (trouble) => !stale && setError(sentenceOf(trouble)),
+      );
+    return () => {
+      stale = true;
+    };
+  }, [problem, recipe]);
+
+  const plan = async () => {
+    if (!next) return;
+    try {
+      const board = await change('POST', `/woods/${model.wood.id}/boards`, {}, Board);
+      await change('POST', `/boards/${board.id}/recipe`, {
+        stack: next.stack,
+        litres: recipe.litres,
+        origin: 'corrected',
+      });
+      go(`../boards?board=${board.id}`);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <section aria-label="Next board" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>What it taught, and the next board</h2>
+      <Taught bench={bench} model={model} recipe={recipe} />
+      <Trouble error={error} />
+      {!next && !error && <LinearProgress aria-label="Solving the next recipe" />}
+      {next && (
+        <>
+          <table style={{ borderCollapse: 'collapse', maxWidth: 460 }}>
+            <tbody>
+              {next.stack.flatMap((layer, i) =>
+                Object.keys(recipe.stack[i].colours).map((id) => {
+                  const pigment = KINDS[layer.kind].takes === 'pigment';
+                  const now = layer.colours[id] ?? 0;
+                  return (
+                    <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid #8c8c8c' }}>
+                      <td style={{ padding: '7px 0' }}>{bench.materials.colourants[id]?.name ?? id}</td>
+                      <td className="mono soft">{strengthText(recipe.stack[i].colours[id], pigment)} →</td>
+                      <td className="mono" style={{ fontWeight: 700 }}>
+                        {strengthText(now, pigment)}
+                      </td>
+                      <td className="mono" style={{ textAlign: 'right' }}>
+                        {changeWord(recipe.stack[i].colours[id], now)}
+                      </td>
+                    </tr>
+                  );
+                }),
+              )}
+            </tbody>
+          </table>
+          <div>
+            expected ΔE00 <b className="mono">{deltaText(next.deltaE)}</b>
+          </div>
+          <div style={{ display: 'flex', gap: 12 }}>
+            <Button variant="contained" color="primary" onClick={plan}>
+              Plan the next board
+            </Button>
+            <Button component={RouterLink} to={`../layers?wood=${model.wood.id}`}>
+              Other colours
+            </Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Which colour took more or less than its profile said, in words and per cent. */
+function Taught({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+  const used = [...new Set(recipe.stack.flatMap((l) => Object.keys(l.colours)))];
+  const lines = used.flatMap((id) => {
+    const factor = model.tuning.uptake[id];
+    const name = bench.materials.colourants[id]?.name ?? id;
+    if (!factor || Math.abs(factor - 1) < 0.02) return [`${name} takes as its profile says`];
+    const size = Math.round(Math.abs(factor - 1) * 100);
+    return [`${name} takes ${size} % ${factor > 1 ? 'more' : 'less'} than its profile says`];
+  });
+  return (
+    <div>
+      On {model.species.name.toLowerCase()}, {lines.join('; ')}.{' '}
+      <span className="soft">
+        Learned from {bench.knowledge.boards.length} {bench.knowledge.boards.length === 1 ? 'board' : 'boards'} of the
+        shop.
+      </span>
+    </div>
+  );
+}
+
+export function VerdictPage() {
+  const bench = useOpenBench();
+  const model = useWoodModel(bench);
+  if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
+  // Come from the path, without a board named: the newest finished one.
+  const finished = isFinished(model.board) ? model.board : model.wood.boards.findLast(isFinished);
+  if (!bench.target) return <div className="plate">Read the target first.</div>;
+  if (!finished)
+    return (
+      <div className="plate">
+        No board of {model.species.name.toLowerCase()} is finished yet.{' '}
+        <RouterLink to={`../boards?board=${model.board.id}`}>Go to the boards</RouterLink>
+      </div>
+    );
+  return <VerdictOf key={finished.id} bench={bench} model={{ ...model, board: finished }} />;
+}
+
+function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
+  const { board } = model;
+  const fields = useBoardFields(bench, model);
+  const recipe = board.recipe as Recipe;
+  const readings = board.readings.filter((r) => r.stage === recipe.stack.length).map((r) => Float64Array.from(r.grid));
+  const target = bench.target?.reflectance as Float64Array;
+  const verdict = judge(target, readings, bench.job.tolerance);
+  const single = bench.target?.singleLight || board.readings.some((r) => r.stage === recipe.stack.length && r.lab);
+  const mean = readings.reduce((sum, r) => sum.map((v, i) => v + r[i] / readings.length), new Float64Array(31));
+  const final = useMemo(() => fields.slice(-1), [fields]);
+  return (
+    <>
+      <div className="work" style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 24 }}>
+        <BoardPicture
+          wood={model.species}
+          seed={board.id}
+          fields={fields}
+          target={target}
+          light={DAYLIGHT}
+          height={240}
+        />
+        <BoardPicture
+          wood={model.species}
+          seed={board.id + 1000}
+          fields={final}
+          target={target}
+          light={DAYLIGHT}
+          height={240}
+        />
+        <div>Every stage of board {board.number}: expected above, measured below, the target along the top</div>
+        <div>The finished colour alone</div>
+      </div>
+      <div className="plate columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        <div style={{ display: 'grid', gap: 26, alignContent: 'start' }}>
+          <Figures
+            verdict={verdict}
+            tolerance={bench.job.tolerance}
+            perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
+          />
+          {!verdict.passed && <BatchCorrection bench={bench} model={model} recipe={recipe} />}
+        </div>
+        <NextBoard bench={bench} model={model} recipe={recipe} />
+      </div>
+    </>
+  );
+}

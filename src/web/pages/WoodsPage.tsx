@@ -1,0 +1,183 @@
+import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { Link as RouterLink, useSearchParams } from 'react-router';
+import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { predict } from '../../core/optics/predict.ts';
+import { type Preparation, TEXTURES } from '../../core/optics/preparation.ts';
+import { stageMean } from '../../shared/evidence.ts';
+import type { JobWood } from '../../shared/job.ts';
+import { change } from '../hooks/api.ts';
+import { type Bench, woodModel } from '../hooks/bench.ts';
+import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useOpenBench } from './BenchFrame.tsx';
+
+const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
+
+function PreparationForm({ wood }: { wood: JobWood }) {
+  const [error, setError] = useState<string | null>(null);
+  const set = async (part: Partial<Preparation>) => {
+    try {
+      await change('PUT', `/woods/${wood.id}/preparation`, { ...wood.preparation, ...part });
+      setError(null);
+    } catch (problem) {
+      setError(sentenceOf(problem));
+    }
+  };
+  const flag = (key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish', label: string) => (
+    <FormControlLabel
+      control={<Checkbox checked={wood.preparation[key]} onChange={(e) => set({ [key]: e.target.checked })} />}
+      label={label}
+    />
+  );
+  return (
+    <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>Preparation</h2>
+      <div style={{ display: 'flex', gap: 12 }}>
+        <TextField
+          select
+          label="Last grit"
+          value={wood.preparation.grit}
+          onChange={(e) => set({ grit: Number(e.target.value) })}
+          sx={{ width: 120 }}
+        >
+          {GRITS.map((g) => (
+            <MenuItem key={g} value={g}>
+              {g}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Texture"
+          value={wood.preparation.texture}
+          onChange={(e) => set({ texture: e.target.value as Preparation['texture'] })}
+          sx={{ width: 150 }}
+        >
+          {TEXTURES.map((t) => (
+            <MenuItem key={t} value={t}>
+              {t}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <div style={{ display: 'grid' }}>
+        {flag('grainRaised', 'Grain raised and knocked down')}
+        {flag('preWet', 'Wetted just before the dye')}
+        {flag('conditioner', 'Conditioner before the first colour')}
+        {flag('oldFinish', 'Over a sound old finish')}
+      </div>
+      <Trouble error={error} />
+    </div>
+  );
+}
+
+function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
+  const board = wood.boards[wood.boards.length - 1];
+  const model = useMemo(() => woodModel(bench, wood, board), [bench, wood, board]);
+  const fields = useMemo(() => {
+    if (!model) return [];
+    const [raw] = predict([], model.scaled, bench.materials, { preparation: wood.preparation });
+    return [{ label: 'Raw', expected: raw, measured: null }];
+  }, [model, wood.preparation, bench.materials]);
+  if (!model) return null;
+  return (
+    <>
+      <div className="work">
+        <BoardPicture
+          wood={model.species}
+          seed={board.id}
+          fields={fields}
+          target={bench.target?.reflectance ?? null}
+          light={DAYLIGHT}
+          height={150}
+        />
+      </div>
+      <div className="plate columns" style={{ gridTemplateColumns: 'minmax(420px, 3fr) 2fr' }}>
+        <section>
+          <h2 style={{ marginTop: 0 }}>
+            {model.species.name} board {board.number}, raw
+          </h2>
+          <ReadingPanel
+            key={board.id}
+            path={`/boards/${board.id}/readings`}
+            body={(reading) => ({ stage: 0, reading })}
+            readings={board.readings.filter((r) => r.stage === 0)}
+            keep={`raw/${board.id}`}
+          />
+        </section>
+        <section style={{ display: 'grid', gap: 20, alignContent: 'start' }}>
+          <PreparationForm wood={wood} />
+          {stageMean(board, 0) && (
+            <Button
+              component={RouterLink}
+              to={`../layers?wood=${wood.id}`}
+              variant="contained"
+              color="primary"
+              sx={{ justifySelf: 'start' }}
+            >
+              Plan the layers on {model.species.name.toLowerCase()}
+            </Button>
+          )}
+        </section>
+      </div>
+    </>
+  );
+}
+
+export function WoodsPage() {
+  const bench = useOpenBench();
+  const [params, setParams] = useSearchParams();
+  const [error, setError] = useState<string | null>(null);
+  const { woods } = bench.job;
+  const wood = woods.find((w) => w.id === Number(params.get('wood'))) ?? woods[0];
+  const free = bench.shelf.species.filter((s) => !woods.some((w) => w.speciesId === s.id));
+  const add = async (speciesId: string) => {
+    try {
+      const job = (await change('POST', `/jobs/${bench.job.id}/woods`, { speciesId })) as typeof bench.job;
+      setParams({ wood: String(job.woods[job.woods.length - 1].id) });
+      setError(null);
+    } catch (problem) {
+      setError(sentenceOf(problem));
+    }
+  };
+  return (
+    <>
+      <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
+        {woods.map((w) => (
+          <RouterLink key={w.id} to={`?wood=${w.id}`} className={w === wood ? 'here' : ''}>
+            <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
+            <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
+          </RouterLink>
+        ))}
+        <TextField
+          select
+          label="Add a wood"
+          value=""
+          onChange={(e) => void add(e.target.value)}
+          disabled={free.length === 0}
+          sx={{ width: 180, marginLeft: 'auto' }}
+        >
+          {free.map((s) => (
+            <MenuItem key={s.id} value={s.id}>
+              {s.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      <div style={{ padding: error ? 12 : 0 }}>
+        <Trouble error={error} />
+      </div>
+      {wood ? (
+        <WoodPlate key={wood.id} bench={bench} wood={wood} />
+      ) : (
+        <div className="plate">
+          {bench.shelf.species.length > 0
+            ? 'Which wood is it to be made in? Add it above, then read a raw offcut of the job.'
+            : 'The shelf has no wood yet. Add one on the Shelf first.'}
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,9 @@
+/** A refusal: what is wrong, where, and what to do. Nothing when there is none. */
+export function Trouble({ error }: { error: string | null | undefined }) {
+  return error ? (
+    <div className="trouble" role="alert">
+      {error}
+    </div>
+  ) : null;
+}
+export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));

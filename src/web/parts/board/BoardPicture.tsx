@@ -1,0 +1,147 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { screenColour } from '../../../core/colour/display.ts';
+import type { Spectrum } from '../../../core/colour/grid.ts';
+import type { Light } from '../../../core/colour/lights.ts';
+import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
+import type { StageLook } from '../../../core/optics/predict.ts';
+import { withoutGloss } from '../../../core/optics/surface.ts';
+import type { Wood } from '../../../core/optics/wood.ts';
+import { boardPainter } from '../../workers/index.ts';
+
+export interface BoardField {
+  label: string;
+  expected: StageLook;
+  measured: StageLook | null;
+}
+
+interface Props {
+  wood: Pick<Wood, 'figure' | 'tissues' | 'name'>;
+  seed: number;
+  fields: readonly BoardField[];
+  /** Mean reading of the target, specular included; shown without gloss as a coated surface. */
+  target: Spectrum | null;
+  light: Light;
+  wet?: boolean;
+  height: number;
+  onField?: (index: number) => void;
+}
+
+const BAND = 0.16;
+
+function tissueRgb(look: StageLook, light: Light, wet: boolean): TissueRgb {
+  const of = (name: string): Rgb => {
+    const tissue = look.tissues.find((t) => t.name === name) ?? look.tissues[look.tissues.length - 1];
+    return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;
+  };
+  return { ground: of('ground'), grain: of('grain'), pore: of('pore') };
+}
+
+const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) => t.name === name)?.fraction ?? 0;
+
+function paintingOf(props: Props, width: number): Omit<BoardPainting, 'height'> {
+  const { wood, seed, fields, target, light, wet = false } = props;
+  return {
+    width,
+    figure: wood.figure,
+    seed,
+    grainFraction: fractionOf(wood, 'grain'),
+    poreFraction: fractionOf(wood, 'pore'),
+    band: BAND,
+    target: target ? screenColour(withoutGloss(target), light).rgb : null,
+    fields: fields.map((f) => ({
+      expected: tissueRgb(f.expected, light, wet),
+      measured: f.measured ? tissueRgb(f.measured, light, wet) : null,
+    })),
+  };
+}
+
+/** True when the screen cannot show one of the colours as it is. */
+function outOfGamut({ fields, target, light }: Props): boolean {
+  const all = [...fields.map((f) => f.expected.seen), ...fields.flatMap((f) => f.measured?.seen ?? [])];
+  return [...all, ...(target ? [withoutGloss(target)] : [])].some((s) => !screenColour(s, light).inGamut);
+}
+
+/**
+ * The board, the one picture of this program: raw wood at the left, finished colour at the right; expected above the
+ * midline, measured below it, touching; the target as a band along the whole top edge.
+ */
+export function BoardPicture(props: Props) {
+  const { fields, height, onField, wood } = props;
+  const frame = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [width, setWidth] = useState(0);
+
+  useEffect(() => {
+    const element = frame.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.round(entry.contentRect.width)));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+
+  const { fields: shown, target, light, wet, seed } = props;
+  const painting = useMemo(
+    () =>
+      width > 0 ? { ...paintingOf({ wood, seed, fields: shown, target, light, wet, height }, width), height } : null,
+    [width, height, shown, target, light, wet, seed, wood],
+  );
+
+  useEffect(() => {
+    if (!painting) return;
+    let stale = false;
+    boardPainter()
+      .paint(painting)
+      .then((bitmap) => {
+        const element = canvas.current;
+        if (!stale && element) {
+          element.width = painting.width;
+          element.height = painting.height;
+          element.getContext('2d')?.drawImage(bitmap, 0, 0);
+          element.dataset.painted = 'true';
+        }
+        bitmap.close();
+      });
+    return () => {
+      stale = true;
+    };
+  }, [painting]);
+
+  const measured = fields.some((f) => f.measured);
+  return (
+    <div>
+      <div ref={frame} style={{ position: 'relative', height }}>
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label={`Board of ${wood.name}: ${fields.map((f) => f.label).join(', ')}${measured ? '; expected above, measured below' : ''}`}
+          style={{ display: 'block', width: '100%', height }}
+        />
+        {onField &&
+          fields.map((field, i) => (
+            <button
+              // biome-ignore lint/suspicious/noArrayIndexKey: a field is known by its place
+              key={i}
+              type="button"
+              aria-label={`Open ${field.label}`}
+              onClick={() => onField(i)}
+              style={{
+                position: 'absolute',
+                top: 0,
+                bottom: 0,
+                left: `${(100 * i) / fields.length}%`,
+                width: `${100 / fields.length}%`,
+                background: 'none',
+                border: 0,
+                cursor: 'pointer',
+              }}
+            />
+          ))}
+      </div>
+      {outOfGamut(props) && (
+        <div className="soft" style={{ fontSize: 14, paddingTop: 6 }}>
+          A colour here lies outside what this screen can show; the nearest is shown.
+        </div>
+      )}
+    </div>
+  );
+}

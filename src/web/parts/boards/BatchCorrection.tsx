@@ -1,0 +1,97 @@
+import { Button, LinearProgress, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { KINDS } from '../../../core/layers/layer.ts';
+import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
+import type { Recipe } from '../../../shared/job.ts';
+import { type Bench, problemOf, type WoodModel } from '../../hooks/bench.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { inWorker } from '../../hooks/matcher.ts';
+import { ANYTHING, openingsOf } from '../../hooks/opening.ts';
+import { deltaText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+
+/** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
+export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+  const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
+  const [layer, setLayer] = useState(layers[0] ?? 0);
+  const [litres, setLitres] = useKept(`batch/${recipe.id}`, String(recipe.litres));
+  const [answer, setAnswer] = useState<Correction | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const solve = async () => {
+    setBusy(true);
+    setError(null);
+    setAnswer(null);
+    try {
+      const problem = problemOf(bench, model, recipe.stack, openingsOf(recipe.stack, bench.materials, ANYTHING, 0));
+      if (!problem) throw new Error('Read the target first.');
+      setAnswer(await inWorker((m) => m.batch(problem, recipe.stack, layer, Number(litres), bench.job.tolerance)));
+    } catch (problem) {
+      setError(sentenceOf(problem));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
+  return (
+    <section aria-label="Correct the batch" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>Correct this batch</h2>
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+        <TextField
+          select
+          label="Batch of"
+          value={layer}
+          onChange={(e) => setLayer(Number(e.target.value))}
+          sx={{ width: 130 }}
+        >
+          {layers.map((i) => (
+            <MenuItem key={i} value={i}>
+              {KINDS[recipe.stack[i].kind].label}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label="In the pot, L"
+          value={litres}
+          onChange={(e) => setLitres(e.target.value)}
+          sx={{ width: 120 }}
+        />
+        <Button onClick={solve} disabled={busy}>
+          What to add
+        </Button>
+      </div>
+      {busy && <LinearProgress aria-label="Solving the additions" />}
+      <Trouble error={error} />
+      {answer && (
+        <div data-testid="batch-answer" style={{ display: 'grid', gap: 6 }}>
+          {Object.entries(answer.add).map(([id, grams]) => (
+            <div key={id} style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid #8c8c8c' }}>
+              <span style={{ width: 120 }}>{name(id)}</span>
+              <b className="mono" style={{ fontSize: 26 }}>
+                + {grams.toFixed(2)} g
+              </b>
+            </div>
+          ))}
+          {answer.thin > 1e-6 && (
+            <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid #8c8c8c' }}>
+              <span style={{ width: 120 }}>thin with</span>
+              <b className="mono" style={{ fontSize: 26 }}>
+                + {(answer.thin * 1000).toFixed(0)} mL
+              </b>
+            </div>
+          )}
+          {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
+          <div>
+            ΔE00 <span className="mono">{deltaText(answer.before)}</span> →{' '}
+            <b className="mono">{deltaText(answer.after)}</b>, then {answer.litres.toFixed(2)} L in the pot
+          </div>
+          {answer.startAgain && (
+            <div className="note">
+              Mixing anew is the better way: adding costs about as much or does not bring it in.
+            </div>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,126 @@
+import { Button, Checkbox } from '@mui/material';
+import { useEffect } from 'react';
+import { KINDS } from '../../../core/layers/layer.ts';
+import { gramsPerLitre } from '../../../core/match/roads.ts';
+import { type Pouring, pourings } from '../../../core/mix/batch.ts';
+import type { Recipe } from '../../../shared/job.ts';
+import type { Bench } from '../../hooks/bench.ts';
+import { useKept } from '../../hooks/kept.ts';
+
+interface MixLayer {
+  title: string;
+  pours: (Pouring & { key: string; name: string })[];
+  cautions: string[];
+  make: string;
+}
+
+const ML = 1000;
+
+/** The pours of a recipe, layer by layer, with the running total of the scale. */
+function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
+  return recipe.stack.flatMap((layer, i): MixLayer[] => {
+    const info = KINDS[layer.kind];
+    const colours = Object.entries(layer.colours).filter(([, s]) => s > 0);
+    const medium = layer.medium ? bench.shelf.mediums.find((m) => m.id === layer.medium) : undefined;
+    const perLitre = Object.fromEntries(colours.map(([id, s]) => [id, gramsPerLitre(layer, s)]));
+    const pours = (colours.length > 0 ? pourings(perLitre, recipe.litres) : []).map((pour) => ({
+      ...pour,
+      key: `${i}/${pour.colourant}`,
+      name: bench.materials.colourants[pour.colourant]?.name ?? pour.colourant,
+    }));
+    const cautions = [
+      ...colours.flatMap(([id]) => bench.shelf.colourants.find((c) => c.id === id)?.caution ?? []),
+      ...(medium?.caution ? [medium.caution] : []),
+    ];
+    const volume = `${(recipe.litres * ML).toFixed(0)} mL`;
+    const carrier = colours.length > 0 ? bench.materials.colourants[colours[0][0]]?.carrier : '';
+    const make =
+      info.takes === 'pigment'
+        ? `Make up to ${(recipe.litres * ML).toFixed(0)} g with clear glaze medium (taken at 1 kg/L). Stir, never shake.`
+        : `Dissolve in half of the ${carrier}, make up to ${volume} with the rest, strain, let cool.`;
+    if (pours.length === 0 && !medium) return [];
+    return [
+      {
+        title: `${i + 1}. ${info.label}${medium ? `: ${medium.name}` : ''}`,
+        pours,
+        cautions: [...new Set(cautions)],
+        make: pours.length > 0 ? make : '',
+      },
+    ];
+  });
+}
+
+/** Keeps the screen lit while the sheet is open, where the browser can. */
+function useWakeLock() {
+  useEffect(() => {
+    let lock: WakeLockSentinel | null = null;
+    navigator.wakeLock?.request('screen').then(
+      (l) => {
+        lock = l;
+      },
+      () => {},
+    );
+    return () => void lock?.release();
+  }, []);
+}
+
+/** The mix sheet, read from two metres: one pour a line, big amount, running scale total, a tick when poured. */
+export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
+  const [poured, setPoured] = useKept<string[]>(`poured/${recipe.id}`, []);
+  useWakeLock();
+  const tick = (key: string) => setPoured(poured.includes(key) ? poured.filter((k) => k !== key) : [...poured, key]);
+  return (
+    <section aria-label="Mix sheet" style={{ display: 'grid', gap: 18 }}>
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
+        <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
+        <span>{recipe.litres} L batch, by weight</span>
+        <Button className="noprint" sx={{ marginLeft: 'auto' }} onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      {mixLayers(recipe, bench).map((layer) => (
+        <div key={layer.title}>
+          <h3 style={{ margin: '0 0 4px' }}>{layer.title}</h3>
+          {layer.pours.map((pour) => (
+            <div
+              key={pour.key}
+              style={{
+                display: 'grid',
+                gridTemplateColumns: '44px 1fr auto 112px',
+                gap: 14,
+                alignItems: 'center',
+                borderTop: '1px solid #8c8c8c',
+                minHeight: 58,
+                opacity: poured.includes(pour.key) ? 0.45 : 1,
+              }}
+            >
+              <Checkbox
+                checked={poured.includes(pour.key)}
+                onChange={() => tick(pour.key)}
+                slotProps={{ input: { 'aria-label': `${pour.name} poured` } }}
+              />
+              <span style={{ fontSize: 20 }}>
+                {pour.name}
+                <span className="soft" style={{ fontSize: 15, paddingLeft: 12 }}>
+                  {pour.parts} {pour.parts === 1 ? 'part' : 'parts'}
+                </span>
+              </span>
+              <span className="mono" style={{ fontSize: 34, fontWeight: 700 }}>
+                {pour.grams.toFixed(2)} g
+              </span>
+              <span className="mono soft" style={{ textAlign: 'right' }}>
+                scale {pour.total.toFixed(2)}
+              </span>
+            </div>
+          ))}
+          {layer.make && <p style={{ margin: '6px 0' }}>{layer.make}</p>}
+          {layer.cautions.map((caution) => (
+            <div key={caution} className="note" style={{ marginTop: 6 }}>
+              {caution}
+            </div>
+          ))}
+        </div>
+      ))}
+    </section>
+  );
+}

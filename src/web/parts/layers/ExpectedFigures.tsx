@@ -1,0 +1,66 @@
+import { useMemo } from 'react';
+import { deltaE00 } from '../../../core/colour/difference.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import type { Light } from '../../../core/colour/lights.ts';
+import { differenceWords } from '../../../core/judge/words.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
+import type { MatchProblem } from '../../../core/match/problem.ts';
+import { promiseOf } from '../../../core/match/roads.ts';
+import type { StageLook } from '../../../core/optics/predict.ts';
+import { deltaText, labText } from '../numbers.ts';
+
+interface Props {
+  problem: MatchProblem | null;
+  stack: Stack;
+  final: StageLook | undefined;
+  light: Light;
+  tolerance: number;
+}
+
+/** What the stack in hand promises against the target: the miss, the chance, the pour that must be exact. */
+export function ExpectedFigures({ problem, stack, final, light, tolerance }: Props) {
+  const promise = useMemo(() => {
+    try {
+      return problem && promiseOf(problem, stack, tolerance);
+    } catch {
+      return null;
+    }
+  }, [problem, stack, tolerance]);
+  const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
+  if (!problem || !final || !coloured)
+    return (
+      <div>
+        <div className="soft">Expected, ΔE00</div>
+        <div className="figure" data-testid="expected">
+          –
+        </div>
+      </div>
+    );
+  const wanted = labOf(problem.target.reflectance, light);
+  const got = labOf(final.reading, light);
+  const [exact] = Object.entries(promise?.sensitivity ?? {}).sort((p, q) => q[1] - p[1]);
+  return (
+    <div>
+      <div className="soft">Expected, ΔE00</div>
+      <div className="figure" data-testid="expected">
+        {deltaText(deltaE00(wanted, got))}
+      </div>
+      <div style={{ paddingTop: 6 }}>
+        {differenceWords(wanted, got).join(', ')}
+        {promise && (
+          <div>
+            passes {tolerance.toFixed(1)} with {Math.round(promise.chance * 100)} in 100
+          </div>
+        )}
+        {exact && (
+          <div>
+            weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}
+          </div>
+        )}
+        <div className="mono soft" style={{ fontSize: 14 }}>
+          {labText(got)}
+        </div>
+      </div>
+    </div>
+  );
+}

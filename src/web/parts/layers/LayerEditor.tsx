@@ -1,0 +1,133 @@
+import { Button, MenuItem, Slider, TextField } from '@mui/material';
+import { KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
+import type { Materials } from '../../../core/layers/materials.ts';
+import { strengthText } from '../numbers.ts';
+
+interface Props {
+  layer: Layer;
+  materials: Materials;
+  onChange: (layer: Layer) => void;
+}
+
+function Strength({ id, layer, materials, onChange }: Props & { id: string }) {
+  const colourant = materials.colourants[id];
+  const pigment = colourant.kind === 'pigment';
+  const value = layer.colours[id];
+  const shown = pigment ? 100 : 1;
+  const set = (strength: number) =>
+    onChange({ ...layer, colours: { ...layer.colours, [id]: Math.min(colourant.maxStrength, Math.max(0, strength)) } });
+  const { [id]: _, ...without } = layer.colours;
+  return (
+    <div style={{ display: 'grid', gridTemplateColumns: '110px 1fr 110px 44px', gap: 14, alignItems: 'center' }}>
+      <span>{colourant.name}</span>
+      <Slider
+        aria-label={`Strength of ${colourant.name}`}
+        value={Math.sqrt(value / colourant.maxStrength)}
+        min={0}
+        max={1}
+        step={0.002}
+        onChange={(_, v) => set((v as number) ** 2 * colourant.maxStrength)}
+      />
+      <TextField
+        label={pigment ? '% of glaze' : 'g/L'}
+        type="number"
+        value={Number((value * shown).toFixed(pigment ? 1 : 2))}
+        onChange={(e) => Number.isFinite(Number(e.target.value)) && set(Number(e.target.value) / shown)}
+        slotProps={{
+          htmlInput: { step: 0.1, min: 0, 'aria-label': `${colourant.name} ${strengthText(value, pigment)}` },
+        }}
+      />
+      <Button
+        aria-label={`Leave out ${colourant.name}`}
+        onClick={() => onChange({ ...layer, colours: without })}
+        sx={{ minWidth: 44, padding: 0 }}
+      >
+        ×
+      </Button>
+    </div>
+  );
+}
+
+/** The settings of one layer; every change repaints the board. */
+export function LayerEditor({ layer, materials, onChange }: Props) {
+  const info = KINDS[layer.kind];
+  const free = Object.values(materials.colourants).filter((c) => c.kind === info.takes && !(c.id in layer.colours));
+  const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
+  const weak = (id: string) => materials.colourants[id].maxStrength * 0.05;
+  return (
+    <div style={{ display: 'grid', gap: 14 }}>
+      <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
+        {info.medium !== 'none' && (
+          <TextField
+            select
+            label={info.medium}
+            value={layer.medium ?? ''}
+            onChange={(e) => onChange({ ...layer, medium: e.target.value })}
+            sx={{ minWidth: 220 }}
+          >
+            {mediums.map((m) => (
+              <MenuItem key={m.id} value={m.id}>
+                {m.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        {info.methods.length > 0 && (
+          <TextField
+            select
+            label="how"
+            value={layer.method ?? ''}
+            onChange={(e) => onChange({ ...layer, method: e.target.value })}
+            sx={{ minWidth: 220 }}
+          >
+            {info.methods.map((m) => (
+              <MenuItem key={m.id} value={m.id}>
+                {m.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        {info.settings.map((s) => (
+          <TextField
+            key={s.key}
+            type="number"
+            label={`${s.label}${s.unit ? `, ${s.unit}` : ''}`}
+            value={setting(layer, s.key)}
+            onChange={(e) => {
+              const value = Number(e.target.value);
+              if (Number.isFinite(value) && e.target.value !== '' && value >= s.min && value <= s.max)
+                onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } });
+            }}
+            slotProps={{ htmlInput: { min: s.min, max: s.max, step: s.step } }}
+            helperText={`${s.min}–${s.max}`}
+            sx={{ width: 160 }}
+          />
+        ))}
+        {info.takes !== 'none' && Object.keys(layer.colours).length < info.mostColours && (
+          <TextField
+            select
+            label="Add a colour"
+            value=""
+            onChange={(e) =>
+              onChange({ ...layer, colours: { ...layer.colours, [e.target.value]: weak(e.target.value) } })
+            }
+            disabled={free.length === 0}
+            sx={{ minWidth: 170 }}
+          >
+            {free.map((c) => (
+              <MenuItem key={c.id} value={c.id}>
+                {c.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+      </div>
+      {Object.keys(layer.colours).map(
+        (id) =>
+          materials.colourants[id] && (
+            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} />
+          ),
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,48 @@
+import { ToggleButton, ToggleButtonGroup } from '@mui/material';
+import type { ReactNode } from 'react';
+import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
+
+interface Props {
+  illuminant: Illuminant;
+  wet: boolean;
+  curves: boolean;
+  onLight: (illuminant: Illuminant) => void;
+  onWet: (wet: boolean) => void;
+  onCurves: (shown: boolean) => void;
+  children: ReactNode;
+}
+
+/** Under which light, wet or dry, with or without curves. */
+export function LightBar({ illuminant, wet, curves, onLight, onWet, onCurves, children }: Props) {
+  return (
+    <div style={{ display: 'flex', gap: 16, paddingTop: 12, alignItems: 'center' }}>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={illuminant}
+        onChange={(_, v) => v && onLight(v)}
+        aria-label="Light"
+      >
+        {(['D65', 'A', 'LED', 'F11'] as const).map((i) => (
+          <ToggleButton key={i} value={i} title={i}>
+            {LIGHT_NAMES[i]}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={wet ? 'wet' : 'dry'}
+        onChange={(_, v) => v && onWet(v === 'wet')}
+        aria-label="Wet or dry"
+      >
+        <ToggleButton value="dry">dry</ToggleButton>
+        <ToggleButton value="wet">wet</ToggleButton>
+      </ToggleButtonGroup>
+      <ToggleButton size="small" value="curves" selected={curves} onChange={() => onCurves(!curves)}>
+        curves
+      </ToggleButton>
+      <div style={{ marginLeft: 'auto' }}>{children}</div>
+    </div>
+  );
+}

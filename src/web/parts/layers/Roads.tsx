@@ -1,0 +1,77 @@
+import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { useMemo } from 'react';
+import type { Spectrum } from '../../../core/colour/grid.ts';
+import { DAYLIGHT } from '../../../core/colour/lights.ts';
+import type { Materials } from '../../../core/layers/materials.ts';
+import type { NamedRoad } from '../../../core/match/roads.ts';
+import type { Wood } from '../../../core/optics/wood.ts';
+import { BoardPicture } from '../board/BoardPicture.tsx';
+import { deltaText, percent } from '../numbers.ts';
+
+interface Props {
+  roads: readonly NamedRoad[];
+  materials: Materials;
+  wood: Wood;
+  seed: number;
+  target: Spectrum;
+  onTake: (road: NamedRoad) => void;
+}
+
+/** The road's own board, small. */
+function SmallRoad({ road, wood, seed, target }: Pick<Props, 'wood' | 'seed' | 'target'> & { road: NamedRoad }) {
+  const fields = useMemo(() => road.looks.map((expected, i) => ({ label: `${i}`, expected, measured: null })), [road]);
+  return (
+    <div style={{ width: 104 }}>
+      <BoardPicture wood={wood} seed={seed} fields={fields} target={target} light={DAYLIGHT} height={40} />
+    </div>
+  );
+}
+
+/** The short list: roads to the target that differ in kind. */
+export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
+  return (
+    <Table size="small" sx={{ '& td, & th': { padding: '5px 7px' } }} aria-label="Roads to the target">
+      <TableHead>
+        <TableRow>
+          <TableCell />
+          <TableCell>Road</TableCell>
+          <TableCell>ΔE00 day · lamp · LED</TableCell>
+          <TableCell>Passes</TableCell>
+          <TableCell>Grain</TableCell>
+          <TableCell>Colours</TableCell>
+          <TableCell>Cost/L</TableCell>
+          <TableCell />
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {roads.map((road) => (
+          <TableRow key={road.titles[0]}>
+            <TableCell>
+              <SmallRoad road={road} wood={wood} seed={seed} target={target} />
+            </TableCell>
+            <TableCell sx={{ fontWeight: 700 }}>{road.titles.join(', ')}</TableCell>
+            <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
+              {road.perLight.map(deltaText).join(' · ')}
+              <div className="soft">± {road.risk.toFixed(1)}</div>
+            </TableCell>
+            <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
+              {Math.round(road.chance * 100)} in 100
+            </TableCell>
+            <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
+              {percent(road.grain)}
+            </TableCell>
+            <TableCell>
+              {road.colourants.length === 0
+                ? 'none'
+                : road.colourants.map((id) => materials.colourants[id]?.name ?? id).join(', ')}
+            </TableCell>
+            <TableCell className="mono">{road.price.toFixed(2)}</TableCell>
+            <TableCell>
+              <Button onClick={() => onTake(road)}>Take</Button>
+            </TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  );
+}

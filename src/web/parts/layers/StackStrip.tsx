@@ -1,0 +1,172 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  horizontalListSortingStrategy,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+} from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { Button, MenuItem, TextField } from '@mui/material';
+import type { ReactNode } from 'react';
+import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../../core/layers/layer.ts';
+import type { Materials } from '../../../core/layers/materials.ts';
+import { LayerColumn } from './LayerColumn.tsx';
+
+interface Props {
+  stack: Stack;
+  /** Layers that are on the board and cannot be changed. */
+  done: number;
+  raw: ReactNode;
+  /** A line under each stage: figures. */
+  under: (stage: number) => ReactNode;
+  materials: Materials;
+  selected: number | null;
+  onSelect: (layer: number | null) => void;
+  onChange: (stack: Stack) => void;
+}
+
+function Column({
+  id,
+  fixed,
+  selected,
+  onSelect,
+  children,
+}: {
+  id: number;
+  fixed: boolean;
+  selected: boolean;
+  onSelect: () => void;
+  children: ReactNode;
+}) {
+  const { setNodeRef, transform, transition, attributes, listeners } = useSortable({ id: id + 1, disabled: fixed });
+  return (
+    <div
+      ref={setNodeRef}
+      style={{
+        flex: 1,
+        minWidth: 0,
+        padding: '4px 10px 6px',
+        borderLeft: selected ? '3px solid #171717' : '1px solid #8c8c8c',
+        transform: CSS.Translate.toString(transform),
+        transition,
+        background: selected ? '#d6d6d6' : 'none',
+      }}
+    >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        onClick={onSelect}
+        style={{ all: 'unset', cursor: fixed ? 'pointer' : 'grab', width: '100%', minHeight: 44, outline: 'revert' }}
+      >
+        {children}
+      </button>
+    </div>
+  );
+}
+
+const withMedium = (kind: LayerKind, materials: Materials): Layer => {
+  const medium = Object.values(materials.mediums).find((m) => m.kind === KINDS[kind].medium);
+  return newLayer(kind, medium ? { medium: medium.id } : {});
+};
+
+/** Where a new layer usually goes: under the clear, unless it is one. */
+function insertion(stack: Stack, kind: LayerKind, done: number): number {
+  if (kind === 'clear') return stack.length;
+  const clear = stack.findIndex((l) => l.kind === 'clear');
+  return Math.max(done, clear < 0 ? stack.length : clear);
+}
+
+/** Adds a layer where it usually goes, takes the selected one out. */
+export function LayerTools({
+  stack,
+  done,
+  materials,
+  selected,
+  onSelect,
+  onChange,
+}: Pick<Props, 'stack' | 'done' | 'materials' | 'selected' | 'onSelect' | 'onChange'>) {
+  const add = (kind: LayerKind) => {
+    const at = insertion(stack, kind, done);
+    onChange([...stack.slice(0, at), withMedium(kind, materials), ...stack.slice(at)]);
+    onSelect(at);
+  };
+  return (
+    <div style={{ display: 'flex', gap: 10 }}>
+      {selected !== null && selected >= done && (
+        <Button
+          onClick={() => {
+            onSelect(null);
+            onChange(stack.filter((_, i) => i !== selected));
+          }}
+        >
+          Take out
+        </Button>
+      )}
+      <TextField
+        select
+        label="Add a layer"
+        value=""
+        onChange={(e) => add(e.target.value as LayerKind)}
+        sx={{ width: 150 }}
+      >
+        {LAYER_KINDS.map((kind) => (
+          <MenuItem key={kind} value={kind}>
+            {KINDS[kind].label}
+          </MenuItem>
+        ))}
+      </TextField>
+    </div>
+  );
+}
+
+/** The layers under their fields: tap to open, drag to reorder. */
+export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const move = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const from = Number(active.id) - 1;
+    const to = Number(over.id) - 1;
+    if (to < done) return;
+    const next = stack.filter((_, i) => i !== from);
+    next.splice(to, 0, stack[from]);
+    onSelect(null);
+    onChange(next);
+  };
+  return (
+    <div style={{ display: 'flex', padding: '8px 24px 10px', gap: 0, alignItems: 'stretch' }}>
+      <div style={{ flex: 1, minWidth: 0, padding: '4px 10px 6px', borderLeft: '1px solid #8c8c8c' }}>
+        {raw}
+        {under(0)}
+      </div>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
+        <SortableContext items={stack.map((_, i) => i + 1)} strategy={horizontalListSortingStrategy}>
+          {stack.map((layer, i) => (
+            <Column
+              // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
+              key={i}
+              id={i}
+              fixed={i < done}
+              selected={selected === i}
+              onSelect={() => onSelect(selected === i ? null : i)}
+            >
+              <LayerColumn layer={layer} materials={materials} />
+              {under(i + 1)}
+            </Column>
+          ))}
+        </SortableContext>
+      </DndContext>
+    </div>
+  );
+}

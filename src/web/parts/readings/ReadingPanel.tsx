@@ -1,0 +1,231 @@
+import { Button, IconButton, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { useEffect, useRef, useState } from 'react';
+import { labOf } from '../../../core/colour/lab.ts';
+import { MOST_BYTES } from '../../../core/formats/index.ts';
+import { readingStatistics } from '../../../core/judge/readings.ts';
+import { type ReadingInput, ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
+import { change, useSamplePieces } from '../../hooks/api.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { labText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useSay } from '../Undo.tsx';
+
+interface Props {
+  /** Where readings go. */
+  path: string;
+  /** Turns an input into the body that the path wants. */
+  body?: (input: ReadingInput) => unknown;
+  readings: readonly StoredReading[];
+  /** Name under which typed values are kept. */
+  keep: string;
+  /** Offers the pieces in the instrument's drawer; else what lies under it is known. */
+  pieces?: boolean;
+  instrument?: boolean;
+}
+
+const WAYS = [
+  { id: 'instrument', label: 'Instrument' },
+  { id: 'file', label: 'File' },
+  { id: 'typed', label: 'Type L*a*b*' },
+] as const;
+
+function ReadingList({ readings }: { readings: readonly StoredReading[] }) {
+  const say = useSay();
+  if (readings.length === 0) return <p className="soft">No reading yet.</p>;
+  const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
+  const remove = async (reading: StoredReading) => {
+    await change('DELETE', `/readings/${reading.id}`);
+    say({ text: 'Reading taken out.', undo: () => change('POST', `/readings/${reading.id}/restore`) });
+  };
+  return (
+    <div>
+      <div className="mono" style={{ fontSize: 22, fontWeight: 700 }} data-testid="mean-lab">
+        {labText(lab)}
+      </div>
+      <p className="soft" style={{ margin: '4px 0 10px' }}>
+        mean of {readings.length} in reflectance
+        {readings.length > 1 &&
+          ` · spread ΔE00 ${spread.toFixed(2)} · SD L* ${deviation[0].toFixed(2)}, a* ${deviation[1].toFixed(2)}, b* ${deviation[2].toFixed(2)}`}
+      </p>
+      <div style={{ maxHeight: 210, overflow: 'auto' }}>
+        {readings.map((r, i) => (
+          <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid #8c8c8c' }}>
+            <span style={{ width: 110 }}>{r.name}</span>
+            <span className="mono" style={{ flex: 1 }}>
+              {labText(labOf(r.grid))}
+            </span>
+            {outliers.includes(i) && <b>stands apart</b>}
+            <IconButton
+              aria-label={`Take out ${r.name}`}
+              onClick={() => remove(r)}
+              sx={{ width: 40, height: 40, color: '#171717' }}
+            >
+              ×
+            </IconButton>
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** Readings come in here, by any of the three ways: instrument, file, typed. */
+export function ReadingPanel({ path, body = (input) => input, readings, keep, pieces, instrument = true }: Props) {
+  const ways = instrument ? WAYS : WAYS.slice(1);
+  const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
+  const [typed, setTyped, clearTyped] = useKept(`typed/${keep}`, { L: '', a: '', b: '' });
+  const [piece, setPiece] = useKept(`piece/${keep}`, '');
+  const [error, setError] = useState<string | null>(null);
+  const [notes, setNotes] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const drawer = useSamplePieces();
+  const input = useRef<HTMLInputElement>(null);
+
+  const take = async (reading: ReadingInput) => {
+    setError(null);
+    setNotes([]);
+    setBusy(true);
+    try {
+      const taken = await change('POST', path, body(reading), ReadingsTaken);
+      setNotes(taken.notes);
+      if (reading.source === 'typed') clearTyped();
+    } catch (problem) {
+      setError(sentenceOf(problem));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const measure = (count: number) => take({ source: 'instrument', count, ...(pieces ? { piece } : {}) });
+
+  const readFile = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > MOST_BYTES) {
+      setError(`${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB. Export only the readings of this piece.`);
+      return;
+    }
+    await take({ source: 'file', fileName: file.name, text: await file.text() });
+  };
+  const takeTyped = () => {
+    const numbers = [typed.L, typed.a, typed.b].map((t) => t.trim().replace('−', '-'));
+    const bad = numbers.findIndex((t) => !/^-?\d+(\.\d+)?$/.test(t));
+    if (bad >= 0) {
+      const shown = numbers[bad];
+      setError(
+        `${['L*', 'a*', 'b*'][bad]}: ${shown.includes(',') ? `“${shown}” has a decimal comma; write it with a point.` : shown ? `“${shown}” is not a number.` : 'the value is missing.'}`,
+      );
+      return;
+    }
+    const [l, a, b] = numbers.map(Number);
+    void take({ source: 'typed', lab: [l, a, b] });
+  };
+
+  // Space takes a reading while the instrument is armed and nothing else has the key.
+  useEffect(() => {
+    if (way !== 'instrument') return;
+    const onKey = (event: KeyboardEvent) => {
+      const busyElement = /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test((event.target as HTMLElement).tagName);
+      if (event.code !== 'Space' || busyElement || busy) return;
+      event.preventDefault();
+      void measure(1);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  return (
+    <section
+      aria-label="Readings"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void readFile(e.dataTransfer.files[0]);
+      }}
+      style={{ display: 'grid', gap: 14 }}
+    >
+      <ToggleButtonGroup
+        exclusive
+        value={way}
+        onChange={(_, v) => v && setWay(v)}
+        aria-label="How the reading comes in"
+      >
+        {ways.map((w) => (
+          <ToggleButton key={w.id} value={w.id}>
+            {w.label}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {way === 'instrument' && (
+        <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+          {pieces && (
+            <TextField
+              select
+              label="Under the simulated instrument"
+              value={drawer.data?.some((p) => p.id === piece) ? piece : ''}
+              onChange={(e) => setPiece(e.target.value)}
+              sx={{ minWidth: 250 }}
+            >
+              {(drawer.data ?? []).map((p) => (
+                <MenuItem key={p.id} value={p.id}>
+                  {p.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          <Button onClick={() => measure(1)} disabled={busy || (pieces && !piece)}>
+            Read once (Space)
+          </Button>
+          <Button onClick={() => measure(5)} disabled={busy || (pieces && !piece)}>
+            Read 5×
+          </Button>
+        </div>
+      )}
+      {way === 'file' && (
+        <div style={{ border: '1px dashed #474747', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
+          <Button onClick={() => input.current?.click()}>Choose a file</Button>
+          <span className="soft">or drop it here: CGATS text or CSV, spectra or L*a*b*</span>
+          <input
+            ref={input}
+            type="file"
+            accept=".txt,.csv,.cgats,.it8,text/*"
+            hidden
+            data-testid="file"
+            onChange={(e) => {
+              void readFile(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </div>
+      )}
+      {way === 'typed' && (
+        <form
+          style={{ display: 'flex', gap: 12 }}
+          onSubmit={(e) => {
+            e.preventDefault();
+            takeTyped();
+          }}
+        >
+          {(['L', 'a', 'b'] as const).map((axis) => (
+            <TextField
+              key={axis}
+              label={`${axis}*`}
+              value={typed[axis]}
+              onChange={(e) => setTyped({ ...typed, [axis]: e.target.value })}
+              sx={{ width: 96 }}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+          ))}
+          <Button type="submit" disabled={busy}>
+            Add
+          </Button>
+        </form>
+      )}
+      <Trouble error={error} />
+      {notes.map((note) => (
+        <div key={note} className="note" role="status">
+          {note}
+        </div>
+      ))}
+      <ReadingList readings={readings} />
+    </section>
+  );
+}

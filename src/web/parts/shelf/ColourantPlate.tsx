@@ -1,0 +1,132 @@
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { onGrid } from '../../../core/formats/index.ts';
+import { rungsToMake } from '../../../core/match/ladder.ts';
+import { RungReadings } from '../../../shared/reading.ts';
+import type { ColourantRecord, Shelf } from '../../../shared/shelf.ts';
+import { change, send } from '../../hooks/api.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { Curves } from '../Curves.tsx';
+import { FileButton } from '../FileButton.tsx';
+import { deltaText, strengthText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+
+/** One more rung: its strength and wood, and the board's readings before and after. */
+function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
+  const pigment = colourant.kind === 'pigment';
+  const [typed, setTyped] = useKept(`rung/${colourant.id}`, { strength: '', speciesId: '' });
+  const [error, setError] = useState<string | null>(null);
+  const speciesId = typed.speciesId || colourant.rungs[0]?.speciesId || shelf.species[0]?.id || '';
+  const strength = Number(typed.strength) * (pigment ? 0.01 : 1);
+  const keep = async (readings: { before: number[]; after: number[] }) => {
+    if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
+    await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ speciesId, strength, ...readings }] });
+    setTyped({ ...typed, strength: '' });
+    setError(null);
+  };
+  const attempt = (work: () => Promise<void>) => work().catch((problem) => setError(sentenceOf(problem)));
+  const simulate = () =>
+    attempt(async () => {
+      if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
+      const asked = { colourantId: colourant.id, speciesId, strength };
+      await keep(RungReadings.parse(await send('POST', '/instrument/rung', asked)));
+    });
+  return (
+    <div style={{ display: 'grid', gap: 10 }}>
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+        <TextField
+          label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
+          value={typed.strength}
+          onChange={(e) => setTyped({ ...typed, strength: e.target.value })}
+          sx={{ width: 160 }}
+        />
+        <TextField
+          select
+          label="On"
+          value={speciesId}
+          onChange={(e) => setTyped({ ...typed, speciesId: e.target.value })}
+          sx={{ width: 130 }}
+        >
+          {shelf.species.map((s) => (
+            <MenuItem key={s.id} value={s.id}>
+              {s.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button onClick={simulate}>Make it on the simulated bench</Button>
+        <FileButton
+          label="File: before, after"
+          onTrouble={setError}
+          onReadings={({ readings }) =>
+            void attempt(async () => {
+              if (readings.length !== 2)
+                throw new Error(
+                  `The file has ${readings.length} readings; a rung takes two: the board before and after.`,
+                );
+              const [before, after] = readings.map((r) => Array.from(onGrid(r)));
+              await keep({ before, after });
+            })
+          }
+        />
+      </div>
+      <Trouble error={error} />
+    </div>
+  );
+}
+
+/** A colour of the shelf: its profile, the ladder it rests on, how well it fits, what is still to make. */
+export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
+  const pigment = colourant.kind === 'pigment';
+  const woods = [
+    ...new Set(colourant.rungs.map((r) => shelf.species.find((s) => s.id === r.speciesId)?.name.toLowerCase())),
+  ];
+  const missing = rungsToMake(
+    colourant.rungs.map((r) => r.strength),
+    colourant.maxStrength,
+  );
+  return (
+    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>{colourant.name}</h2>
+      <div>
+        {colourant.kind} for {colourant.carrier}, lot {colourant.lot || 'not noted'}, at most{' '}
+        {strengthText(colourant.maxStrength, pigment)}
+        {!pigment && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
+      </div>
+      {colourant.absorption ? (
+        <Curves
+          label={`Profile of ${colourant.name}`}
+          unit={pigment ? 'KX, SX' : 'K/S at 1 g/L'}
+          height={240}
+          curves={[
+            ...(pigment && colourant.scatter ? [{ name: 'scatter', values: colourant.scatter, dashed: true }] : []),
+            { name: 'absorption', values: colourant.absorption },
+          ]}
+        />
+      ) : (
+        <div className="note">No profile yet. It takes a ladder of two rungs or more.</div>
+      )}
+      <div>
+        <h3 style={{ margin: '0 0 6px' }}>Ladder{woods.length > 0 && ` on ${woods.join(', ')}`}</h3>
+        {colourant.rungs.map((rung, i) => (
+          <div key={rung.id} style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0' }}>
+            <span className="mono" style={{ width: 100 }}>
+              {strengthText(rung.strength, pigment)}
+            </span>
+            {colourant.fit?.fitError[i] !== undefined && (
+              <span>
+                the profile misses it by ΔE00 <span className="mono">{deltaText(colourant.fit.fitError[i])}</span>
+              </span>
+            )}
+          </div>
+        ))}
+        <p>
+          {missing.length > 0
+            ? `Still to make: ${missing.map((s) => strengthText(s, pigment)).join(', ')}.`
+            : 'The ladder covers its range.'}
+        </p>
+        <NewRung key={colourant.id} colourant={colourant} shelf={shelf} />
+      </div>
+      {colourant.caution && <div className="note">{colourant.caution}</div>}
+    </section>
+  );
+}

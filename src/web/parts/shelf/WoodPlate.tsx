@@ -1,0 +1,123 @@
+import { Button, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { meanSpectrum } from '../../../core/colour/grid.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import { DAYLIGHT } from '../../../core/colour/lights.ts';
+import { onGrid } from '../../../core/formats/index.ts';
+import { predict } from '../../../core/optics/predict.ts';
+import { TISSUE_NAMES, type TissueName } from '../../../core/optics/wood.ts';
+import { TissueReading } from '../../../shared/reading.ts';
+import type { SpeciesRecord } from '../../../shared/shelf.ts';
+import { change, send } from '../../hooks/api.ts';
+import { BoardPicture } from '../board/BoardPicture.tsx';
+import { Curves } from '../Curves.tsx';
+import { FileButton } from '../FileButton.tsx';
+import { labText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+
+const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark grain', pore: 'Pores or rays' };
+const NOTHING = { colourants: {}, mediums: {} };
+const FIRST_SHARE = 0.1;
+
+/** One tissue: its share of the face, its reading, and how to read it again. */
+function TissueRow({
+  species,
+  name,
+  onError,
+}: {
+  species: SpeciesRecord;
+  name: TissueName;
+  onError: (e: string | null) => void;
+}) {
+  const tissue = species.tissues.find((t) => t.name === name);
+  const save = async (reflectance: number[], fraction = tissue?.fraction ?? FIRST_SHARE) => {
+    try {
+      const others = species.tissues.filter((t) => t.name !== name);
+      const rest = others.reduce((sum, t) => sum + t.fraction, 0);
+      // What one tissue takes of the face, the others give in proportion.
+      const scaled = others.map((t) => ({ ...t, fraction: (t.fraction / rest) * (1 - fraction) }));
+      const changed = { ...(tissue ?? { name, dye: 1, hold: 1 }), reflectance, fraction };
+      const tissues = TISSUE_NAMES.flatMap((n) => (n === name ? changed : scaled.filter((t) => t.name === n)));
+      await change('POST', '/species', { ...species, tissues });
+      onError(null);
+    } catch (problem) {
+      onError(sentenceOf(problem));
+    }
+  };
+  const simulate = async () => {
+    try {
+      const asked = { speciesId: species.id, tissue: name };
+      await save(TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance);
+    } catch (problem) {
+      onError(sentenceOf(problem));
+    }
+  };
+  return (
+    <div
+      style={{
+        borderTop: '1px solid #8c8c8c',
+        padding: '10px 0',
+        display: 'flex',
+        gap: 12,
+        alignItems: 'center',
+        flexWrap: 'wrap',
+      }}
+    >
+      <b style={{ width: 120 }}>{WORDS[name]}</b>
+      <span className="mono" style={{ width: 230 }}>
+        {tissue ? labText(labOf(tissue.reflectance)) : 'not read'}
+      </span>
+      {tissue && species.tissues.length > 1 && (
+        <TextField
+          label="% of face"
+          defaultValue={Math.round(tissue.fraction * 100)}
+          key={tissue.fraction}
+          onBlur={(e) => {
+            const share = Number(e.target.value) / 100;
+            if (share > 0 && share < 1 && Math.abs(share - tissue.fraction) > 0.004)
+              void save(tissue.reflectance, share);
+          }}
+          sx={{ width: 92 }}
+        />
+      )}
+      <Button onClick={simulate}>Instrument</Button>
+      <FileButton
+        label="File"
+        onTrouble={onError}
+        onReadings={({ readings }) => void save(Array.from(meanSpectrum(readings.map(onGrid))))}
+      />
+    </div>
+  );
+}
+
+/** A wood of the shelf: its tissues, read from its light and dark parts. */
+export function WoodPlate({ species }: { species: SpeciesRecord }) {
+  const [error, setError] = useState<string | null>(null);
+  const fields = useMemo(
+    () => [{ label: 'Raw', expected: predict([], species, NOTHING)[0], measured: null }],
+    [species],
+  );
+  return (
+    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>{species.name}</h2>
+      <div style={{ background: '#ababab', padding: 24 }}>
+        <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
+      </div>
+      <div>
+        figure {species.figure}, tannin class {species.tannin} of 3
+      </div>
+      <div>
+        {TISSUE_NAMES.map((name) => (
+          <TissueRow key={name} species={species} name={name} onError={setError} />
+        ))}
+      </div>
+      <Trouble error={error} />
+      <Curves
+        label={`Tissues of ${species.name}`}
+        unit="reflectance"
+        height={220}
+        curves={species.tissues.map((t) => ({ name: WORDS[t.name].toLowerCase(), values: t.reflectance }))}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,16 @@
+import { type Remote, wrap } from 'comlink';
+import type { Painter } from './grain.worker.ts';
+import type { Matcher } from './match.worker.ts';
+
+let painter: Remote<Painter> | null = null;
+/** The one worker that paints boards. */
+export function boardPainter(): Remote<Painter> {
+  painter ??= wrap<Painter>(new Worker(new URL('./grain.worker.ts', import.meta.url), { type: 'module' }));
+  return painter;
+}
+
+/** A worker for one search; ending it cancels the search. */
+export function startMatcher(): { matcher: Remote<Matcher>; end: () => void } {
+  const worker = new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' });
+  return { matcher: wrap<Matcher>(worker), end: () => worker.terminate() };
+}

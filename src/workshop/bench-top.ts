@@ -1,0 +1,93 @@
+import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
+import { readSpot, type Step } from './board.ts';
+import { STOCK } from './workshop.ts';
+
+/**
+ * What lies on the demo shop's bench top for the simulated instrument: the customer's pieces and the shop's own boards.
+ * Stateless: a board is its name and what was done to it, so that it survives a restart.
+ */
+export interface SamplePiece {
+  id: string;
+  name: string;
+  species: string;
+  steps: Step[];
+}
+
+export const DEMO_SEED = 1926;
+
+/** Pieces that the stand-in keeps in its drawer, to be read as targets. Invented. */
+export const SAMPLE_PIECES: readonly SamplePiece[] = [
+  {
+    id: 'counter-panel',
+    name: 'Surviving counter panel',
+    species: 'sapele',
+    steps: [
+      { act: 'dye', strengths: { 'old-brown': 1.1, 'old-red': 0.9 } },
+      { act: 'clear', amber: 0.09 },
+    ],
+  },
+  {
+    id: 'reading-room-door',
+    name: 'Reading-room door',
+    species: 'oak',
+    steps: [
+      { act: 'dye', strengths: { 'old-brown': 3.4, 'old-red': 0.6 } },
+      { act: 'clear', amber: 0.1 },
+    ],
+  },
+  {
+    id: 'stair-rail',
+    name: 'Stair rail',
+    species: 'ash',
+    steps: [
+      { act: 'dye', strengths: { 'old-brown': 1.2 } },
+      { act: 'clear', amber: 0.14 },
+    ],
+  },
+];
+
+export interface BenchBoard {
+  /** Any text that stays the same for one board. */
+  key: string;
+  species: string;
+  steps: readonly Step[];
+}
+
+/** The simulated spectrophotometer on a piece or a board. Readings go on from number `from`, so that no two are alike. */
+export function takeReadings(
+  board: BenchBoard,
+  count: number,
+  from = 0,
+): { wavelengths: number[]; spectra: number[][] } {
+  const state = { seed: DEMO_SEED, id: board.key, species: board.species, steps: board.steps };
+  return {
+    wavelengths: [...WAVELENGTHS],
+    spectra: Array.from({ length: count }, (_, i) => readSpot(STOCK, state, `r${from + i + 1}`, from + i)),
+  };
+}
+
+const RUNG_READINGS = 8;
+
+/** A ladder board of the stand-in: read raw (or under the bare glaze medium), then with one coat of one colour. */
+export function makeRung(
+  colourant: string,
+  species: string,
+  strength: number,
+): { before: number[]; after: number[] } | null {
+  const film = STOCK.pigments.has(colourant);
+  if (!(film || STOCK.dyes.has(colourant)) || !STOCK.woods.has(species)) return null;
+  const key = `ladder-${colourant}-${species}-${strength}`;
+  const strengths = { [colourant]: strength };
+  const read = (steps: Step[]) =>
+    Array.from(meanSpectrum(takeReadings({ key, species, steps }, RUNG_READINGS).spectra));
+  return {
+    before: read(film ? [{ act: 'glaze', strengths: {} }] : []),
+    after: read([{ act: film ? 'glaze' : 'dye', strengths }]),
+  };
+}
+
+/** One tissue of a raw board of the stand-in, as a small aperture reads it; null when it has no such wood or tissue. */
+export function readTissue(species: string, tissue: number): number[] | null {
+  const truth = STOCK.woods.get(species)?.tissues[tissue];
+  return truth ? [...truth.raw] : null;
+}

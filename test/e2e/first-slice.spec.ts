@@ -1,0 +1,100 @@
+import { expect, type Page, test } from '@playwright/test';
+
+async function chosen(page: Page, label: string, option: string) {
+  await page.getByLabel(label).click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+test('from a customer’s target to a corrected second board', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Tern Harbour Library' })).toBeVisible();
+
+  // 1. a new job
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Customer').fill('Gull Quay Tea Room');
+  await page.getByLabel('Piece: what is to match what').fill('One table top to the old counter');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+
+  // 2. the target: a refused file first, then the instrument
+  await page.getByRole('button', { name: 'File' }).click();
+  await page
+    .getByTestId('file')
+    .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('L*,a*,b*\n40,12,x\n') });
+  await expect(page.getByRole('alert')).toContainText('bad.csv, line 2, column b*: “x” is not a number.');
+  await page.getByRole('button', { name: 'Instrument' }).click();
+  await chosen(page, 'Under the simulated instrument', 'Surviving counter panel');
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  const job = page.url().match(/jobs\/(\d+)/)?.[1];
+
+  // 3. the wood and its raw reading
+  await page.getByRole('link', { name: 'On to the woods' }).click();
+  await chosen(page, 'Add a wood', 'Beech');
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  await page.getByRole('link', { name: 'Plan the layers on beech' }).click();
+
+  // 4. a recipe
+  await page.getByRole('button', { name: 'Find recipes' }).click();
+  await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+  await expect(page.getByTestId('expected')).not.toHaveText('–');
+  await page.getByRole('button', { name: 'Plan board 1' }).click();
+
+  // 5. the mix sheet and the board
+  await expect(page.getByRole('heading', { name: /Mix sheet, recipe 1/ })).toBeVisible();
+  await expect(page.getByText(/scale \d+\.\d\d/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+  await expect(page.getByTestId('stage-miss')).toBeVisible();
+  await page.getByRole('button', { name: /^Next: clear/ }).click();
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+
+  // 6. the verdict and the corrected recipe
+  await page.getByRole('link', { name: 'To the verdict' }).click();
+  await expect(page.getByTestId('verdict')).toHaveText(/Passes|Not yet/);
+  const first = Number(await page.getByTestId('verdict-delta').textContent());
+  const verdictAt = page.url();
+  await page.getByRole('button', { name: 'Plan the next board' }).click();
+  await expect(page.getByRole('heading', { name: /Mix sheet, recipe 2/ })).toBeVisible();
+
+  // the second board, made with what the first taught, comes closer
+  for (const stage of ['raw', 'after dye', 'after clear']) {
+    await expect(page.getByRole('heading', { name: `Board 2: ${stage}` })).toBeVisible();
+    await page.getByRole('button', { name: 'Read 5×' }).click();
+    await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+    if (stage !== 'after clear') await page.getByRole('button', { name: /^Next:/ }).click();
+  }
+  await page.getByRole('link', { name: 'To the verdict' }).click();
+  await expect(page.getByTestId('verdict')).toHaveText(/Passes|Not yet/);
+  const second = Number(await page.getByTestId('verdict-delta').textContent());
+  expect(second).toBeLessThan(Math.max(first, 1.5));
+
+  // 7. tomorrow: reload and deep link
+  await page.reload();
+  await expect(page.getByTestId('verdict-delta')).toHaveText(second.toFixed(1));
+  await page.goto(verdictAt);
+  await expect(page.getByTestId('verdict-delta')).toHaveText(first.toFixed(1));
+  await page.goto(`/jobs/${job}/layers`);
+  await expect(page.locator('canvas[data-painted]').first()).toBeVisible();
+});
+
+test('an unknown address and a lost job say so', async ({ page }) => {
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is nothing at this address.')).toBeVisible();
+  await page.goto('/jobs/9999/target');
+  await expect(page.getByText('There is no such job. It may have been removed.')).toBeVisible();
+});
+
+test('putting a job away can be undone, and typed words survive a closed dialog', async ({ page }) => {
+  await page.goto('/jobs');
+  const row = page.getByRole('row', { name: /Harbour Master/ });
+  await row.getByRole('button', { name: 'Put away' }).click();
+  await expect(row).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(row).toHaveCount(1);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByLabel('Customer').fill('Half a name');
+  await page.keyboard.press('Escape');
+  await page.reload();
+  await page.getByRole('button', { name: 'New job' }).click();
+  await expect(page.getByLabel('Customer')).toHaveValue('Half a name');
+});
