@@ -4,27 +4,26 @@ import type { Board } from '../shared/job.ts';
 import type { ReadingInput } from '../shared/reading.ts';
 import { type BenchBoard, SAMPLE_PIECES, takeReadings } from '../workshop/bench-top.ts';
 import type { Step } from '../workshop/board.ts';
-import { DYES, PIGMENTS, WOODS } from '../workshop/stock.ts';
+import { DYES, MEDIUM_AMBER, PIGMENTS, WOODS } from '../workshop/stock.ts';
 import { Refusal } from './refusal.ts';
+
+const notOnTheBench = (what: string) =>
+  new Refusal(409, `The simulated bench has no ${what}. Drop a file or type the reading instead.`, 'reading');
 
 /** Acts of the simulated bench for the layers that are on a board. */
 function stepsOf(board: Board, stage: number): Step[] {
-  const layers = board.recipe?.stack.slice(0, stage) ?? [];
+  const known = [...DYES, ...PIGMENTS].map((c) => c.id);
   const steps: Step[] = [];
-  for (const layer of layers) {
-    const known = [...DYES, ...PIGMENTS].map((c) => c.id);
-    const stranger = Object.keys(layer.colours).find((id) => !known.includes(id));
-    if (stranger)
-      throw new Refusal(
-        409,
-        `The simulated bench has no ${stranger}. Drop a file or type the reading instead.`,
-        'reading',
-      );
-    if (layer.kind === 'sealer') continue;
-    if (layer.kind === 'dye' && steps.length === 0) steps.push({ act: 'dye', strengths: layer.colours });
-    else if (layer.kind === 'glaze' && !steps.some((s) => s.act === 'glaze'))
-      steps.push({ act: 'glaze', strengths: layer.colours });
-    else if (layer.kind === 'clear') steps.push({ act: 'clear', amber: 0.05 });
+  const first = (act: Step['act']) => !steps.some((s) => s.act === act);
+  for (const { kind, colours, medium } of board.recipe?.stack.slice(0, stage) ?? []) {
+    const stranger = Object.keys(colours).find((id) => !known.includes(id));
+    if (stranger) throw notOnTheBench(stranger);
+    const amber = MEDIUM_AMBER[medium ?? ''];
+    if (medium && amber === undefined) throw notOnTheBench(medium);
+    if (kind === 'dye' && steps.length === 0) steps.push({ act: 'dye', strengths: colours });
+    else if (kind === 'sealer' && first('seal')) steps.push({ act: 'seal', amber });
+    else if (kind === 'glaze' && first('glaze')) steps.push({ act: 'glaze', strengths: colours });
+    else if (kind === 'clear' && first('clear')) steps.push({ act: 'clear', amber });
     else
       throw new Refusal(
         409,
@@ -37,12 +36,7 @@ function stepsOf(board: Board, stage: number): Step[] {
 
 /** The simulated bench's own copy of a shop board. */
 export function benchBoardOf(board: Board, species: string, stage: number): BenchBoard {
-  if (!WOODS.some((w) => w.id === species))
-    throw new Refusal(
-      409,
-      `The simulated bench has no ${species}. Drop a file or type the reading instead.`,
-      'reading',
-    );
+  if (!WOODS.some((w) => w.id === species)) throw notOnTheBench(species);
   return { key: `shop-${board.id}`, species, steps: stepsOf(board, stage) };
 }
 

@@ -18,6 +18,17 @@ export const lastStage = (board: Board): number =>
 export const isFinished = (board: Board): boolean =>
   board.recipe !== null && lastStage(board) >= board.recipe.stack.length;
 
+/** The first stage of a board whose reading cannot belong to its recipe, or null: nothing is learned from such a board. */
+export function mixedUpStage(board: Board): number | null {
+  const { recipe } = board;
+  if (!recipe) return null;
+  for (let stage = 1; stage <= recipe.stack.length; stage++) {
+    const measured = stageMean(board, stage);
+    if (measured && isMixUp(recipe.expected[stage], measured)) return stage;
+  }
+  return null;
+}
+
 const OTHER_JOB = 0.5;
 
 /**
@@ -36,7 +47,7 @@ export function evidenceOf(jobs: readonly Job[], shelf: Shelf, job: number): Boa
           const reading = stageMean(board, i + 1);
           return reading ? [{ stage: i + 1, reading }] : [];
         });
-        if (stages.length === 0 || stages.some((s) => isMixUp(recipe.expected[s.stage], s.reading))) return [];
+        if (stages.length === 0 || mixedUpStage(board) !== null) return [];
         return [
           {
             id: `board ${board.id}`,

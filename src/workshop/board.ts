@@ -7,6 +7,7 @@ export type Strengths = Readonly<Record<string, number>>;
 /** What was done to a board, in order. */
 export type Step =
   | { act: 'dye'; strengths: Strengths }
+  | { act: 'seal'; amber: number }
   | { act: 'glaze'; strengths: Strengths }
   | { act: 'clear'; amber: number };
 
@@ -59,6 +60,9 @@ function hueDrift(chance: Chance, size: number): (band: number) => number {
   return (band) => Math.exp(level + (tilt * (band - BANDS / 2)) / BANDS);
 }
 
+/** What a clear of that much amber lets through, there and back, in one band: it swallows the blue end. */
+const throughAmber = (amber: number, band: number) => Math.exp(-2 * amber * Math.exp(-(band * 10) / 55));
+
 /**
  * One spot of a board, as the instrument's aperture sees it without noise.
  * @returns 31 reflectances, specular included
@@ -79,6 +83,7 @@ export function reflectanceAt(stock: Stock, board: BoardState, spot: string): Fl
   const fractions = wood.tissues.map((t, i) => (i === 0 ? t.fraction : Math.max(0.01, t.fraction * shift)));
   const total = fractions.reduce((a, b) => a + b, 0);
   const dyed = steps.find((s) => s.act === 'dye');
+  const sealed = steps.find((s) => s.act === 'seal');
   const glazed = steps.find((s) => s.act === 'glaze');
   const cleared = steps.find((s) => s.act === 'clear');
   const coat = chanceOf(seed, 'dye', id).factor(SPREAD.coat);
@@ -110,6 +115,7 @@ export function reflectanceAt(stock: Stock, board: BoardState, spot: string): Fl
       const taken = colour * crowded * thirst * tissue.dye * coat;
       let body = bodyOf(bodyRatio(raw) * drift + taken);
       let reading: number;
+      if (sealed) body *= throughAmber(sealed.amber, i);
       if (glazed) {
         const x = 1.1 * film * hand * tissue.film;
         body =
@@ -117,10 +123,10 @@ export function reflectanceAt(stock: Stock, board: BoardState, spot: string): Fl
           0.5 * throughFilm(body, k * x, s * x) +
           0.2 * throughFilm(body, k * x * 1.4, s * x * 1.4);
       }
-      if (cleared && cleared.act === 'clear') {
-        body *= Math.exp(-2 * cleared.amber * build * Math.exp(-(i * 10) / 55));
+      if (cleared) {
+        body *= throughAmber(cleared.amber * build, i);
         reading = behindInterface(body, CLEAR_INDEX, level);
-      } else if (glazed) reading = behindInterface(body, SEALER_INDEX, 0.75);
+      } else if (glazed || sealed) reading = behindInterface(body, SEALER_INDEX, 0.75);
       else reading = behindInterface(body, WOOD_INDEX, wood.roughness * 0.5);
       out[i] += (fractions[t] / total) * reading;
     }

@@ -32,7 +32,7 @@ const MEDIUM_COST = 2;
 const WORTH = 0.9;
 
 /**
- * The cheapest way to bring a batch in: colour can only be added or thinned. For each thinning the batch's own
+ * The cheapest way to bring the batch of one layer in: colour can only be added or thinned. For each thinning the batch's own
  * colours, and with them each other colour of the shelf, are solved with what is in the pot as the lower bound.
  * @param problem with the tuning that the measured sample taught
  * @param layer the layer that the batch is for
@@ -50,17 +50,19 @@ export function correctBatch(
   if (!(litres > 0)) throw new FieldError('litres', 'The batch must be more than 0 L.');
   const own = Object.keys(stack[layer].colours);
   if (own.length === 0) throw new FieldError('stack', 'This layer has no colour to correct.');
-  const evaluator = makeEvaluator({ ...problem, stack });
+  // The pot holds one layer's colour: the others stay as they are.
+  const pot: MatchProblem = { ...problem, stack, open: problem.open.filter((o) => o.layer === layer) };
+  const evaluator = makeEvaluator(pot);
   const now = evaluator.amountsOf(stack);
   const before = evaluator.differences(now)[0];
   const { colourants } = problem.materials;
   const perGram = (v: number) => colourants[evaluator.variables[v].colourant].costPerGram;
   const strengthOf = (amount: number, v: number) => amount ** (1 / evaluator.variables[v].exponent);
   const present = evaluator.variables.flatMap((_, v) => (now[v] > 0 ? [v] : []));
-  const others = evaluator.variables.flatMap((e, v) => (now[v] === 0 && e.layer === layer ? [v] : []));
+  const others = evaluator.variables.flatMap((_, v) => (now[v] === 0 ? [v] : []));
   const unit = gramsPerLitre(stack[layer], 1);
 
-  const [fresh] = search(problem, { mostColourants: 3 });
+  const [fresh] = search(pot, { mostColourants: 3 });
   const freshCost = litres * (MEDIUM_COST + costPerLitre([fresh.stack[layer]], problem.materials));
 
   const attempt = (share: number, extra: number | null): BatchCorrection => {

@@ -7,7 +7,7 @@ import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import type { Pourable } from '../../core/match/roads.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
-import { isFinished } from '../../shared/evidence.ts';
+import { isFinished, mixedUpStage } from '../../shared/evidence.ts';
 import { Board, type Recipe } from '../../shared/job.ts';
 import { change } from '../hooks/api.ts';
 import { type Bench, problemOf, useWoodModel, type WoodModel } from '../hooks/bench.ts';
@@ -144,6 +144,15 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; r
 
 /** Which colour took more or less than its profile said, in words and per cent. */
 function Taught({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+  const strange = mixedUpStage(model.board);
+  if (strange !== null)
+    return (
+      <div className="trouble">
+        The reading after {KINDS[recipe.stack[strange - 1].kind].label.toLowerCase()} does not fit this recipe, so the
+        board taught nothing. Check its label, then{' '}
+        <RouterLink to={`../boards?board=${model.board.id}`}>read it again</RouterLink>.
+      </div>
+    );
   const used = [...new Set(recipe.stack.flatMap((l) => Object.keys(l.colours)))];
   const lines = used.flatMap((id) => {
     const factor = model.tuning.uptake[id];
@@ -219,7 +228,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
             tolerance={bench.job.tolerance}
             perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
           />
-          {!verdict.passed && <BatchCorrection bench={bench} model={model} recipe={recipe} />}
+          {!verdict.passed && mixedUpStage(board) === null && <BatchCorrection bench={bench} model={model} recipe={recipe} />}
         </div>
         <NextBoard bench={bench} model={model} recipe={recipe} />
       </div>
