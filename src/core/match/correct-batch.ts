@@ -62,7 +62,7 @@ export function correctBatch(
   const others = evaluator.variables.flatMap((_, v) => (now[v] === 0 ? [v] : []));
   const unit = gramsPerLitre(stack[layer], 1);
 
-  const [fresh] = search(pot, { mostColourants: 3 });
+  const [fresh] = search(pot, { mostPerLayer: 3 });
   const freshCost = litres * (MEDIUM_COST + costPerLitre([fresh.stack[layer]], problem.materials));
 
   const attempt = (share: number, extra: number | null): BatchCorrection => {

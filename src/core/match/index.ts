@@ -9,4 +9,5 @@ export * from './risk.ts';
 export * from './roads.ts';
 export * from './search.ts';
 export * from './series.ts';
+export * from './subsets.ts';
 export * from './surfaces.ts';

@@ -1,8 +1,9 @@
 import type { Stack } from '../layers/layer.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
-import { minimise, solveSymmetric } from './least-squares.ts';
+import { minimise } from './least-squares.ts';
 import type { MatchProblem } from './problem.ts';
 import { riskOf } from './risk.ts';
+import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
 export interface Road {
@@ -17,15 +18,18 @@ export interface Road {
 }
 
 export interface SearchOptions {
-  /** Most colourants in all open layers together. */
-  mostColourants?: number;
+  /** Most colourants in each open layer, 1-4. */
+  mostPerLayer?: number;
   /** Called now and then with 0-1; return false to cancel. */
   onProgress?: (share: number) => boolean;
 }
 
 /** How many candidates of each size the non-linear solver polishes after the linear ranking. */
 const POLISHED_PER_SIZE = 28;
-const RIDGE = 1e-6;
+const GROWN_PER_SIZE = 10;
+const MOST_PER_LAYER = 4;
+/** A set grows on only when one colour more takes off at least this share of the linear cost. */
+const WORTH_ANOTHER = 0.02;
 /** How much of the risk counts when roads are ranked: the next stage or board can take some of it back. */
 const RISK_SHARE = 0.35;
 
@@ -61,142 +65,59 @@ export function polish(
   return { amounts: Float64Array.from(spread(result.x)), cost: result.cost };
 }
 
-interface Linearised {
-  /** Gram matrix of the Jacobian, its product with the right-hand side, and the squared right-hand side. */
-  gram: Float64Array;
-  projected: Float64Array;
-  constant: number;
+/** The variables of each non-empty choice of open layers: a road colours all layers of its choice. */
+function layerChoices(evaluator: Evaluator): { layers: number; variables: number[] }[] {
+  const open = [...new Set(evaluator.variables.map((v) => v.layer))];
+  const choices: { layers: number; variables: number[] }[] = [];
+  eachSubset(open.length, open.length, (chosen) => {
+    const layers = chosen.map((i) => open[i]);
+    const variables = evaluator.variables.flatMap((v, index) => (layers.includes(v.layer) ? [index] : []));
+    choices.push({ layers: layers.length, variables });
+  });
+  return choices;
 }
-
-/** The residuals as a linear function of the amounts, about an anchor: r(x) = J x - d. */
-function linearise(evaluator: Evaluator, anchor: Float64Array): Linearised {
-  const n = evaluator.variables.length;
-  const m = evaluator.residualCount;
-  const r = new Float64Array(m);
-  const moved = new Float64Array(m);
-  const jacobian = new Float64Array(m * n);
-  evaluator.residuals(anchor, r);
-  const d = Float64Array.from(r, (v) => -v);
-  const x = Float64Array.from(anchor);
-  for (let j = 0; j < n; j++) {
-    const h = 1e-4 * evaluator.variables[j].most;
-    x[j] += h;
-    evaluator.residuals(x, moved);
-    x[j] = anchor[j];
-    for (let i = 0; i < m; i++) {
-      jacobian[i * n + j] = (moved[i] - r[i]) / h;
-      d[i] += jacobian[i * n + j] * anchor[j];
-    }
-  }
-  const gram = new Float64Array(n * n);
-  const projected = new Float64Array(n);
-  let constant = 0;
-  for (let i = 0; i < m; i++) {
-    constant += d[i] * d[i];
-    for (let j = 0; j < n; j++) {
-      const left = jacobian[i * n + j];
-      projected[j] += left * d[i];
-      for (let k = 0; k < n; k++) gram[j * n + k] += left * jacobian[i * n + k];
-    }
-  }
-  return { gram, projected, constant };
-}
-
-interface Candidate {
-  subset: number[];
-  start: Float64Array;
-  cost: number;
-}
-
-/** A short list that keeps its best. */
-function shortList(length: number) {
-  const list: Candidate[] = [];
-  return {
-    list,
-    worst: () => (list.length < length ? Number.POSITIVE_INFINITY : list[list.length - 1].cost),
-    put(candidate: Candidate) {
-      let at = list.length;
-      while (at > 0 && list[at - 1].cost > candidate.cost) at--;
-      list.splice(at, 0, candidate);
-      if (list.length > length) list.pop();
-    },
-  };
-}
-
-const a4 = new Float64Array(16);
-const g4 = new Float64Array(4);
 
 /**
- * The non-negative least-squares cost of a subset from the Gram matrix. A subset whose free solution has a negative
- * amount is passed over: its best is that of a smaller subset, which is ranked in its own right.
+ * Whether a set of pours can be mixed and colours so many layers: at most so many colours in one layer, and never
+ * powders of different carriers in one layer.
  */
-function subsetCost(lin: Linearised, n: number, subset: readonly number[], most: Float64Array): number {
-  const size = subset.length;
-  for (let i = 0; i < size; i++) {
-    for (let k = 0; k < size; k++) a4[i * size + k] = lin.gram[subset[i] * n + subset[k]];
-    a4[i * size + i] *= 1 + RIDGE;
-    g4[i] = lin.projected[subset[i]];
-  }
-  if (!solveSymmetric(a4, g4, size)) return Number.POSITIVE_INFINITY;
-  for (let i = 0; i < size; i++) {
-    if (g4[i] < 0) return Number.POSITIVE_INFINITY;
-    if (g4[i] > most[subset[i]]) g4[i] = most[subset[i]];
-  }
-  let cost = lin.constant;
-  for (let i = 0; i < size; i++) {
-    cost -= 2 * g4[i] * lin.projected[subset[i]];
-    for (let k = 0; k < size; k++) cost += g4[i] * g4[k] * lin.gram[subset[i] * n + subset[k]];
-  }
-  return cost;
-}
-
-/** All subsets of the variables up to a size, in lexical order; the visitor must not keep the array. */
-export function eachSubset(n: number, most: number, visit: (subset: number[]) => void): void {
-  const subset: number[] = [];
-  const grow = (from: number) => {
-    for (let v = from; v < n; v++) {
-      subset.push(v);
-      visit(subset);
-      if (subset.length < most) grow(v + 1);
-      subset.pop();
+function mixable(problem: MatchProblem, evaluator: Evaluator, mostPerLayer: number) {
+  const { colourants } = problem.materials;
+  const layers = evaluator.variables.map((v) => v.layer);
+  const carriers = evaluator.variables.map((v) => colourants[v.colourant].carrier);
+  return (subset: readonly number[], wantedLayers: number): boolean => {
+    let coloured = 0;
+    for (let i = 0; i < subset.length; i++) {
+      let together = 1;
+      for (let k = 0; k < i; k++) {
+        if (layers[subset[k]] !== layers[subset[i]]) continue;
+        if (carriers[subset[k]] !== carriers[subset[i]]) return false;
+        together++;
+      }
+      if (together > mostPerLayer) return false;
+      if (together === 1) coloured++;
     }
+    return coloured === wantedLayers;
   };
-  grow(0);
 }
 
-/** Combinations of open layers that the roads may use: every non-empty choice. */
-function layerChoices(evaluator: Evaluator): number[][] {
-  const layers = [...new Set(evaluator.variables.map((v) => v.layer))];
-  const choices: number[][] = [];
-  eachSubset(layers.length, layers.length, (s) => choices.push(s.map((i) => layers[i])));
-  return choices.map((chosen) => evaluator.variables.flatMap((v, index) => (chosen.includes(v.layer) ? [index] : [])));
-}
-
-/** Powders of different carriers are never mixed in one layer. */
-function compatible(problem: MatchProblem, evaluator: Evaluator, subset: readonly number[]): boolean {
-  for (let i = 1; i < subset.length; i++) {
-    const a = evaluator.variables[subset[i]];
-    for (let k = 0; k < i; k++) {
-      const b = evaluator.variables[subset[k]];
-      const { colourants } = problem.materials;
-      if (a.layer === b.layer && colourants[a.colourant].carrier !== colourants[b.colourant].carrier) return false;
-    }
-  }
-  return true;
-}
+/** Up to so many colours in all layers together, every set is ranked; larger sets grow from the best of these. */
+const EXHAUSTIVE = 4;
 
 /**
- * Searches all subsets of the open colourants up to a size. The problem is linearised about the best mixture of all of
- * them (one anchor for each choice of layers), every subset is ranked by its non-negative linear fit, and the best of
- * each size are polished on the true cost. Pure and deterministic.
+ * Searches the sets of open colourants, up to a number in each layer. The problem is linearised about the best mixture
+ * of all of them (one anchor for each choice of layers); every set of up to {@link EXHAUSTIVE} colours is ranked by its
+ * non-negative linear fit; the best of each size grow by one colour at a time while that still helps; the best of each
+ * size are polished on the true cost. Pure and deterministic.
  * @returns roads, best first, one per set of colourants; at least the nearest when the target is out of reach
  * @throws SearchCancelled when onProgress returns false
  */
 export function* searchSteps(problem: MatchProblem, options: SearchOptions = {}): Generator<number, Road[]> {
   const evaluator = makeEvaluator(problem);
   const n = evaluator.variables.length;
-  const mostColourants = Math.min(options.mostColourants ?? 4, 4);
+  const mostPerLayer = Math.min(options.mostPerLayer ?? MOST_PER_LAYER, MOST_PER_LAYER);
   const most = Float64Array.from(evaluator.variables, (v) => v.most);
+  const allowed = mixable(problem, evaluator, mostPerLayer);
   const found = new Map<string, { subset: number[]; amounts: Float64Array; cost: number }>();
   const keep = (subset: readonly number[], amounts: Float64Array, cost: number) => {
     const used = subset.filter((v) => amounts[v] > most[v] * 1e-4);
@@ -205,20 +126,32 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
     if (!known || cost < known.cost) found.set(key, { subset: used, amounts, cost });
   };
   const choices = layerChoices(evaluator);
-  const lists = Array.from({ length: mostColourants }, () => shortList(POLISHED_PER_SIZE));
+  const largest = mostPerLayer * new Set(evaluator.variables.map((v) => v.layer)).size;
+  const bySize = () =>
+    Array.from({ length: largest }, (_, i) => shortList(i < EXHAUSTIVE ? POLISHED_PER_SIZE : GROWN_PER_SIZE));
+  const lists = bySize();
   keep([], new Float64Array(n), squaredAt(evaluator, new Float64Array(n)));
 
   for (let c = 0; c < choices.length; c++) {
-    const all = choices[c];
+    const { layers, variables: all } = choices[c];
     const start = all.map((v) => (0.3 * most[v]) / all.length);
     const anchor = polish(evaluator, all, start, 12).amounts;
-    const lin = linearise(evaluator, anchor);
-    eachSubset(all.length, mostColourants, (picked) => {
-      const subset = picked.map((i) => all[i]);
-      if (!compatible(problem, evaluator, subset)) return;
-      const cost = subsetCost(lin, n, subset, most);
-      const list = lists[subset.length - 1];
-      if (cost < list.worst()) list.put({ subset, start: g4.slice(0, subset.length), cost });
+    const ranker = subsetRanker(linearise(evaluator, anchor), most, largest);
+    const consider = (subset: number[], list: ShortList) => {
+      if (!allowed(subset, layers)) return;
+      const cost = ranker.cost(subset);
+      if (cost < list.worst()) list.put({ subset, start: ranker.amounts.slice(0, subset.length), cost });
+    };
+    const own = bySize();
+    eachSubset(all.length, Math.min(EXHAUSTIVE, largest), (picked) =>
+      consider(
+        picked.map((i) => all[i]),
+        own[picked.length - 1],
+      ),
+    );
+    grow(own, all, consider);
+    own.forEach((list, i) => {
+      for (const candidate of list.list) lists[i].put(candidate);
     });
     yield (0.4 * (c + 1)) / choices.length;
   }
@@ -250,6 +183,28 @@ function squaredAt(evaluator: Evaluator, amounts: Float64Array): number {
   const r = new Float64Array(evaluator.residualCount);
   evaluator.residuals(amounts, r);
   return r.reduce((sum, v) => sum + v * v, 0);
+}
+
+/** Sets beyond the exhaustive size: each of the best of one size with each other colour, while the best still gains. */
+function grow(
+  lists: readonly ShortList[],
+  all: readonly number[],
+  consider: (subset: number[], list: ShortList) => void,
+): void {
+  for (let size = EXHAUSTIVE; size < lists.length; size++) {
+    const seen = new Set<string>();
+    for (const { subset } of lists[size - 1].list) {
+      for (const v of all) {
+        if (subset.includes(v)) continue;
+        const grown = [...subset, v].sort((p, q) => p - q);
+        const key = grown.join(',');
+        if (!seen.has(key)) consider(grown, lists[size]);
+        seen.add(key);
+      }
+    }
+    const [before, after] = [lists[size - 1].list[0], lists[size].list[0]];
+    if (!before || !after || after.cost > (1 - WORTH_ANOTHER) * before.cost) return;
+  }
 }
 
 /** {@link searchSteps} run to its end. */

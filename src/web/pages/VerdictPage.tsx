@@ -228,7 +228,9 @@ function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
             tolerance={bench.job.tolerance}
             perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
           />
-          {!verdict.passed && mixedUpStage(board) === null && <BatchCorrection bench={bench} model={model} recipe={recipe} />}
+          {!verdict.passed && mixedUpStage(board) === null && (
+            <BatchCorrection bench={bench} model={model} recipe={recipe} />
+          )}
         </div>
         <NextBoard bench={bench} model={model} recipe={recipe} />
       </div>

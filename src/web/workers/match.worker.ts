@@ -23,7 +23,7 @@ const matcher = {
   /** The short list of different roads. */
   findRoads(problem: MatchProblem, tolerance: number, most: number, onProgress: (share: number) => void): Found {
     const all = search(problem, {
-      mostColourants: most,
+      mostPerLayer: most,
       onProgress: (share) => {
         onProgress(share);
         return true;

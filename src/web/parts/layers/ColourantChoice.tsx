@@ -62,7 +62,7 @@ export function ColourantChoice({ choice, stack, materials, onChange, onClose }:
             )}
             <TextField
               select
-              label="Most colours"
+              label="Most in a layer"
               value={choice.most}
               onChange={(e) => onChange({ ...choice, most: Number(e.target.value) })}
               sx={{ marginTop: 2, width: 150 }}
