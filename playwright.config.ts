@@ -4,6 +4,7 @@ const PORT = 4271;
 export default defineConfig({
   testDir: 'test/e2e',
   timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 1,
   // The machine is shared and noisy: a stray long task must not decide.
   retries: 2,

@@ -40,6 +40,7 @@ const job = (id: number, boards: Board[]): Job => ({
   customer: 'c',
   piece: 'p',
   tolerance: 1,
+  lights: { D65: 1, A: 0, LED: 0, F11: 0 },
   createdAt: '2026-01-01T00:00:00.000Z',
   target: [],
   woods: [{ id: 1, speciesId: 'beech', preparation: PLAIN, draft: null, boards }],

@@ -11,7 +11,20 @@ export const NewJob = z.object({
     .max(10, 'A tolerance above 10 is no match at all.'),
 });
 export type NewJob = z.infer<typeof NewJob>;
-export const JobChange = NewJob.partial();
+const share = z
+  .number('A light counts with a number, 0 to 10.')
+  .min(0, 'A light counts 0 or more.')
+  .max(10, 'A light counts 10 at most.');
+/** How much each light of the place counts in a search. Daylight, by which a board is judged, always does. */
+export const LightShares = z.object({
+  D65: share.min(0.1, 'Daylight counts 0.1 at least: a board is judged by it.'),
+  A: share,
+  LED: share,
+  F11: share,
+});
+export type LightShares = z.infer<typeof LightShares>;
+export const JobChange = NewJob.extend({ lights: LightShares }).partial();
+export type JobChange = z.infer<typeof JobChange>;
 
 export const NewWood = z.object({ speciesId: z.string().min(1, 'Choose a wood.') });
 export const DraftInput = z.object({ stack: StackSchema });
@@ -56,6 +69,7 @@ export type JobWood = z.infer<typeof JobWood>;
 
 export const Job = NewJob.extend({
   id: z.number(),
+  lights: LightShares,
   createdAt: z.string(),
   target: z.array(StoredReading),
   woods: z.array(JobWood),

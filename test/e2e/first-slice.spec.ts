@@ -1,9 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
-
-async function chosen(page: Page, label: string, option: string) {
-  await page.getByLabel(label).click();
-  await page.getByRole('option', { name: option }).click();
-}
+import { expect, test } from '@playwright/test';
+import { choose, readFive, readStages, takeFirstRoad } from './shop.ts';
 
 test('from a customer’s target to a corrected second board', async ({ page }) => {
   await page.goto('/');
@@ -22,22 +18,18 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
     .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('L*,a*,b*\n40,12,x\n') });
   await expect(page.getByRole('alert')).toContainText('bad.csv, line 2, column b*: “x” is not a number.');
   await page.getByRole('button', { name: 'Instrument' }).click();
-  await chosen(page, 'Under the simulated instrument', 'Surviving counter panel');
-  await page.getByRole('button', { name: 'Read 5×' }).click();
-  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  await choose(page, 'Under the simulated instrument', 'Surviving counter panel');
+  await readFive(page);
   const job = page.url().match(/jobs\/(\d+)/)?.[1];
 
   // 3. the wood and its raw reading
   await page.getByRole('link', { name: 'On to the woods' }).click();
-  await chosen(page, 'Add a wood', 'Beech');
-  await page.getByRole('button', { name: 'Read 5×' }).click();
-  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  await choose(page, 'Add a wood', 'Beech');
+  await readFive(page);
   await page.getByRole('link', { name: 'Plan the layers on beech' }).click();
 
   // 4. a recipe
-  await page.getByRole('button', { name: 'Find recipes' }).click();
-  await page.getByRole('button', { name: 'Take', exact: true }).first().click();
-  await expect(page.getByTestId('expected')).not.toHaveText('–');
+  await takeFirstRoad(page);
   await page.getByRole('button', { name: 'Plan board 1' }).click();
 
   // 5. the mix sheet and the board
@@ -57,12 +49,7 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
   await expect(page.getByRole('heading', { name: /Mix sheet, recipe 2/ })).toBeVisible();
 
   // the second board, made with what the first taught, comes closer
-  for (const stage of ['raw', 'after dye', 'after clear']) {
-    await expect(page.getByRole('heading', { name: `Board 2: ${stage}` })).toBeVisible();
-    await page.getByRole('button', { name: 'Read 5×' }).click();
-    await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
-    if (stage !== 'after clear') await page.getByRole('button', { name: /^Next:/ }).click();
-  }
+  await readStages(page, ['raw', 'after dye', 'after clear']);
   await page.getByRole('link', { name: 'To the verdict' }).click();
   await expect(page.getByTestId('verdict')).toHaveText(/Passes|Not yet/);
   const second = Number(await page.getByTestId('verdict-delta').textContent());

@@ -1,7 +1,7 @@
 import * as culori from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { CIEDE2000_PAIRS } from './data/ciede2000-pairs.ts';
+import { CIEDE2000_PAIRS } from '../../../test/published/ciede2000-pairs.ts';
 import {
   deltaE00,
   deltaE76,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { deltaE00 } from '../colour/difference.ts';
 import { BANDS } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
@@ -13,7 +14,6 @@ import { promiseOf } from './roads.ts';
 import { search } from './search.ts';
 import { bracketBoards, gridBoards, ladderBoards } from './series.ts';
 import { fitSurfaces } from './surfaces.ts';
-import { COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from './test-shop.ts';
 
 const finish = (stack: Stack) => labOf(finalOf(stack));
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { BANDS } from '../colour/grid.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
@@ -9,7 +10,6 @@ import { fitDyeLadder, fitPigmentLadder } from './ladder.ts';
 import { type BoardEvidence, learn, NOTHING_LEARNED, tuningOf } from './learn.ts';
 import { namedRoads, roundToScale } from './roads.ts';
 import { SearchCancelled, search } from './search.ts';
-import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from './test-shop.ts';
 
 describe('search', () => {
   it('recovers known ratios', () => {

@@ -1,5 +1,5 @@
 import type { Spectrum } from '../colour/grid.ts';
-import { DAYLIGHT, type Light } from '../colour/lights.ts';
+import { DAYLIGHT, ILLUMINANTS, type Illuminant, type Light } from '../colour/lights.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import type { Tuning } from '../optics/compile.ts';
@@ -9,7 +9,13 @@ import type { Wood } from '../optics/wood.ts';
 export interface WeightedLight extends Light {
   weight: number;
 }
-export const ONLY_DAYLIGHT: readonly WeightedLight[] = [{ ...DAYLIGHT, weight: 1 }];
+/** Lights that count, daylight first: a board is judged by it. */
+export const weightedLights = (shares: Partial<Record<Illuminant, number>>): WeightedLight[] =>
+  (['D65', ...ILLUMINANTS.filter((i) => i !== 'D65')] as Illuminant[]).flatMap((illuminant) => {
+    const weight = shares[illuminant] ?? 0;
+    return weight > 0 || illuminant === 'D65' ? [{ ...DAYLIGHT, illuminant, weight }] : [];
+  });
+export const ONLY_DAYLIGHT: readonly WeightedLight[] = weightedLights({ D65: 1 });
 
 export interface Target {
   reflectance: Spectrum;
@@ -25,6 +31,7 @@ export interface Opening {
 
 export interface MatchProblem {
   target: Target;
+  /** Daylight first. */
   lights: readonly WeightedLight[];
   /** This board's wood, already scaled to its raw reading. */
   wood: Wood;

@@ -45,7 +45,18 @@ export const ROAD_LIGHTS: readonly Light[] = [
   { illuminant: 'LED', observer: 10 },
 ];
 const LAMP: Light = { illuminant: 'A', observer: 10 };
+/** Roads that are weighed: the best of all, and the best of each number of colours, so that plain ones are not crowded out. */
 const CONSIDERED = 60;
+const CONSIDERED_PER_COUNT = 8;
+
+function worthWeighing(roads: readonly Road[]): Road[] {
+  const seen = new Map<number, number>();
+  return roads.filter(({ colourants: { length } }, i) => {
+    const rank = seen.get(length) ?? 0;
+    seen.set(length, rank + 1);
+    return i < CONSIDERED || rank < CONSIDERED_PER_COUNT;
+  });
+}
 
 /** Grams of colourant in a litre of what the layer is mixed as; a glaze is taken at 1 kg/L. */
 export const gramsPerLitre = (layer: Layer, strength: number): number =>
@@ -64,14 +75,20 @@ export const costPerLitre = (stack: Stack, materials: Materials): number =>
 
 const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce((a, b) => (by(b) < by(a) ? b : a));
 
+/** Root mean square of a road's differences, each light by its weight. */
+const missOf = ({ deltaE }: Road, { lights }: MatchProblem): number => {
+  const total = lights.reduce((sum, l) => sum + l.weight, 0) || 1;
+  return Math.sqrt(deltaE.reduce((sum, d, l) => sum + (lights[l].weight / total) * d * d, 0));
+};
+
 /**
  * The few roads out of many that differ in kind: closest, fewest colours, least metameric, clearest grain, cheapest.
- * Every road but the closest must still pass, or come nearly as close as the closest does.
+ * Closeness is under the lights of the problem, each by its weight. Every road but the closest must still pass, or come nearly as close as the closest does.
  */
 export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolerance: number): NamedRoad[] {
   const { materials, wood, preparation, tuning, target } = problem;
   const evaluator = makeEvaluator(problem);
-  const weighed = roads.slice(0, CONSIDERED).map((road): NamedRoad => {
+  const weighed = worthWeighing(roads).map((road): NamedRoad => {
     const reading = evaluator.reading(evaluator.amountsOf(road.stack)).slice();
     const looks = predict(road.stack, wood, materials, { preparation, tuning });
     return {
@@ -87,12 +104,13 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
     };
   });
   if (weighed.length === 0) return [];
-  const closest = best(weighed, (r) => r.perLight[0]);
-  const limit = Math.max(tolerance * 0.8, closest.perLight[0] + 0.25);
-  const fair = weighed.filter((r) => r.perLight[0] <= limit && r.colourants.length > 0);
+  const miss = (road: Road) => missOf(road, problem);
+  const closest = best(weighed, miss);
+  const limit = Math.max(tolerance * 0.8, miss(closest) + 0.25);
+  const fair = weighed.filter((r) => miss(r) <= limit && r.colourants.length > 0);
   const pool = fair.length > 0 ? fair : [closest];
   closest.titles.push('Closest');
-  best(pool, (r) => r.colourants.length * 100 + r.perLight[0]).titles.push('Fewest colours');
+  best(pool, (r) => r.colourants.length * 100 + miss(r)).titles.push('Fewest colours');
   if (!target.singleLight) best(pool, (r) => r.metamerism ?? 0).titles.push('Least change under lamps');
   best(pool, (r) => -r.grain).titles.push('Clearest grain');
   best(pool, (r) => r.price).titles.push('Cheapest');

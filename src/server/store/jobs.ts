@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import { type Job, type JobWood, NewJob } from '../../shared/job.ts';
+import { type Job, type JobChange, type JobWood, LightShares, NewJob } from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { boardsOfWoods } from './boards.ts';
 import { readingsOfJob } from './readings.ts';
 
 const stamp = z.date().transform((d) => d.toISOString());
-const JobRow = NewJob.extend({ id: z.number(), createdAt: stamp });
-const COLUMNS = `id, customer, piece, tolerance, created_at as "createdAt"`;
+const JobRow = NewJob.extend({ id: z.number(), createdAt: stamp, lights: LightShares });
+const COLUMNS = `id, customer, piece, tolerance, lights, created_at as "createdAt"`;
 
 export async function insertJob(db: Queries, job: NewJob): Promise<number> {
   const [row] = await db.query('insert into job (customer, piece, tolerance) values ($1, $2, $3) returning id', [
@@ -18,11 +18,18 @@ export async function insertJob(db: Queries, job: NewJob): Promise<number> {
   return z.object({ id: z.number() }).parse(row).id;
 }
 
-export async function updateJob(db: Queries, id: number, change: Partial<NewJob>): Promise<boolean> {
+export async function updateJob(db: Queries, id: number, change: JobChange): Promise<boolean> {
   const rows = await db.query(
-    `update job set customer = coalesce($2, customer), piece = coalesce($3, piece), tolerance = coalesce($4, tolerance)
+    `update job set customer = coalesce($2, customer), piece = coalesce($3, piece), tolerance = coalesce($4, tolerance),
+       lights = coalesce($5, lights)
      where id = $1 and deleted_at is null returning id`,
-    [id, change.customer ?? null, change.piece ?? null, change.tolerance ?? null],
+    [
+      id,
+      change.customer ?? null,
+      change.piece ?? null,
+      change.tolerance ?? null,
+      change.lights ? JSON.stringify(change.lights) : null,
+    ],
   );
   return rows.length > 0;
 }

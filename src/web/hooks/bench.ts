@@ -4,7 +4,7 @@ import { meanSpectrum, type Spectrum } from '../../core/colour/grid.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../../core/match/learn.ts';
-import { type MatchProblem, ONLY_DAYLIGHT, type Target } from '../../core/match/problem.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../../core/match/problem.ts';
 import type { Tuning } from '../../core/optics/compile.ts';
 import { scaleToBoard, type Wood } from '../../core/optics/wood.ts';
 import { stageMean } from '../../shared/evidence.ts';
@@ -114,7 +114,7 @@ export function problemOf(
   if (!bench.target) return null;
   return {
     target: bench.target,
-    lights: ONLY_DAYLIGHT,
+    lights: bench.target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
     wood: model.scaled,
     materials: bench.materials,
     preparation: model.wood.preparation,

@@ -2,6 +2,7 @@ import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/m
 import { useMemo } from 'react';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
+import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
@@ -27,6 +28,21 @@ function SmallRoad({ road, wood, seed, target }: Pick<Props, 'wood' | 'seed' | '
   );
 }
 
+/** Which colours go into which layer. The layer is named only where there is more than one. */
+function Pours({ stack, materials }: { stack: Stack; materials: Materials }) {
+  const coloured = stack.filter((l) => Object.keys(l.colours).length > 0);
+  if (coloured.length === 0) return 'none';
+  return coloured.map((layer, i) => (
+    // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
+    <div key={i}>
+      {coloured.length > 1 && <span className="soft">{KINDS[layer.kind].label.toLowerCase()} </span>}
+      {Object.keys(layer.colours)
+        .map((id) => materials.colourants[id]?.name ?? id)
+        .join(', ')}
+    </div>
+  ));
+}
+
 /** The short list: roads to the target that differ in kind. */
 export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
   return (
@@ -38,7 +54,7 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
           <TableCell>ΔE00 day · lamp · LED</TableCell>
           <TableCell>Passes</TableCell>
           <TableCell>Grain</TableCell>
-          <TableCell>Colours</TableCell>
+          <TableCell sx={{ width: '34%' }}>Colours</TableCell>
           <TableCell>Cost/L</TableCell>
           <TableCell />
         </TableRow>
@@ -61,9 +77,7 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
               {percent(road.grain)}
             </TableCell>
             <TableCell>
-              {road.colourants.length === 0
-                ? 'none'
-                : road.colourants.map((id) => materials.colourants[id]?.name ?? id).join(', ')}
+              <Pours stack={road.stack} materials={materials} />
             </TableCell>
             <TableCell className="mono">{road.price.toFixed(2)}</TableCell>
             <TableCell>

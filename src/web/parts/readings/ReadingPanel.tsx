@@ -162,7 +162,7 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
               label="Under the simulated instrument"
               value={drawer.data?.some((p) => p.id === piece) ? piece : ''}
               onChange={(e) => setPiece(e.target.value)}
-              sx={{ minWidth: 250 }}
+              sx={{ minWidth: 290 }}
             >
               {(drawer.data ?? []).map((p) => (
                 <MenuItem key={p.id} value={p.id}>

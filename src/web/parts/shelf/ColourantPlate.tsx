@@ -1,5 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
+import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { onGrid } from '../../../core/formats/index.ts';
 import { rungsToMake } from '../../../core/match/ladder.ts';
 import { RungReadings } from '../../../shared/reading.ts';
@@ -10,6 +11,12 @@ import { Curves } from '../Curves.tsx';
 import { FileButton } from '../FileButton.tsx';
 import { deltaText, strengthText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+
+/** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
+function worstBand(bandError: readonly number[]): string {
+  const worst = bandError.reduce((w, e, i) => (e > bandError[w] ? i : w), 0);
+  return `Worst at ${WAVELENGTHS[worst]} nm: off by ${(100 * bandError[worst]).toFixed(1)} % of reflectance.`;
+}
 
 /** One more rung: its strength and wood, and the board's readings before and after. */
 function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
@@ -119,6 +126,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             )}
           </div>
         ))}
+        {colourant.fit && <div style={{ paddingTop: 6 }}>{worstBand(colourant.fit.bandError)}</div>}
         <p>
           {missing.length > 0
             ? `Still to make: ${missing.map((s) => strengthText(s, pigment)).join(', ')}.`

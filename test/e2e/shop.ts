@@ -1,0 +1,54 @@
+import { expect, type Page } from '@playwright/test';
+
+interface StartedJob {
+  id: number;
+  /** The job's woods, by species. */
+  woods: Record<string, number>;
+}
+
+/** A job of its own for a test, with its target and raw boards read, so that a second try starts afresh. */
+export async function startJob(page: Page, woods: readonly string[], tolerance = 1): Promise<StartedJob> {
+  const ask = async (path: string, data: object) => {
+    const response = await page.request.post(`/api${path}`, { data });
+    expect(response.ok(), `${path}: ${await response.text()}`).toBe(true);
+    return response.json();
+  };
+  const { id } = await ask('/jobs', { customer: 'Gull Quay Tea Room', piece: 'One table top', tolerance });
+  await ask(`/jobs/${id}/readings`, { source: 'instrument', count: 5, piece: 'counter-panel' });
+  const started: StartedJob = { id, woods: {} };
+  for (const speciesId of woods) {
+    const job = await ask(`/jobs/${id}/woods`, { speciesId });
+    const wood = job.woods.find((w: { speciesId: string }) => w.speciesId === speciesId);
+    await ask(`/boards/${wood.boards[0].id}/readings`, { stage: 0, reading: { source: 'instrument', count: 5 } });
+    started.woods[speciesId] = wood.id;
+  }
+  return started;
+}
+
+export async function choose(page: Page, label: string, option: string) {
+  await page.getByRole('combobox', { name: label }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+}
+export const addLayer = (page: Page, kind: string) => choose(page, 'Add a layer', kind);
+
+/** Reads the stage in hand five times on the simulated instrument. */
+export async function readFive(page: Page) {
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+}
+
+/** Reads the stages of a board one after the other, by the names that stand over them. */
+export async function readStages(page: Page, stages: readonly string[]) {
+  for (const [i, stage] of stages.entries()) {
+    await expect(page.getByRole('heading', { name: new RegExp(`Board \\d+: ${stage}`) })).toBeVisible();
+    await readFive(page);
+    if (i < stages.length - 1) await page.getByRole('button', { name: /^Next:/ }).click();
+  }
+}
+
+/** Finds recipes and takes the first of the short list. */
+export async function takeFirstRoad(page: Page) {
+  await page.getByRole('button', { name: 'Find recipes' }).click();
+  await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+  await expect(page.getByTestId('expected')).not.toHaveText('–');
+}
