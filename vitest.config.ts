@@ -1,5 +1,28 @@
 import { defineConfig } from 'vitest/config';
 
+const shared = { testTimeout: 60_000, hookTimeout: 60_000 };
 export default defineConfig({
-  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], testTimeout: 60_000, setupFiles: ['test/setup.ts'] },
+  test: {
+    projects: [
+      {
+        test: {
+          ...shared,
+          name: 'core and server',
+          include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'test/*.test.ts'],
+          exclude: ['src/web/**'],
+          setupFiles: ['test/setup.ts'],
+        },
+      },
+      {
+        test: {
+          ...shared,
+          name: 'web',
+          include: ['src/web/**/*.test.{ts,tsx}'],
+          environment: 'jsdom',
+          globalSetup: ['test/web/shop-server.ts'],
+          setupFiles: ['test/setup.ts', 'test/web/page.ts'],
+        },
+      },
+    ],
+  },
 });

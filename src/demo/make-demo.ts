@@ -1,13 +1,17 @@
 import type { Job, JobSummary } from '../shared/job.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import { BARE_K2, COLOURANTS, DYE_RUNGS, JOBS, LADDER_WOOD, MEDIUMS, PIGMENT_RUNGS, SPECIES } from './scenario.ts';
+import { BARE_K2, DYE_RUNGS, LADDER_WOOD, LIBRARY_REFIT, PIGMENT_RUNGS, type Scenario } from './scenario.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
 const HOLDS = [1, 1.1, 1.3];
 
 /** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
-export async function makeDemo(address: string, say: (line: string) => void): Promise<void> {
+export async function makeDemo(
+  address: string,
+  say: (line: string) => void,
+  { species: woods, mediums, colourants, jobs }: Scenario = LIBRARY_REFIT,
+): Promise<void> {
   const ask = async (method: string, path: string, body?: unknown): Promise<unknown> => {
     const response = await fetch(`${address}/api${path}`, {
       method,
@@ -22,7 +26,7 @@ export async function makeDemo(address: string, say: (line: string) => void): Pr
   if (((await ask('GET', '/jobs')) as JobSummary[]).length > 0) return;
   say('Making the demo shop …');
 
-  for (const species of SPECIES) {
+  for (const species of woods) {
     // The shop read the light and dark parts of an offcut; how they take colour it knows only roughly.
     const tissues = [];
     for (const [i, fraction] of species.fractions.entries()) {
@@ -35,11 +39,11 @@ export async function makeDemo(address: string, say: (line: string) => void): Pr
     const { fractions: _, ...rest } = species;
     await ask('POST', '/species', { ...rest, bareK2: BARE_K2, tissues });
   }
-  for (const medium of MEDIUMS) await ask('POST', '/mediums', medium);
+  for (const medium of mediums) await ask('POST', '/mediums', medium);
 
   // A demo that was cut short goes on where it stopped.
   const made = ((await ask('GET', '/shelf')) as Shelf).colourants;
-  for (const colourant of COLOURANTS) {
+  for (const colourant of colourants) {
     const known = made.find((c) => c.id === colourant.id);
     if (known?.absorption) continue;
     if (!known) await ask('POST', '/colourants', colourant);
@@ -52,10 +56,10 @@ export async function makeDemo(address: string, say: (line: string) => void): Pr
     await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
   }
 
-  for (const { piece_id: piece, woods, ...job } of JOBS) {
+  for (const { piece_id: piece, woods: species, ...job } of jobs) {
     const { id } = (await ask('POST', '/jobs', job)) as Job;
     await ask('POST', `/jobs/${id}/readings`, { source: 'instrument', count: 5, piece });
-    for (const speciesId of woods) {
+    for (const speciesId of species) {
       const { woods: made } = (await ask('POST', `/jobs/${id}/woods`, { speciesId })) as Job;
       const board = made.find((w) => w.speciesId === speciesId)?.boards[0];
       if (board)

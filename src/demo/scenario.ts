@@ -130,3 +130,12 @@ export const SPECIES: readonly (Pick<SpeciesRecord, 'id' | 'name' | 'figure' | '
     { id: 'oak', name: 'Oak', figure: 'pores', tannin: 3, fractions: [0.64, 0.24, 0.12] },
     { id: 'maple', name: 'Maple', figure: 'straight', tannin: 0, fractions: [0.82, 0.18] },
   ];
+
+/** All that a demo shop is made from. */
+export interface Scenario {
+  species: typeof SPECIES;
+  mediums: typeof MEDIUMS;
+  colourants: typeof COLOURANTS;
+  jobs: typeof JOBS;
+}
+export const LIBRARY_REFIT: Scenario = { species: SPECIES, mediums: MEDIUMS, colourants: COLOURANTS, jobs: JOBS };

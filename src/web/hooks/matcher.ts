@@ -2,7 +2,7 @@ import { proxy } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { startMatcher } from '../workers/index.ts';
-import type { Found } from '../workers/match.worker.ts';
+import type { Found } from '../workers/matcher.ts';
 
 export interface SearchState {
   /** 0-1 while searching, null when idle. */

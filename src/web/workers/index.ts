@@ -1,6 +1,6 @@
 import { type Remote, wrap } from 'comlink';
 import type { Painter } from './grain.worker.ts';
-import type { Matcher } from './match.worker.ts';
+import type { Matcher } from './matcher.ts';
 
 let painter: Remote<Painter> | null = null;
 /** The one worker that paints boards. */

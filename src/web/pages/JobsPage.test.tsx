@@ -1,0 +1,66 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
+import { ask, openAt, startJob } from '../../../test/web/open.tsx';
+
+const rowOf = async (customer: string) =>
+  (await screen.findAllByRole('row')).find((row) => within(row).queryByText(customer)) as HTMLElement;
+
+describe('the jobs', () => {
+  it('say so when the server does not answer', async () => {
+    vi.stubGlobal('fetch', async () => Promise.reject(new TypeError('refused')));
+    openAt('/jobs');
+    expect((await screen.findByRole('alert')).textContent).toContain('The Urushi server does not answer.');
+  });
+  it('say so when the answer makes no sense', async () => {
+    vi.stubGlobal('fetch', async () => new Response('<html>', { status: 502 }));
+    openAt('/jobs');
+    expect((await screen.findByRole('alert')).textContent).toBe('The server gave an answer that makes no sense.');
+  });
+  it('without any say what to do first', async () => {
+    vi.stubGlobal('fetch', async () => new Response('[]'));
+    openAt('/jobs');
+    expect(await screen.findByText(/No job yet. Start one with its customer and piece/)).toBeDefined();
+  });
+  it('are started with a sentence for what is missing, and lead to the target', async () => {
+    const page = openAt('/jobs');
+    await page.press('New job');
+    await page.press('Start the job');
+    expect(screen.getByRole('alert').textContent).toBe('Who is the customer?');
+    await page.fill('Customer', 'Lamp Room');
+    await page.fill(/^Piece/, 'A bench');
+    await page.fill(/^Tolerance/, '0,5');
+    await page.press('Start the job');
+    expect(screen.getByRole('alert').textContent).toContain('The tolerance is a ΔE00');
+    await page.fill(/^Tolerance/, '0.5');
+    await page.press('Start the job');
+    await waitFor(() => expect(page.at()).toMatch(/^\/jobs\/\d+\/target$/));
+    expect(await screen.findByRole('heading', { name: 'Lamp Room' })).toBeDefined();
+  });
+  it('keep what was typed into a dialog that was closed', async () => {
+    const page = openAt('/jobs');
+    await page.press('New job');
+    await page.fill('Customer', 'Half a na');
+    await page.press('Later');
+    await page.press('New job');
+    expect((screen.getByLabelText('Customer') as HTMLInputElement).value).toBe('Half a na');
+  });
+  it('show woods and how near the best board came', async () => {
+    const job = await startJob({ woods: ['beech'], tolerance: 2 });
+    openAt('/jobs');
+    const row = await rowOf(job.customer);
+    expect(within(row).getByText('Beech')).toBeDefined();
+    expect(within(row).getByText('to plan')).toBeDefined();
+    expect(within(row).getByText('2.0')).toBeDefined();
+    const link = within(row).getByRole('link') as HTMLAnchorElement;
+    expect(link.getAttribute('href')).toBe(`/jobs/${job.id}/layers`);
+  });
+  it('are put away, and brought back by Undo', async () => {
+    const { id } = await ask<{ id: number }>('POST', '/jobs', { customer: 'Buoy Store', piece: 'Rack', tolerance: 1 });
+    const page = openAt('/jobs');
+    await page.user.click(within(await rowOf('Buoy Store')).getByRole('button', { name: 'Put away' }));
+    await waitFor(() => expect(screen.queryByRole('link', { name: 'Buoy Store' })).toBeNull());
+    await page.press('Undo');
+    expect(await screen.findByRole('link', { name: 'Buoy Store' })).toBeDefined();
+    await ask('GET', `/jobs/${id}`);
+  });
+});

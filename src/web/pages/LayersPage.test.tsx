@@ -1,0 +1,129 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import { KINDS, LAYER_KINDS } from '../../core/layers/layer.ts';
+import type { Job } from '../../shared/job.ts';
+
+const layers = () =>
+  screen
+    .getAllByRole('heading', { level: 3 })
+    .map((h) => h.textContent)
+    .filter((text) => !text?.startsWith('Raw'));
+
+async function openBeech() {
+  const job = await startJob({ woods: ['beech'] });
+  const page = openAt(`/jobs/${job.id}/layers`);
+  await screen.findByRole('heading', { name: 'Raw beech' });
+  return { job, ...page };
+}
+
+describe('the layers', () => {
+  it('need a wood', async () => {
+    const { id } = await startJob();
+    openAt(`/jobs/${id}/layers`);
+    expect(await screen.findByText(/This job has no wood yet/)).toBeDefined();
+  });
+  it('begin with a dye under a clear and take every kind where it usually goes', async () => {
+    const { choose } = await openBeech();
+    expect(layers()).toEqual(['Dye', 'Clear × 2']);
+    await choose('Add a layer', 'Glaze');
+    expect(layers()).toEqual(['Dye', 'Glaze', 'Clear × 2']);
+    await choose('Add a layer', 'Clear');
+    expect(layers()).toEqual(['Dye', 'Glaze', 'Clear × 2', 'Clear × 2']);
+    await choose('Add a layer', 'Sealer');
+    expect(layers()).toEqual(['Dye', 'Glaze', 'Sealer', 'Clear × 2', 'Clear × 2']);
+  });
+  it('can be of every kind, in one stack, each with its settings', async () => {
+    const { choose } = await openBeech();
+    for (const kind of LAYER_KINDS) {
+      await choose('Add a layer', KINDS[kind].label);
+      for (const { label } of KINDS[kind].settings)
+        expect(screen.getByLabelText(new RegExp(`^${label}`))).toBeDefined();
+      expect(screen.queryByRole('alert')).toBeNull();
+    }
+    expect(layers()).toHaveLength(2 + LAYER_KINDS.length);
+    // Every stage is predicted: as many words on the grain as layers.
+    expect(screen.getAllByText(/^(grain (clear|popped|softened|hidden)|muddy)$/)).toHaveLength(2 + LAYER_KINDS.length);
+  });
+  it('are tuned, taken out, and brought back by Ctrl+Z; what was set is kept', async () => {
+    const { job, user, choose, press } = await openBeech();
+    await user.click(screen.getByRole('heading', { name: 'Dye' }));
+    await choose('Add a colour', 'Wine 4');
+    expect(Number(screen.getByTestId('expected').textContent)).toBeGreaterThan(0);
+    const lightness = () => screen.getAllByText(/^L\* \d+$/)[2].textContent;
+    const before = lightness();
+    fireEvent.change(screen.getByLabelText(/^Wine 4 /), { target: { value: '9' } });
+    await waitFor(() => expect(lightness()).not.toBe(before));
+    fireEvent.change(screen.getByLabelText(/^Wine 4 /), { target: { value: '900' } });
+    await waitFor(async () => {
+      const [wood] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods;
+      // No stronger than dissolves.
+      expect(wood.draft?.[0].colours).toEqual({ 'wine-4': 24 });
+    });
+    await press('Take out');
+    expect(layers()).toEqual(['Clear × 2']);
+    fireEvent.keyDown(document.body, { key: 'z', ctrlKey: true });
+    await waitFor(() => expect(layers()).toEqual(['Dye', 'Clear × 2']));
+  });
+  it('are found by a search, taken, and planned as board 1', async () => {
+    const { job, press, at } = await openBeech();
+    await press('Find recipes');
+    const table = await screen.findByRole('table', { name: 'Roads to the target' });
+    expect(within(table).getByText(/Closest/)).toBeDefined();
+    await press('Take');
+    await waitFor(() => expect(Number(screen.getByTestId('expected').textContent)).toBeLessThan(5));
+    expect(screen.getByText(/passes 1.0 with \d+ in 100/)).toBeDefined();
+    expect(screen.getByText(/5 % more moves it/)).toBeDefined();
+    await press('Plan board 1');
+    await waitFor(() => expect(at()).toMatch(/\/boards\?board=\d+$/));
+    const [board] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
+  });
+  it('keep to the colours that are allowed', async () => {
+    const { press, user } = await openBeech();
+    await press('Allowed colours');
+    for (const name of ['Wine 4', 'Coal 7']) await user.click(screen.getByLabelText(`${name} · water`));
+    await press('Done');
+    await press('Find recipes');
+    const table = await screen.findByRole('table', { name: 'Roads to the target' });
+    expect(within(table).queryByText(/Wine 4|Coal 7/)).toBeNull();
+    expect(within(table).getAllByText(/Honey 1/).length).toBeGreaterThan(0);
+    // One yellow alone does not reach the panel: it says why.
+    expect(document.querySelector('.note')?.textContent).toContain('The nearest is below.');
+  });
+  it('say what is missing for a search', async () => {
+    const { id } = await startJob({ target: false, woods: ['beech'] });
+    const page = openAt(`/jobs/${id}/layers`);
+    await page.press('Find recipes');
+    expect(screen.getByRole('alert').textContent).toContain('Read the target first');
+  });
+  it('are seen under a lamp, wet, and as curves', async () => {
+    const { job, press, user, choose, at } = await openBeech();
+    await ask('PUT', `/woods/${job.woods[0].id}/draft`, { stack: DYE_AND_CLEAR });
+    await choose('Add a layer', 'Sealer');
+    await press('lamp');
+    expect(at()).toContain('light=A');
+    fireEvent.keyDown(document.body, { key: 'w' });
+    await waitFor(() => expect(screen.getByRole('button', { name: 'wet' }).getAttribute('aria-pressed')).toBe('true'));
+    fireEvent.keyDown(document.body, { key: 'c' });
+    expect(await screen.findByRole('img', { name: /Reflectance after each layer/ })).toBeDefined();
+    await user.keyboard('?');
+    expect(await screen.findByRole('dialog', { name: 'Keys of this page' })).toBeDefined();
+  });
+  it('that are on the board stand; what is left is solved from what was read', async () => {
+    const { job, board } = await startBoard();
+    await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'instrument', count: 5 } });
+    const page = openAt(`/jobs/${job.id}/layers?board=${board.id}`);
+    expect(await screen.findByText(/Layers 1–1 are on and read/)).toBeDefined();
+    await page.press('Find recipes');
+    expect(screen.getByRole('alert').textContent).toContain('No layer is open for colour');
+    await page.choose('Add a layer', 'Glaze');
+    await page.press('Find recipes');
+    await page.press('Take');
+    await page.press('Go on from here');
+    await waitFor(() => expect(page.at()).toContain(`/boards?board=${board.id}`));
+    const [now] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    expect(now.recipe?.origin).toBe('from-here');
+    expect(now.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'glaze', 'clear']);
+  });
+});

@@ -1,0 +1,88 @@
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { ask, openAt } from '../../../test/web/open.tsx';
+import { WAVELENGTHS } from '../../core/colour/grid.ts';
+import type { Shelf } from '../../shared/shelf.ts';
+
+const spectra = (...levels: number[]) =>
+  [WAVELENGTHS.join(','), ...levels.map((level) => WAVELENGTHS.map(() => level).join(','))].join('\n');
+/** Hands a file to the hidden input beside a button. */
+async function give(button: string, name: string, text: string) {
+  const input = (await screen.findByRole('button', { name: button })).parentElement?.querySelector('input[type=file]');
+  fireEvent.change(input as Element, { target: { files: [new File([text], name)] } });
+}
+
+describe('the shelf', () => {
+  it('shows a colour: its profile, its ladder, how well it fits and where worst', async () => {
+    openAt('/shelf?colour=wine-4');
+    expect(await screen.findByRole('heading', { name: 'Wine 4' })).toBeDefined();
+    expect(screen.getByText(/dye for water, lot W-0650, at most 24.0 g\/L, grows as strength\^0\.\d\d/)).toBeDefined();
+    expect(screen.getByText('Ladder on birch')).toBeDefined();
+    expect(screen.getAllByText(/the profile misses it by ΔE00/)).toHaveLength(3);
+    expect(screen.getByText(/Worst at \d{3} nm: off by \d\.\d % of reflectance/)).toBeDefined();
+    expect(screen.getByText('The ladder covers its range.')).toBeDefined();
+  });
+  it('takes a new colour, refused in words, then rung by rung', async () => {
+    const page = openAt('/shelf');
+    await page.press('New colour');
+    await page.fill('Name', 'Kelp 8');
+    await page.fill(/^Code/, 'Kelp 8');
+    await page.press('Put on the shelf');
+    expect((await screen.findByRole('alert')).textContent).not.toBe('');
+    await page.fill(/^Code/, 'wine-4');
+    await page.press('Put on the shelf');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('is taken'));
+    await page.fill(/^Code/, 'kelp-8');
+    await page.press('Put on the shelf');
+    expect(await screen.findByText('No profile yet. It takes a ladder of two rungs or more.')).toBeDefined();
+
+    await page.press('Make it on the simulated bench');
+    expect(screen.getByRole('alert').textContent).toBe('A rung needs a strength above zero.');
+    await page.fill('Strength, g/L', '2');
+    await page.press('Make it on the simulated bench');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('The simulated bench has no kelp-8'));
+    await give('File: before, after', 'one.csv', spectra(0.6));
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('a rung takes two'));
+    await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
+    expect(await screen.findByText('2.00 g/L')).toBeDefined();
+    await page.fill('Strength, g/L', '8');
+    await give('File: before, after', 'eight.csv', spectra(0.6, 0.3));
+    expect(await screen.findByRole('img', { name: 'Profile of Kelp 8' })).toBeDefined();
+  });
+  it('makes a rung on the simulated bench', async () => {
+    const page = openAt('/shelf?colour=honey-1');
+    await page.fill('Strength, g/L', '9');
+    await page.press('Make it on the simulated bench');
+    expect(await screen.findByText('9.00 g/L')).toBeDefined();
+    const { colourants } = await ask<Shelf>('GET', '/shelf');
+    expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
+  });
+  it('takes a new wood from a file with its light and its dark part', async () => {
+    const page = openAt('/shelf');
+    await page.press('New wood');
+    await page.fill('Name', 'Rowan');
+    await page.fill(/^Code/, 'rowan');
+    await page.fill('Dark grain, % of the face', '30');
+    await give('Choose the file and add', 'broken.csv', 'not a table');
+    expect((await screen.findByRole('alert')).textContent).toContain('broken.csv');
+    await give('Choose the file and add', 'rowan.csv', spectra(0.6, 0.4));
+    expect(await screen.findByRole('heading', { name: 'Rowan' })).toBeDefined();
+    const { species } = await ask<Shelf>('GET', '/shelf');
+    const rowan = species.find((s) => s.id === 'rowan');
+    expect(rowan?.tissues.map((t) => t.fraction)).toEqual([0.7, 0.3]);
+  });
+  it('reads a wood tissue by tissue; what one takes of the face the others give', async () => {
+    const page = openAt('/shelf?wood=beech');
+    expect(await screen.findByRole('heading', { name: 'Beech' })).toBeDefined();
+    expect(screen.getByText('not read')).toBeDefined();
+    await page.user.click(screen.getAllByRole('button', { name: 'Instrument' })[0]);
+    const [ground] = screen.getAllByLabelText('% of face');
+    await page.user.clear(ground);
+    await page.user.type(ground, '60');
+    await page.user.tab();
+    await waitFor(async () => {
+      const beech = (await ask<Shelf>('GET', '/shelf')).species.find((s) => s.id === 'beech');
+      expect(beech?.tissues.map((t) => Number(t.fraction.toFixed(2)))).toEqual([0.6, 0.4]);
+    });
+  });
+});

@@ -1,0 +1,82 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import { deltaE00 } from '../../core/colour/difference.ts';
+import { meanSpectrum } from '../../core/colour/grid.ts';
+import { type Lab, labOf } from '../../core/colour/lab.ts';
+import type { Job } from '../../shared/job.ts';
+
+/** A board of beech, dyed and cleared, whose finished colour is typed in. */
+async function boardThatReads(lab: Lab) {
+  const { job, board } = await startBoard();
+  const read = (stage: number, reading: object) => ask('POST', `/boards/${board.id}/readings`, { stage, reading });
+  await read(1, { source: 'instrument', count: 5 });
+  await read(2, { source: 'typed', lab });
+  return { job, board };
+}
+
+/** Near what DYE_AND_CLEAR is expected to become, so that it is no mix-up. */
+async function expectedOf(job: Job): Promise<Lab> {
+  const { recipe } = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards[0];
+  return labOf(recipe?.expected[DYE_AND_CLEAR.length] ?? []);
+}
+
+describe('the verdict', () => {
+  it('waits for a wood, a target and a finished board', async () => {
+    const without = await startJob({ target: false, woods: ['beech'] });
+    openAt(`/jobs/${without.id}/verdict`);
+    expect(await screen.findByText('Read the target first.')).toBeDefined();
+    const { job } = await startBoard();
+    openAt(`/jobs/${job.id}/verdict`);
+    expect(await screen.findByText(/No board of beech is finished yet/)).toBeDefined();
+  });
+  it('is the difference of the measured means, in figures and words', async () => {
+    const { job } = await startBoard(true);
+    openAt(`/jobs/${job.id}/verdict`);
+    const shown = await screen.findByTestId('verdict-delta');
+    const target = labOf(meanSpectrum(job.target.map((r) => r.grid)));
+    const final = job.woods[0].boards[0].readings.filter((r) => r.stage === 2);
+    const off = deltaE00(target, labOf(meanSpectrum(final.map((r) => r.grid))));
+    expect(Number(shown.textContent)).toBeCloseTo(off, off < 9.95 ? 1 : 0);
+    expect(screen.getByTestId('verdict').textContent).toBe(off <= 1 ? '✓ Passes' : '✕ Not yet');
+    expect(
+      screen.getByText(/tolerance 1.0 · mean known to ± \d\.\d\d \(95 %\) · daylight .* · lamp .* · white LED/),
+    ).toBeDefined();
+    expect(screen.getByText(/Learned from \d+ boards? of the shop/)).toBeDefined();
+  });
+  it('that passes needs no batch correction; a typed one speaks of daylight only', async () => {
+    const { job } = await boardThatReads([35, 9, 10]);
+    await ask('PATCH', `/jobs/${job.id}`, { tolerance: 10 });
+    openAt(`/jobs/${job.id}/verdict`);
+    expect((await screen.findByTestId('verdict')).textContent).toBe('✓ Passes');
+    expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
+    expect(screen.queryByText(/lamp \d/)).toBeNull();
+  });
+  it('says how to correct the batch and what the next board should be', async () => {
+    const { job: sample } = await startBoard();
+    const [l, a, b] = await expectedOf(sample);
+    const { job } = await boardThatReads([l + 3, a, b]);
+    const page = openAt(`/jobs/${job.id}/verdict`);
+    expect((await screen.findByTestId('verdict')).textContent).toBe('✕ Not yet');
+    const batch = within(screen.getByRole('region', { name: 'Correct the batch' }));
+    await page.fill('In the pot, L', '-1');
+    await page.press('What to add');
+    expect((await batch.findByRole('alert')).textContent).toBe('The batch must be more than 0 L.');
+    await page.fill('In the pot, L', '1');
+    await page.press('What to add');
+    const answer = (await screen.findByTestId('batch-answer')).textContent ?? '';
+    const [, before, after] = answer.match(/ΔE00 ([\d.]+) → ([\d.]+)/) ?? [];
+    expect(Number(after)).toBeLessThan(Number(before));
+    await page.press('Plan the next board');
+    await waitFor(() => expect(page.at()).toContain('/boards?board='));
+    const boards = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    expect(boards[1].recipe?.origin).toBe('corrected');
+    expect(boards[1].recipe?.stack[0].colours).not.toEqual(boards[0].recipe?.stack[0].colours);
+  });
+  it('of a mixed-up board teaches nothing and corrects nothing', async () => {
+    const { job } = await boardThatReads([20, 40, -40]);
+    openAt(`/jobs/${job.id}/verdict`);
+    expect(await screen.findByText(/The reading after clear does not fit this recipe/)).toBeDefined();
+    expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
+  });
+});
