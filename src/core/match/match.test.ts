@@ -8,6 +8,7 @@ import type { Materials } from '../layers/materials.ts';
 import { PLAIN, predict, rawMean, scaleToBoard, UNTUNED } from '../optics/index.ts';
 import { fitDyeLadder, fitPigmentLadder } from './ladder.ts';
 import { type BoardEvidence, learn, NOTHING_LEARNED, tuningOf } from './learn.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, weightedLights } from './problem.ts';
 import { namedRoads, roundToScale } from './roads.ts';
 import { SearchCancelled, search } from './search.ts';
 
@@ -80,6 +81,75 @@ describe('search', () => {
     const begun = secret.map((l, i) => (i === 2 ? { ...l, colours: {} } : l));
     const [road] = search(problem({ target, stack: begun, open: [open[1]], from: { layers: 1, reading } }));
     expect(road.stack[2].colours.umber).toBeCloseTo(0.06, 2);
+  });
+});
+
+describe('search over several layers', () => {
+  const stack: Stack = [newLayer('dye'), newLayer('sealer', { medium: 'shellac' }), newLayer('glaze'), CLEAR];
+  const dyes = ['yellow', 'red', 'blue', 'black', 'brown'];
+  const pigments = ['ochre', 'umber'];
+  const open = [
+    { layer: 0, colourants: dyes },
+    { layer: 2, colourants: pigments },
+  ];
+  const secret = stack.map((l, i) => {
+    if (i === 0) return { ...l, colours: { yellow: 3, red: 2, blue: 1.5, black: 1 } };
+    return i === 2 ? { ...l, colours: { ochre: 0.05, umber: 0.03 } } : l;
+  });
+  const target = { reflectance: finalOf(secret), singleLight: false };
+  const countIn = (road: { stack: Stack }, layer: number) => Object.keys(road.stack[layer].colours).length;
+
+  it('takes up to four colours in each layer', () => {
+    const roads = search(problem({ target, stack, open }));
+    for (const road of roads) for (const layer of [0, 2]) expect(countIn(road, layer)).toBeLessThanOrEqual(4);
+    expect(Math.max(...roads.map((r) => r.colourants.length))).toBeGreaterThan(4);
+    expect(Math.min(...roads.map((r) => r.deltaE[0]))).toBeLessThan(0.02);
+  });
+  it('or as few as were asked for', () => {
+    const roads = search(problem({ target, stack, open }), { mostPerLayer: 1 });
+    for (const road of roads) for (const layer of [0, 2]) expect(countIn(road, layer)).toBeLessThanOrEqual(1);
+    expect(roads.some((r) => r.colourants.length === 2)).toBe(true);
+  });
+  it('weighs a road of one layer against roads of both, and finds each set of colours once', () => {
+    const roads = search(problem({ target, stack, open }));
+    expect(roads.some((r) => countIn(r, 2) === 0)).toBe(true);
+    expect(roads.some((r) => countIn(r, 0) === 0)).toBe(true);
+    const sets = roads.map((r) => r.stack.map((l) => Object.keys(l.colours).sort().join('+')).join('/'));
+    expect(new Set(sets).size).toBe(sets.length);
+  });
+  it('reports how far it is, ever further, and can be stopped on the way', () => {
+    const shares: number[] = [];
+    search(problem({ target, stack, open }), { onProgress: (share) => shares.push(share) > 0 });
+    expect(shares.length).toBeGreaterThan(5);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(shares[shares.length - 1]).toBeLessThanOrEqual(1);
+    let steps = 0;
+    expect(() => search(problem({ target, stack, open }), { onProgress: () => ++steps < 4 })).toThrow(SearchCancelled);
+    expect(steps).toBe(4);
+  });
+});
+
+describe('the lights of the place', () => {
+  // A target that the shop’s own dyes do not match under every light.
+  const target = { reflectance: reflectanceFromLab([45, 14, 20]), singleLight: false };
+  const closest = (lights: MatchProblem['lights']) => {
+    const p = problem({ target, lights });
+    return namedRoads(search(p), p, 1)[0];
+  };
+  it('daylight comes first and always counts', () => {
+    expect(weightedLights({ A: 2, F11: 1 }).map((l) => [l.illuminant, l.weight])).toEqual([
+      ['D65', 0],
+      ['A', 2],
+      ['F11', 1],
+    ]);
+    expect(ONLY_DAYLIGHT.map((l) => l.illuminant)).toEqual(['D65']);
+  });
+  it('a lamp that counts brings the match under the lamp closer', () => {
+    const day = closest(ONLY_DAYLIGHT);
+    const both = closest(weightedLights({ D65: 1, A: 6 }));
+    expect(both.perLight[1]).toBeLessThan(day.perLight[1]);
+    expect(both.deltaE).toHaveLength(2);
+    expect(both.deltaE[0]).toBeCloseTo(both.perLight[0], 6);
   });
 });
 

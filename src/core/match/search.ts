@@ -162,7 +162,7 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
     const { subset, start } = candidates[i];
     const { amounts, cost } = polish(evaluator, subset, start);
     keep(subset, amounts, cost);
-    if (i % 8 === 0) yield 0.4 + (0.6 * i) / candidates.length;
+    if (i % 8 === 7) yield 0.4 + (0.6 * (i + 1)) / candidates.length;
   }
 
   return [...found.values()]
