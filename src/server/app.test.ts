@@ -1,6 +1,3 @@
-import { mkdtemp, rm } from 'node:fs/promises';
-import os from 'node:os';
-import path from 'node:path';
 import type { Express } from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -8,7 +5,7 @@ import { labOf } from '../core/colour/lab.ts';
 import { COLOURANTS, MEDIUMS } from '../demo/scenario.ts';
 import type { Board, Job } from '../shared/job.ts';
 import { createApp } from './app.ts';
-import { type Db, FolderInUse, openFolder, openMemory } from './db/db.ts';
+import { type Db, openMemory } from './db/db.ts';
 
 let db: Db;
 let app: Express;
@@ -197,22 +194,4 @@ describe('boards', () => {
     await refused('post', url, { ...dye({ 'honey-1': 1 }), litres: 0 }, 422, 'more than 0 L');
     await refused('post', '/api/boards/999/recipe', dye({}), 404, 'no such board');
   });
-});
-
-describe('the data folder', () => {
-  it('is taken by one process at a time, survives a half-made start, and keeps what was said', async () => {
-    const folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-'));
-    // What a start leaves that was killed while the database was being made.
-    const { mkdir, writeFile } = await import('node:fs/promises');
-    await mkdir(path.join(folder, 'database-unfinished'));
-    await writeFile(path.join(folder, 'database-unfinished', 'PG_VERSION'), 'half');
-    const first = await openFolder(folder);
-    await expect(openFolder(folder)).rejects.toThrow(FolderInUse);
-    await first.query(`insert into job (customer, piece, tolerance) values ('Kept', 'x', 1)`);
-    await first.close();
-    const again = await openFolder(folder);
-    expect(await again.query('select customer from job')).toEqual([{ customer: 'Kept' }]);
-    await again.close();
-    await rm(folder, { recursive: true });
-  }, 60_000);
 });

@@ -6,11 +6,14 @@ import { FIGURES, TISSUE_NAMES } from '../core/optics/wood.ts';
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
 const name = z.string().trim().min(1, 'A name is needed.').max(80, 'A name has at most 80 letters.');
 const bands = z.array(z.number()).length(31);
+const reflectances = z
+  .array(z.number().min(0, 'A reflectance is not below zero.').max(1.5, 'A reflectance is not above 150 %.'))
+  .length(31, 'A spectrum has 31 values, 400–700 nm.');
 
 export const TissueSchema = z.object({
   name: z.enum(TISSUE_NAMES),
   fraction: z.number().min(0).max(1),
-  reflectance: bands,
+  reflectance: reflectances,
   dye: z.number().min(0).max(5),
   hold: z.number().min(0).max(5),
 });
@@ -30,6 +33,7 @@ export const SpeciesSchema = z.object({
     .array(TissueSchema)
     .min(1)
     .max(3)
+    .refine((t) => new Set(t.map((x) => x.name)).size === t.length, 'Each tissue is named once.')
     .refine((t) => Math.abs(t.reduce((s, x) => s + x.fraction, 0) - 1) < 1e-3, 'The shares of the face must add to 1.'),
 });
 export type SpeciesRecord = z.infer<typeof SpeciesSchema>;
@@ -49,8 +53,8 @@ export type NewColourant = z.infer<typeof NewColourant>;
 export const RungInput = z.object({
   speciesId: z.string(),
   strength: z.number().positive('A rung needs a strength above zero.'),
-  before: bands,
-  after: bands,
+  before: reflectances,
+  after: reflectances,
 });
 export const LadderInput = z.object({ rungs: z.array(RungInput).min(1) });
 
@@ -75,7 +79,7 @@ export const MediumSchema = z.object({
     .nullish()
     .transform((v) => v ?? undefined),
   k2: z.number().min(0.2).max(0.75),
-  tint: bands,
+  tint: z.array(z.number().min(0, 'A tint takes light away: zero or more.').max(5)).length(31),
   caution: z.string().max(300),
 });
 export type MediumRecord = z.infer<typeof MediumSchema>;
