@@ -26,7 +26,7 @@ function problemOf(error: unknown): Problem {
   if (error instanceof ZodError) {
     const [issue] = error.issues;
     const field = issue.path.join('.');
-    const said = issue.message.endsWith('.') ? issue.message : `${issue.message}.`;
+    const said = /[.?!]$/.test(issue.message) ? issue.message : `${issue.message}.`;
     return problem(422, 'Not accepted', field && !/^[A-Z]/.test(said) ? `${field}: ${said}` : said, field);
   }
   if (error instanceof FieldError) return problem(422, 'Not accepted', error.message, error.field);

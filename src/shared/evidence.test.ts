@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { PLAIN } from '../core/optics/preparation.ts';
-import { evidenceOf, isFinished, lastStage, stageMean } from './evidence.ts';
+import { evidenceOf, isFinished, lastStage, mixedUpStage, stageMean } from './evidence.ts';
 import type { Board, Job } from './job.ts';
 import { materialsOf } from './materials.ts';
 import type { Shelf } from './shelf.ts';
@@ -75,6 +75,20 @@ const shelf: Shelf = {
   ],
   mediums: [],
 };
+
+describe('a board whose label was mixed up', () => {
+  const odd = board({ readings: [reading(0, 72), reading(1, 30, -30, -20), reading(2, 46)] });
+  it('is known by the first stage that cannot be its own, and teaches nothing', () => {
+    expect(mixedUpStage(odd)).toBe(1);
+    expect(mixedUpStage(board())).toBeNull();
+    expect(mixedUpStage(board({ recipe: null }))).toBeNull();
+    expect(evidenceOf([job(1, [odd])], shelf, 1)).toEqual([]);
+    expect(evidenceOf([job(1, [board()])], shelf, 1)).toHaveLength(1);
+  });
+  it('is not one that merely took more colour than thought', () => {
+    expect(mixedUpStage(board({ readings: [reading(0, 72), reading(1, 51), reading(2, 43)] }))).toBeNull();
+  });
+});
 
 describe('a board', () => {
   it('knows its stage means, its last stage and whether it is finished', () => {

@@ -1,0 +1,101 @@
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
+import { ask, startJob } from '../../../test/web/open.tsx';
+import { type LayerKind, newLayer, type Stack } from '../../core/layers/layer.ts';
+import type { Job } from '../../shared/job.ts';
+import { change, Refused, send } from './api.ts';
+import { useDraft } from './draft.ts';
+import { useKept } from './kept.ts';
+import { ANYTHING, openingsOf } from './opening.ts';
+
+describe('what is typed', () => {
+  it('is kept under its name, and forgotten when it is cleared', () => {
+    const first = renderHook(() => useKept('test/note', { text: '' }));
+    act(() => first.result.current[1]({ text: 'half a word' }));
+    first.unmount();
+    const again = renderHook(() => useKept('test/note', { text: '' }));
+    expect(again.result.current[0]).toEqual({ text: 'half a word' });
+    act(() => again.result.current[2]());
+    expect(again.result.current[0]).toEqual({ text: '' });
+    expect(localStorage.getItem('urushi/test/note')).toBeNull();
+  });
+  it('begins anew when what was kept cannot be read', () => {
+    localStorage.setItem('urushi/test/broken', '{"text":');
+    expect(renderHook(() => useKept('test/broken', 'blank')).result.current[0]).toBe('blank');
+  });
+});
+
+describe('asking the server', () => {
+  it('a refusal carries its sentence and the field it is about', async () => {
+    const refused = await send('POST', '/jobs', { customer: '', piece: 'x', tolerance: 1 }).catch((e) => e);
+    expect(refused).toBeInstanceOf(Refused);
+    expect(refused).toMatchObject({ message: 'Who is the customer?', field: 'customer' });
+  });
+  it('nothing to say is null', async () => {
+    const { id } = await startJob({ target: false });
+    expect(await change('DELETE', `/jobs/${id}`)).toBeNull();
+  });
+  it('a server that is gone is said to be gone, and that nothing typed is lost', async () => {
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('gone')));
+    await expect(send('GET', '/jobs')).rejects.toThrow('What you typed is still here');
+  });
+});
+
+describe('the draft of a wood', () => {
+  let job: Job;
+  beforeEach(async () => {
+    job = await startJob({ target: false, woods: ['beech'] });
+  });
+  const kept = async () => (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].draft;
+  const start: Stack = [newLayer('dye')];
+  const hold = () => renderHook(() => useDraft(job.id, job.woods[0].id, start));
+
+  it('is saved a moment after the last change, and undone step by step', async () => {
+    const { result } = hold();
+    act(() => result.current.set([newLayer('ink')]));
+    act(() => result.current.set([newLayer('bleach')]));
+    expect(await kept()).toBeNull();
+    await waitFor(async () => expect((await kept())?.[0].kind).toBe('bleach'));
+    act(() => result.current.undo());
+    expect(result.current.stack[0].kind).toBe('ink');
+    act(() => result.current.undo());
+    act(() => result.current.undo());
+    expect(result.current.stack).toBe(start);
+    await waitFor(async () => expect((await kept())?.[0].kind).toBe('dye'));
+  });
+  it('is saved at once when the page is left', async () => {
+    const { result, unmount } = hold();
+    act(() => result.current.set([newLayer('sand-back')]));
+    unmount();
+    await waitFor(async () => expect((await kept())?.[0].kind).toBe('sand-back'));
+  });
+  it('that the server refuses stays on the screen, with the reason', async () => {
+    const { result } = hold();
+    act(() => result.current.set(Array.from({ length: 17 }, () => newLayer('dye'))));
+    await waitFor(() => expect(result.current.error).toBe('A stack holds at most 16 layers.'));
+    expect(result.current.stack).toHaveLength(17);
+    act(() => result.current.set([newLayer('dye')]));
+    await waitFor(() => expect(result.current.error).toBeNull());
+  });
+});
+
+describe('what a search may use', () => {
+  const stack: Stack = (['dye', 'sealer', 'glaze', 'filler', 'clear'] as LayerKind[]).map((kind) => newLayer(kind));
+  it('is every colour of the right kind in every layer that takes one; a filler is filled by hand', () => {
+    const open = openingsOf(stack, MATERIALS, ANYTHING, 0);
+    expect(open.map((o) => o.layer)).toEqual([0, 2]);
+    expect(open[0].colourants).toEqual(['yellow', 'red', 'blue', 'black', 'brown']);
+    expect(open[1].colourants).toEqual(['ochre', 'umber']);
+  });
+  it('without what is barred, closed or on the board already', () => {
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['red', 'blue'] }, 0)[0].colourants).toEqual([
+      'yellow',
+      'black',
+      'brown',
+    ]);
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: [0] }, 0).map((o) => o.layer)).toEqual([2]);
+    expect(openingsOf(stack, MATERIALS, ANYTHING, 1).map((o) => o.layer)).toEqual([2]);
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['ochre', 'umber'] }, 1)).toEqual([]);
+  });
+});

@@ -1,0 +1,186 @@
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { describe, expect, it, vi } from 'vitest';
+import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
+import { MOST_BYTES } from '../../core/formats/index.ts';
+import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { Curves } from './Curves.tsx';
+import { FileButton } from './FileButton.tsx';
+import { Keys } from './Keys.tsx';
+import { LayerEditor } from './layers/LayerEditor.tsx';
+import { LayerTools } from './layers/StackStrip.tsx';
+import { sentenceOf, Trouble } from './Trouble.tsx';
+import { UndoProvider, useSay } from './Undo.tsx';
+
+describe('keys of a page', () => {
+  it('work everywhere but in a field, and ? lists them', async () => {
+    const find = vi.fn();
+    const undo = vi.fn();
+    render(
+      <>
+        <input aria-label="note" />
+        <Keys
+          keys={[
+            { key: 'f', what: 'find recipes', run: find },
+            { key: 'Ctrl+z', what: 'undo', run: undo },
+          ]}
+        />
+      </>,
+    );
+    fireEvent.keyDown(document.body, { key: 'F' });
+    fireEvent.keyDown(document.body, { key: 'z' });
+    fireEvent.keyDown(document.body, { key: 'z', metaKey: true });
+    expect([find.mock.calls.length, undo.mock.calls.length]).toEqual([1, 1]);
+    fireEvent.keyDown(screen.getByLabelText('note'), { key: 'f' });
+    expect(find).toHaveBeenCalledOnce();
+    fireEvent.keyDown(document.body, { key: '?' });
+    const list = await screen.findByRole('dialog', { name: 'Keys of this page' });
+    expect(list.textContent).toContain('find recipes');
+    expect(list.textContent).toContain('this list');
+    fireEvent.click(screen.getByRole('button', { name: 'Close' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+});
+
+describe('what was done', () => {
+  it('is told in a line and can be undone once', async () => {
+    const back = vi.fn();
+    const Act = () => {
+      const say = useSay();
+      return (
+        <button type="button" onClick={() => say({ text: 'Put away.', undo: back })}>
+          do
+        </button>
+      );
+    };
+    render(
+      <UndoProvider>
+        <Act />
+      </UndoProvider>,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'do' }));
+    expect(await screen.findByText('Put away.')).toBeDefined();
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull());
+    expect(back).toHaveBeenCalledOnce();
+  });
+});
+
+describe('trouble', () => {
+  it('is a sentence, or nothing', () => {
+    const { container, rerender } = render(<Trouble error={null} />);
+    expect(container.textContent).toBe('');
+    rerender(<Trouble error="Too much." />);
+    expect(screen.getByRole('alert').textContent).toBe('Too much.');
+    expect([sentenceOf(new Error('a')), sentenceOf('b')]).toEqual(['a', 'b']);
+  });
+});
+
+describe('a measurement file', () => {
+  const open = () => {
+    const onReadings = vi.fn();
+    const onTrouble = vi.fn();
+    const { container } = render(<FileButton label="File" onReadings={onReadings} onTrouble={onTrouble} />);
+    const give = (text: string, name: string) =>
+      fireEvent.change(container.querySelector('input') as Element, { target: { files: [new File([text], name)] } });
+    return { onReadings, onTrouble, give };
+  };
+  it('is read here, and its readings handed on', async () => {
+    const { onReadings, onTrouble, give } = open();
+    give('L*,a*,b*\n40,1,2\n', 'a.csv');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings).toHaveLength(1);
+    expect(onTrouble).not.toHaveBeenCalled();
+  });
+  it('is refused with its name, line and column; or for its size alone', async () => {
+    const { onReadings, onTrouble, give } = open();
+    give('L*,a*,b*\n40,1,two\n', 'a.csv');
+    await waitFor(() => expect(onTrouble).toHaveBeenLastCalledWith('a.csv, line 2, column b*: “two” is not a number.'));
+    give('x'.repeat(MOST_BYTES + 1), 'big.csv');
+    await waitFor(() => expect(onTrouble).toHaveBeenLastCalledWith('big.csv: the file is larger than 4 MB.'));
+    expect(onReadings).not.toHaveBeenCalled();
+  });
+});
+
+describe('the settings of a layer', () => {
+  /** The editor with its layer in a state of its own; `now` gives the layer as it stands. */
+  function edit(first: Layer) {
+    let layer = first;
+    const Bench = () => {
+      const [shown, setShown] = useState(first);
+      layer = shown;
+      return <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} />;
+    };
+    render(<Bench />);
+    return { now: () => layer, user: userEvent.setup() };
+  }
+  it('take a colour in, set it within what dissolves, and leave it out', async () => {
+    const { now, user } = edit(newLayer('dye'));
+    await user.click(screen.getByRole('combobox', { name: 'Add a colour' }));
+    expect(screen.queryByRole('option', { name: 'ochre' })).toBeNull();
+    await user.click(screen.getByRole('option', { name: 'red' }));
+    expect(now().colours.red).toBeCloseTo(1.25, 6);
+    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '-4' } });
+    expect(now().colours.red).toBe(0);
+    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '99' } });
+    expect(now().colours.red).toBe(25);
+    fireEvent.change(screen.getByLabelText('Strength of red'), { target: { value: '0.5' } });
+    expect(now().colours.red).toBeCloseTo(6.25, 6);
+    await user.click(screen.getByRole('button', { name: 'Leave out red' }));
+    expect(now().colours).toEqual({});
+  });
+  it('say a pigment in per cent of the glaze, and how the glaze is put on', async () => {
+    const { now, user } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));
+    fireEvent.change(screen.getByLabelText('umber 5.0 %'), { target: { value: '8' } });
+    expect(now().colours.umber).toBeCloseTo(0.08, 9);
+    await user.click(screen.getByRole('combobox', { name: 'how' }));
+    await user.click(screen.getByRole('option', { name: 'left in the grain' }));
+    expect(now().method).toBe('in-grain');
+  });
+  it('stay within their bounds, and change the sealer only for another sealer', async () => {
+    const { now, user } = edit(newLayer('sealer', { medium: 'shellac' }));
+    const coats = screen.getByLabelText('coats');
+    fireEvent.change(coats, { target: { value: '3' } });
+    expect(now().settings.coats).toBe(3);
+    for (const nonsense of ['40', '0', '-1', '']) fireEvent.change(coats, { target: { value: nonsense } });
+    expect(now().settings.coats).toBe(3);
+    await user.click(screen.getByRole('combobox', { name: 'sealer' }));
+    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual([MATERIALS.mediums.shellac.name]);
+  });
+  it('take no more colours than the layer can', () => {
+    edit(newLayer('dye', { colours: { yellow: 1, red: 1, blue: 1, black: 1 } }));
+    expect(screen.queryByRole('combobox', { name: 'Add a colour' })).toBeNull();
+  });
+});
+
+describe('layers that are on the board', () => {
+  it('stay: a new one goes above them, and they cannot be taken out', async () => {
+    const onChange = vi.fn();
+    const stack: Stack = [newLayer('dye'), newLayer('sealer', { medium: 'shellac' })];
+    render(
+      <LayerTools stack={stack} done={2} materials={MATERIALS} selected={0} onSelect={() => {}} onChange={onChange} />,
+    );
+    expect(screen.queryByRole('button', { name: 'Take out' })).toBeNull();
+    const user = userEvent.setup();
+    await user.click(screen.getByRole('combobox', { name: 'Add a layer' }));
+    await user.click(screen.getByRole('option', { name: 'Dye' }));
+    expect(onChange.mock.calls[0][0].map((l: Layer) => l.kind)).toEqual(['dye', 'sealer', 'dye']);
+  });
+});
+
+describe('curves', () => {
+  it('are drawn under their name and redrawn when they change', () => {
+    const values = (v: number) => new Array<number>(31).fill(v);
+    const { rerender } = render(
+      <Curves label="Two curves" unit="reflectance" curves={[{ name: 'first', values: values(0.2) }]} />,
+    );
+    rerender(
+      <Curves label="Two curves" unit="reflectance" curves={[{ name: 'second', values: values(0.5), dashed: true }]} />,
+    );
+    const drawing = screen.getByRole('img', { name: 'Two curves' });
+    expect(drawing.querySelector('svg')).not.toBeNull();
+    expect(drawing.textContent).toContain('second');
+    expect(drawing.textContent).not.toContain('first');
+  });
+});
