@@ -39,6 +39,32 @@ test('any stack: add, tune, take out, undo, change the light, see the curves', a
   await expect(page.getByRole('dialog', { name: 'Keys of this page' })).toBeVisible();
 });
 
+test('layers are put in another order, by hand and by keyboard', async ({ page }) => {
+  const { id, woods } = await startJob(page, ['ash']);
+  await page.goto(`/jobs/${id}/layers?wood=${woods.ash}`);
+  await addLayer(page, 'Sealer');
+  const order = () => page.getByRole('heading', { level: 3 }).allTextContents();
+  await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
+  const sealer = page.getByRole('heading', { name: 'Sealer' });
+  const dye = page.getByRole('heading', { name: 'Dye' });
+  const from = await sealer.boundingBox();
+  const to = await dye.boundingBox();
+  if (!from || !to) throw new Error('The layers are not to be seen.');
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 60, to.y + 12, { steps: 12 });
+  await page.mouse.move(to.x + 20, to.y + 10, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(order).toEqual(['Raw ash', 'Sealer', 'Dye', 'Clear × 2']);
+  // With the keyboard: take it up, move it, put it down.
+  await page.getByRole('button', { name: /^Sealer/ }).focus();
+  for (const key of ['Space', 'ArrowRight', 'Space']) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(300);
+  }
+  await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
+});
+
 test('no task of the page runs over 50 ms during a search', async ({ page }) => {
   const { id, woods } = await startJob(page, ['sapele']);
   const search = async () => {

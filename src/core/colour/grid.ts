@@ -1,3 +1,5 @@
+import { FieldError } from '../field-error.ts';
+
 /** The internal wavelength grid: 400-700 nm by 10 nm. Every spectrum inside the core is a Float64Array on it. */
 export const BANDS = 31;
 export const FIRST_NM = 400;
@@ -16,4 +18,15 @@ export function meanSpectrum(spectra: readonly ArrayLike<number>[]): Spectrum {
   const mean = spectrum();
   for (const s of spectra) for (let i = 0; i < BANDS; i++) mean[i] += s[i] / spectra.length;
   return mean;
+}
+
+/** Refuses what is no spectrum: 31 finite numbers of zero or more. @throws FieldError */
+export function checkSpectrum(values: ArrayLike<number>, field: string, what: string): void {
+  if (values.length !== BANDS) throw new FieldError(field, `${what} must have ${BANDS} values, 400–700 nm by 10 nm.`);
+  for (let i = 0; i < BANDS; i++)
+    if (!(Number.isFinite(values[i]) && values[i] >= 0))
+      throw new FieldError(
+        field,
+        `${what} must be numbers of zero or more; ${values[i]} at ${WAVELENGTHS[i]} nm is not.`,
+      );
 }

@@ -20,6 +20,13 @@ describe('readings', () => {
   });
 });
 
+describe('zero readings', () => {
+  it('are no verdict: refused, not passed', () => {
+    expect(() => readingStatistics([])).toThrow('at least one');
+    expect(() => judge(of(50, 10, 20), [], 1)).toThrow('at least one');
+  });
+});
+
 describe('the verdict', () => {
   it('passes on the line, fails beyond it', () => {
     const target = of(50, 10, 20);

@@ -1,5 +1,6 @@
+import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { KINDS, LAYER_KINDS, type Layer, type Stack } from './layer.ts';
+import { CARRIERS, KINDS, LAYER_KINDS, type Layer, type Stack } from './layer.ts';
 import type { Materials } from './materials.ts';
 
 function checkColours(layer: Layer, field: string, materials: Materials): void {
@@ -16,6 +17,10 @@ function checkColours(layer: Layer, field: string, materials: Materials): void {
     if (!colourant) throw new FieldError(at, `There is no colourant “${id}” on the shelf.`);
     if (colourant.kind !== takes)
       throw new FieldError(at, `${colourant.name} is a ${colourant.kind}; ${label.toLowerCase()} takes a ${takes}.`);
+    if (!CARRIERS.includes(colourant.carrier))
+      throw new FieldError(`${at}.carrier`, `${colourant.name} is for “${colourant.carrier}”, which is no carrier.`);
+    checkSpectrum(colourant.absorption, `${at}.absorption`, `The absorption of ${colourant.name}`);
+    checkSpectrum(colourant.scatter, `${at}.scatter`, `The scatter of ${colourant.name}`);
     if (!Number.isFinite(strength) || strength < 0)
       throw new FieldError(at, `The strength of ${colourant.name} must be zero or more.`);
     if (strength > colourant.maxStrength * (1 + 1e-9))
@@ -42,6 +47,7 @@ function checkLayer(layer: Layer, field: string, materials: Materials): void {
     if (!medium) throw new FieldError(`${field}.medium`, `${info.label} needs a ${info.medium} from the shelf.`);
     if (medium.kind !== info.medium)
       throw new FieldError(`${field}.medium`, `${medium.name} is a ${medium.kind}, not a ${info.medium}.`);
+    checkSpectrum(medium.tint, `${field}.medium.tint`, `The tint of ${medium.name}`);
   }
   for (const [key, value] of Object.entries(layer.settings)) {
     const spec = info.settings.find((s) => s.key === key);

@@ -6,7 +6,7 @@ import { absorptionRatio, infiniteReflectance } from './kubelka-munk.ts';
 import { checkPreparation, dyeUptake, PLAIN, type Preparation, pigmentHold, preparationColour } from './preparation.ts';
 import { ACT, type Act, allocateProgram, type Program, type Stage } from './program.ts';
 import { COATED, SEALED, type Surface, underSurface } from './surface.ts';
-import { bareSurface, type TissueName, type Wood } from './wood.ts';
+import { bareSurface, checkWood, type TissueName, type Wood } from './wood.ts';
 
 /** What the shop has learned about its own materials and hands: factors on the model, 1 = as the profile says. */
 export interface Tuning {
@@ -53,6 +53,7 @@ interface Setup {
 
 type Fill = (tissue: Wood['tissues'][number], band: number) => number;
 
+/** Fills tissues x 31 numbers. */
 function grid(wood: Wood, fill: Fill): Float64Array {
   const out = new Float64Array(wood.tissues.length * BANDS);
   wood.tissues.forEach((tissue, t) => {
@@ -78,6 +79,11 @@ function doses(layer: Layer, { materials, tuning }: Setup): Dose[] {
 const sumOf = (list: readonly Dose[], curve: 'absorption' | 'scatter', band: number) =>
   list.reduce((sum, d) => sum + d.amount * d.colourant[curve][band], 0);
 
+/**
+ * Dye and ink: K/S of the wood grows by the sum of strength^exponent times the colourant's curve times uptake
+ * (single-constant Kubelka-Munk, Kubelka and Munk 1931; the exponent and the coats' 0.8 are fitted, no source).
+ * Strength in g/L, coats 1-4. Ink stays on the face: common practice.
+ */
 function colourInWood(layer: Layer, setup: Setup): Act[] {
   const list = doses(layer, setup);
   const take = dyeUptake(setup.preparation) * setting(layer, 'coats') ** 0.8;
@@ -92,6 +98,10 @@ function colourInWood(layer: Layer, setup: Setup): Act[] {
   ];
 }
 
+/**
+ * Reactive colour (iron on tannin): K/S grows with strength until the wood's tannin is used up, an exponential approach
+ * to a share that its tannin class sets. Strength in g/L, coats 1-3. The shares are common practice, no source.
+ */
 function reactiveColour(layer: Layer, setup: Setup): Act[] {
   const share = TANNIN_SHARE[setup.wood.tannin] * setting(layer, 'coats') ** 0.5 * dyeUptake(setup.preparation);
   return [
@@ -113,6 +123,11 @@ function reactiveColour(layer: Layer, setup: Setup): Act[] {
   ];
 }
 
+/**
+ * Wiping stain, gel, glaze, powdering glaze, opaque: a film of K X and S X over each tissue (two-constant Kubelka-Munk,
+ * Kubelka 1948). Pigment in shares of the mass (0-1), film in usual thicknesses (0-5), coats as the kind allows; what
+ * each tissue keeps after wiping is common practice, no source. No thickness leaves the ground as it is.
+ */
 function filmColour(layer: Layer, setup: Setup, overBare: boolean): Act[] {
   const list = doses(layer, setup);
   const left = FILM_LEFT[layer.kind];
@@ -134,6 +149,10 @@ function filmColour(layer: Layer, setup: Setup, overBare: boolean): Act[] {
   ];
 }
 
+/**
+ * Sealer, clear, toner: light is swallowed on the way in and out, reflectance times exp(-2 n a) with the medium's
+ * Napierian absorbance a of one coat (Beer-Lambert), n coats or passes; a toner adds its dyes. The surface changes too.
+ */
 function clearTint(layer: Layer, setup: Setup): Act[] {
   const tint = setup.materials.mediums[layer.medium as string].tint;
   const n = setting(layer, 'coats');
@@ -148,9 +167,11 @@ function clearTint(layer: Layer, setup: Setup): Act[] {
 /** A sprayed toner pass holds about this share of the colour that a flood coat of the same strength leaves in wood. */
 const TONER_PATH = 0.08;
 
+/** Tinted filler: the share `fill` (0-1) of the pores takes the filler's own colour, an infinitely thick film of it. */
 function fillPores(layer: Layer, setup: Setup): Act[] {
   const list = doses(layer, setup);
-  if (list.length === 0) return [];
+  // Without tint it is clear: the pores show their own colour.
+  if (list.every((d) => d.amount === 0)) return [];
   const filled = setting(layer, 'fill');
   return [
     act(
@@ -166,6 +187,7 @@ function fillPores(layer: Layer, setup: Setup): Act[] {
 /** Sanding reaches the ground and leaves the colour in grain and pores; a wet rag lifts it everywhere alike. */
 const SANDED: Record<TissueName, number> = { ground: 1, grain: 0.6, pore: 0.15 };
 
+/** Wipe back, sand back: the share `removed` (0-0.95) of the colour in the wood goes, by tissue when sanded. */
 const keepShare = (layer: Layer, setup: Setup): Act[] => [
   act(
     ACT.keep,
@@ -176,7 +198,7 @@ const keepShare = (layer: Layer, setup: Setup): Act[] => [
   ),
 ];
 
-/** Bleach takes the yellow of the wood first: more at the blue end. */
+/** Bleach: K/S of the wood times what is left after `strength` (0-0.95), least at the blue end, where wood is yellow. */
 const bleach = (layer: Layer, setup: Setup): Act[] => [
   act(
     ACT.deepen,
@@ -184,6 +206,7 @@ const bleach = (layer: Layer, setup: Setup): Act[] => [
   ),
 ];
 
+/** Oil: wets the cells out, so K/S deepens by tissue (common practice, no source), and ambers like a clear. */
 const oilActs = (layer: Layer, setup: Setup): Act[] => [
   act(
     ACT.deepen,
@@ -221,6 +244,7 @@ function actsOf(layer: Layer, setup: Setup, overBare: boolean): Act[] {
   }
 }
 
+/** The surface that a reading goes through once the layer is dry. */
 function surfaceAfter(layer: Layer, before: Surface, { materials, tuning }: Setup): Surface {
   switch (layer.kind) {
     case 'sealer':
@@ -258,7 +282,7 @@ function residualActs(layer: Layer, setup: Setup): Act[] {
 
 /**
  * A stack on a wood made ready for the kernel.
- * @throws FieldError when the stack names unknown things or numbers out of bounds
+ * @throws FieldError when the stack names unknown things or numbers out of bounds, or a spectrum is none
  */
 export function compileStack(
   stack: Stack,
@@ -269,6 +293,7 @@ export function compileStack(
 ): Program {
   checkStack(stack, materials);
   checkPreparation(preparation);
+  checkWood(wood);
   const setup: Setup = { wood, materials, preparation, tuning };
   const bare: Surface = preparation.oldFinish ? COATED : bareSurface(wood);
   const start = grid(wood, (tissue, i) =>

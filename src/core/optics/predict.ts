@@ -1,4 +1,6 @@
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
+import { type Lab, labOf } from '../colour/lab.ts';
+import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { compileStack, type Tuning, UNTUNED } from './compile.ts';
@@ -23,6 +25,8 @@ export interface StageLook {
   internal: Float64Array;
   /** Dry reading, specular included: as the instrument reads. */
   reading: Spectrum;
+  /** L*a*b* of the reading under each light asked for. */
+  labs: Lab[];
   /** The same while still wet. */
   wetReading: Spectrum;
   /** Area average without gloss: as the eye and the pictures see. */
@@ -33,6 +37,8 @@ export interface StageLook {
 export interface PredictOptions {
   preparation?: Preparation;
   tuning?: Tuning;
+  /** Lights to give L*a*b* under; daylight (D65, 10 degrees) when none are named. */
+  lights?: readonly Light[];
   /** The board has its first `layers` on and reads so: later stages are expected from there. */
   from?: { layers: number; reading: ArrayLike<number> };
 }
@@ -41,7 +47,13 @@ const wetOf = (dry: Surface): Surface => (dry.k2 > WET.k2 ? dry : WET);
 /** Gloss taken out of the picture: (1 - k1) stays as a factor, the mirrored k1 goes. */
 const seenThrough = (rho: number, s: Surface) => (1 - s.k1) * throughSurface(rho, { k1: 0, k2: s.k2 });
 
-function lookOf(wood: Wood, internal: Float64Array, reading: Spectrum, surface: Surface): StageLook {
+function lookOf(
+  wood: Wood,
+  internal: Float64Array,
+  reading: Spectrum,
+  surface: Surface,
+  lights: readonly Light[] = [DAYLIGHT],
+): StageLook {
   const wet = wetOf(surface);
   const tissues = wood.tissues.map((tissue, t): TissueColour => {
     const rho = internal.subarray(t * BANDS, (t + 1) * BANDS);
@@ -59,7 +71,8 @@ function lookOf(wood: Wood, internal: Float64Array, reading: Spectrum, surface: 
       seen[i] += tissue.fraction * tissue.dry[i];
       wetReading[i] += tissue.fraction * (tissue.wet[i] + wet.k1);
     }
-  return { surface, internal, reading, wetReading, seen, tissues };
+  const labs = lights.map((light) => labOf(reading, light));
+  return { surface, internal, reading, labs, wetReading, seen, tissues };
 }
 
 /**
@@ -69,14 +82,14 @@ function lookOf(wood: Wood, internal: Float64Array, reading: Spectrum, surface: 
 export function predict(stack: Stack, wood: Wood, materials: Materials, options: PredictOptions = {}): StageLook[] {
   const whole = compileStack(stack, wood, materials, options.preparation ?? PLAIN, options.tuning ?? UNTUNED);
   runProgram(whole);
-  const { from } = options;
-  if (!from || from.layers === 0) return looksOf(whole, wood);
+  const { from, lights } = options;
+  if (!from || from.layers === 0) return looksOf(whole, wood, lights);
   const rest = continueFrom(whole, from.layers, from.reading);
   runProgram(rest);
-  return [...looksOf(whole, wood).slice(0, from.layers + 1), ...looksOf(rest, wood).slice(1)];
+  return [...looksOf(whole, wood, lights).slice(0, from.layers + 1), ...looksOf(rest, wood, lights).slice(1)];
 }
 
-function looksOf(program: Program, wood: Wood): StageLook[] {
+function looksOf(program: Program, wood: Wood, lights?: readonly Light[]): StageLook[] {
   const cells = program.tissues * BANDS;
   return [program.startSurface, ...program.stages.map((s) => s.surface)].map((surface, s) =>
     lookOf(
@@ -84,6 +97,7 @@ function looksOf(program: Program, wood: Wood): StageLook[] {
       program.internal.slice(s * cells, (s + 1) * cells),
       program.mean.slice(s * BANDS, (s + 1) * BANDS),
       surface,
+      lights,
     ),
   );
 }

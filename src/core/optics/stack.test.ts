@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BANDS, WAVELENGTHS } from '../colour/grid.ts';
 import { labOf, lchFromLab } from '../colour/lab.ts';
+import { DAYLIGHT } from '../colour/lights.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
 import type { Colourant, Materials } from '../layers/materials.ts';
@@ -202,6 +203,98 @@ const anyLayer: fc.Arbitrary<Layer> = fc.constantFrom(...LAYER_KINDS).chain((kin
   }) as fc.Arbitrary<Layer>;
 });
 
+/** A layer of a kind with its first possible medium, colours of one strength, and settings by key. */
+function layerOf(kind: LayerKind, strength: (most: number) => number, settings: Layer['settings'] = {}): Layer {
+  const info = KINDS[kind];
+  const colours = Object.values(MATERIALS.colourants)
+    .filter((c) => c.kind === info.takes)
+    .slice(0, info.mostColours);
+  const medium = Object.values(MATERIALS.mediums).find((m) => m.kind === info.medium);
+  return newLayer(kind, {
+    colours: Object.fromEntries(colours.map((c) => [c.id, strength(c.maxStrength)])),
+    ...(medium ? { medium: medium.id } : {}),
+    settings,
+  });
+}
+const COLOURED = LAYER_KINDS.filter((kind) => KINDS[kind].takes !== 'none');
+
+describe('limits of every kind', () => {
+  const bodyOf = (look: StageLook) => look.internal;
+  it.each(COLOURED)('%s: no strength is no colour', (kind) => {
+    const none = last(run([layerOf(kind, () => 0)]));
+    const without = last(run([layerOf(kind, () => 0)].map((l) => ({ ...l, colours: {} }))));
+    bodyOf(none).forEach((v, i) => {
+      expect(v).toBeCloseTo(bodyOf(without)[i], 9);
+    });
+  });
+  it.each(COLOURED)('%s: more of a dark colour never lightens, up to full strength', (kind) => {
+    const steps = [0, 0.05, 0.2, 0.5, 1].map((share) => end([layerOf(kind, (most) => share * most)]));
+    // A filler is what it is made of: its strength only sets its own colour.
+    if (kind === 'filler' || kind === 'opaque') expect(steps.every(Number.isFinite)).toBe(true);
+    else for (let i = 1; i < steps.length; i++) expect(steps[i]).toBeLessThanOrEqual(steps[i - 1] + 1e-6);
+  });
+  it.each(
+    LAYER_KINDS.flatMap((kind) => KINDS[kind].settings.filter((s) => s.min === 0).map((s) => [kind, s.key] as const)),
+  )('%s: with %s at zero the tissues are as before', (kind, key) => {
+    const before = run([dye()]);
+    const after = run([dye(), layerOf(kind, (most) => most, { [key]: 0 })]);
+    bodyOf(last(after)).forEach((v, i) => {
+      expect(v).toBeCloseTo(bodyOf(last(before))[i], 9);
+    });
+  });
+  it.each(LAYER_KINDS)(
+    '%s: at every bound of its settings it stays finite, and the docstring’s bounds hold',
+    (kind) => {
+      for (const { key, min, max } of KINDS[kind].settings) {
+        for (const value of [min, max])
+          for (const v of last(run([layerOf(kind, (most) => most, { [key]: value })])).reading)
+            expect(v > 0 && v < 1).toBe(true);
+        for (const value of [min - 1, max + 1, Number.NaN, Number.POSITIVE_INFINITY])
+          expect(() => run([layerOf(kind, () => 0, { [key]: value })])).toThrow('must lie between');
+      }
+    },
+  );
+  it('an infinitely thick film hides the wood; a film without scatter only darkens it', () => {
+    const chalk: Materials['colourants'][string] = colourant(
+      'chalk',
+      'pigment',
+      none,
+      new Array<number>(BANDS).fill(60),
+    );
+    const ink = colourant('veil', 'pigment', new Array<number>(BANDS).fill(2));
+    const materials = { ...MATERIALS, colourants: { ...MATERIALS.colourants, chalk, veil: ink } };
+    const over = (id: string, on: Wood, film = 5) => {
+      const looks = predict([newLayer('gel-stain', { colours: { [id]: 0.3 }, settings: { film } })], on, materials);
+      return labOf(last(looks).reading)[0];
+    };
+    expect(over('chalk', OAK)).toBeCloseTo(over('chalk', MAPLE), 0);
+    expect(over('veil', OAK)).toBeLessThan(end([gel(0)]));
+    expect(over('veil', OAK, 2)).toBeGreaterThan(over('veil', OAK, 4));
+  });
+  it('two thin films of one glaze are nearly one of both thicknesses; dye in two coats takes less than double', () => {
+    const film = (thickness: number) => newLayer('glaze', { colours: { umber: 0.1 }, settings: { film: thickness } });
+    expect(end([sealer, film(0.5), film(0.5)])).toBeCloseTo(end([sealer, film(1)]), 1);
+    const coats = (n: number) => end([newLayer('dye', { colours: { honey: 4 }, settings: { coats: n } })]);
+    expect(coats(1) - coats(2)).toBeLessThan(end([]) - coats(1));
+  });
+});
+
+describe('L*a*b* of every stage', () => {
+  it('comes under each light asked for, in daylight when none is', () => {
+    const lights = [DAYLIGHT, { illuminant: 'A', observer: 10 }, { illuminant: 'F2', observer: 2 }] as const;
+    const looks = predict([dye(), clear], OAK, MATERIALS, { lights });
+    for (const look of looks) {
+      expect(look.labs).toHaveLength(3);
+      lights.forEach((light, i) => {
+        expect(look.labs[i]).toEqual(labOf(look.reading, light));
+      });
+    }
+    expect(last(run([dye()])).labs).toEqual([labOf(last(run([dye()])).reading, DAYLIGHT)]);
+    // Wood under a lamp is redder than in daylight: common practice.
+    expect(looks[0].labs[1][1]).toBeGreaterThan(looks[0].labs[0][1]);
+  });
+});
+
 describe('any stack', () => {
   it('gives reflectances between 0 and 1 and never NaN, wet and dry, every tissue', () => {
     fc.assert(
@@ -230,6 +323,35 @@ describe('refusals name the field', () => {
     [[{ ...newLayer('dye'), kind: 'spell' as LayerKind }], 'stack.0.kind', 'not a kind of layer'],
   ])('%#', (stack, field, sentence) => {
     expect(() => run(stack)).toThrow(expect.objectContaining({ field, message: expect.stringContaining(sentence) }));
+  });
+  it('a spectrum that is none, wherever it comes in', () => {
+    const spoiled = (values: number[]) => values.map((v, i) => (i === 7 ? Number.NaN : v));
+    const withHoney = (over: Partial<Colourant>): Materials => ({
+      ...MATERIALS,
+      colourants: { ...MATERIALS.colourants, honey: { ...MATERIALS.colourants.honey, ...over } },
+    });
+    const refusal = (materials: Materials, on: Wood = OAK, stack: Stack = [dye(), clear]) => {
+      try {
+        predict(stack, on, materials);
+      } catch (error) {
+        return `${(error as { field: string }).field}: ${(error as Error).message}`;
+      }
+      return 'accepted';
+    };
+    expect(refusal(withHoney({ absorption: spoiled(none) }))).toBe(
+      'stack.0.colours.honey.absorption: The absorption of honey must be numbers of zero or more; NaN at 470 nm is not.',
+    );
+    expect(refusal(withHoney({ scatter: [0] }))).toContain('must have 31 values');
+    expect(refusal(withHoney({ carrier: 'milk' as Colourant['carrier'] }))).toContain('“milk”, which is no carrier');
+    const milky = { ...MATERIALS, mediums: { water: { ...MATERIALS.mediums.water, tint: none.map(() => -1) } } };
+    expect(refusal(milky)).toContain('stack.1.medium.tint: The tint of water');
+    const [ground, ...rest] = OAK.tissues;
+    const on = (over: object): Wood => ({ ...OAK, tissues: [{ ...ground, ...over }, ...rest] });
+    expect(refusal(MATERIALS, on({ reflectance: spoiled([...ground.reflectance]) }))).toContain(
+      'tissues.0.reflectance',
+    );
+    expect(refusal(MATERIALS, on({ dye: Number.NaN }))).toContain('tissues.0.dye');
+    expect(refusal(MATERIALS, { ...OAK, tissues: [] })).toContain('oak has no tissue');
   });
   it('unknown carriers mixed, and a grit off the scale', () => {
     const mixed: Materials = {

@@ -1,4 +1,4 @@
-import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
+import { BANDS, checkSpectrum, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
 import { absorptionRatio, infiniteReflectance } from './kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from './surface.ts';
@@ -32,6 +32,17 @@ export interface Wood {
   /** Saunderson k2 of its sanded surface where the shop has fitted it; else that of {@link BARE}. */
   bareK2?: number;
   tissues: readonly Tissue[];
+}
+
+/** Refuses a wood whose tissues are no tissues. @throws FieldError naming the field */
+export function checkWood(wood: Wood): void {
+  if (wood.tissues.length === 0) throw new FieldError('tissues', `${wood.name} has no tissue.`);
+  wood.tissues.forEach(({ reflectance, fraction, dye, hold }, i) => {
+    checkSpectrum(reflectance, `tissues.${i}.reflectance`, `The reading of ${wood.name}`);
+    for (const [key, value] of Object.entries({ fraction, dye, hold }))
+      if (!(Number.isFinite(value) && value >= 0))
+        throw new FieldError(`tissues.${i}.${key}`, `${wood.name}: ${key} must be zero or more.`);
+  });
 }
 
 /** The sanded surface of a wood. */

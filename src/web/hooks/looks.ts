@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Spectrum } from '../../core/colour/grid.ts';
+import type { Light } from '../../core/colour/lights.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import { lookAsMeasured, predict, type StageLook } from '../../core/optics/predict.ts';
@@ -21,17 +22,18 @@ export function begun(board: Board): { layers: number; reading: Spectrum } | und
   return reading ? { layers, reading } : undefined;
 }
 
-/** Expected looks of a stack on the board in hand, with what has been measured of it. */
-export function useLooks(bench: Bench, model: WoodModel, stack: Stack, withMeasured: boolean): Looks {
+/** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
+export function useLooks(bench: Bench, model: WoodModel, stack: Stack, light: Light): Looks {
   return useMemo(() => {
     try {
       const looks = predict(stack, model.scaled, bench.materials, {
         preparation: model.wood.preparation,
         tuning: model.tuning,
         from: begun(model.board),
+        lights: [light],
       });
       const fields = looks.map((expected, stage): BoardField => {
-        const mean = withMeasured ? stageMean(model.board, stage) : null;
+        const mean = stageMean(model.board, stage);
         return {
           label: stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[stack[stage - 1].kind].label,
           expected,
@@ -42,5 +44,5 @@ export function useLooks(bench: Bench, model: WoodModel, stack: Stack, withMeasu
     } catch (problem) {
       return { looks: [], fields: [], error: problem instanceof Error ? problem.message : String(problem) };
     }
-  }, [bench, model, stack, withMeasured]);
+  }, [bench, model, stack, light]);
 }

@@ -1,7 +1,6 @@
 import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
-import { labOf } from '../../core/colour/lab.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
 import { lastStage } from '../../shared/evidence.ts';
@@ -53,7 +52,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
   const go = useNavigate();
-  const { looks, fields, error: refused } = useLooks(bench, model, stack, true);
+  const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
 
   const open = useMemo(() => openingsOf(stack, bench.materials, choice, done), [stack, bench.materials, choice, done]);
   const problem = useMemo(
@@ -146,7 +145,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         under={(stage) =>
           looks[stage] && (
             <div className="soft" style={{ fontSize: 14 }}>
-              <span className="mono">L* {labOf(looks[stage].reading, light)[0].toFixed(0)}</span> · contrast{' '}
+              <span className="mono">L* {looks[stage].labs[0][0].toFixed(0)}</span> · contrast{' '}
               <span className="mono">{grainContrast(looks[stage], light).toFixed(1)}</span>
               <div>{stage > 0 && clarityWord(grainKept(looks[0], looks[stage], light))}</div>
             </div>

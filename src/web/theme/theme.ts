@@ -47,7 +47,12 @@ export const theme = createTheme({
     MuiInputLabel: { defaultProps: { color: 'secondary' } },
     MuiCheckbox: { defaultProps: { color: 'secondary' } },
     MuiSlider: { defaultProps: { color: 'secondary' } },
-    MuiDialog: { styleOverrides: { paper: { border: '1px solid #171717', boxShadow: 'none' } } },
+    // Motion only where something moved: lists and dialogs open and close at once.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
+    MuiDialog: {
+      defaultProps: { transitionDuration: 0 },
+      styleOverrides: { paper: { border: '1px solid #171717', boxShadow: 'none' } },
+    },
     MuiTableCell: {
       styleOverrides: {
         root: { borderColor: GREY.line, padding: '8px 10px', fontSize: 15.5 },

@@ -37,7 +37,7 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
       </div>
     );
   const wanted = labOf(problem.target.reflectance, light);
-  const got = labOf(final.reading, light);
+  const [got] = final.labs;
   const [exact] = Object.entries(promise?.sensitivity ?? {}).sort((p, q) => q[1] - p[1]);
   return (
     <div>
