@@ -41,8 +41,16 @@ export const NOTHING_LEARNED: Knowledge = { parameters: {}, residuals: {}, sprea
 const USUAL_SPREAD = 0.38;
 const USUAL_SPREAD_BOARDS = 3;
 
-/** Prior standard deviations of the log factors (k2 for `coat`). */
-const PRIOR = { uptake: 0.12, species: 0.16, thirst: 0.15, film: 0.2, coat: 0.06 } as const;
+/**
+ * Prior standard deviations of the log factors (k2 for `coat`). Film and clear are narrow: the ladders have shown them
+ * already, and one odd board must not spoil the next wood.
+ */
+const PRIOR = { uptake: 0.12, species: 0.16, thirst: 0.15, film: 0.1, coat: 0.015 } as const;
+/**
+ * What varies from one board to the next however much is known: the coat of dye, the hand that wipes, the clear. So one
+ * board is never taken as proof of how the shop always works. Standard deviations of the log factors (k2 for `coat`).
+ */
+const HAND: Readonly<Record<string, number>> = { thirst: 0.05, film: 0.08, coat: 0.015 };
 /** Reading and model error of one stage, in natural log of reflectance, and how many bands agree by chance. */
 const STAGE_ERROR = 0.035;
 const BANDS_PER_ERROR = 5;
@@ -70,6 +78,7 @@ const names = {
   coat: 'coat',
 };
 
+const familyOf = (name: string) => name.split('/')[0];
 function priorOf(name: string): number {
   const [family, , species] = name.split('/');
   if (family === 'uptake') return species ? PRIOR.species : PRIOR.uptake;
@@ -158,6 +167,24 @@ interface Fit {
   deviations: Map<string, number>;
 }
 
+const dot = (a: Spectrum, b: Spectrum) => a.reduce((sum, v, i) => sum + v * b[i], 0);
+
+/**
+ * Inner product of one span's slopes under its error: `weight` per band, and along each of `wander` (how the span moves
+ * with one standard deviation of what varies from board to board) correspondingly less (Woodbury 1950, one by one).
+ */
+function evidenceProduct(weight: number, wander: readonly Spectrum[]): (a: Spectrum, b: Spectrum) => number {
+  const taken: Spectrum[] = [];
+  const product = (a: Spectrum, b: Spectrum) =>
+    taken.reduce((sum, t) => sum - dot(a, t) * dot(t, b), weight * dot(a, b));
+  for (const u of wander) {
+    const scale = 1 / Math.sqrt(1 + product(u, u));
+    const weighed = u.map((_, i) => weight * u[i] - taken.reduce((sum, t) => sum + t[i] * dot(t, u), 0));
+    taken.push(weighed.map((v) => v * scale));
+  }
+  return product;
+}
+
 /**
  * Maximum a posteriori estimate of all parameters by Gauss-Newton on the priors and every span. Each span touches few
  * parameters, so its share of the normal equations is gathered sparsely.
@@ -191,13 +218,18 @@ function fitParameters(spans: readonly Span[], materials: Materials): Fit {
         values.set(name, kept);
         return moved.map((r, i) => (tone(r) - tone(now[i])) / 0.01);
       });
+      const product = evidenceProduct(
+        weight,
+        mine.flatMap((name, p) => {
+          const own = HAND[familyOf(name)];
+          return own ? [slopes[p].map((v) => v * own)] : [];
+        }),
+      );
       for (let p = 0; p < mine.length; p++) {
         const row = index.get(mine[p]) as number;
-        for (let i = 0; i < BANDS; i++) gradient[row] += weight * slopes[p][i] * off[i];
-        for (let q = 0; q < mine.length; q++) {
-          const column = index.get(mine[q]) as number;
-          for (let i = 0; i < BANDS; i++) normal[row * n + column] += weight * slopes[p][i] * slopes[q][i];
-        }
+        gradient[row] += product(slopes[p], off);
+        for (let q = 0; q < mine.length; q++)
+          normal[row * n + (index.get(mine[q]) as number)] += product(slopes[p], slopes[q]);
       }
     });
   };
