@@ -1,6 +1,15 @@
+import { usualCoats } from '../core/layers/layer.ts';
 import type { Job, JobSummary } from '../shared/job.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import { BARE_K2, DYE_RUNGS, LADDER_WOOD, LIBRARY_REFIT, PIGMENT_RUNGS, type Scenario } from './scenario.ts';
+import {
+  BARE_K2,
+  COAT_WOODS,
+  DYE_RUNGS,
+  LADDER_WOOD,
+  LIBRARY_REFIT,
+  PIGMENT_RUNGS,
+  type Scenario,
+} from './scenario.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
@@ -39,10 +48,22 @@ export async function makeDemo(
     const { fractions: _, ...rest } = species;
     await ask('POST', '/species', { ...rest, bareK2: BARE_K2, tissues });
   }
-  for (const medium of mediums) await ask('POST', '/mediums', medium);
 
   // A demo that was cut short goes on where it stopped.
-  const made = ((await ask('GET', '/shelf')) as Shelf).colourants;
+  const shelf = (await ask('GET', '/shelf')) as Shelf;
+  for (const medium of mediums) {
+    const known = shelf.mediums.find((m) => m.id === medium.id);
+    if (!known) await ask('POST', '/mediums', medium);
+    if (medium.kind === 'oil' || known?.samples.length) continue;
+    const samples = [];
+    for (const speciesId of COAT_WOODS.filter((id) => woods.some((w) => w.id === id))) {
+      const readings = (await ask('POST', '/instrument/coat', { mediumId: medium.id, speciesId })) as object;
+      samples.push({ speciesId, coats: usualCoats(medium.kind), ...readings });
+    }
+    await ask('POST', `/mediums/${medium.id}/coats`, { samples });
+  }
+
+  const made = shelf.colourants;
   for (const colourant of colourants) {
     const known = made.find((c) => c.id === colourant.id);
     if (known?.absorption) continue;

@@ -1,5 +1,6 @@
+import { type Amber, tintOf, usualSurface } from '../core/match/surfaces.ts';
 import type { NewJob } from '../shared/job.ts';
-import type { MediumRecord, NewColourant, SpeciesRecord } from '../shared/shelf.ts';
+import type { NewColourant, NewMedium, SpeciesRecord } from '../shared/shelf.ts';
 
 /**
  * The demo scenario, invented: the refit of a small harbour-town library. New work in four woods is to match the one
@@ -62,63 +63,29 @@ export const DYE_RUNGS = [1.5, 5, 14];
 export const PIGMENT_RUNGS = [0.02, 0.08, 0.25];
 export const LADDER_WOOD = 'birch';
 
-const bands = (at: (nm: number) => number) => Array.from({ length: 31 }, (_, i) => at(400 + 10 * i));
-/** Surfaces as the demo shop fitted them from its ladder boards, read before and after sealing and clearing. */
+/** k2 of the sanded surface, as the demo shop fitted it from its ladder boards. */
 export const BARE_K2 = 0.02;
-const WATER_CLEAR = bands((nm) => 0.004 + 0.028 * Math.exp(-(nm - 400) / 50));
 
-export const MEDIUMS: readonly MediumRecord[] = [
-  {
-    id: 'water-satin',
-    name: 'Waterborne satin',
-    kind: 'clear',
-    carrier: 'water',
-    k1: 0.0355,
-    k2: 0.67,
-    tint: WATER_CLEAR,
-    caution: 'Ventilate. See its safety data sheet.',
-  },
-  {
-    id: 'oil-varnish',
-    name: 'Oil varnish',
-    kind: 'clear',
-    carrier: 'oil',
-    k1: 0.0355,
-    k2: 0.67,
-    tint: bands((nm) => 0.11 * Math.exp(-(nm - 400) / 60)),
-    caution: 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.',
-  },
-  {
-    id: 'blonde-shellac',
-    name: 'Blonde shellac, dewaxed',
-    kind: 'sealer',
-    carrier: 'alcohol',
-    k1: 0.0325,
-    k2: 0.57,
-    tint: bands((nm) => 0.002 * Math.exp(-(nm - 400) / 60)),
-    caution: 'Alcohol: very flammable. No flame or spark; ventilate.',
-  },
-  {
-    id: 'garnet-shellac',
-    name: 'Garnet shellac, dewaxed',
-    kind: 'sealer',
-    carrier: 'alcohol',
-    k1: 0.0325,
-    k2: 0.57,
-    tint: bands((nm) => 0.16 * Math.exp(-(nm - 400) / 70)),
-    caution: 'Alcohol: very flammable. No flame or spark; ventilate.',
-  },
-  {
-    id: 'linseed',
-    name: 'Linseed oil',
-    kind: 'oil',
-    carrier: 'oil',
-    k1: 0.0325,
-    k2: 0.48,
-    tint: bands((nm) => 0.09 * Math.exp(-(nm - 400) / 60)),
-    caution: 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.',
-  },
+const medium = (
+  id: string,
+  name: string,
+  kind: NewMedium['kind'],
+  carrier: NewMedium['carrier'],
+  amber: Amber,
+  caution: string,
+): NewMedium => ({ id, name, kind, carrier, ...usualSurface(kind), tint: tintOf(amber), caution });
+const OILY_RAGS = 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.';
+const ALCOHOL = 'Alcohol: very flammable. No flame or spark; ventilate.';
+
+/** Put on the shelf with the usual values; the shop then fits its own from boards of {@link COAT_WOODS}. */
+export const MEDIUMS: readonly NewMedium[] = [
+  medium('water-satin', 'Waterborne satin', 'clear', 'water', 'water-clear', 'Ventilate. See its safety data sheet.'),
+  medium('oil-varnish', 'Oil varnish', 'clear', 'oil', 'amber', OILY_RAGS),
+  medium('blonde-shellac', 'Blonde shellac, dewaxed', 'sealer', 'alcohol', 'water-clear', ALCOHOL),
+  medium('garnet-shellac', 'Garnet shellac, dewaxed', 'sealer', 'alcohol', 'orange', ALCOHOL),
+  medium('linseed', 'Linseed oil', 'oil', 'oil', 'amber', OILY_RAGS),
 ];
+export const COAT_WOODS = ['birch', 'sapele'];
 
 /** What the shop knows of its woods: figure, tannin and the shares of light, dark and pore; their colours it reads. */
 export const SPECIES: readonly (Pick<SpeciesRecord, 'id' | 'name' | 'figure' | 'tannin'> & { fractions: number[] })[] =

@@ -4,7 +4,7 @@ import type { Board } from '../shared/job.ts';
 import type { ReadingInput } from '../shared/reading.ts';
 import { type BenchBoard, SAMPLE_PIECES, takeReadings } from '../workshop/bench-top.ts';
 import type { Step } from '../workshop/board.ts';
-import { DYES, MEDIUM_AMBER, PIGMENTS, WOODS } from '../workshop/stock.ts';
+import { DYES, MEDIUMS, PIGMENTS, WOODS } from '../workshop/stock.ts';
 import { Refusal } from './refusal.ts';
 
 const notOnTheBench = (what: string) =>
@@ -18,8 +18,8 @@ function stepsOf(board: Board, stage: number): Step[] {
   for (const { kind, colours, medium } of board.recipe?.stack.slice(0, stage) ?? []) {
     const stranger = Object.keys(colours).find((id) => !known.includes(id));
     if (stranger) throw notOnTheBench(stranger);
-    const amber = MEDIUM_AMBER[medium ?? ''];
-    if (medium && amber === undefined) throw notOnTheBench(medium);
+    if (medium && !(medium in MEDIUMS)) throw notOnTheBench(medium);
+    const { amber } = MEDIUMS[medium ?? ''] ?? { amber: 0 };
     if (kind === 'dye' && steps.length === 0) steps.push({ act: 'dye', strengths: colours });
     else if (kind === 'sealer' && first('seal')) steps.push({ act: 'seal', amber });
     else if (kind === 'glaze' && first('glaze')) steps.push({ act: 'glaze', strengths: colours });

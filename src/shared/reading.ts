@@ -47,7 +47,14 @@ export const RungRequest = z.object({
   speciesId: z.string(),
   strength: z.number().positive('A rung needs a strength above zero.'),
 });
-export const RungReadings = z.object({ before: z.array(z.number()).length(31), after: z.array(z.number()).length(31) });
+/** A board read before and after, whether a rung or a coat. */
+export const BeforeAndAfter = z.object({
+  before: z.array(z.number()).length(31),
+  after: z.array(z.number()).length(31),
+});
+
+/** Asks the simulated bench for a raw board read before and after a sealer or clear. */
+export const CoatRequest = z.object({ mediumId: z.string(), speciesId: z.string() });
 
 /** Asks the simulated instrument for one tissue of a wood, read through a small aperture. */
 export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(['ground', 'grain', 'pore']) });

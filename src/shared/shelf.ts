@@ -67,7 +67,8 @@ export const ColourantRecord = NewColourant.extend({
 });
 export type ColourantRecord = z.infer<typeof ColourantRecord>;
 
-export const MediumSchema = z.object({
+/** A sealer, oil or clear as it is put on the shelf. */
+export const NewMedium = z.object({
   id,
   name,
   kind: z.enum(['sealer', 'oil', 'clear']),
@@ -82,11 +83,27 @@ export const MediumSchema = z.object({
   tint: z.array(z.number().min(0, 'A tint takes light away: zero or more.').max(5)).length(31),
   caution: z.string().max(300),
 });
-export type MediumRecord = z.infer<typeof MediumSchema>;
+export type NewMedium = z.infer<typeof NewMedium>;
+
+/** A board read before and after coats of a sealer or clear. */
+export const CoatInput = z.object({
+  speciesId: z.string(),
+  coats: z.number().int().min(1, 'One coat at least.').max(8, 'Eight coats at most.'),
+  before: reflectances,
+  after: reflectances,
+});
+export const CoatsInput = z.object({ samples: z.array(CoatInput).min(1) });
+
+export const MediumRecord = NewMedium.extend({
+  samples: z.array(CoatInput.extend({ id: z.number() })),
+  /** CIEDE2000 by which the fit misses each sample; empty before the first. */
+  fitError: z.array(z.number()),
+});
+export type MediumRecord = z.infer<typeof MediumRecord>;
 
 export const Shelf = z.object({
   species: z.array(SpeciesSchema),
   colourants: z.array(ColourantRecord),
-  mediums: z.array(MediumSchema),
+  mediums: z.array(MediumRecord),
 });
 export type Shelf = z.infer<typeof Shelf>;

@@ -1,5 +1,6 @@
 import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
 import { readSpot, type Step } from './board.ts';
+import { MEDIUMS } from './stock.ts';
 import { STOCK } from './workshop.ts';
 
 /**
@@ -66,7 +67,10 @@ export function takeReadings(
   };
 }
 
+/** Readings that the stand-in takes of a board of its own making, before and after. */
 const RUNG_READINGS = 8;
+const readBoard = (key: string, species: string, steps: readonly Step[]): number[] =>
+  Array.from(meanSpectrum(takeReadings({ key, species, steps }, RUNG_READINGS).spectra));
 
 /** A ladder board of the stand-in: read raw (or under the bare glaze medium), then with one coat of one colour. */
 export function makeRung(
@@ -78,12 +82,18 @@ export function makeRung(
   if (!(film || STOCK.dyes.has(colourant)) || !STOCK.woods.has(species)) return null;
   const key = `ladder-${colourant}-${species}-${strength}`;
   const strengths = { [colourant]: strength };
-  const read = (steps: Step[]) =>
-    Array.from(meanSpectrum(takeReadings({ key, species, steps }, RUNG_READINGS).spectra));
   return {
-    before: read(film ? [{ act: 'glaze', strengths: {} }] : []),
-    after: read([{ act: film ? 'glaze' : 'dye', strengths }]),
+    before: readBoard(key, species, film ? [{ act: 'glaze', strengths: {} }] : []),
+    after: readBoard(key, species, [{ act: film ? 'glaze' : 'dye', strengths }]),
   };
+}
+
+/** A raw board of the stand-in, read before and after one of its sealers or clears. */
+export function makeCoat(medium: string, species: string): { before: number[]; after: number[] } | null {
+  const coat = MEDIUMS[medium];
+  if (!coat || !STOCK.woods.has(species)) return null;
+  const key = `coat-${medium}-${species}`;
+  return { before: readBoard(key, species, []), after: readBoard(key, species, [coat]) };
 }
 
 /** One tissue of a raw board of the stand-in, as a small aperture reads it; null when it has no such wood or tissue. */

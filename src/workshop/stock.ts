@@ -211,10 +211,10 @@ export const OLD_DYES: readonly TrueDye[] = [
   dye('old-red', 'old red', [[515, 42, 0.42]], 0.9, 0.012),
 ];
 
-/** Amber of the sealers and clears that stand on the stand-in's bench, by the demo shop's own names. */
-export const MEDIUM_AMBER: Readonly<Record<string, number>> = {
-  'water-satin': 0.05,
-  'oil-varnish': 0.14,
-  'blonde-shellac': 0.004,
-  'garnet-shellac': 0.18,
+/** The sealers and clears that stand on the stand-in's bench, by the demo shop's own names, with their amber. */
+export const MEDIUMS: Readonly<Record<string, { act: 'seal' | 'clear'; amber: number }>> = {
+  'water-satin': { act: 'clear', amber: 0.05 },
+  'oil-varnish': { act: 'clear', amber: 0.14 },
+  'blonde-shellac': { act: 'seal', amber: 0.004 },
+  'garnet-shellac': { act: 'seal', amber: 0.18 },
 };

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00, labOf, meanSpectrum } from '../core/colour/index.ts';
-import { makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './bench-top.ts';
+import { makeCoat, makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './bench-top.ts';
 import { throughFilm } from './light.ts';
 import createWorkshop from './workshop.ts';
 
@@ -60,6 +60,10 @@ describe('the simulated workshop', () => {
     expect(takeReadings(board, 1, 1).spectra[0]).toEqual(takeReadings(board, 2).spectra[1]);
     expect(makeRung('honey-1', 'birch', 4)?.after[2]).toBeLessThan(makeRung('honey-1', 'birch', 4)?.before[2] ?? 0);
     expect(makeRung('ghost', 'birch', 4)).toBeNull();
+    const satin = makeCoat('water-satin', 'oak');
+    expect(satin?.after[15]).toBeLessThan(satin?.before[15] ?? 0);
+    expect(makeCoat('water-satin', 'ebony')).toBeNull();
+    expect(makeCoat('linseed', 'oak')).toBeNull();
     expect(readTissue('oak', 2)).toHaveLength(31);
     expect(readTissue('beech', 2)).toBeNull();
   });

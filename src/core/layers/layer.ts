@@ -135,3 +135,6 @@ export const newLayer = (kindName: LayerKind, over: Partial<Layer> = {}): Layer 
   ...(KINDS[kindName].methods[0] ? { method: KINDS[kindName].methods[0].id } : {}),
   ...over,
 });
+
+/** How many coats of a sealer, oil or clear are usual. */
+export const usualCoats = (medium: 'sealer' | 'oil' | 'clear'): number => setting(newLayer(medium), 'coats');

@@ -1,4 +1,8 @@
+import { deltaE00 } from '../colour/difference.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
+import { labOf } from '../colour/lab.ts';
+import { FieldError } from '../field-error.ts';
+import type { Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { minimise } from './least-squares.ts';
 
@@ -59,3 +63,78 @@ export function fitSurfaces(samples: readonly SurfaceSample[]): FittedSurfaces {
     tint: Array.from({ length: BANDS }, (_, i) => tintAt(x, i)),
   };
 }
+
+/** A board read before and after coats of one sealer or clear, no colour between. */
+export interface CoatSample {
+  before: Spectrum;
+  /** The surface it had before. */
+  under: Surface;
+  after: Spectrum;
+  /** Coats of the medium, 1-8. */
+  coats: number;
+}
+
+export interface FittedCoat {
+  surface: Surface;
+  /** Napierian absorbance of one coat, 31 values. */
+  tint: number[];
+  /** CIEDE2000 of the fit at each sample. */
+  fitError: number[];
+}
+
+/** A coat that changes a board by more than this, or a fit that misses by it, is no clear coat. */
+const NO_CLEAR = 25;
+const NO_FIT = 4;
+
+/**
+ * A sealer's or clear's own surface and tint from boards read before and after it, about the usual values of its kind.
+ * @throws FieldError with a plain reason when the boards cannot have been given a clear coat
+ */
+export function fitCoat(samples: readonly CoatSample[], usual: Surface): FittedCoat {
+  if (samples.length === 0) throw new FieldError('samples', 'One board at least, read before and after the coat.');
+  for (const { before, after } of samples) {
+    const [was, is] = [labOf(before), labOf(after)];
+    if (is[0] > was[0] + 2) throw new FieldError('samples', 'The board is lighter with the coat on: readings swapped?');
+    if (deltaE00(was, is) > NO_CLEAR)
+      throw new FieldError('samples', 'The board changed more than any clear coat changes it: another board?');
+  }
+  const rise = Float64Array.from({ length: BANDS }, (_, i) => Math.exp(-i / 5));
+  const start = [usual.k1, usual.k2, 0, 0.02];
+  const width = [PRIORS.k1, PRIORS.k2, PRIORS.tint / 4, 2 * PRIORS.tint];
+  const expected = (p: Float64Array, sample: CoatSample, i: number) =>
+    throughSurface(
+      underSurface(sample.before[i], sample.under) * Math.exp(-2 * sample.coats * (p[2] + p[3] * rise[i])),
+      { k1: p[0], k2: p[1] },
+    );
+  const { x } = minimise(
+    (p, out) => {
+      let at = 0;
+      for (let k = 0; k < start.length; k++) out[at++] = (p[k] - start[k]) / width[k];
+      for (const sample of samples)
+        for (let i = 0; i < BANDS; i++) out[at++] = (expected(p, sample, i) - sample.after[i]) / ERROR;
+    },
+    start,
+    [0, 0.2, 0, 0],
+    [0.08, 0.75, 0.2, 0.5],
+    start.length + samples.length * BANDS,
+    40,
+  );
+  const fitError = samples.map((sample) =>
+    deltaE00(labOf(sample.after.map((_, i) => expected(x, sample, i))), labOf(sample.after)),
+  );
+  if (Math.max(...fitError) > NO_FIT)
+    throw new FieldError('samples', 'These boards do not agree on one clear: was each read before and after the same?');
+  return {
+    surface: { k1: x[0], k2: x[1] },
+    tint: Array.from({ length: BANDS }, (_, i) => x[2] + x[3] * rise[i]),
+    fitError,
+  };
+}
+
+/** How yellow a clear looks, before any board has shown it: absorbance of one coat at 400 nm. Common practice. */
+export const AMBERS = { 'water-clear': 0.01, 'slightly warm': 0.05, amber: 0.11, orange: 0.2 } as const;
+export type Amber = keyof typeof AMBERS;
+export const tintOf = (amber: Amber): number[] =>
+  Array.from({ length: BANDS }, (_, i) => AMBERS[amber] * Math.exp(-i / 6));
+/** The usual surface of a sealer, an oil or a clear that the shop has not fitted. */
+export const usualSurface = (kind: Medium['kind']): Surface => (kind === 'clear' ? COATED : SEALED);

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { TISSUE_NAMES } from '../../core/optics/wood.ts';
-import { RungRequest, TissueRequest } from '../../shared/reading.ts';
-import { makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/bench-top.ts';
+import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts';
+import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/bench-top.ts';
 import { Refusal } from '../refusal.ts';
 
 /** The simulated instrument and bench, where what lies under it is no board of a job. */
@@ -21,6 +21,18 @@ export function instrumentRoutes(): Router {
         'colourantId',
       );
     response.json(rung);
+  });
+
+  router.post('/instrument/coat', (request, response) => {
+    const { mediumId, speciesId } = CoatRequest.parse(request.body);
+    const coat = makeCoat(mediumId, speciesId);
+    if (!coat)
+      throw new Refusal(
+        409,
+        `The simulated bench has no ${mediumId} or no ${speciesId}. Drop a file instead.`,
+        'mediumId',
+      );
+    response.json(coat);
   });
 
   router.post('/instrument/tissue', (request, response) => {

@@ -64,9 +64,44 @@ describe('woods', () => {
 });
 
 describe('clears and sealers', () => {
-  it('are kept as they are given', async () => {
+  it('are kept as they are given, each code once', async () => {
     for (const medium of MEDIUMS) await post('/mediums', medium).expect(201);
     expect((await shelf()).mediums.map((m) => m.id).sort()).toEqual(MEDIUMS.map((m) => m.id).sort());
+    expect((await post('/mediums', MEDIUMS[0])).body.detail).toContain('is taken');
+  });
+  it('are fitted to boards read before and after the coat, and keep the boards', async () => {
+    const coat = async (speciesId: string) =>
+      (await post('/instrument/coat', { mediumId: 'oil-varnish', speciesId }).expect(200)).body;
+    const samples = [{ speciesId: 'rowan', coats: 2, ...(await coat('birch')) }];
+    const fitted = (await post('/mediums/oil-varnish/coats', { samples }).expect(201)).body;
+    expect(fitted.samples).toHaveLength(1);
+    expect(fitted.fitError).toHaveLength(1);
+    expect(fitted.fitError[0]).toBeLessThan(1.5);
+    // It ambers: less blue let through than red.
+    expect(fitted.tint[0]).toBeGreaterThan(fitted.tint[30] + 0.02);
+    expect((await shelf()).mediums.find((m) => m.id === 'oil-varnish')).toEqual(fitted);
+  });
+  it('refuse boards that no clear coat makes, and keep nothing of them', async () => {
+    const sample = (over: object = {}) => ({
+      speciesId: 'rowan',
+      coats: 2,
+      before: flat(0.4),
+      after: flat(0.3),
+      ...over,
+    });
+    for (const [path, over, status, sentence] of [
+      ['water-satin', { after: flat(0.6) }, 422, 'readings swapped?'],
+      ['water-satin', { after: flat(0.01) }, 422, 'another board?'],
+      ['water-satin', { coats: 0 }, 422, 'One coat at least.'],
+      ['water-satin', { speciesId: 'ghost' }, 422, 'no wood “ghost”'],
+      ['water-satin', { before: flat(2) }, 422, 'above 150 %'],
+      ['linseed', {}, 409, 'not fitted as a film'],
+      ['ghost', {}, 404, 'no such sealer or clear'],
+    ] as const) {
+      const response = await post(`/mediums/${path}/coats`, { samples: [sample(over)] });
+      expect([response.status, response.body.detail]).toEqual([status, expect.stringContaining(sentence)]);
+    }
+    expect((await shelf()).mediums.find((m) => m.id === 'water-satin')?.samples).toEqual([]);
   });
   it.each([[{ k2: 1.2 }], [{ k1: -0.1 }], [{ kind: 'soup' }], [{ tint: flat(-1) }], [{ carrier: 'milk' }]])(
     'are refused: %j',
@@ -129,6 +164,7 @@ describe('the simulated instrument', () => {
     ['/instrument/rung', { colourantId: 'ghost', speciesId: 'birch', strength: 5 }, 409, 'no ghost'],
     ['/instrument/rung', { colourantId: 'honey-1', speciesId: 'birch', strength: 0 }, 422, ''],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'pore' }, 409, 'no pore of beech'],
+    ['/instrument/coat', { mediumId: 'linseed', speciesId: 'beech' }, 409, 'no linseed'],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'bark' }, 422, ''],
   ])('%s refuses %j', async (path, body, status, sentence) => {
     const response = await post(path, body);

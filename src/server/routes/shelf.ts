@@ -1,20 +1,31 @@
 import { Router } from 'express';
 import { FieldError } from '../../core/field-error.ts';
 import { fitLadder } from '../../core/match/ladder.ts';
+import { fitCoat, usualSurface } from '../../core/match/surfaces.ts';
 import { SEALED } from '../../core/optics/surface.ts';
 import { bareSurface } from '../../core/optics/wood.ts';
-import { LadderInput, MediumSchema, NewColourant, SpeciesSchema } from '../../shared/shelf.ts';
+import {
+  CoatsInput,
+  LadderInput,
+  NewColourant,
+  NewMedium,
+  type SpeciesRecord,
+  SpeciesSchema,
+} from '../../shared/shelf.ts';
 import type { Db } from '../db/db.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import {
   allMediums,
   allSpecies,
   colourantById,
+  insertCoat,
   insertColourant,
   insertMedium,
   insertRung,
   insertSpecies,
+  mediumById,
   rungsOf,
+  setCoat,
   setProfile,
   wholeShelf,
 } from '../store/shelf.ts';
@@ -32,9 +43,43 @@ export function shelfRoutes(db: Db): Router {
   });
 
   router.post('/mediums', async (request, response) => {
-    const medium = MediumSchema.parse(request.body);
-    await insertMedium(db, medium);
-    response.status(201).json(medium);
+    const medium = NewMedium.parse(request.body);
+    if (!(await insertMedium(db, medium)))
+      throw new Refusal(409, `The code ${medium.id} is taken. Give the new one another.`, 'id');
+    response.status(201).json(await mediumById(db, medium.id));
+  });
+
+  /** Boards read before and after the coat are kept, and the coat is fitted to all of them again. */
+  router.post('/mediums/:id/coats', async (request, response) => {
+    const { samples } = CoatsInput.parse(request.body);
+    const medium = await mediumById(db, request.params.id);
+    if (!medium) throw notFound('sealer or clear');
+    if (medium.kind === 'oil')
+      throw new Refusal(
+        409,
+        'An oil goes into the wood and is not fitted as a film: it keeps the usual values.',
+        'kind',
+      );
+    const woods = await allSpecies(db);
+    await db.transaction(async (tx) => {
+      for (const sample of samples) {
+        if (!woods.some((w) => w.id === sample.speciesId))
+          throw new Refusal(422, `There is no wood “${sample.speciesId}” on the shelf.`, 'speciesId');
+        await insertCoat(tx, medium.id, sample);
+      }
+      const all = (await mediumById(tx, medium.id))?.samples ?? [];
+      const fitted = fitCoat(
+        all.map(({ speciesId, before, after, coats }) => ({
+          before: Float64Array.from(before),
+          after: Float64Array.from(after),
+          coats,
+          under: bareSurface(woods.find((w) => w.id === speciesId) as SpeciesRecord),
+        })),
+        usualSurface(medium.kind),
+      );
+      await setCoat(tx, medium.id, fitted);
+    });
+    response.status(201).json(await mediumById(db, medium.id));
   });
 
   router.post('/colourants', async (request, response) => {

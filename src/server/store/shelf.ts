@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import type { DyeProfile } from '../../core/match/ladder.ts';
+import type { FittedCoat } from '../../core/match/surfaces.ts';
 import {
+  type CoatInput,
   ColourantRecord,
-  type MediumRecord,
-  MediumSchema,
+  MediumRecord,
   type NewColourant,
+  type NewMedium,
   RungInput,
   type Shelf,
   type SpeciesRecord,
@@ -83,17 +85,47 @@ export async function allColourants(db: Queries): Promise<ColourantRecord[]> {
 }
 
 export async function allMediums(db: Queries): Promise<MediumRecord[]> {
-  return z
-    .array(MediumSchema)
-    .parse(await db.query('select id, name, kind, carrier, k1, k2, tint, caution from medium order by kind, name'));
+  const rows = await db.query(
+    `select m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.fit_error as "fitError",
+            coalesce((select json_agg(json_build_object('id', s.id, 'speciesId', s.species_id, 'coats', s.coats,
+                        'before', s.before, 'after', s.after) order by s.id)
+                      from coat_sample s where s.medium_id = m.id), '[]') as samples
+     from medium m order by m.kind, m.name`,
+  );
+  return z.array(MediumRecord).parse(rows);
 }
 
-export async function insertMedium(db: Queries, m: MediumRecord): Promise<void> {
-  await db.query(
-    `insert into medium (id, name, kind, carrier, k2, tint, caution, k1) values ($1, $2, $3, $4, $5, $6, $7, $8)
-     on conflict (id) do update set name = $2, kind = $3, carrier = $4, k2 = $5, tint = $6, caution = $7, k1 = $8`,
-    [m.id, m.name, m.kind, m.carrier, m.k2, m.tint, m.caution, m.k1 ?? null],
+export async function mediumById(db: Queries, id: string): Promise<MediumRecord | null> {
+  return (await allMediums(db)).find((m) => m.id === id) ?? null;
+}
+
+export async function insertMedium(db: Queries, m: NewMedium): Promise<boolean> {
+  const rows = await db.query(
+    `insert into medium (id, name, kind, carrier, k1, k2, tint, caution) values ($1, $2, $3, $4, $5, $6, $7, $8)
+     on conflict (id) do nothing returning id`,
+    [m.id, m.name, m.kind, m.carrier, m.k1 ?? null, m.k2, m.tint, m.caution],
   );
+  return rows.length > 0;
+}
+
+export async function insertCoat(db: Queries, medium: string, coat: z.infer<typeof CoatInput>): Promise<void> {
+  await db.query('insert into coat_sample (medium_id, species_id, coats, before, after) values ($1, $2, $3, $4, $5)', [
+    medium,
+    coat.speciesId,
+    coat.coats,
+    coat.before,
+    coat.after,
+  ]);
+}
+
+export async function setCoat(db: Queries, id: string, { surface, tint, fitError }: FittedCoat): Promise<void> {
+  await db.query('update medium set k1 = $2, k2 = $3, tint = $4, fit_error = $5 where id = $1', [
+    id,
+    surface.k1,
+    surface.k2,
+    tint,
+    fitError,
+  ]);
 }
 
 export const wholeShelf = async (db: Queries): Promise<Shelf> => ({

@@ -42,7 +42,7 @@ describe('the shelf', () => {
     await page.press('Make it on the simulated bench');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('The simulated bench has no kelp-8'));
     await give('File: before, after', 'one.csv', spectra(0.6));
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('a rung takes two'));
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
     await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
     expect(await screen.findByText('2.00 g/L')).toBeDefined();
     await page.fill('Strength, g/L', '8');
@@ -56,6 +56,39 @@ describe('the shelf', () => {
     expect(await screen.findByText('9.00 g/L')).toBeDefined();
     const { colourants } = await ask<Shelf>('GET', '/shelf');
     expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
+  });
+  it('shows a clear: its surface, its tint, the boards it rests on, and takes another', async () => {
+    const page = openAt('/shelf?medium=water-satin');
+    expect(await screen.findByRole('heading', { name: 'Waterborne satin' })).toBeDefined();
+    expect(screen.getByText(/^clear on water; mirrors \d\.\d % outside, turns \d\d % back inside$/)).toBeDefined();
+    const rows = screen.getAllByText(/the fit misses it by/).length;
+    await page.fill('Coats', 'two');
+    await page.press('Make it on the simulated bench');
+    expect((await screen.findByRole('alert')).textContent).toBe('How many coats are on the board?');
+    await page.fill('Coats', '2');
+    await page.press('Make it on the simulated bench');
+    await waitFor(() => expect(screen.getAllByText(/the fit misses it by/)).toHaveLength(rows + 1));
+    expect(screen.queryByRole('alert')).toBeNull();
+    await page.press(/^Linseed oil/);
+    expect(await screen.findByText(/An oil goes into the wood/)).toBeDefined();
+  });
+  it('takes a new clear with the usual values, then its own from a board', async () => {
+    const page = openAt('/shelf');
+    await page.press('New clear');
+    await page.fill('Name', 'Harbour wax');
+    await page.fill(/^Code/, 'water-satin');
+    await page.choose('Looks', 'slightly warm');
+    await page.press('Put on the shelf');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('is taken'));
+    await page.fill(/^Code/, 'harbour-wax');
+    await page.press('Put on the shelf');
+    expect(await screen.findByText(/None yet: it has the usual values of a clear/)).toBeDefined();
+    await page.press('Make it on the simulated bench');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('has no harbour-wax'));
+    await give('File: before, after', 'swapped.csv', spectra(0.3, 0.4));
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('readings swapped?'));
+    await give('File: before, after', 'wax.csv', spectra(0.4, 0.31));
+    expect(await screen.findByText(/the fit misses it by/)).toBeDefined();
   });
   it('takes a new wood from a file with its light and its dark part', async () => {
     const page = openAt('/shelf');

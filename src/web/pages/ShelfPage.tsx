@@ -2,18 +2,18 @@ import { Button, LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useShelf } from '../hooks/api.ts';
-import { AddColourant, AddWood } from '../parts/shelf/AddToShelf.tsx';
+import { AddColourant, AddMedium, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
+import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
 import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 
-function Entry({ name, aside, here, onClick }: { name: string; aside: string; here: boolean; onClick?: () => void }) {
+function Entry({ name, aside, here, onClick }: { name: string; aside: string; here: boolean; onClick: () => void }) {
   return (
     <button
       type="button"
       aria-current={here}
       onClick={onClick}
-      disabled={!onClick}
       style={{
         all: 'unset',
         display: 'flex',
@@ -21,7 +21,7 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
         width: '100%',
         minHeight: 44,
         alignItems: 'center',
-        cursor: onClick ? 'pointer' : 'default',
+        cursor: 'pointer',
         borderTop: '1px solid #8c8c8c',
         fontWeight: here ? 700 : 400,
         outline: 'revert',
@@ -38,9 +38,15 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
 export function ShelfPage() {
   const { data: shelf, error } = useShelf();
   const [params, setParams] = useSearchParams();
-  const [adding, setAdding] = useState<'colour' | 'wood' | null>(null);
+  const [adding, setAdding] = useState<'colour' | 'wood' | 'medium' | null>(null);
   const wood = shelf?.species.find((s) => s.id === params.get('wood'));
+  const medium = shelf?.mediums.find((m) => m.id === params.get('medium'));
   const colour = shelf?.colourants.find((c) => c.id === params.get('colour')) ?? shelf?.colourants[0];
+  const close = () => setAdding(null);
+  const open = (what: string) => (id: string) => {
+    close();
+    setParams({ [what]: id });
+  };
   return (
     <>
       <header className="head">
@@ -48,6 +54,7 @@ export function ShelfPage() {
         <Button sx={{ marginLeft: 'auto' }} onClick={() => setAdding('wood')}>
           New wood
         </Button>
+        <Button onClick={() => setAdding('medium')}>New clear</Button>
         <Button variant="contained" color="primary" onClick={() => setAdding('colour')}>
           New colour
         </Button>
@@ -64,7 +71,7 @@ export function ShelfPage() {
                   key={c.id}
                   name={c.name}
                   aside={c.absorption ? c.kind : `${c.kind}, no profile`}
-                  here={!wood && c === colour}
+                  here={!wood && !medium && c === colour}
                   onClick={() => setParams({ colour: c.id })}
                 />
               ))}
@@ -80,39 +87,33 @@ export function ShelfPage() {
               ))}
               <h2>Sealers, oils, clears</h2>
               {shelf.mediums.map((m) => (
-                <Entry key={m.id} name={m.name} aside={m.kind} here={false} />
+                <Entry
+                  key={m.id}
+                  name={m.name}
+                  aside={m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`}
+                  here={m === medium}
+                  onClick={() => setParams({ medium: m.id })}
+                />
               ))}
             </nav>
             {wood ? (
               <WoodPlate key={wood.id} species={wood} />
+            ) : medium ? (
+              <MediumPlate key={medium.id} medium={medium} shelf={shelf} />
             ) : colour ? (
               <ColourantPlate key={colour.id} colourant={colour} shelf={shelf} />
             ) : (
               <div>
-                The shelf is empty. Put a wood and a colour on it; a colour then needs a ladder of two boards or more.
+                The shelf is empty. Put a wood, a clear and a colour on it; a colour then needs a ladder of two boards
+                or more.
               </div>
             )}
           </div>
         )}
       </div>
-      {adding === 'colour' && (
-        <AddColourant
-          onClose={() => setAdding(null)}
-          onAdded={(id) => {
-            setAdding(null);
-            setParams({ colour: id });
-          }}
-        />
-      )}
-      {adding === 'wood' && (
-        <AddWood
-          onClose={() => setAdding(null)}
-          onAdded={(id) => {
-            setAdding(null);
-            setParams({ wood: id });
-          }}
-        />
-      )}
+      {adding === 'colour' && <AddColourant onClose={close} onAdded={open('colour')} />}
+      {adding === 'wood' && <AddWood onClose={close} onAdded={open('wood')} />}
+      {adding === 'medium' && <AddMedium onClose={close} onAdded={open('medium')} />}
     </>
   );
 }

@@ -4,8 +4,9 @@ import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
 import { COLOURANT_KINDS } from '../../../core/layers/materials.ts';
+import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/match/surfaces.ts';
 import { FIGURES } from '../../../core/optics/wood.ts';
-import { NewColourant, SpeciesSchema } from '../../../shared/shelf.ts';
+import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { FileButton } from '../FileButton.tsx';
@@ -20,6 +21,14 @@ const BLANK_COLOUR = {
   costPerGram: '0.5',
   lot: '',
   caution: 'Gloves and eye protection. See its safety data sheet.',
+};
+const BLANK_MEDIUM = {
+  id: '',
+  name: '',
+  kind: 'clear',
+  carrier: 'water',
+  amber: 'water-clear',
+  caution: 'Ventilate. See its safety data sheet.',
 };
 const BLANK_WOOD = { id: '', name: '', figure: 'straight', tannin: '0', grainShare: '25' };
 
@@ -75,6 +84,50 @@ export function AddColourant({ onClose, onAdded }: Props) {
         {text('costPerGram', 'Cost per gram')}
         {text('lot', 'Lot')}
         {text('caution', 'Caution')}
+        <Trouble error={error} />
+        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+          <Button onClick={onClose}>Later</Button>
+          <Button variant="contained" color="primary" onClick={add}>
+            Put on the shelf
+          </Button>
+        </div>
+      </DialogContent>
+    </Dialog>
+  );
+}
+
+/** A new sealer, oil or clear, with the usual values of its kind; boards tell its own afterwards. */
+export function AddMedium({ onClose, onAdded }: Props) {
+  const [typed, setTyped, clear] = useKept('new-medium', BLANK_MEDIUM);
+  const [error, setError] = useState<string | null>(null);
+  const put = (key: keyof typeof BLANK_MEDIUM) => (value: string) => setTyped({ ...typed, [key]: value });
+  const add = async () => {
+    const { amber, ...named } = typed;
+    const kind = typed.kind as NewMedium['kind'];
+    const medium = NewMedium.safeParse({ ...named, ...usualSurface(kind), tint: tintOf(amber as Amber) });
+    if (!medium.success) return setError(medium.error.issues[0].message);
+    try {
+      await change('POST', '/mediums', medium.data);
+      clear();
+      onAdded(medium.data.id);
+    } catch (problem) {
+      setError(sentenceOf(problem));
+    }
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'New clear' } }}>
+      <DialogContent sx={{ display: 'grid', gap: 2 }}>
+        <h2 style={{ margin: 0 }}>New sealer, oil or clear</h2>
+        <TextField label="Name" value={typed.name} onChange={(e) => put('name')(e.target.value)} />
+        <TextField
+          label="Code: small letters, digits, hyphens"
+          value={typed.id}
+          onChange={(e) => put('id')(e.target.value)}
+        />
+        {select('Kind', typed.kind, ['sealer', 'oil', 'clear'], put('kind'))}
+        {select('Carrier', typed.carrier, CARRIERS, put('carrier'))}
+        {select('Looks', typed.amber, Object.keys(AMBERS), put('amber'))}
+        <TextField label="Caution" value={typed.caution} onChange={(e) => put('caution')(e.target.value)} />
         <Trouble error={error} />
         <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
           <Button onClick={onClose}>Later</Button>

@@ -1,16 +1,12 @@
-import { Button, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
+import { TextField } from '@mui/material';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
-import { onGrid } from '../../../core/formats/index.ts';
 import { rungsToMake } from '../../../core/match/ladder.ts';
-import { RungReadings } from '../../../shared/reading.ts';
 import type { ColourantRecord, Shelf } from '../../../shared/shelf.ts';
-import { change, send } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { Curves } from '../Curves.tsx';
-import { FileButton } from '../FileButton.tsx';
 import { deltaText, strengthText } from '../numbers.ts';
-import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { BoardPair } from './BoardPair.tsx';
 
 /** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
 function worstBand(bandError: readonly number[]): string {
@@ -22,62 +18,29 @@ function worstBand(bandError: readonly number[]): string {
 function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const pigment = colourant.kind === 'pigment';
   const [typed, setTyped] = useKept(`rung/${colourant.id}`, { strength: '', speciesId: '' });
-  const [error, setError] = useState<string | null>(null);
   const speciesId = typed.speciesId || colourant.rungs[0]?.speciesId || shelf.species[0]?.id || '';
   const strength = Number(typed.strength) * (pigment ? 0.01 : 1);
-  const keep = async (readings: { before: number[]; after: number[] }) => {
-    if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
-    await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ speciesId, strength, ...readings }] });
-    setTyped({ ...typed, strength: '' });
-    setError(null);
-  };
-  const attempt = (work: () => Promise<void>) => work().catch((problem) => setError(sentenceOf(problem)));
-  const simulate = () =>
-    attempt(async () => {
-      if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
-      const asked = { colourantId: colourant.id, speciesId, strength };
-      await keep(RungReadings.parse(await send('POST', '/instrument/rung', asked)));
-    });
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-        <TextField
-          label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
-          value={typed.strength}
-          onChange={(e) => setTyped({ ...typed, strength: e.target.value })}
-          sx={{ width: 160 }}
-        />
-        <TextField
-          select
-          label="On"
-          value={speciesId}
-          onChange={(e) => setTyped({ ...typed, speciesId: e.target.value })}
-          sx={{ width: 130 }}
-        >
-          {shelf.species.map((s) => (
-            <MenuItem key={s.id} value={s.id}>
-              {s.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Button onClick={simulate}>Make it on the simulated bench</Button>
-        <FileButton
-          label="File: before, after"
-          onTrouble={setError}
-          onReadings={({ readings }) =>
-            void attempt(async () => {
-              if (readings.length !== 2)
-                throw new Error(
-                  `The file has ${readings.length} readings; a rung takes two: the board before and after.`,
-                );
-              const [before, after] = readings.map((r) => Array.from(onGrid(r)));
-              await keep({ before, after });
-            })
-          }
-        />
-      </div>
-      <Trouble error={error} />
-    </div>
+    <BoardPair
+      woods={shelf.species}
+      wood={speciesId}
+      onWood={(id) => setTyped({ ...typed, speciesId: id })}
+      check={() => {
+        if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
+      }}
+      bench={{ path: '/instrument/rung', asked: () => ({ colourantId: colourant.id, speciesId, strength }) }}
+      keep={async (pair) => {
+        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ speciesId, strength, ...pair }] });
+        setTyped({ ...typed, strength: '' });
+      }}
+    >
+      <TextField
+        label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
+        value={typed.strength}
+        onChange={(e) => setTyped({ ...typed, strength: e.target.value })}
+        sx={{ width: 160 }}
+      />
+    </BoardPair>
   );
 }
 

@@ -1,0 +1,85 @@
+import { TextField } from '@mui/material';
+import { usualCoats } from '../../../core/layers/layer.ts';
+import { usualSurface } from '../../../core/match/surfaces.ts';
+import type { MediumRecord, Shelf } from '../../../shared/shelf.ts';
+import { change } from '../../hooks/api.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { Curves } from '../Curves.tsx';
+import { deltaText } from '../numbers.ts';
+import { BoardPair } from './BoardPair.tsx';
+
+/** One more board read before and after the coat. */
+function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
+  const [typed, setTyped] = useKept(`coat/${medium.id}`, { coats: String(usualCoats(medium.kind)), speciesId: '' });
+  const speciesId = typed.speciesId || shelf.species[0]?.id || '';
+  const coats = Number(typed.coats);
+  return (
+    <BoardPair
+      woods={shelf.species}
+      wood={speciesId}
+      onWood={(id) => setTyped({ ...typed, speciesId: id })}
+      check={() => {
+        if (!Number.isInteger(coats) || coats < 1) throw new Error('How many coats are on the board?');
+      }}
+      bench={{ path: '/instrument/coat', asked: () => ({ mediumId: medium.id, speciesId }) }}
+      keep={(pair) => change('POST', `/mediums/${medium.id}/coats`, { samples: [{ speciesId, coats, ...pair }] })}
+    >
+      <TextField
+        label="Coats"
+        value={typed.coats}
+        onChange={(e) => setTyped({ ...typed, coats: e.target.value })}
+        sx={{ width: 90 }}
+      />
+    </BoardPair>
+  );
+}
+
+const hundredths = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
+
+/** A sealer, oil or clear of the shelf: its surface, its tint, the boards they rest on. */
+export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
+  const woodName = (id: string) => shelf.species.find((s) => s.id === id)?.name ?? id;
+  const k1 = medium.k1 ?? usualSurface(medium.kind).k1;
+  return (
+    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>{medium.name}</h2>
+      <div>
+        {medium.kind} on {medium.carrier}; mirrors {hundredths(k1)} outside, turns {hundredths(medium.k2)} back inside
+      </div>
+      <Curves
+        label={`Light that one coat of ${medium.name} lets through, there and back`}
+        unit="share let through"
+        height={220}
+        curves={[{ name: 'one coat', values: medium.tint.map((a) => Math.exp(-2 * a)) }]}
+      />
+      <div>
+        <h3 style={{ margin: '0 0 6px' }}>Boards read before and after</h3>
+        {medium.samples.map((sample, i) => (
+          <div key={sample.id} style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0' }}>
+            <span style={{ width: 160 }}>
+              {woodName(sample.speciesId)}, {sample.coats} {sample.coats === 1 ? 'coat' : 'coats'}
+            </span>
+            {medium.fitError[i] !== undefined && (
+              <span>
+                the fit misses it by ΔE00 <span className="mono">{deltaText(medium.fitError[i])}</span>
+              </span>
+            )}
+          </div>
+        ))}
+        {medium.kind === 'oil' ? (
+          <p>An oil goes into the wood; it keeps the usual values, and boards teach the rest.</p>
+        ) : (
+          <>
+            {medium.samples.length === 0 && (
+              <p>None yet: it has the usual values of a {medium.kind}. A pale and a dark board tell the most.</p>
+            )}
+            <div style={{ paddingTop: 16 }}>
+              <NewCoat key={medium.id} medium={medium} shelf={shelf} />
+            </div>
+          </>
+        )}
+      </div>
+      {medium.caution && <div className="note">{medium.caution}</div>}
+    </section>
+  );
+}
