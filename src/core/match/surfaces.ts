@@ -3,7 +3,7 @@ import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
 import type { Medium } from '../layers/materials.ts';
-import { COATED, SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
+import { COATED, SEALED, type Surface, throughSurface, underSurface, withoutGloss } from '../optics/surface.ts';
 import { minimise } from './least-squares.ts';
 
 /** One board read bare (raw or dyed), then sealed, then under its clear; no colour between. */
@@ -93,7 +93,8 @@ const NO_FIT = 4;
 export function fitCoat(samples: readonly CoatSample[], usual: Surface): FittedCoat {
   if (samples.length === 0) throw new FieldError('samples', 'One board at least, read before and after the coat.');
   for (const { before, after } of samples) {
-    const [was, is] = [labOf(before), labOf(after)];
+    // Without the gloss that a reading takes in: on dark wood it can outshine what the coat deepens.
+    const [was, is] = [labOf(before), labOf(withoutGloss(after, usual))];
     if (is[0] > was[0] + 2) throw new FieldError('samples', 'The board is lighter with the coat on: readings swapped?');
     if (deltaE00(was, is) > NO_CLEAR)
       throw new FieldError('samples', 'The board changed more than any clear coat changes it: another board?');
