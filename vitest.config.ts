@@ -1,6 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
-const shared = { testTimeout: 60_000, hookTimeout: 60_000 };
+/** The machine may be shared and slow; nothing here is a measurement. */
+const shared = { testTimeout: 180_000, hookTimeout: 120_000 };
 export default defineConfig({
   test: {
     projects: [

@@ -5,7 +5,7 @@ import { matcher } from '../../src/web/workers/matcher.ts';
 
 // The machine is shared and can be slow: what is awaited may take its time.
 // Whether something is hidden is left to the browser tests: jsdom takes most of its time to find out.
-configure({ asyncUtilTimeout: 15_000, defaultHidden: true });
+configure({ asyncUtilTimeout: 30_000, defaultHidden: true });
 
 // What a browser has and jsdom has not. Nothing is painted: pictures are looked at in the browser tests.
 vi.stubGlobal(

@@ -82,13 +82,13 @@ describe('the layers', () => {
   it('keep to the colours that are allowed', async () => {
     const { press, user } = await openBeech();
     await press('Allowed colours');
-    for (const name of ['Wine 4', 'Coal 7']) await user.click(screen.getByLabelText(`${name} · water`));
+    await user.click(screen.getByLabelText('Wine 4 · water'));
     await press('Done');
     await press('Find recipes');
     const table = await screen.findByRole('table', { name: 'Roads to the target' });
-    expect(within(table).queryByText(/Wine 4|Coal 7/)).toBeNull();
-    expect(within(table).getAllByText(/Honey 1/).length).toBeGreaterThan(0);
-    // One yellow alone does not reach the panel: it says why.
+    expect(within(table).queryByText(/Wine 4/)).toBeNull();
+    expect(within(table).getAllByText(/Honey 1|Coal 7/).length).toBeGreaterThan(0);
+    // Yellow and black alone do not reach the panel: it says why.
     expect(document.querySelector('.note')?.textContent).toContain('The nearest is below.');
   });
   it('say what is missing for a search', async () => {
