@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import chromium from './scripts/chromium.json' with { type: 'json' };
 
 const PORT = 4271;
 export default defineConfig({
@@ -12,16 +13,7 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromium,
   },
   webServer: {
     command: 'rm -rf test-results/data && node --import tsx src/server/main.ts --demo',

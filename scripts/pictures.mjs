@@ -1,6 +1,7 @@
 // Makes docs/screenshots again from a fresh demo shop: npm run pictures
 import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
 import { chromium } from '@playwright/test';
@@ -16,20 +17,13 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts',
   env: { ...process.env, PORT, URUSHI_DATA: data },
   stdio: ['ignore', 'pipe', 'inherit'],
 });
+// Whatever goes wrong, no server is left behind.
+process.on('exit', () => server.kill('SIGTERM'));
 await new Promise((resolve) => {
   server.stdout.on('data', (chunk) => String(chunk).includes('ready') && resolve());
 });
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(createRequire(import.meta.url)('./chromium.json'));
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const shoot = async (name) => {
   await page.waitForTimeout(1200);
@@ -72,9 +66,11 @@ await page.getByRole('button', { name: 'Take on ash' }).waitFor();
 await shoot('together');
 await page.goto(`${base}/shelf?wood=oak`);
 await shoot('wood');
+await page.goto(`${base}/shelf?medium=oil-varnish`);
+await shoot('clear');
 await page.goto(`${base}/jobs`);
 await shoot('jobs');
 await page.goto(`${base}/shelf?colour=russet-3`);
 await shoot('shelf');
 await browser.close();
-server.kill('SIGTERM');
+process.exit();

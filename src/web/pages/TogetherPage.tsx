@@ -3,6 +3,7 @@ import { proxy } from 'comlink';
 import { useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { KINDS } from '../../core/layers/layer.ts';
 import type { NamedRoad } from '../../core/match/roads.ts';
 import { change } from '../hooks/api.ts';
 import { type Bench, problemOf, simpleStack, type WoodModel, woodModel } from '../hooks/bench.ts';
@@ -49,18 +50,18 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: WoodModel; ans
             {deltaText(road.perLight[0])}
           </span>
           <span>
-            passes {Math.round(road.chance * 100)} in 100 · grain {percent(road.grain)}
+            passes {Math.round(road.chance * 100)} in 100, grain {percent(road.grain)}
           </span>
         </div>
-        <div className="mono" style={{ fontSize: 14.5 }}>
-          {road.stack
-            .flatMap((l) =>
-              Object.entries(l.colours).map(
-                ([id, s]) =>
-                  `${bench.materials.colourants[id]?.name} ${strengthText(s, bench.materials.colourants[id]?.kind === 'pigment')}`,
-              ),
-            )
-            .join(' · ')}
+        <div className="mono" style={{ fontSize: 14.5, display: 'flex', flexWrap: 'wrap', columnGap: 18 }}>
+          {road.stack.flatMap((layer, i) =>
+            Object.entries(layer.colours).map(([id, strength]) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
+              <span key={`${i}/${id}`} style={{ whiteSpace: 'nowrap' }}>
+                {bench.materials.colourants[id]?.name} {strengthText(strength, KINDS[layer.kind].takes === 'pigment')}
+              </span>
+            )),
+          )}
         </div>
         {answer.reasons.map((r) => (
           <div key={r} className="note">

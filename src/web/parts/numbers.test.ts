@@ -9,7 +9,7 @@ describe('figures as the finisher reads them', () => {
     expect(labText([34.22, -9.31, 9.2])).toBe('L* 34.2  a* −9.3  b* 9.2');
     expect(deltaText(0.94)).toBe('0.9');
     expect(deltaText(12.4)).toBe('12');
-    expect(percent(0.714)).toBe('71 %');
+    expect(percent(0.714)).toBe('71\u00a0%');
     expect(strengthText(4.5, false)).toBe('4.50 g/L');
     expect(strengthText(13.12, false)).toBe('13.1 g/L');
     expect(strengthText(0.086, true)).toBe('8.6 %');

@@ -70,7 +70,7 @@ export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
   useWakeLock();
   const tick = (key: string) => setPoured(poured.includes(key) ? poured.filter((k) => k !== key) : [...poured, key]);
   return (
-    <section aria-label="Mix sheet" style={{ display: 'grid', gap: 18 }}>
+    <section aria-label="Mix sheet" style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
         <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
         <span>{recipe.litres} L batch, by weight</span>
