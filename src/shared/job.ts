@@ -23,7 +23,8 @@ export const LightShares = z.object({
   F11: share,
 });
 export type LightShares = z.infer<typeof LightShares>;
-export const JobChange = NewJob.extend({ lights: LightShares }).partial();
+/** What of a job can be changed; lights one by one. */
+export const JobChange = NewJob.extend({ lights: LightShares.partial() }).partial();
 export type JobChange = z.infer<typeof JobChange>;
 
 export const NewWood = z.object({ speciesId: z.string().min(1, 'Choose a wood.') });

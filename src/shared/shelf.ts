@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CARRIERS } from '../core/layers/layer.ts';
-import { COLOURANT_KINDS } from '../core/layers/materials.ts';
+import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { FIGURES, TISSUE_NAMES } from '../core/optics/wood.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
@@ -71,7 +71,7 @@ export type ColourantRecord = z.infer<typeof ColourantRecord>;
 export const NewMedium = z.object({
   id,
   name,
-  kind: z.enum(['sealer', 'oil', 'clear']),
+  kind: z.enum(MEDIUM_KINDS),
   carrier: z.enum(CARRIERS),
   k1: z
     .number()

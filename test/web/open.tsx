@@ -72,7 +72,8 @@ export function openAt(address: string) {
   return {
     user,
     at: () => router.state.location.pathname + router.state.location.search,
-    press: async (name: string | RegExp) => user.click(await screen.findByRole('button', { name })),
+    /** Presses the button of that name, the first when there are several. */
+    press: async (name: string | RegExp) => user.click((await screen.findAllByRole('button', { name }))[0]),
     /** Clears a field and types into it. */
     async fill(label: string | RegExp, text: string) {
       const field = await screen.findByLabelText(label);

@@ -1,6 +1,7 @@
 import type { Carrier } from './layer.ts';
 
 export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive'] as const;
+export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type ColourantKind = (typeof COLOURANT_KINDS)[number];
 
 /**
@@ -28,7 +29,7 @@ export interface Colourant {
 export interface Medium {
   id: string;
   name: string;
-  kind: 'sealer' | 'oil' | 'clear';
+  kind: (typeof MEDIUM_KINDS)[number];
   carrier: Carrier;
   /** Share of light turned back inside the film, Saunderson k2. */
   k2: number;

@@ -21,7 +21,7 @@ export async function insertJob(db: Queries, job: NewJob): Promise<number> {
 export async function updateJob(db: Queries, id: number, change: JobChange): Promise<boolean> {
   const rows = await db.query(
     `update job set customer = coalesce($2, customer), piece = coalesce($3, piece), tolerance = coalesce($4, tolerance),
-       lights = coalesce($5, lights)
+       lights = lights || coalesce($5::jsonb, '{}')
      where id = $1 and deleted_at is null returning id`,
     [
       id,

@@ -33,17 +33,27 @@ describe('the layers', () => {
     await choose('Add a layer', 'Sealer');
     expect(layers()).toEqual(['Dye', 'Glaze', 'Sealer', 'Clear × 2', 'Clear × 2']);
   });
-  it('can be of every kind, in one stack, each with its settings', async () => {
-    const { choose } = await openBeech();
+  it('can be of every kind, each with its settings, predicted at once', async () => {
+    const { choose, press } = await openBeech();
     for (const kind of LAYER_KINDS) {
       await choose('Add a layer', KINDS[kind].label);
       for (const { label } of KINDS[kind].settings)
         expect(screen.getByLabelText(new RegExp(`^${label}`))).toBeDefined();
-      expect(screen.queryByRole('alert')).toBeNull();
+      // A word on the grain under each of the three layers.
+      expect(screen.getAllByText(/^(grain (clear|popped|softened|hidden)|muddy)$/)).toHaveLength(3);
+      await press('Take out');
     }
-    expect(layers()).toHaveLength(2 + LAYER_KINDS.length);
-    // Every stage is predicted: as many words on the grain as layers.
-    expect(screen.getAllByText(/^(grain (clear|popped|softened|hidden)|muddy)$/)).toHaveLength(2 + LAYER_KINDS.length);
+    expect(screen.queryByRole('alert')).toBeNull();
+    expect(layers()).toEqual(['Dye', 'Clear × 2']);
+  });
+  it('are sixteen at most, and say so', async () => {
+    const { id, woods } = await startJob({ woods: ['beech'] });
+    await ask('PUT', `/woods/${woods[0].id}/draft`, {
+      stack: Array.from({ length: 16 }, () => ({ kind: 'bleach', colours: {}, settings: {} })),
+    });
+    const page = openAt(`/jobs/${id}/layers`);
+    await page.choose('Add a layer', 'Bleach');
+    expect((await screen.findByRole('alert')).textContent).toBe('A stack holds at most 16 layers.');
   });
   it('are tuned, taken out, and brought back by Ctrl+Z; what was set is kept', async () => {
     const { job, user, choose, press } = await openBeech();

@@ -91,6 +91,12 @@ describe('the target', () => {
     await page.fill('daylight', '0');
     await page.user.tab();
     expect((await screen.findByRole('alert')).textContent).toContain('a board is judged by it');
-    expect((await ask<Job>('GET', `/jobs/${id}`)).lights).toEqual({ D65: 1, A: 0, LED: 2, F11: 0 });
+    // Two in a row: neither forgets the other.
+    await page.fill('lamp', '3');
+    await page.fill('three-band tube', '1');
+    await page.user.tab();
+    await waitFor(async () =>
+      expect((await ask<Job>('GET', `/jobs/${id}`)).lights).toEqual({ D65: 1, A: 3, LED: 2, F11: 1 }),
+    );
   });
 });

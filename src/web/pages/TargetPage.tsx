@@ -59,7 +59,7 @@ function LightsOfThePlace({ job, judged }: { job: Job; judged: boolean }) {
             key={light}
             label={LIGHT_NAMES[light]}
             value={job.lights[light]}
-            save={(share) => change('PATCH', `/jobs/${job.id}`, { lights: { ...job.lights, [light]: share } })}
+            save={(share) => change('PATCH', `/jobs/${job.id}`, { lights: { [light]: share } })}
           />
         ))}
       </div>

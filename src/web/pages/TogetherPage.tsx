@@ -34,7 +34,7 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: WoodModel; ans
     go(`../layers?wood=${model.wood.id}`);
   };
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '1fr 330px', gap: 20, alignItems: 'center' }}>
+    <div style={{ display: 'grid', gridTemplateColumns: '1fr 352px', gap: 20, alignItems: 'center' }}>
       <BoardPicture
         wood={model.species}
         seed={model.board.id}

@@ -1,5 +1,5 @@
 import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { predict } from '../../core/optics/predict.ts';
@@ -17,17 +17,24 @@ const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
 
 function PreparationForm({ wood }: { wood: JobWood }) {
   const [error, setError] = useState<string | null>(null);
-  const set = async (part: Partial<Preparation>) => {
-    try {
-      await change('PUT', `/woods/${wood.id}/preparation`, { ...wood.preparation, ...part });
-      setError(null);
-    } catch (problem) {
-      setError(sentenceOf(problem));
-    }
+  const [shown, setShown] = useState(wood.preparation);
+  // Two quick taps: the second builds on the first, and is sent after it.
+  const latest = useRef(wood.preparation);
+  const sent = useRef(Promise.resolve());
+  const set = (part: Partial<Preparation>) => {
+    const next = { ...latest.current, ...part };
+    latest.current = next;
+    setShown(next);
+    sent.current = sent.current
+      .then(() => change('PUT', `/woods/${wood.id}/preparation`, next))
+      .then(
+        () => setError(null),
+        (problem) => setError(sentenceOf(problem)),
+      );
   };
   const flag = (key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish', label: string) => (
     <FormControlLabel
-      control={<Checkbox checked={wood.preparation[key]} onChange={(e) => set({ [key]: e.target.checked })} />}
+      control={<Checkbox checked={shown[key]} onChange={(e) => set({ [key]: e.target.checked })} />}
       label={label}
     />
   );
@@ -38,7 +45,7 @@ function PreparationForm({ wood }: { wood: JobWood }) {
         <TextField
           select
           label="Last grit"
-          value={wood.preparation.grit}
+          value={shown.grit}
           onChange={(e) => set({ grit: Number(e.target.value) })}
           sx={{ width: 120 }}
         >
@@ -51,7 +58,7 @@ function PreparationForm({ wood }: { wood: JobWood }) {
         <TextField
           select
           label="Texture"
-          value={wood.preparation.texture}
+          value={shown.texture}
           onChange={(e) => set({ texture: e.target.value as Preparation['texture'] })}
           sx={{ width: 150 }}
         >

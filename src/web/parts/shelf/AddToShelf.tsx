@@ -1,9 +1,10 @@
 import { Button, Dialog, DialogContent, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
+import type { z } from 'zod';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
-import { onGrid } from '../../../core/formats/index.ts';
+import { onGrid, type ReadingFile } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
-import { COLOURANT_KINDS } from '../../../core/layers/materials.ts';
+import { COLOURANT_KINDS, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/match/surfaces.ts';
 import { FIGURES } from '../../../core/optics/wood.ts';
 import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
@@ -37,177 +38,149 @@ interface Props {
   onAdded: (id: string) => void;
 }
 
-const select = (label: string, value: string, options: readonly string[], set: (v: string) => void) => (
-  <TextField select label={label} value={value} onChange={(e) => set(e.target.value)}>
-    {options.map((o) => (
-      <MenuItem key={o} value={o}>
-        {o}
-      </MenuItem>
-    ))}
-  </TextField>
-);
-
-/** A new colour; its ladder comes afterwards. */
-export function AddColourant({ onClose, onAdded }: Props) {
-  const [typed, setTyped, clear] = useKept('new-colour', BLANK_COLOUR);
+/** A form for the shelf: typed words are kept, and every field is one line of the form. */
+function useForm<T extends Record<string, string>>(key: string, blank: T) {
+  const [typed, setTyped, clear] = useKept(key, blank);
   const [error, setError] = useState<string | null>(null);
-  const put = (key: keyof typeof BLANK_COLOUR) => (value: string) => setTyped({ ...typed, [key]: value });
-  const text = (key: keyof typeof BLANK_COLOUR, label: string) => (
-    <TextField label={label} value={typed[key]} onChange={(e) => put(key)(e.target.value)} />
+  const put = (field: keyof T) => (value: string) => setTyped({ ...typed, [field]: value });
+  const text = (field: keyof T, label: string) => (
+    <TextField label={label} value={typed[field]} onChange={(e) => put(field)(e.target.value)} />
   );
-  const add = async () => {
-    // A pigment's strength is typed as per cent of the glaze.
-    const share = typed.kind === 'pigment' ? 0.01 : 1;
-    const colourant = NewColourant.safeParse({
-      ...typed,
-      maxStrength: Number(typed.maxStrength) * share,
-      costPerGram: Number(typed.costPerGram),
-    });
-    if (!colourant.success) return setError(colourant.error.issues[0].message);
+  const select = (field: keyof T, label: string, options: readonly string[]) => (
+    <TextField select label={label} value={typed[field]} onChange={(e) => put(field)(e.target.value)}>
+      {options.map((o) => (
+        <MenuItem key={o} value={o}>
+          {o}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  /** Sends what the shape accepts, forgets what was typed, and says what came of it. */
+  const add = async <S extends z.ZodType<{ id: string }>>(
+    path: string,
+    shape: S,
+    input: unknown,
+    onAdded: (id: string) => void,
+  ) => {
+    const parsed = shape.safeParse(input);
+    if (!parsed.success) return setError(parsed.error.issues[0].message);
     try {
-      await change('POST', '/colourants', colourant.data);
+      await change('POST', path, parsed.data);
       clear();
-      onAdded(colourant.data.id);
+      onAdded(parsed.data.id);
     } catch (problem) {
       setError(sentenceOf(problem));
     }
   };
+  return { typed, text, select, add, error, setError };
+}
+
+const CODE = 'Code: small letters, digits, hyphens';
+
+/** The frame of such a form: title, fields, what is wrong, and the one action. */
+function FormDialog(props: {
+  title: string;
+  error: string | null;
+  onClose: () => void;
+  action: ReactNode;
+  children: ReactNode;
+}) {
+  const { title, error, onClose, action, children } = props;
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'New colour' } }}>
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': title } }}>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0 }}>New colour</h2>
-        {text('name', 'Name')}
-        {text('id', 'Code: small letters, digits, hyphens')}
-        {select('Kind', typed.kind, COLOURANT_KINDS, put('kind'))}
-        {select('Carrier', typed.carrier, CARRIERS, put('carrier'))}
-        {text('maxStrength', typed.kind === 'pigment' ? 'Strongest, % of glaze' : 'Strongest, g/L')}
-        {text('costPerGram', 'Cost per gram')}
-        {text('lot', 'Lot')}
-        {text('caution', 'Caution')}
+        <h2 style={{ margin: 0 }}>{title}</h2>
+        {children}
         <Trouble error={error} />
         <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
           <Button onClick={onClose}>Later</Button>
-          <Button variant="contained" color="primary" onClick={add}>
-            Put on the shelf
-          </Button>
+          {action}
         </div>
       </DialogContent>
     </Dialog>
+  );
+}
+
+const PutOn = ({ onClick }: { onClick: () => void }) => (
+  <Button variant="contained" color="primary" onClick={onClick}>
+    Put on the shelf
+  </Button>
+);
+
+/** A new colour; its ladder comes afterwards. */
+export function AddColourant({ onClose, onAdded }: Props) {
+  const { typed, text, select, add, error } = useForm('new-colour', BLANK_COLOUR);
+  const put = () => {
+    // A pigment's strength is typed as per cent of the glaze.
+    const share = typed.kind === 'pigment' ? 0.01 : 1;
+    const colourant = {
+      ...typed,
+      maxStrength: Number(typed.maxStrength) * share,
+      costPerGram: Number(typed.costPerGram),
+    };
+    void add('/colourants', NewColourant, colourant, onAdded);
+  };
+  return (
+    <FormDialog title="New colour" error={error} onClose={onClose} action={<PutOn onClick={put} />}>
+      {text('name', 'Name')}
+      {text('id', CODE)}
+      {select('kind', 'Kind', COLOURANT_KINDS)}
+      {select('carrier', 'Carrier', CARRIERS)}
+      {text('maxStrength', typed.kind === 'pigment' ? 'Strongest, % of glaze' : 'Strongest, g/L')}
+      {text('costPerGram', 'Cost per gram')}
+      {text('lot', 'Lot')}
+      {text('caution', 'Caution')}
+    </FormDialog>
   );
 }
 
 /** A new sealer, oil or clear, with the usual values of its kind; boards tell its own afterwards. */
 export function AddMedium({ onClose, onAdded }: Props) {
-  const [typed, setTyped, clear] = useKept('new-medium', BLANK_MEDIUM);
-  const [error, setError] = useState<string | null>(null);
-  const put = (key: keyof typeof BLANK_MEDIUM) => (value: string) => setTyped({ ...typed, [key]: value });
-  const add = async () => {
+  const { typed, text, select, add, error } = useForm('new-medium', BLANK_MEDIUM);
+  const put = () => {
     const { amber, ...named } = typed;
-    const kind = typed.kind as NewMedium['kind'];
-    const medium = NewMedium.safeParse({ ...named, ...usualSurface(kind), tint: tintOf(amber as Amber) });
-    if (!medium.success) return setError(medium.error.issues[0].message);
-    try {
-      await change('POST', '/mediums', medium.data);
-      clear();
-      onAdded(medium.data.id);
-    } catch (problem) {
-      setError(sentenceOf(problem));
-    }
+    const medium = { ...named, ...usualSurface(typed.kind as NewMedium['kind']), tint: tintOf(amber as Amber) };
+    void add('/mediums', NewMedium, medium, onAdded);
   };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'New clear' } }}>
-      <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0 }}>New sealer, oil or clear</h2>
-        <TextField label="Name" value={typed.name} onChange={(e) => put('name')(e.target.value)} />
-        <TextField
-          label="Code: small letters, digits, hyphens"
-          value={typed.id}
-          onChange={(e) => put('id')(e.target.value)}
-        />
-        {select('Kind', typed.kind, ['sealer', 'oil', 'clear'], put('kind'))}
-        {select('Carrier', typed.carrier, CARRIERS, put('carrier'))}
-        {select('Looks', typed.amber, Object.keys(AMBERS), put('amber'))}
-        <TextField label="Caution" value={typed.caution} onChange={(e) => put('caution')(e.target.value)} />
-        <Trouble error={error} />
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
-          <Button onClick={onClose}>Later</Button>
-          <Button variant="contained" color="primary" onClick={add}>
-            Put on the shelf
-          </Button>
-        </div>
-      </DialogContent>
-    </Dialog>
+    <FormDialog title="New sealer, oil or clear" error={error} onClose={onClose} action={<PutOn onClick={put} />}>
+      {text('name', 'Name')}
+      {text('id', CODE)}
+      {select('kind', 'Kind', MEDIUM_KINDS)}
+      {select('carrier', 'Carrier', CARRIERS)}
+      {select('amber', 'Looks', Object.keys(AMBERS))}
+      {text('caution', 'Caution')}
+    </FormDialog>
   );
 }
 
 /** A new wood, from a file with readings of its light part, then its dark part. */
 export function AddWood({ onClose, onAdded }: Props) {
-  const [typed, setTyped, clear] = useKept('new-wood', BLANK_WOOD);
-  const [error, setError] = useState<string | null>(null);
-  const put = (key: keyof typeof BLANK_WOOD) => (value: string) => setTyped({ ...typed, [key]: value });
+  const { typed, text, select, add, error, setError } = useForm('new-wood', BLANK_WOOD);
+  const put = ({ readings }: ReadingFile) => {
+    const share = readings.length > 1 ? Number(typed.grainShare) / 100 : 0;
+    const [light, ...dark] = readings.map((r) => Array.from(onGrid(r)));
+    const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
+    const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
+    const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
+    void add('/species', SpeciesSchema, { ...typed, tannin: Number(typed.tannin), tissues }, onAdded);
+  };
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'New wood' } }}>
-      <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0 }}>New wood</h2>
-        <TextField label="Name" value={typed.name} onChange={(e) => put('name')(e.target.value)} />
-        <TextField
-          label="Code: small letters, digits, hyphens"
-          value={typed.id}
-          onChange={(e) => put('id')(e.target.value)}
-        />
-        {select('Figure', typed.figure, FIGURES, put('figure'))}
-        {select('Tannin class (maple 0, red oak 2, white oak 3)', typed.tannin, ['0', '1', '2', '3'], put('tannin'))}
-        <TextField
-          label="Dark grain, % of the face"
-          value={typed.grainShare}
-          onChange={(e) => put('grainShare')(e.target.value)}
-        />
-        <p style={{ margin: 0 }}>
-          Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes
-          a wood of one tissue.
-        </p>
-        <Trouble error={error} />
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
-          <Button onClick={onClose}>Later</Button>
-          <FileButton
-            label="Choose the file and add"
-            onTrouble={setError}
-            onReadings={async ({ readings }) => {
-              const share = readings.length > 1 ? Number(typed.grainShare) / 100 : 0;
-              const tissue = (
-                name: string,
-                fraction: number,
-                reflectance: Float64Array,
-                dye: number,
-                hold: number,
-              ) => ({
-                name,
-                fraction,
-                reflectance: Array.from(reflectance),
-                dye,
-                hold,
-              });
-              const [light, ...dark] = readings.map(onGrid);
-              const wood = SpeciesSchema.safeParse({
-                ...typed,
-                tannin: Number(typed.tannin),
-                tissues: [
-                  tissue('ground', 1 - share, light, 1, 1),
-                  ...(dark.length > 0 ? [tissue('grain', share, meanSpectrum(dark), 1.25, 1.1)] : []),
-                ],
-              });
-              if (!wood.success) return setError(wood.error.issues[0].message);
-              try {
-                await change('POST', '/species', wood.data);
-                clear();
-                onAdded(wood.data.id);
-              } catch (problem) {
-                setError(sentenceOf(problem));
-              }
-            }}
-          />
-        </div>
-      </DialogContent>
-    </Dialog>
+    <FormDialog
+      title="New wood"
+      error={error}
+      onClose={onClose}
+      action={<FileButton label="Choose the file and add" onTrouble={setError} onReadings={put} />}
+    >
+      {text('name', 'Name')}
+      {text('id', CODE)}
+      {select('figure', 'Figure', FIGURES)}
+      {select('tannin', 'Tannin class (maple 0, red oak 2, white oak 3)', ['0', '1', '2', '3'])}
+      {text('grainShare', 'Dark grain, % of the face')}
+      <p style={{ margin: 0 }}>
+        Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes a
+        wood of one tissue.
+      </p>
+    </FormDialog>
   );
 }
