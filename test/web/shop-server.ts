@@ -18,6 +18,8 @@ const COLOURS = ['honey-1', 'wine-4', 'coal-7', 'umber-23'];
 export default async function startShop(project: TestProject) {
   const db = await openMemory();
   const server = createApp(db).listen(0, '127.0.0.1');
+  // A test may think for longer than a connection is usually kept.
+  server.keepAliveTimeout = 600_000;
   await new Promise((resolve) => server.once('listening', resolve));
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   await makeDemo(address, () => {}, {
