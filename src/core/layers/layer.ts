@@ -137,4 +137,4 @@ export const newLayer = (kindName: LayerKind, over: Partial<Layer> = {}): Layer 
 });
 
 /** How many coats of a sealer, oil or clear are usual. */
-export const usualCoats = (medium: 'sealer' | 'oil' | 'clear'): number => setting(newLayer(medium), 'coats');
+export const usualCoats = (medium: Exclude<KindInfo['medium'], 'none'>): number => setting(newLayer(medium), 'coats');

@@ -4,6 +4,12 @@ import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/bench-top.ts';
 import { Refusal } from '../refusal.ts';
 
+/** What the bench made or read, or a refusal that says what it has not. */
+function onTheBench<T>(made: T | null, what: string, field: string): T {
+  if (made === null) throw new Refusal(409, `The simulated bench has no ${what}. Drop a file instead.`, field);
+  return made;
+}
+
 /** The simulated instrument and bench, where what lies under it is no board of a job. */
 export function instrumentRoutes(): Router {
   const router = Router();
@@ -14,33 +20,19 @@ export function instrumentRoutes(): Router {
   router.post('/instrument/rung', (request, response) => {
     const { colourantId, speciesId, strength } = RungRequest.parse(request.body);
     const rung = makeRung(colourantId, speciesId, strength);
-    if (!rung)
-      throw new Refusal(
-        409,
-        `The simulated bench has no ${colourantId} or no ${speciesId}. Drop a file instead.`,
-        'colourantId',
-      );
-    response.json(rung);
+    response.json(onTheBench(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
   });
 
   router.post('/instrument/coat', (request, response) => {
     const { mediumId, speciesId } = CoatRequest.parse(request.body);
     const coat = makeCoat(mediumId, speciesId);
-    if (!coat)
-      throw new Refusal(
-        409,
-        `The simulated bench has no ${mediumId} or no ${speciesId}. Drop a file instead.`,
-        'mediumId',
-      );
-    response.json(coat);
+    response.json(onTheBench(coat, `${mediumId} or no ${speciesId}`, 'mediumId'));
   });
 
   router.post('/instrument/tissue', (request, response) => {
     const { speciesId, tissue } = TissueRequest.parse(request.body);
     const reflectance = readTissue(speciesId, TISSUE_NAMES.indexOf(tissue));
-    if (!reflectance)
-      throw new Refusal(409, `The simulated bench has no ${tissue} of ${speciesId}. Drop a file instead.`, 'tissue');
-    response.json({ reflectance });
+    response.json({ reflectance: onTheBench(reflectance, `${tissue} of ${speciesId}`, 'tissue') });
   });
   return router;
 }
