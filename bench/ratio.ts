@@ -1,17 +1,22 @@
-/** Times two pieces of work in turn and gives the median of their ratios: what drifts hits both. */
+/**
+ * Times two pieces of work in turn and gives the median of their ratios: what drifts hits both. Short work is timed over
+ * `repeats` calls and called `warmUp` times before, so that both sides are compiled as a whole, not inside one long loop
+ * that the engine leaves at its end.
+ */
 export function ratioOf(
   slow: () => void,
   fast: () => void,
-  rounds = 9,
+  { rounds = 9, warmUp = 2, repeats = 1 } = {},
 ): { ratio: number; slowMs: number; fastMs: number } {
   const time = (work: () => void) => {
     const start = performance.now();
-    work();
-    return performance.now() - start;
+    for (let i = 0; i < repeats; i++) work();
+    return (performance.now() - start) / repeats;
   };
-  slow();
-  fast();
-  fast();
+  for (let i = 0; i < warmUp; i++) {
+    slow();
+    fast();
+  }
   const pairs = Array.from({ length: rounds }, () => ({ slow: time(slow), fast: time(fast) }));
   const median = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1];
   return {

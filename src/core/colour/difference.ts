@@ -45,28 +45,47 @@ export function deltaECmc(standard: Lab, sample: Lab, l = 2, c = 1): number {
   return Math.hypot(dL / (l * sL), dC / (c * sC), dH / (sC * (f * t + 1 - f)));
 }
 
-// cos and sin of the fixed angles in T: h - 30, 3h + 6 and 4h - 63 degrees.
-const COS30 = Math.cos(30 * DEGREE);
-const SIN30 = 0.5;
-const COS6 = Math.cos(6 * DEGREE);
-const SIN6 = Math.sin(6 * DEGREE);
-const COS63 = Math.cos(63 * DEGREE);
-const SIN63 = Math.sin(63 * DEGREE);
+const cosDeg = (angle: number) => Math.cos(angle * DEGREE);
+const sinDeg = (angle: number) => Math.sin(angle * DEGREE);
 
-const COS275 = Math.cos(275 * DEGREE);
-const SIN275 = Math.sin(275 * DEGREE);
-const BEYOND_ROTATION = Math.cos(95 * DEGREE);
-/** 25 degrees squared, inverted, and a 32nd of it: the argument at which the Gaussian's series is taken. */
-const PER_25_SQUARED_32 = 1 / (25 * DEGREE) ** 2 / 32;
-const SIXTY = 60 * DEGREE;
+// T = 1 - 0.17 cos(h - 30) + 0.24 cos 2h + 0.32 cos(3h + 6) - 0.20 cos(4h - 63), as one polynomial in cos h plus sin h
+// times another: cos nh and sin nh / sin h are the Chebyshev polynomials of cos h.
+const [A1, A2, A3, A4] = [-0.17 * cosDeg(30), 0.24, 0.32 * cosDeg(6), -0.2 * cosDeg(63)];
+const [B1, B3, B4] = [-0.17 * sinDeg(30), -0.32 * sinDeg(6), -0.2 * sinDeg(63)];
+const [P0, P1, P2, P3, P4] = [1 - A2 + A4, A1 - 3 * A3, 2 * A2 - 8 * A4, 4 * A3, 8 * A4];
+const [Q0, Q1, Q2, Q3] = [B1 - B3, -4 * B4, 4 * B3, 8 * B4];
+
+const TOWARDS_COS = -2 * cosDeg(275);
+const TOWARDS_SIN = -2 * sinDeg(275);
+
+/**
+ * exp(-(theta / 25 deg)^2 / 16) as 1 + G1 u + ... + G5 u^5 with u = 2 - 2 cos theta. The square of theta is the sum of
+ * 2 u^n / (n^2 C(2n, n)), the series of the squared arcsine (Euler); the exponential of that follows term by term.
+ * The 16th power of it is the Gaussian of the rotation term, to 4e-8 at every theta.
+ */
+const [G1, G2, G3, G4, G5] = (() => {
+  const exponent = [0];
+  const gaussian = [1];
+  for (let n = 1, binomial = 1; n <= 5; n++) {
+    binomial *= (2 * (2 * n - 1)) / n;
+    exponent.push(-2 / (n * n * binomial) / (16 * (25 * DEGREE) ** 2));
+    let term = 0;
+    for (let j = 1; j <= n; j++) term += (j / n) * exponent[j] * gaussian[n - j];
+    gaussian.push(term);
+  }
+  return gaussian.slice(1);
+})();
+
+/** The sine of x times 60 degrees for x from 0 to 1, by its series; off by less than 5e-8. */
+const [S1, S3, S5, S7, S9] = [1, -6, 120, -5040, 362880].map((f, i) => (60 * DEGREE) ** (2 * i + 1) / f);
 
 /**
  * The CIEDE2000 kernel: three parts whose Euclidean length is the difference, written to `out[at..at+2]`.
  * Lightness, then chroma and hue turned so that the rotation term vanishes; least-squares solvers take them as they
- * are. No allocation and no transcendental function: the mean hue is the direction of the sum of the two unit hue
- * vectors, so cos h and sin h come without angles and T follows from the multiple-angle formulas; the rotation term
- * needs only the square of the turn from blue. Nothing is called but the square root, and colours come in a
- * typed array, not as arguments: an engine boxes doubles that cross a call.
+ * are. No allocation, no transcendental function and no branch that depends on the colour but for opposite hues and
+ * greys: the mean hue is the direction of the sum of the two unit hue vectors, so cos h and sin h come without angles;
+ * T and the rotation are polynomials in them. Nothing is called but the square root, and colours come in a typed
+ * array, not as arguments: an engine boxes doubles that cross a call.
  * @param labs L*, a*, b* of any number of colours
  * @param standard, sample index of the L* of each in `labs`
  */
@@ -97,90 +116,66 @@ export function ciede2000Parts(
   const C = (C1 + C2) * 0.5;
   const product = C1 * C2;
   const along = p1 * p2 + b1 * b2;
-  // 2 sqrt(C1 C2) sin(dh/2) = C1 C2 sin dh / sqrt(C1 C2) cos(dh/2): signed without a branch, but for opposite hues.
-  const facing = (product + along) * 0.5;
-  const dH =
-    facing > 1e-10 * product ? (p1 * b2 - b1 * p2) / Math.sqrt(facing) : Math.sqrt(Math.max(0, 2 * (product - along)));
 
-  let cos = 1;
-  let sin = 0;
-  if (product > 0) {
-    cos = p1 * C2 + p2 * C1;
-    sin = b1 * C2 + b2 * C1;
-    const squared = cos * cos + sin * sin;
-    if (squared > 1e-28 * product * product) {
-      const scale = 1 / Math.sqrt(squared);
-      cos *= scale;
-      sin *= scale;
-    } else {
+  // The cosine and sine of the mean hue, and dH' = 2 sqrt(C1 C2) sin(dh / 2).
+  let cos: number;
+  let sin: number;
+  let dH: number;
+  // 2 C1 C2 cos^2(dh / 2): with it the hue difference is signed without a branch, and the mean hue has its length.
+  const facing = product + along;
+  if (facing > 1e-8 * product + 1e-100) {
+    const scale = 1 / Math.sqrt(2 * product * facing);
+    cos = (p1 * C2 + p2 * C1) * scale;
+    sin = (b1 * C2 + b2 * C1) * scale;
+    dH = 2 * (p1 * b2 - b1 * p2) * Math.sqrt(product) * scale;
+  } else {
+    dH = Math.sqrt(Math.max(0, 2 * (product - along))) * (p1 * b2 < b1 * p2 ? -1 : 1);
+    cos = product > 0 ? p1 * C2 + p2 * C1 : p1 + p2;
+    sin = product > 0 ? b1 * C2 + b2 * C1 : b1 + b2;
+    let length = Math.sqrt(cos * cos + sin * sin);
+    if (product > 0 && length < 1e-14 * product) {
       // Opposite hues: the published mean is half the sum of the two angles, at right angles to both.
       const flip = b1 > 0 || (b1 === 0 && p1 > 0) ? 1 : -1;
-      cos = (-b1 / C1) * flip;
-      sin = (p1 / C1) * flip;
+      cos = -b1 * flip;
+      sin = p1 * flip;
+      dH = flip * Math.abs(dH);
+      length = C1;
     }
-  } else if (C > 0) {
-    cos = (p1 + p2) / (C1 + C2);
-    sin = (b1 + b2) / (C1 + C2);
+    if (length > 0) {
+      cos /= length;
+      sin /= length;
+    } else {
+      cos = 1;
+      sin = 0;
+    }
   }
-  const cos2 = 2 * cos * cos - 1;
-  const sin2 = 2 * sin * cos;
-  const T =
-    1 -
-    0.17 * (cos * COS30 + sin * SIN30) +
-    0.24 * cos2 +
-    0.32 * ((cos2 * cos - sin2 * sin) * COS6 - (sin2 * cos + cos2 * sin) * SIN6) -
-    0.2 * ((2 * cos2 * cos2 - 1) * COS63 + 2 * sin2 * cos2 * SIN63);
+  const T = P0 + cos * (P1 + cos * (P2 + cos * (P3 + cos * P4))) + sin * (Q0 + cos * (Q1 + cos * (Q2 + cos * Q3)));
 
   const L1 = labs[standard];
   const L2 = labs[sample];
   const Lm = (L1 + L2) * 0.5 - 50;
   const Lm2 = Lm * Lm;
-  const sL = 1 + (0.015 * Lm2) / Math.sqrt(20 + Lm2);
+  const Lroot = Math.sqrt(20 + Lm2);
+  const dL = ((L2 - L1) * Lroot) / (kL * (Lroot + 0.015 * Lm2));
   const dC = (C2 - C1) / (kC * (1 + 0.045 * C));
   const dHs = dH / (kH * (1 + 0.015 * C * T));
-  out[at] = (L2 - L1) / (kL * sL);
 
-  // The turn from 275 degrees; beyond 95 of them the rotation is below 2e-6 and left out.
-  const cosTurn = cos * COS275 + sin * SIN275;
-  if (cosTurn < BEYOND_ROTATION) {
-    out[at + 1] = dC;
-    out[at + 2] = dHs;
-    return;
-  }
-  // Constants are multiplied with: a division waits four times as long.
-  // The square of the turn from its cosine: theta^2 = 2 sum (4y)^n / (n^2 C(2n, n)), y = sin^2(theta/2), the series of
-  // the squared arcsine (Euler); nine terms leave the Gaussian below right to 3e-7.
-  const u = 2 - 2 * cosTurn;
-  const turn2 =
-    u *
-    (1 +
-      u *
-        (1 / 12) *
-        (1 +
-          u *
-            (2 / 15) *
-            (1 +
-              u *
-                (9 / 56) *
-                (1 +
-                  u *
-                    (8 / 45) *
-                    (1 + u * (25 / 132) * (1 + u * (18 / 91) * (1 + u * (49 / 240) * (1 + u * (32 / 153)))))))));
-  // exp(-(theta / 25 deg)^2) by its series at a 32nd of it and five squarings; off by less than 1e-8.
-  const x = PER_25_SQUARED_32 * turn2;
-  let gauss = 1 - x * (1 - x * (1 / 2) * (1 - x * (1 / 3) * (1 - x * (1 / 4) * (1 - x * (1 / 5) * (1 - x * (1 / 6))))));
+  // The polynomials by pairs of terms: half as long a chain of operations that wait for each other.
+  const u = 2 + cos * TOWARDS_COS + sin * TOWARDS_SIN;
+  const uu = u * u;
+  let gauss = 1 + G1 * u + uu * (G2 + G3 * u + uu * (G4 + G5 * u));
   gauss *= gauss;
   gauss *= gauss;
   gauss *= gauss;
   gauss *= gauss;
-  gauss *= gauss;
-  // The sine of up to 60 degrees by its series; off by less than 5e-8.
-  const angle = SIXTY * gauss;
-  const q = angle * angle;
-  const sine = angle * (1 - q * (1 / 6) * (1 - q * (1 / 20) * (1 - q * (1 / 42) * (1 - q * (1 / 72)))));
+  const q = gauss * gauss;
+  const qq = q * q;
+  const sine = gauss * (S1 + S3 * q + qq * (S5 + S7 * q + qq * S9));
   const CC = C * C;
   const C7 = CC * CC * (CC * C);
-  const half = -sine * Math.sqrt(C7 / (C7 + POW25_7));
+  // The standard takes 275 degrees from a hue of 0 to 360 and does not go round: nothing from 0 to 180, without a branch.
+  const half = sine * (Number(sin < 0) * -Math.sqrt(C7 / (C7 + POW25_7)));
+  out[at] = dL;
   out[at + 1] = dC + half * dHs;
   out[at + 2] = dHs * Math.sqrt(1 - half * half);
 }
