@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { BoardEvidence } from '../src/core/match/index.ts';
+import type { BoardEvidence } from '../src/core/learn/index.ts';
 import type { Workshop } from '../src/workshop/interface.ts';
 import createWorkshop from '../src/workshop/workshop.ts';
 import { type Mode, makeLadders, matchTarget } from './apprentice.ts';

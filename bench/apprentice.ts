@@ -7,22 +7,24 @@ import { FieldError } from '../src/core/field-error.ts';
 import { type Colourant, type Materials, type Medium, newLayer, type Stack } from '../src/core/layers/index.ts';
 import {
   type BoardEvidence,
-  chanceWithin,
   doubtOf,
   fitLadder,
   fitSurfaces,
   type Knowledge,
   learn,
-  type MatchProblem,
-  makeEvaluator,
   NOTHING_LEARNED,
-  ONLY_DAYLIGHT,
   type Rung,
-  refine,
   type SurfaceSample,
-  search,
   spreadOf,
   tuningOf,
+} from '../src/core/learn/index.ts';
+import {
+  chanceWithin,
+  type MatchProblem,
+  makeEvaluator,
+  ONLY_DAYLIGHT,
+  refine,
+  search,
 } from '../src/core/match/index.ts';
 import { PLAIN, scaleToBoard, type Wood } from '../src/core/optics/index.ts';
 import type { Workshop } from '../src/workshop/interface.ts';
@@ -45,6 +47,8 @@ export interface TargetResult {
 const READINGS = 10;
 const DYE_RUNGS = [0.05, 0.2, 0.6];
 const PIGMENT_RUNGS = [0.08, 0.3, 0.9];
+/** The rung of a pigment that goes on a dark board: there its hiding shows. */
+const ON_DARK = 1;
 const SEALER = 'sealer';
 const CLEAR = 'clear';
 const SCATTERLESS = new Array<number>(BANDS).fill(0);
@@ -88,6 +92,13 @@ function orNothing<T>(attempt: () => T): T[] {
   }
 }
 
+/** The dye board that reads darkest, as strengths to dye another like it. */
+function darkestOf(ladders: ReadonlyMap<string, readonly Rung[]>): Record<string, number> {
+  const made = [...ladders].flatMap(([id, rungs]) => rungs.map((r) => ({ id, ...r, light: labOf(r.after)[0] })));
+  const [darkest] = made.sort((p, q) => p.light - q.light);
+  return darkest ? { [darkest.id]: darkest.strength } : {};
+}
+
 /** Ladders of every colourant on the palest species: at most three boards each. */
 export function makeLadders(workshop: Workshop): Shop {
   const raws = workshop.species.map((s) => read(workshop, workshop.newBoard(s), 3));
@@ -115,6 +126,7 @@ export function makeLadders(workshop: Workshop): Shop {
     );
   }
   const surfaces = fitSurfaces(samples);
+  const dark = darkestOf(dyeRungs);
   const bare = { k1: 0, k2: surfaces.bareK2 };
   const colourants = workshop.colourants.flatMap(({ id, kind, maxStrength }): Colourant[] => {
     const common = { id, name: id, kind, carrier: 'water' as const, maxStrength, costPerGram: 0 };
@@ -128,12 +140,13 @@ export function makeLadders(workshop: Workshop): Shop {
         }),
       );
     }
-    const rungs = PIGMENT_RUNGS.map((share): Rung => {
+    const rungs = PIGMENT_RUNGS.map((share, i): Rung => {
       const board = workshop.newBoard(species);
       boards++;
-      const raw = read(workshop, board);
+      if (i === ON_DARK) workshop.applyDye(board, dark);
+      const before = read(workshop, board);
       workshop.applyGlaze(board, { [id]: share * maxStrength });
-      return { strength: share * maxStrength, before: raw, after: read(workshop, board) };
+      return { strength: share * maxStrength, before, after: read(workshop, board) };
     });
     return orNothing(() => fitLadder('pigment', rungs, maxStrength, { bare, sealed: surfaces.sealed })).map(
       ({ profile, scatter }) => ({ ...common, absorption: profile.absorption, scatter, exponent: profile.exponent }),

@@ -2,7 +2,7 @@
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
-import type { BoardEvidence } from '../src/core/match/index.ts';
+import type { BoardEvidence } from '../src/core/learn/index.ts';
 import type { WorkshopFactory } from '../src/workshop/interface.ts';
 import { type Mode, makeLadders, matchTarget, type TargetResult } from './apprentice.ts';
 

@@ -2,11 +2,10 @@ import { createRequire } from 'node:module';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
 import { type Colourant, type Materials, newLayer, type Stack } from '../src/core/layers/index.ts';
+import { type BoardEvidence, learn } from '../src/core/learn/index.ts';
 import {
-  type BoardEvidence,
   type Evaluator,
   eachSubset,
-  learn,
   type MatchProblem,
   makeEvaluator,
   ONLY_DAYLIGHT,

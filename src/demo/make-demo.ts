@@ -1,15 +1,7 @@
 import { usualCoats } from '../core/layers/layer.ts';
 import type { Job, JobSummary } from '../shared/job.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import {
-  BARE_K2,
-  COAT_WOODS,
-  DYE_RUNGS,
-  LADDER_WOOD,
-  LIBRARY_REFIT,
-  PIGMENT_RUNGS,
-  type Scenario,
-} from './scenario.ts';
+import { COAT_WOODS, LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
@@ -46,7 +38,7 @@ export async function makeDemo(
       tissues.push({ name, fraction, reflectance: read.reflectance, dye: TAKES[i], hold: HOLDS[i] });
     }
     const { fractions: _, ...rest } = species;
-    await ask('POST', '/species', { ...rest, bareK2: BARE_K2, tissues });
+    await ask('POST', '/species', { ...rest, tissues });
   }
 
   // A demo that was cut short goes on where it stopped.
@@ -69,10 +61,9 @@ export async function makeDemo(
     if (known?.absorption) continue;
     if (!known) await ask('POST', '/colourants', colourant);
     const rungs = [];
-    for (const strength of colourant.kind === 'pigment' ? PIGMENT_RUNGS : DYE_RUNGS) {
-      const rung = { colourantId: colourant.id, speciesId: LADDER_WOOD, strength };
-      const readings = (await ask('POST', '/instrument/rung', rung)) as { before: number[]; after: number[] };
-      rungs.push({ speciesId: LADDER_WOOD, strength, ...readings });
+    for (const rung of ladderOf(colourant.kind)) {
+      const readings = await ask('POST', '/instrument/rung', { colourantId: colourant.id, ...rung });
+      rungs.push({ ...rung, ...(readings as { before: number[]; after: number[] }) });
     }
     await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
   }

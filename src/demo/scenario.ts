@@ -1,4 +1,4 @@
-import { type Amber, tintOf, usualSurface } from '../core/match/surfaces.ts';
+import { type Amber, tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import type { NewJob } from '../shared/job.ts';
 import type { NewColourant, NewMedium, SpeciesRecord } from '../shared/shelf.ts';
 
@@ -59,12 +59,16 @@ export const COLOURANTS: readonly NewColourant[] = [
   pigment('chalk-25', 'Chalk 25', 'K-1121'),
 ];
 
-export const DYE_RUNGS = [1.5, 5, 14];
-export const PIGMENT_RUNGS = [0.02, 0.08, 0.25];
-export const LADDER_WOOD = 'birch';
-
-/** k2 of the sanded surface, as the demo shop fitted it from its ladder boards. */
-export const BARE_K2 = 0.02;
+/** Ladders: dyes on the palest wood, pigments with one board on the darkest, where their hiding shows. */
+const [PALE, DARK] = ['birch', 'sapele'];
+export const ladderOf = (kind: NewColourant['kind']): readonly { strength: number; speciesId: string }[] =>
+  kind === 'pigment'
+    ? [
+        { strength: 0.02, speciesId: PALE },
+        { strength: 0.08, speciesId: DARK },
+        { strength: 0.25, speciesId: PALE },
+      ]
+    : [1.5, 5, 14].map((strength) => ({ strength, speciesId: PALE }));
 
 const medium = (
   id: string,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type Knowledge, learn } from '../core/match/learn.ts';
+import { type Knowledge, learn } from '../core/learn/learn.ts';
 import { evidenceOf } from '../shared/evidence.ts';
 import type { Job } from '../shared/job.ts';
 import { materialsOf } from '../shared/materials.ts';

@@ -65,7 +65,6 @@ const shelf: Shelf = {
       name: 'Beech',
       figure: 'rays',
       tannin: 0,
-      bareK2: undefined,
       tissues: [{ name: 'ground', fraction: 1, reflectance: grid(72), dye: 1, hold: 1 }],
     },
   ],

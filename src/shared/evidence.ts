@@ -1,6 +1,6 @@
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { isMixUp } from '../core/judge/mix-up.ts';
-import type { BoardEvidence } from '../core/match/learn.ts';
+import type { BoardEvidence } from '../core/learn/learn.ts';
 import type { Board, Job } from './job.ts';
 import type { Shelf } from './shelf.ts';
 

@@ -22,13 +22,6 @@ export const SpeciesSchema = z.object({
   name,
   figure: z.enum(FIGURES),
   tannin: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
-  /** Saunderson k2 of the sanded wood, where the shop has fitted it. */
-  bareK2: z
-    .number()
-    .min(0)
-    .max(0.6)
-    .nullish()
-    .transform((v) => v ?? undefined),
   tissues: z
     .array(TissueSchema)
     .min(1)

@@ -3,11 +3,11 @@
  * fitted constants, films in many thin steps instead of one closed form, and thickness that varies within a tissue.
  */
 
-/** External diffuse reflection of a flat interface, empirical fit in n (Egan and Hilgeman 1979, after Orchard 1969). */
-export const externalDiffuse = (n: number): number => -1.4399 / (n * n) + 0.7099 / n + 0.6681 + 0.0636 * n;
-
-/** Internal diffuse reflection from the external one: 1 - (1 - r) / n^2. */
-export const internalDiffuse = (n: number): number => 1 - (1 - externalDiffuse(n)) / (n * n);
+/**
+ * Internal diffuse reflection of a flat interface: the share of perfectly diffuse light inside that cannot leave.
+ * Empirical fit in n, 1 to 2.5 (Egan and Hilgeman 1979).
+ */
+export const internalDiffuse = (n: number): number => -1.4399 / (n * n) + 0.7099 / n + 0.6681 + 0.0636 * n;
 
 /** Reading of a body of reflectance `body` behind an interface of index n, of which a share `level` is optically flat. */
 export function behindInterface(body: number, n: number, level: number): number {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00, labOf, meanSpectrum } from '../core/colour/index.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './bench-top.ts';
-import { throughFilm } from './light.ts';
+import { internalDiffuse, throughFilm } from './light.ts';
 import createWorkshop from './workshop.ts';
 
 const made = (seed: number) => {
@@ -35,6 +35,22 @@ describe('the simulated workshop', () => {
     expect(light(raw)).toBeGreaterThan(light(dyed));
     expect(light(dyed)).toBeGreaterThan(light(finished));
     for (const v of [...raw, ...dyed, ...finished].flat()) expect(v >= 0 && v <= 1).toBe(true);
+  });
+  it('keeps as much diffuse light in as Walsh (1926) and Judd (1942) have for n 1.5: 0.596', () => {
+    expect(internalDiffuse(1.5)).toBeCloseTo(0.596, 2);
+  });
+  it('a clear alone darkens raw wood by 5 to 12 L* and makes it stronger in colour (common practice)', () => {
+    const workshop = createWorkshop(7);
+    for (const species of ['ash', 'birch', 'oak', 'sapele']) {
+      const board = workshop.newBoard(species);
+      const raw = labOf(meanSpectrum(workshop.measure(board, 5)));
+      workshop.applyClear(board);
+      // As the eye sees it, past the gloss that the instrument reads with it.
+      const clear = labOf(meanSpectrum(workshop.measure(board, 5)).map((r) => (r - 0.04) / 0.96));
+      expect(raw[0] - clear[0], species).toBeGreaterThan(5);
+      expect(raw[0] - clear[0], species).toBeLessThan(12);
+      expect(Math.hypot(clear[1], clear[2]), species).toBeGreaterThan(Math.hypot(raw[1], raw[2]));
+    }
   });
   it('refuses what no bench allows', () => {
     const { workshop, board } = made(1);

@@ -11,7 +11,7 @@ declare module 'vitest' {
   }
 }
 
-const WOODS = ['beech', 'birch'];
+const WOODS = ['beech', 'birch', 'sapele'];
 const COLOURS = ['honey-1', 'wine-4', 'coal-7', 'umber-23'];
 
 /** The real server in memory with a small part of the demo shop and no jobs, for the tests of the pages. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { CLEAR, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { deltaE00 } from '../colour/difference.ts';
 import { BANDS } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
@@ -7,13 +7,11 @@ import { isMixUp } from '../judge/mix-up.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import { PLAIN, predict, UNTUNED } from '../optics/index.ts';
 import { correctBatch } from './correct-batch.ts';
-import { rungsToMake } from './ladder.ts';
 import { whyOutOfReach } from './reach.ts';
 import { chanceWithin } from './risk.ts';
 import { promiseOf } from './roads.ts';
 import { search } from './search.ts';
 import { bracketBoards, gridBoards, ladderBoards } from './series.ts';
-import { fitSurfaces } from './surfaces.ts';
 
 const finish = (stack: Stack) => labOf(finalOf(stack));
 
@@ -134,30 +132,6 @@ describe('chance', () => {
   });
 });
 
-describe('surfaces', () => {
-  it('are found from boards read before and after the clear', () => {
-    const clear = { ...MATERIALS.mediums.clear, k1: 0.045, k2: 0.6 };
-    const materials = { ...MATERIALS, mediums: { ...MATERIALS.mediums, clear } };
-    const flat = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
-    const samples = [1, 4, 12].flatMap((strength) =>
-      COLOURS.slice(0, 3).map(({ id }) => {
-        const looks = predict(
-          [
-            newLayer('dye', { colours: { [id]: strength } }),
-            newLayer('clear', { medium: 'clear', settings: { coats: 1 } }),
-          ],
-          flat,
-          materials,
-        );
-        return { bare: looks[1].reading, sealed: null, coated: looks[2].reading };
-      }),
-    );
-    const fit = fitSurfaces(samples);
-    expect(fit.coated.k1).toBeCloseTo(0.045, 2);
-    expect(Math.abs(fit.coated.k2 - 0.6)).toBeLessThan(0.04);
-  });
-});
-
 describe('hard cases', () => {
   it('a reading that contradicts its recipe is a mix-up; an honest miss is not', () => {
     const [, one] = predict(dyed({ yellow: 6 }), WOOD, MATERIALS);
@@ -174,10 +148,6 @@ describe('hard cases', () => {
   it('an opening that is already on the board is refused', () => {
     const from = { layers: 1, reading: predict(dyed({ yellow: 1 }), WOOD, MATERIALS)[1].reading };
     expect(() => search(problem({ from }))).toThrow('still to come');
-  });
-  it('the ladder says which rungs it still wants', () => {
-    expect(rungsToMake([], 20)).toHaveLength(3);
-    expect(rungsToMake([1.2, 4, 12], 20)).toEqual([]);
   });
   it('preparation and tuning pass through to the prediction', () => {
     const plain = promiseOf(problem(), dyed({ yellow: 6, red: 3 }), 1);

@@ -1,7 +1,7 @@
 import { FieldError } from '../field-error.ts';
 import type { Stack } from '../layers/layer.ts';
+import { minimise } from '../least-squares.ts';
 import { makeEvaluator } from './evaluator.ts';
-import { minimise } from './least-squares.ts';
 import type { MatchProblem } from './problem.ts';
 import { costPerLitre, gramsPerLitre } from './roads.ts';
 import { search } from './search.ts';

@@ -1,8 +1,6 @@
+export * from '../least-squares.ts';
 export * from './correct-batch.ts';
 export * from './evaluator.ts';
-export * from './ladder.ts';
-export * from './learn.ts';
-export * from './least-squares.ts';
 export * from './problem.ts';
 export * from './reach.ts';
 export * from './risk.ts';
@@ -10,4 +8,3 @@ export * from './roads.ts';
 export * from './search.ts';
 export * from './series.ts';
 export * from './subsets.ts';
-export * from './surfaces.ts';

@@ -5,9 +5,7 @@ import { BANDS } from '../colour/grid.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { PLAIN, predict, rawMean, scaleToBoard, UNTUNED } from '../optics/index.ts';
-import { fitDyeLadder, fitPigmentLadder } from './ladder.ts';
-import { type BoardEvidence, learn, NOTHING_LEARNED, tuningOf } from './learn.ts';
+import { predict } from '../optics/index.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, weightedLights } from './problem.ts';
 import { namedRoads, roundToScale } from './roads.ts';
 import { SearchCancelled, search } from './search.ts';
@@ -170,91 +168,5 @@ describe('the short list', () => {
       expect(Math.abs((s * 0.1) / 0.01 - Math.round((s * 0.1) / 0.01))).toBeLessThan(1e-6);
     expect(poured.deltaE).toBeLessThan(0.3);
     expect(poured.sensitivity.yellow).toBeGreaterThan(0);
-  });
-});
-
-describe('ladders', () => {
-  const rungsOf = (exponent: number, strengths: number[]) => {
-    const materials: Materials = { ...MATERIALS, colourants: { red: { ...COLOURS[1], exponent } } };
-    return strengths.map((strength) => {
-      const looks = predict(
-        [newLayer('dye', { colours: { red: strength } })],
-        { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] },
-        materials,
-      );
-      return { strength, before: looks[0].reading, after: looks[1].reading };
-    });
-  };
-  it('find the curve and the exponent that made them', () => {
-    for (const exponent of [0.76, 0.88, 1]) {
-      const fit = fitDyeLadder(rungsOf(exponent, [1, 4, 12]), 25);
-      expect(Math.abs(fit.exponent - exponent)).toBeLessThan(0.05);
-      expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
-      expect(Math.min(...fit.absorption)).toBeGreaterThanOrEqual(0);
-    }
-  });
-  it('for a pigment find what the film does', () => {
-    const sealed = newLayer('sealer', { medium: 'shellac' });
-    const flat = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
-    const rungs = [0.03, 0.1, 0.28].map((strength) => {
-      const looks = predict([sealed, newLayer('glaze', { colours: { ochre: strength } })], flat, MATERIALS);
-      return { strength, before: looks[1].reading, after: looks[2].reading };
-    });
-    const fit = fitPigmentLadder(rungs, 0.3);
-    expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
-    expect(fit.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
-  });
-  it('refuse nonsense with a plain reason', () => {
-    const good = rungsOf(0.86, [2, 8]);
-    expect(() => fitDyeLadder(good.slice(0, 1), 25)).toThrow('One rung tells nothing');
-    expect(() => fitDyeLadder(good, 1)).toThrow('check the unit');
-    expect(() =>
-      fitDyeLadder(
-        [
-          { ...good[0], after: good[1].after },
-          { ...good[1], after: good[0].after },
-        ],
-        25,
-      ),
-    ).toThrow('mixed up');
-    expect(() => fitDyeLadder([good[0], { ...good[1], strength: 2.1 }], 25)).toThrow('nearly the same');
-  });
-});
-
-describe('learning', () => {
-  const truth = { ...UNTUNED, uptake: { yellow: 1.2, red: 0.85 } };
-  const board = (id: string, yellow: number, red: number): BoardEvidence => {
-    const stack = dyed({ yellow, red });
-    const raw = rawMean(WOOD).map((r) => r * (1 + 0.01 * yellow));
-    const looks = predict(stack, scaleToBoard(WOOD, raw), MATERIALS, { tuning: truth });
-    return {
-      id,
-      wood: WOOD,
-      preparation: PLAIN,
-      stack,
-      raw,
-      stages: [1, 2].map((stage) => ({ stage, reading: looks[stage].reading })),
-      weight: 1,
-    };
-  };
-  const boards = [board('1', 3, 2), board('2', 5, 1), board('3', 2, 6)];
-  it('finds which colour takes more and which less', () => {
-    const { uptake } = tuningOf(learn(boards, MATERIALS), 'birch', MATERIALS);
-    expect(uptake.yellow).toBeGreaterThan(1.12);
-    expect(uptake.red).toBeLessThan(0.92);
-  });
-  it('brings the next prediction closer, and carries over in part to a wood never coloured', () => {
-    const knowledge = learn(boards, MATERIALS);
-    const stack = dyed({ yellow: 4, red: 3 });
-    const off = (tuning: typeof UNTUNED) => {
-      const real = finalOf(stack, WOOD, truth);
-      return Math.hypot(...finalOf(stack, WOOD, tuning).map((v, i) => v - real[i]));
-    };
-    expect(off(tuningOf(knowledge, 'birch', MATERIALS))).toBeLessThan(0.35 * off(UNTUNED));
-    expect(tuningOf(knowledge, 'elm', MATERIALS).uptake.yellow).toBeGreaterThan(1.01);
-  });
-  it('is the same every time it is replayed, and learns nothing from nothing', () => {
-    expect(learn(boards, MATERIALS)).toEqual(learn(boards, MATERIALS));
-    expect(learn([], MATERIALS)).toBe(NOTHING_LEARNED);
   });
 });

@@ -1,6 +1,6 @@
 import type { Stack } from '../layers/layer.ts';
+import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
-import { minimise } from './least-squares.ts';
 import type { MatchProblem } from './problem.ts';
 import { riskOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';

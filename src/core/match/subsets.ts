@@ -1,5 +1,5 @@
+import { solveSymmetric } from '../least-squares.ts';
 import type { Evaluator } from './evaluator.ts';
-import { solveSymmetric } from './least-squares.ts';
 
 /** A set of variables (indices, ascending) with the linear guess of their amounts and its cost. */
 export interface Candidate {

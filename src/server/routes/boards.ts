@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { writeCgats } from '../../core/formats/index.ts';
-import { tuningOf } from '../../core/match/learn.ts';
+import { tuningOf } from '../../core/learn/learn.ts';
 import { pourings } from '../../core/mix/batch.ts';
 import { predict } from '../../core/optics/predict.ts';
 import { rawMean, scaleToBoard } from '../../core/optics/wood.ts';

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { FieldError } from '../../core/field-error.ts';
-import { fitLadder } from '../../core/match/ladder.ts';
-import { fitCoat, usualSurface } from '../../core/match/surfaces.ts';
+import { fitLadder } from '../../core/learn/ladder.ts';
+import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
 import { SEALED } from '../../core/optics/surface.ts';
 import { bareSurface } from '../../core/optics/wood.ts';
 import {

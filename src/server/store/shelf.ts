@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { DyeProfile } from '../../core/match/ladder.ts';
-import type { FittedCoat } from '../../core/match/surfaces.ts';
+import type { Profile } from '../../core/learn/profile.ts';
+import type { FittedCoat } from '../../core/learn/surfaces.ts';
 import {
   type CoatInput,
   ColourantRecord,
@@ -17,14 +17,14 @@ import type { Queries } from '../db/db.ts';
 export async function allSpecies(db: Queries): Promise<SpeciesRecord[]> {
   return z
     .array(SpeciesSchema)
-    .parse(await db.query('select id, name, figure, tannin, bare_k2 as "bareK2", tissues from species order by name'));
+    .parse(await db.query('select id, name, figure, tannin, tissues from species order by name'));
 }
 
 export async function insertSpecies(db: Queries, s: SpeciesRecord): Promise<void> {
   await db.query(
-    `insert into species (id, name, figure, tannin, tissues, bare_k2) values ($1, $2, $3, $4, $5, $6)
-     on conflict (id) do update set name = $2, figure = $3, tannin = $4, tissues = $5, bare_k2 = $6`,
-    [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues), s.bareK2 ?? null],
+    `insert into species (id, name, figure, tannin, tissues) values ($1, $2, $3, $4, $5)
+     on conflict (id) do update set name = $2, figure = $3, tannin = $4, tissues = $5`,
+    [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues)],
   );
 }
 
@@ -37,12 +37,7 @@ export async function insertColourant(db: Queries, c: NewColourant): Promise<boo
   return rows.length > 0;
 }
 
-export async function setProfile(
-  db: Queries,
-  id: string,
-  profile: DyeProfile,
-  scatter: readonly number[],
-): Promise<void> {
+export async function setProfile(db: Queries, id: string, profile: Profile, scatter: readonly number[]): Promise<void> {
   await db.query('update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5 where id = $1', [
     id,
     profile.absorption,

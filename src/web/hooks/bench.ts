@@ -3,7 +3,7 @@ import { useParams, useSearchParams } from 'react-router';
 import { meanSpectrum, type Spectrum } from '../../core/colour/grid.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
-import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../../core/match/learn.ts';
+import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../../core/learn/learn.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../../core/match/problem.ts';
 import type { Tuning } from '../../core/optics/compile.ts';
 import { scaleToBoard, type Wood } from '../../core/optics/wood.ts';

@@ -17,10 +17,27 @@ describe('the shelf', () => {
     openAt('/shelf?colour=wine-4');
     expect(await screen.findByRole('heading', { name: 'Wine 4' })).toBeDefined();
     expect(screen.getByText(/dye for water, lot W-0650, at most 24.0 g\/L, grows as strength\^0\.\d\d/)).toBeDefined();
-    expect(screen.getByText('Ladder on birch')).toBeDefined();
+    expect(screen.getAllByText('on birch')).toHaveLength(3);
     expect(screen.getAllByText(/the profile misses it by ΔE00/)).toHaveLength(3);
     expect(screen.getByText(/Worst at \d{3} nm: off by \d\.\d % of reflectance/)).toBeDefined();
     expect(screen.getByText('The ladder covers its range.')).toBeDefined();
+  });
+  it('asks for a pigment on a dark board until there is one', async () => {
+    const page = openAt('/shelf?colour=umber-23');
+    expect(await screen.findByText('on sapele')).toBeDefined();
+    expect(screen.getByText('The ladder covers its range.')).toBeDefined();
+    await page.press('New colour');
+    await page.fill('Name', 'Sand 30');
+    await page.fill(/^Code/, 'sand-30');
+    await page.choose('Kind', 'pigment');
+    await page.press('Put on the shelf');
+    expect(await screen.findByRole('heading', { name: 'Sand 30' })).toBeDefined();
+    await page.fill('Strength, % of glaze', '5');
+    await give('File: before, after', 'pale.csv', spectra(0.6, 0.45));
+    expect(await screen.findByText(/Make one rung on a dark board too/)).toBeDefined();
+    await page.fill('Strength, % of glaze', '10');
+    await give('File: before, after', 'dark.csv', spectra(0.1, 0.14));
+    await waitFor(() => expect(screen.queryByText(/Make one rung on a dark board too/)).toBeNull());
   });
   it('takes a new colour, refused in words, then rung by rung', async () => {
     const page = openAt('/shelf');

@@ -5,7 +5,7 @@ import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { onGrid, type ReadingFile } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
-import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/match/surfaces.ts';
+import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
 import { FIGURES } from '../../../core/optics/wood.ts';
 import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';

@@ -1,6 +1,6 @@
 import { TextField } from '@mui/material';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
-import { rungsToMake } from '../../../core/match/ladder.ts';
+import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import type { ColourantRecord, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
@@ -47,9 +47,6 @@ function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shel
 /** A colour of the shelf: its profile, the ladder it rests on, how well it fits, what is still to make. */
 export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const pigment = colourant.kind === 'pigment';
-  const woods = [
-    ...new Set(colourant.rungs.map((r) => shelf.species.find((s) => s.id === r.speciesId)?.name.toLowerCase())),
-  ];
   const missing = rungsToMake(
     colourant.rungs.map((r) => r.strength),
     colourant.maxStrength,
@@ -76,11 +73,14 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         <div className="note">No profile yet. It takes a ladder of two rungs or more.</div>
       )}
       <div>
-        <h3 style={{ margin: '0 0 6px' }}>Ladder{woods.length > 0 && ` on ${woods.join(', ')}`}</h3>
+        <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
         {colourant.rungs.map((rung, i) => (
           <div key={rung.id} style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0' }}>
             <span className="mono" style={{ width: 100 }}>
               {strengthText(rung.strength, pigment)}
+            </span>
+            <span style={{ width: 90 }}>
+              on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
             {colourant.fit?.fitError[i] !== undefined && (
               <span>
@@ -94,6 +94,10 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
           {missing.length > 0
             ? `Still to make: ${missing.map((s) => strengthText(s, pigment)).join(', ')}.`
             : 'The ladder covers its range.'}
+          {pigment &&
+            wantsDarkGround(colourant.rungs) &&
+            colourant.rungs.length > 0 &&
+            ' Make one rung on a dark board too: on pale wood alone its hiding hardly shows.'}
         </p>
         <NewRung key={colourant.id} colourant={colourant} shelf={shelf} />
       </div>

@@ -1,6 +1,6 @@
 import { TextField } from '@mui/material';
 import { usualCoats } from '../../../core/layers/layer.ts';
-import { usualSurface } from '../../../core/match/surfaces.ts';
+import { usualSurface } from '../../../core/learn/surfaces.ts';
 import type { MediumRecord, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
+import { newLayer } from '../layers/layer.ts';
+import { predict } from '../optics/index.ts';
 import { COATED, SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { AMBERS, type CoatSample, fitCoat, tintOf, usualSurface } from './surfaces.ts';
+import { AMBERS, type CoatSample, fitCoat, fitSurfaces, tintOf, usualSurface } from './surfaces.ts';
 
 const UNDER: Surface = { k1: 0, k2: 0.1 };
 const WOODS = [
@@ -64,5 +67,29 @@ describe('a clear fitted to boards read before and after it', () => {
     const ambers = (Object.keys(AMBERS) as (keyof typeof AMBERS)[]).map(yellow);
     expect(ambers).toEqual([...ambers].sort((a, b) => a - b));
     for (const amber of Object.keys(AMBERS)) expect(tintOf(amber as keyof typeof AMBERS)).toHaveLength(BANDS);
+  });
+});
+
+describe('the surfaces of a shop', () => {
+  it('are found from boards read before and after the clear', () => {
+    const clear = { ...MATERIALS.mediums.clear, k1: 0.045, k2: 0.6 };
+    const materials = { ...MATERIALS, mediums: { ...MATERIALS.mediums, clear } };
+    const flat = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
+    const samples = [1, 4, 12].flatMap((strength) =>
+      COLOURS.slice(0, 3).map(({ id }) => {
+        const looks = predict(
+          [
+            newLayer('dye', { colours: { [id]: strength } }),
+            newLayer('clear', { medium: 'clear', settings: { coats: 1 } }),
+          ],
+          flat,
+          materials,
+        );
+        return { bare: looks[1].reading, sealed: null, coated: looks[2].reading };
+      }),
+    );
+    const fit = fitSurfaces(samples);
+    expect(fit.coated.k1).toBeCloseTo(0.045, 2);
+    expect(Math.abs(fit.coated.k2 - 0.6)).toBeLessThan(0.04);
   });
 });

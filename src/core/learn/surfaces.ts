@@ -3,8 +3,8 @@ import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
 import type { Medium } from '../layers/materials.ts';
+import { minimise } from '../least-squares.ts';
 import { COATED, SEALED, type Surface, throughSurface, underSurface, withoutGloss } from '../optics/surface.ts';
-import { minimise } from './least-squares.ts';
 
 /** One board read bare (raw or dyed), then sealed, then under its clear; no colour between. */
 export interface SurfaceSample {

@@ -3,12 +3,12 @@ import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { KINDS, type LayerKind, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
+import { solveSymmetric } from '../least-squares.ts';
 import { compileStack, type Tuning, UNTUNED } from '../optics/compile.ts';
 import { continueFrom } from '../optics/continue.ts';
 import type { Preparation } from '../optics/preparation.ts';
 import { type Program, runProgram } from '../optics/program.ts';
 import { factorsToReading, scaleToBoard, type Wood } from '../optics/wood.ts';
-import { solveSymmetric } from './least-squares.ts';
 
 /** One board as it was made and read: what learning learns from. */
 export interface BoardEvidence {
@@ -38,7 +38,7 @@ export interface Knowledge {
 export const NOTHING_LEARNED: Knowledge = { parameters: {}, residuals: {}, spread: {}, boards: [] };
 
 /** Spread of a stage that no board has shown yet, and how many boards that guess is worth. */
-const USUAL_SPREAD = 0.38;
+const USUAL_SPREAD = 0.25;
 const USUAL_SPREAD_BOARDS = 3;
 
 /**
@@ -50,7 +50,7 @@ const PRIOR = { uptake: 0.12, species: 0.16, thirst: 0.15, film: 0.1, coat: 0.01
  * What varies from one board to the next however much is known: the coat of dye, the hand that wipes, the clear. So one
  * board is never taken as proof of how the shop always works. Standard deviations of the log factors (k2 for `coat`).
  */
-const HAND: Readonly<Record<string, number>> = { thirst: 0.05, film: 0.08, coat: 0.015 };
+const HAND: Readonly<Record<string, number>> = { thirst: 0.05, film: 0.14, coat: 0.015 };
 /** Reading and model error of one stage, in natural log of reflectance, and how many bands agree by chance. */
 const STAGE_ERROR = 0.035;
 const BANDS_PER_ERROR = 5;
@@ -257,23 +257,26 @@ function fitParameters(spans: readonly Span[], materials: Materials): Fit {
   return { values, deviations };
 }
 
-/** What the fitted parameters still miss, as a log factor on K/S, averaged over boards with doubt. */
+/**
+ * What the fitted parameters still miss, as a log factor on K/S, averaged over boards with doubt. It belongs to a recipe
+ * more than to a wood, so only the job in hand teaches it.
+ */
 function residualsOf(spans: readonly Span[], fit: Fit, materials: Materials): Knowledge['residuals'] {
-  const sums = new Map<string, { species: string; kind: LayerKind; total: Float64Array; weight: number }>();
+  const sums = new Map<string, { species: string; kind: LayerKind; total: Float64Array; count: number }>();
   for (const span of spans) {
     const { wood, stack, weight } = span.evidence;
+    if (weight < 1) continue;
     const kind = stack[span.to - 1].kind;
     const key = `${wood.id}/${kind}`;
-    const sum = sums.get(key) ?? { species: wood.id, kind, total: new Float64Array(BANDS), weight: 0 };
+    const sum = sums.get(key) ?? { species: wood.id, kind, total: new Float64Array(BANDS), count: 0 };
     const missing = missingFactor(span, materials, tuningFrom(fit.values, wood.id, stack, {}));
-    for (let i = 0; i < BANDS; i++)
-      sum.total[i] += weight * Math.min(MOST_RESIDUAL, Math.max(-MOST_RESIDUAL, missing[i]));
-    sum.weight += weight;
+    for (let i = 0; i < BANDS; i++) sum.total[i] += Math.min(MOST_RESIDUAL, Math.max(-MOST_RESIDUAL, missing[i]));
+    sum.count++;
     sums.set(key, sum);
   }
   const out: Knowledge['residuals'] = {};
-  for (const { species, kind, total, weight } of sums.values()) {
-    out[species] = { ...out[species], [kind]: Array.from(total, (v) => v / (weight + RESIDUAL_DOUBT)) };
+  for (const { species, kind, total, count } of sums.values()) {
+    out[species] = { ...out[species], [kind]: Array.from(total, (v) => v / (count + RESIDUAL_DOUBT)) };
   }
   return out;
 }
@@ -287,9 +290,9 @@ function spreadsOf(
 ): Knowledge['spread'] {
   const squares = new Map<LayerKind, { sum: number; count: number }>();
   for (const span of spans) {
-    const { wood, stack } = span.evidence;
+    const { wood, stack, weight } = span.evidence;
     const { kind } = stack[span.to - 1];
-    const tuning = tuningFrom(fit.values, wood.id, stack, residuals[wood.id] ?? {});
+    const tuning = tuningFrom(fit.values, wood.id, stack, (weight < 1 ? undefined : residuals[wood.id]) ?? {});
     const miss = deltaE00(labOf(expectedReading(span, materials, tuning)), labOf(span.reading));
     const known = squares.get(kind) ?? { sum: 0, count: 0 };
     squares.set(kind, { sum: known.sum + (miss * miss) / 3, count: known.count + 1 });

@@ -1,0 +1,63 @@
+import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
+import { FieldError } from '../field-error.ts';
+import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
+import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
+import { misfit, type Profile, smoothCurve } from './profile.ts';
+import { ladderTrouble, type Rung } from './rungs.ts';
+
+const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
+const USUAL_EXPONENT = 0.88;
+const EXPONENT_PRIOR = 0.1;
+const SMOOTHNESS = 0.02;
+
+/**
+ * Absorption profile of a dye from a ladder: K/S added per band against strength^p, by weighted least squares with
+ * a(λ) >= 0 and a smooth curve, p searched over 0.6-1.1 with a mild prior.
+ * @throws FieldError with a plain reason when the ladder is nonsense
+ */
+export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surface: Surface = BARE): Profile {
+  const trouble = ladderTrouble(rungs, maxStrength);
+  if (trouble) throw new FieldError('ladder', trouble);
+  const ratio = (s: Spectrum, i: number) => absorptionRatio(underSurface(s[i], surface));
+  let best: { cost: number; exponent: number; absorption: Float64Array } | null = null;
+  for (const exponent of EXPONENTS) {
+    const curve = spectrum();
+    const weight = spectrum();
+    let cost = ((exponent - USUAL_EXPONENT) / EXPONENT_PRIOR) ** 2 * 1e-4;
+    for (let i = 0; i < BANDS; i++) {
+      let top = 0;
+      for (const rung of rungs) {
+        const amount = rung.strength ** exponent;
+        const k = ratio(rung.after, i);
+        const w = 1 / (0.02 + k) ** 2;
+        top += w * amount * (k - ratio(rung.before, i));
+        weight[i] += w * amount * amount;
+      }
+      curve[i] = top / weight[i];
+    }
+    const mean = weight.reduce((a, b) => a + b, 0) / BANDS;
+    const absorption = smoothCurve(
+      curve,
+      weight.map((w) => w / mean),
+      SMOOTHNESS,
+    );
+    for (const rung of rungs)
+      for (let i = 0; i < BANDS; i++) {
+        const k = ratio(rung.before, i) + absorption[i] * rung.strength ** exponent;
+        const off = throughSurface(infiniteReflectance(k), surface) - rung.after[i];
+        cost += off * off;
+      }
+    if (!best || cost < best.cost) best = { cost, exponent, absorption };
+  }
+  const { exponent, absorption } = best as NonNullable<typeof best>;
+  const fitted = rungs.map((rung) =>
+    Float64Array.from(rung.before, (_, i) =>
+      throughSurface(infiniteReflectance(ratio(rung.before, i) + absorption[i] * rung.strength ** exponent), surface),
+    ),
+  );
+  return {
+    absorption: Array.from(absorption),
+    exponent,
+    ...misfit(rungs, fitted),
+  };
+}

@@ -1,0 +1,7 @@
+export * from './dye-ladder.ts';
+export * from './ladder.ts';
+export * from './learn.ts';
+export * from './pigment-ladder.ts';
+export * from './profile.ts';
+export * from './rungs.ts';
+export * from './surfaces.ts';

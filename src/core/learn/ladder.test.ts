@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { reflectanceFromLab } from '../colour/reconstruct.ts';
+import { newLayer } from '../layers/layer.ts';
+import type { Materials } from '../layers/materials.ts';
+import { predict, type Wood } from '../optics/index.ts';
+import { fitDyeLadder } from './dye-ladder.ts';
+import { fitPigmentLadder } from './pigment-ladder.ts';
+import { ladderTrouble, type Rung, rungsToMake, wantsDarkGround } from './rungs.ts';
+
+describe('ladders', () => {
+  const rungsOf = (exponent: number, strengths: number[]) => {
+    const materials: Materials = { ...MATERIALS, colourants: { red: { ...COLOURS[1], exponent } } };
+    return strengths.map((strength) => {
+      const looks = predict(
+        [newLayer('dye', { colours: { red: strength } })],
+        { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] },
+        materials,
+      );
+      return { strength, before: looks[0].reading, after: looks[1].reading };
+    });
+  };
+  it('find the curve and the exponent that made them', () => {
+    for (const exponent of [0.76, 0.88, 1]) {
+      const fit = fitDyeLadder(rungsOf(exponent, [1, 4, 12]), 25);
+      expect(Math.abs(fit.exponent - exponent)).toBeLessThan(0.05);
+      expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
+      expect(Math.min(...fit.absorption)).toBeGreaterThanOrEqual(0);
+    }
+  });
+  it('for a pigment find what the film does', () => {
+    const fit = fitPigmentLadder(ochre([0.03, 0.1, 0.28], PALE), 0.3);
+    expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
+    expect(fit.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
+  });
+  it('refuse nonsense with a plain reason', () => {
+    const good = rungsOf(0.86, [2, 8]);
+    expect(() => fitDyeLadder(good.slice(0, 1), 25)).toThrow('One rung tells nothing');
+    expect(() => fitDyeLadder(good, 1)).toThrow('check the unit');
+    expect(() =>
+      fitDyeLadder(
+        [
+          { ...good[0], after: good[1].after },
+          { ...good[1], after: good[0].after },
+        ],
+        25,
+      ),
+    ).toThrow('mixed up');
+    expect(() => fitDyeLadder([good[0], { ...good[1], strength: 2.1 }], 25)).toThrow('nearly the same');
+  });
+  it('say which rungs it still wants', () => {
+    expect(rungsToMake([], 20)).toHaveLength(3);
+    expect(rungsToMake([1.2, 4, 12], 20)).toEqual([]);
+  });
+  it('of pigments compare boards of one ground only, and ask for a dark one', () => {
+    const pale = ochre([0.03, 0.28], PALE);
+    expect(wantsDarkGround(pale)).toBe(true);
+    const both = [...pale, ...ochre([0.1], DARK)];
+    expect(wantsDarkGround(both)).toBe(false);
+    expect(ladderTrouble(both, 0.3)).toBeNull();
+  });
+});
+
+/** A glaze of ochre over a sealed board: hardly any colour of its own in the red, so there only hiding shows. */
+const PALE = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
+const DARK = { ...PALE, tissues: [{ ...PALE.tissues[0], reflectance: Array.from(reflectanceFromLab([26, 8, 10])) }] };
+const sealed = newLayer('sealer', { medium: 'shellac' });
+function ochre(strengths: readonly number[], wood: Wood, films: readonly number[] = []): Rung[] {
+  return strengths.map((strength, i) => {
+    const laid = newLayer('glaze', { colours: { ochre: strength * (films[i] ?? 1) } });
+    const looks = predict([sealed, laid], wood, MATERIALS);
+    return { strength, before: looks[1].reading, after: looks[2].reading };
+  });
+}
+
+describe('the ladder of a pigment, wiped by a hand that varies', () => {
+  const truth = MATERIALS.colourants.ochre;
+  const RED = 25;
+  const ratio = (rungs: readonly Rung[], i: number) =>
+    fitPigmentLadder(rungs, 0.3).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
+  const UNEVEN = [1.1, 0.92, 1.06];
+  it('keeps its hiding near the truth where one pale ground does not show it', () => {
+    expect(Math.abs(Math.log(ratio(ochre([0.03, 0.1, 0.28], PALE, UNEVEN), RED)))).toBeLessThan(Math.log(1.7));
+  });
+  it('has it better with one board on a dark ground', () => {
+    const mixed = [...ochre([0.03, 0.28], PALE, UNEVEN), ...ochre([0.1], DARK, [0.92])];
+    for (const band of [3, 15, RED])
+      expect(Math.abs(Math.log(ratio(mixed, band))), `${band}`).toBeLessThan(Math.log(1.3));
+  });
+});

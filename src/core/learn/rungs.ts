@@ -1,0 +1,59 @@
+import { deltaE00 } from '../colour/difference.ts';
+import type { Spectrum } from '../colour/grid.ts';
+import { labOf } from '../colour/lab.ts';
+
+/** One rung: a board of the same wood, read raw and with one coat at this strength. */
+export interface Rung {
+  /** g/L, or mass fraction of a glaze. */
+  strength: number;
+  before: Spectrum;
+  after: Spectrum;
+}
+
+/** A rung must change the board by this much to say anything. */
+const LEAST_CHANGE = 0.5;
+/** A stronger rung may change the board a little less (boards vary, films turn), but not plainly less. */
+const MIXED_UP = 0.7;
+/** Boards whose L* differs by less than this before the colour are one ground. */
+const SAME_GROUND = 15;
+
+/** What is wrong with a ladder, in a sentence; null when it will do. */
+export function ladderTrouble(rungs: readonly Rung[], maxStrength: number): string | null {
+  if (rungs.length < 2) return 'One rung tells nothing of strength: make at least two, better three.';
+  const sorted = [...rungs].sort((p, q) => p.strength - q.strength);
+  for (const r of sorted)
+    if (!(r.strength > 0) || r.strength > maxStrength * 1.001)
+      return `A strength of ${r.strength} lies outside 0–${maxStrength}: check the unit.`;
+  const change = sorted.map((r) => deltaE00(labOf(r.before), labOf(r.after)));
+  const ground = sorted.map((r) => labOf(r.before)[0]);
+  for (let i = 1; i < sorted.length; i++)
+    for (let j = 0; j < i; j++) {
+      // A dark ground shows other changes than a pale one.
+      if (Math.abs(ground[i] - ground[j]) > SAME_GROUND) continue;
+      if (sorted[i].strength < sorted[j].strength * 1.2)
+        return 'Two rungs have nearly the same strength: space them by a factor of two or so.';
+      if (change[i] < MIXED_UP * change[j])
+        return `The board at ${sorted[i].strength} changed less than the one at ${sorted[j].strength}: labels mixed up?`;
+    }
+  if (change[sorted.length - 1] < LEAST_CHANGE) return 'The strongest rung hardly changed the board.';
+  return null;
+}
+
+/** A useful ladder has a rung near each of these shares of the strongest mix. */
+const USEFUL_RUNGS = [0.06, 0.2, 0.6];
+const NEAR_RUNG = 1.8;
+
+/** Strengths that a ladder still wants. */
+export const rungsToMake = (made: readonly number[], maxStrength: number): number[] =>
+  USEFUL_RUNGS.map((share) => share * maxStrength).filter(
+    (wanted) => !made.some((s) => s < wanted * NEAR_RUNG && s > wanted / NEAR_RUNG),
+  );
+
+/**
+ * Whether a pigment's ladder still wants a board on a dark ground: on one pale ground alone its hiding and its colour can
+ * hardly be told apart.
+ */
+export function wantsDarkGround(rungs: readonly { before: ArrayLike<number> }[]): boolean {
+  const lightness = rungs.map((r) => labOf(Float64Array.from(r.before))[0]);
+  return Math.max(...lightness) - Math.min(...lightness) <= SAME_GROUND;
+}
