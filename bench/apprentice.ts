@@ -286,7 +286,8 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
     steps.push({ stage: 3, reading: afterGlaze });
     const before = problem({ stack, open: openOf(stack), from: { layers: 3, reading: afterGlaze } });
     const miss = deltaE00(labOf(target), labOf(expectedReading({ ...before, open: [] })));
-    result.chance.push(chanceWithin(miss, spreadOf(knowledge, 'clear'), tolerance));
+    const outlook = { miss: Float64Array.of(miss, 0, 0), strays: [] };
+    result.chance.push(chanceWithin(outlook, spreadOf(knowledge, 'clear'), tolerance));
     workshop.applyClear(board);
     last = read(workshop, board);
     steps.push({ stage: 4, reading: last });

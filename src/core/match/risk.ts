@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { ciede2000Parts } from '../colour/difference.ts';
 import { BANDS } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import type { Evaluator } from './evaluator.ts';
@@ -11,41 +11,88 @@ export const BOARD_TO_BOARD = 0.04;
 
 const STEP = 0.05;
 
+/** How the finished colour may turn out: the expected miss, and how each doubt moves it, in the parts of CIEDE2000. */
+export interface Outlook {
+  miss: Float64Array;
+  /** One standard deviation of each doubt, the doubts independent. */
+  strays: Float64Array[];
+}
+
+const DIMENSIONS = 3;
+
+/** Each colour of a recipe moved by its doubt through the model, the others kept. */
+export function outlookOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+  const labs = new Float64Array(2 * DIMENSIONS);
+  labs.set(labOf(problem.target.reflectance));
+  const missAt = (): Float64Array => {
+    labs.set(labOf(evaluator.reading(amounts).slice(0, BANDS)), DIMENSIONS);
+    const parts = new Float64Array(DIMENSIONS);
+    ciede2000Parts(labs, 0, DIMENSIONS, parts, 0);
+    return parts;
+  };
+  const miss = missAt();
+  const strays: Float64Array[] = [];
+  evaluator.variables.forEach(({ colourant }, v) => {
+    const kept = amounts[v];
+    if (kept === 0) return;
+    amounts[v] = kept * (1 + STEP);
+    const moved = missAt();
+    amounts[v] = kept;
+    const deviation = Math.hypot(problem.doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
+    strays.push(moved.map((m, i) => ((m - miss[i]) / STEP) * deviation));
+  });
+  return { miss, strays };
+}
+
 /**
  * How far the finished colour may stray because the colours take more or less than thought: one standard deviation, in
  * CIEDE2000, the colourants independent.
  */
-export function riskOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): number {
-  const here = labOf(evaluator.reading(amounts).slice(0, BANDS));
-  let variance = 0;
-  for (let v = 0; v < amounts.length; v++) {
-    if (amounts[v] === 0) continue;
-    const kept = amounts[v];
-    amounts[v] = kept * (1 + STEP);
-    const slope = deltaE00(here, labOf(evaluator.reading(amounts))) / STEP;
-    amounts[v] = kept;
-    const doubt = problem.doubt?.[evaluator.variables[v].colourant] ?? UNKNOWN_UPTAKE;
-    variance += slope * slope * (doubt * doubt + BOARD_TO_BOARD * BOARD_TO_BOARD);
+export const riskOf = ({ strays }: Pick<Outlook, 'strays'>): number =>
+  Math.hypot(...strays.map((s) => Math.hypot(...s)));
+
+const POINTS = 4096;
+
+/** The n-th number of the van der Corput sequence in a base, in 0-1. */
+function vanDerCorput(n: number, base: number): number {
+  let value = 0;
+  for (let share = 1 / base, rest = n; rest > 0; rest = Math.floor(rest / base), share /= base)
+    value += (rest % base) * share;
+  return value;
+}
+
+/** Points that fill a standard normal in three dimensions evenly: Halton (1960) through Box and Muller (1958). */
+const NORMAL = (() => {
+  const points = new Float64Array(DIMENSIONS * POINTS);
+  for (let n = 0; n < POINTS; n++) {
+    const [u, v, w, x] = [2, 3, 5, 7].map((base) => vanDerCorput(n + 1, base));
+    const near = Math.sqrt(-2 * Math.log(u));
+    points[3 * n] = near * Math.cos(2 * Math.PI * v);
+    points[3 * n + 1] = near * Math.sin(2 * Math.PI * v);
+    points[3 * n + 2] = Math.sqrt(-2 * Math.log(w)) * Math.cos(2 * Math.PI * x);
   }
-  return Math.sqrt(variance);
-}
+  return points;
+})();
 
-/** Error function (Abramowitz and Stegun 1964, 7.1.26; to 1.5e-7). */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const poly = ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t;
-  return Math.sign(x) * (1 - poly * Math.exp(-x * x));
-}
-export const normalShare = (z: number): number => (1 + erf(z / Math.SQRT2)) / 2;
-
-/** Share of a normal of standard deviation `spread` in each of three directions, about a miss, that lies within a radius. */
-export function chanceWithin(miss: number, spread: number, tolerance: number): number {
-  // Non-central chi with three degrees of freedom, in closed form.
-  const s = Math.max(1e-6, spread);
-  const m = Math.max(1e-4, miss);
-  const a = (tolerance - m) / s;
-  const b = (-tolerance - m) / s;
-  const density = (z: number) => Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
-  const p = normalShare(a) - normalShare(b) + (s / m) * (density((tolerance + m) / s) - density((tolerance - m) / s));
-  return Math.min(1, Math.max(0, p));
+/**
+ * Probability that a board falls within a tolerance: the share of a normal about the expected miss, as long in each
+ * direction as the doubts make it, and `floor` longer in all of them. To about 0.005.
+ */
+export function chanceWithin({ miss, strays }: Outlook, floor: number, tolerance: number): number {
+  const covariance = (i: number, j: number) =>
+    strays.reduce((sum, s) => sum + s[i] * s[j], i === j ? floor * floor + 1e-12 : 0);
+  // Cholesky's factor of the covariance.
+  const a = Math.sqrt(covariance(0, 0));
+  const b = covariance(1, 0) / a;
+  const c = covariance(2, 0) / a;
+  const d = Math.sqrt(Math.max(1e-12, covariance(1, 1) - b * b));
+  const e = (covariance(2, 1) - b * c) / d;
+  const f = Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e));
+  let within = 0;
+  for (let n = 0; n < NORMAL.length; n += DIMENSIONS) {
+    const [x, y, z] = [NORMAL[n], NORMAL[n + 1], NORMAL[n + 2]];
+    const length = Math.hypot(miss[0] + a * x, miss[1] + b * x + d * y, miss[2] + c * x + e * y + f * z);
+    if (length <= tolerance) within++;
+  }
+  return within / POINTS;
 }

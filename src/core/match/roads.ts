@@ -7,7 +7,7 @@ import { grainKept } from '../optics/grain-contrast.ts';
 import { predict, type StageLook } from '../optics/predict.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { chanceWithin, riskOf } from './risk.ts';
+import { chanceWithin, outlookOf, riskOf } from './risk.ts';
 import { polish, type Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
@@ -31,13 +31,6 @@ export interface NamedRoad extends Road {
 
 /** What no board is free of, along one axis: reading, spot, clear. */
 const FLOOR = 0.25;
-
-/**
- * Probability that a board made by a road passes: its miss, and the spread that comes from what the shop does not know
- * of its colours on this wood, even in all three directions.
- */
-export const passingChance = (road: Pick<Road, 'deltaE' | 'risk'>, problem: MatchProblem, tolerance: number): number =>
-  chanceWithin(road.deltaE[0], Math.hypot(road.risk / Math.sqrt(3), problem.spread ?? FLOOR), tolerance);
 
 export const ROAD_LIGHTS: readonly Light[] = [
   DAYLIGHT,
@@ -89,7 +82,9 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   const { materials, wood, preparation, tuning, target } = problem;
   const evaluator = makeEvaluator(problem);
   const weighed = worthWeighing(roads).map((road): NamedRoad => {
-    const reading = evaluator.reading(evaluator.amountsOf(road.stack)).slice();
+    const amounts = evaluator.amountsOf(road.stack);
+    const outlook = outlookOf(problem, evaluator, amounts);
+    const reading = evaluator.reading(amounts).slice();
     const looks = predict(road.stack, wood, materials, { preparation, tuning });
     return {
       ...road,
@@ -98,7 +93,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       grain: grainKept(looks[0], looks[looks.length - 1]),
-      chance: passingChance(road, problem, tolerance),
+      chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
       price: costPerLitre(road.stack, materials),
       looks,
     };
@@ -144,8 +139,13 @@ function sensitivityOf(evaluator: Evaluator, amounts: Float64Array): Record<stri
 export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number) {
   const evaluator = makeEvaluator(problem);
   const amounts = evaluator.amountsOf(stack);
-  const road = { deltaE: evaluator.differences(amounts), risk: riskOf(problem, evaluator, amounts) };
-  return { ...road, chance: passingChance(road, problem, tolerance), sensitivity: sensitivityOf(evaluator, amounts) };
+  const outlook = outlookOf(problem, evaluator, amounts);
+  return {
+    deltaE: evaluator.differences(amounts),
+    risk: riskOf(outlook),
+    chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
+    sensitivity: sensitivityOf(evaluator, amounts),
+  };
 }
 
 /**

@@ -2,7 +2,7 @@ import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { riskOf } from './risk.ts';
+import { outlookOf, riskOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -170,7 +170,7 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
       stack: evaluator.stackOf(amounts),
       deltaE: evaluator.differences(amounts),
       cost,
-      risk: riskOf(problem, evaluator, amounts),
+      risk: riskOf(outlookOf(problem, evaluator, amounts)),
       colourants: subset.map((v) => evaluator.variables[v].colourant),
     }))
     .sort((p, q) => expectedCost(p) - expectedCost(q));
@@ -249,7 +249,7 @@ export function refine(problem: MatchProblem, stack: Stack): Road {
     stack: evaluator.stackOf(amounts),
     deltaE: evaluator.differences(amounts),
     cost,
-    risk: riskOf(problem, evaluator, amounts),
+    risk: riskOf(outlookOf(problem, evaluator, amounts)),
     colourants: used.map((v) => evaluator.variables[v].colourant),
   };
 }
