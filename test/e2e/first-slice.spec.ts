@@ -24,7 +24,7 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
 
   // 3. the wood and its raw reading
   await page.getByRole('link', { name: 'On to the woods' }).click();
-  await choose(page, 'Add a wood', 'Beech');
+  await page.getByRole('button', { name: 'Beech' }).click();
   await readFive(page);
   await page.getByRole('link', { name: 'Plan the layers on beech' }).click();
 

@@ -1,4 +1,4 @@
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Button, ButtonBase, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
@@ -133,6 +133,45 @@ function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
   );
 }
 
+/** The woods of the shelf under the target, to choose the first one from. */
+function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: string) => void }) {
+  const { species } = bench.shelf;
+  const raw = useMemo(
+    () =>
+      species.map(
+        (wood) => [{ label: 'raw', expected: predict([], wood, bench.materials)[0], measured: null }] as const,
+      ),
+    [species, bench.materials],
+  );
+  if (species.length === 0) return <div className="plate">The shelf has no wood yet. Add one on the Shelf first.</div>;
+  return (
+    <>
+      <div className="plate">Which wood is it to be made in? Choose it, then read a raw offcut of the job.</div>
+      <div className="work" style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(320px, 1fr))' }}>
+        {species.map((wood, i) => (
+          <ButtonBase
+            key={wood.id}
+            component="div"
+            aria-label={wood.name}
+            onClick={() => onChoose(wood.id)}
+            style={{ display: 'grid', gridTemplateColumns: '1fr', gap: 6, padding: 12, textAlign: 'left' }}
+          >
+            <BoardPicture
+              wood={wood}
+              seed={i + 1}
+              fields={raw[i]}
+              target={bench.target?.reflectance ?? null}
+              light={DAYLIGHT}
+              height={110}
+            />
+            <b>{wood.name}</b>
+          </ButtonBase>
+        ))}
+      </div>
+    </>
+  );
+}
+
 export function WoodsPage() {
   const bench = useOpenBench();
   const [params, setParams] = useSearchParams();
@@ -151,39 +190,37 @@ export function WoodsPage() {
   };
   return (
     <>
-      <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
-        {woods.map((w) => (
-          <RouterLink key={w.id} to={`?wood=${w.id}`} className={w === wood ? 'here' : ''}>
-            <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
-            <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
-          </RouterLink>
-        ))}
-        <TextField
-          select
-          label="Add a wood"
-          value=""
-          onChange={(e) => void add(e.target.value)}
-          disabled={free.length === 0}
-          sx={{ width: 180, marginLeft: 'auto' }}
-        >
-          {free.map((s) => (
-            <MenuItem key={s.id} value={s.id}>
-              {s.name}
-            </MenuItem>
+      {wood && (
+        <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
+          {woods.map((w) => (
+            <RouterLink key={w.id} to={`?wood=${w.id}`} className={w === wood ? 'here' : ''}>
+              <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
+              <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
+            </RouterLink>
           ))}
-        </TextField>
-      </div>
+          <TextField
+            select
+            label="Add a wood"
+            value=""
+            onChange={(e) => void add(e.target.value)}
+            disabled={free.length === 0}
+            sx={{ width: 180, marginLeft: 'auto' }}
+          >
+            {free.map((s) => (
+              <MenuItem key={s.id} value={s.id}>
+                {s.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        </div>
+      )}
       <div style={{ padding: error ? 12 : 0 }}>
         <Trouble error={error} />
       </div>
       {wood ? (
         <WoodPlate key={wood.id} bench={bench} wood={wood} />
       ) : (
-        <div className="plate">
-          {bench.shelf.species.length > 0
-            ? 'Which wood is it to be made in? Add it above, then read a raw offcut of the job.'
-            : 'The shelf has no wood yet. Add one on the Shelf first.'}
-        </div>
+        <FirstWood bench={bench} onChoose={(id) => void add(id)} />
       )}
     </>
   );
