@@ -1,5 +1,5 @@
-import { useEffect } from 'react';
-import { NavLink, Outlet, useParams } from 'react-router';
+import { useEffect, useLayoutEffect, useRef } from 'react';
+import { NavLink, Outlet, useLocation, useParams } from 'react-router';
 
 const ICONS = {
   jobs: <path d="M4 6h16M4 12h16M4 18h10" />,
@@ -26,6 +26,13 @@ export function Frame() {
   useEffect(() => {
     if (jobId) localStorage.setItem(LAST, jobId);
   }, [jobId]);
+  // Each place opens at its top; a choice within it moves nothing.
+  const { pathname } = useLocation();
+  const place = useRef<HTMLElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the address is what it waits for
+  useLayoutEffect(() => {
+    if (place.current) place.current.scrollTop = 0;
+  }, [pathname]);
   const open = jobId ?? localStorage.getItem(LAST);
   return (
     <div className="frame">
@@ -35,7 +42,7 @@ export function Frame() {
         {open && <Place to={`/jobs/${open}`} icon="bench" label="Bench" />}
         <Place to="/shelf" icon="shelf" label="Shelf" />
       </nav>
-      <main className="place">
+      <main className="place" ref={place}>
         <Outlet />
       </main>
     </div>

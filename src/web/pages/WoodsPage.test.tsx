@@ -26,8 +26,11 @@ describe('the woods of a job', () => {
     expect(await screen.findByText('not read yet')).toBeDefined();
     expect(screen.queryByRole('link', { name: 'Plan the layers on beech' })).toBeNull();
     await page.press('Read once (Space)');
-    await page.user.click(await screen.findByRole('link', { name: 'Plan the layers on beech' }));
+    const onward = await screen.findByRole('link', { name: 'Plan the layers on beech' });
+    screen.getByRole('main').scrollTop = 120;
+    await page.user.click(onward);
     await waitFor(() => expect(page.at()).toMatch(/\/layers\?wood=\d+$/));
+    expect(screen.getByRole('main').scrollTop, 'a new place opens at its top').toBe(0);
   });
   it('keep their preparation', async () => {
     const { id } = await startJob({ woods: ['beech'] });
