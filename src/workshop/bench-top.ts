@@ -1,6 +1,6 @@
 import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
 import { readSpot, type Step } from './board.ts';
-import { MEDIUMS } from './stock.ts';
+import { MEDIUMS, THIN_SEALER } from './stock.ts';
 import { STOCK } from './workshop.ts';
 
 /**
@@ -83,8 +83,8 @@ export function makeRung(
   const key = `ladder-${colourant}-${species}-${strength}`;
   const strengths = { [colourant]: strength };
   return {
-    before: readBoard(key, species, film ? [{ act: 'glaze', strengths: {} }] : []),
-    after: readBoard(key, species, [{ act: film ? 'glaze' : 'dye', strengths }]),
+    before: readBoard(key, species, film ? [THIN_SEALER, { act: 'glaze', strengths: {} }] : []),
+    after: readBoard(key, species, film ? [THIN_SEALER, { act: 'glaze', strengths }] : [{ act: 'dye', strengths }]),
   };
 }
 

@@ -34,6 +34,9 @@ export const SPREAD = {
 
 /** The dyes of a mix compete for the wood: at this many g/L in all, each takes half as well. */
 const HALF_UPTAKE = 120;
+/** A glaze on bare wood soaks in: more of it stays when it is wiped, and it hardly levels. */
+const SOAKS_IN = 1.4;
+const GLAZED_BARE_LEVEL = 0.3;
 const SEALER_INDEX = 1.47;
 const CLEAR_INDEX = 1.51;
 const WOOD_INDEX = 1.4;
@@ -117,7 +120,7 @@ export function reflectanceAt(stock: Stock, board: BoardState, spot: string): Fl
       let reading: number;
       if (sealed) body *= throughAmber(sealed.amber, i);
       if (glazed) {
-        const x = 1.1 * film * hand * tissue.film;
+        const x = 1.1 * film * hand * tissue.film * (sealed ? 1 : SOAKS_IN);
         body =
           0.3 * throughFilm(body, k * x * 0.7, s * x * 0.7) +
           0.5 * throughFilm(body, k * x, s * x) +
@@ -126,7 +129,8 @@ export function reflectanceAt(stock: Stock, board: BoardState, spot: string): Fl
       if (cleared) {
         body *= throughAmber(cleared.amber * build, i);
         reading = behindInterface(body, CLEAR_INDEX, level);
-      } else if (glazed || sealed) reading = behindInterface(body, SEALER_INDEX, 0.75);
+      } else if (sealed) reading = behindInterface(body, SEALER_INDEX, 0.75);
+      else if (glazed) reading = behindInterface(body, WOOD_INDEX, GLAZED_BARE_LEVEL);
       else reading = behindInterface(body, WOOD_INDEX, wood.roughness * 0.5);
       out[i] += (fractions[t] / total) * reading;
     }

@@ -211,6 +211,9 @@ export const OLD_DYES: readonly TrueDye[] = [
   dye('old-red', 'old red', [[515, 42, 0.42]], 0.9, 0.012),
 ];
 
+/** What the stand-in puts under a glaze when it is told of no sealer: thin and colourless. */
+export const THIN_SEALER = { act: 'seal', amber: 0 } as const;
+
 /** The sealers and clears that stand on the stand-in's bench, by the demo shop's own names, with their amber. */
 export const MEDIUMS: Readonly<Record<string, { act: 'seal' | 'clear'; amber: number }>> = {
   'water-satin': { act: 'clear', amber: 0.05 },

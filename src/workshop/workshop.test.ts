@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00, labOf, meanSpectrum } from '../core/colour/index.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './bench-top.ts';
+import type { Step } from './board.ts';
 import { internalDiffuse, throughFilm } from './light.ts';
 import createWorkshop from './workshop.ts';
 
@@ -51,6 +52,13 @@ describe('the simulated workshop', () => {
       expect(raw[0] - clear[0], species).toBeLessThan(12);
       expect(Math.hypot(clear[1], clear[2]), species).toBeGreaterThan(Math.hypot(raw[1], raw[2]));
     }
+  });
+  it('leaves more of a glaze on bare wood than over a sealer, which is darker (common practice)', () => {
+    const finished = (...under: Step[]) => {
+      const steps: Step[] = [...under, { act: 'glaze', strengths: { 'umber-23': 0.06 } }, { act: 'clear', amber: 0 }];
+      return labOf(meanSpectrum(takeReadings({ key: 'glazed', species: 'birch', steps }, 8).spectra));
+    };
+    expect(finished({ act: 'seal', amber: 0 })[0] - finished()[0]).toBeGreaterThan(1);
   });
   it('refuses what no bench allows', () => {
     const { workshop, board } = made(1);

@@ -2,7 +2,7 @@ import { WAVELENGTHS } from '../core/colour/index.ts';
 import { type BoardState, readSpot, type Step, type Stock, type Strengths } from './board.ts';
 import { chanceOf } from './chance.ts';
 import type { Workshop } from './interface.ts';
-import { DYES, OLD_DYES, PIGMENTS, WOODS } from './stock.ts';
+import { DYES, OLD_DYES, PIGMENTS, THIN_SEALER, WOODS } from './stock.ts';
 
 const TARGET_READINGS = 10;
 const AMBER = 0.05;
@@ -28,7 +28,7 @@ function secretRecipe(seed: number, k: number): { species: string; steps: Step[]
   const dye: Strengths = Object.fromEntries(dyes.map((id) => [id, 1 + 9 * chance.even()]));
   const glaze: Strengths = Object.fromEntries(pigments.map((id) => [id, 0.01 + 0.08 * chance.even()]));
   const steps: Step[] = [{ act: 'dye', strengths: dye }];
-  if (chance.even() < 0.75) steps.push({ act: 'glaze', strengths: glaze });
+  if (chance.even() < 0.75) steps.push(THIN_SEALER, { act: 'glaze', strengths: glaze });
   steps.push({ act: 'clear', amber: AMBER });
   return { species: chance.pick(WOODS).id, steps };
 }
@@ -71,7 +71,10 @@ export function createWorkshop(seed: number): Workshop {
     newBoard: (species) => put(species),
     measure,
     applyDye: (id, strengths) => apply(id, { act: 'dye', strengths }),
-    applyGlaze: (id, strengths) => apply(id, { act: 'glaze', strengths }),
+    applyGlaze(id, strengths) {
+      if (!boardOf(id).steps.some((s) => s.act === 'seal')) apply(id, THIN_SEALER);
+      apply(id, { act: 'glaze', strengths });
+    },
     applyClear: (id) => apply(id, { act: 'clear', amber: AMBER }),
     target(k) {
       const { species, steps } = secretRecipe(seed, k);
