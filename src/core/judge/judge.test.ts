@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { dyed, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
+import { predict } from '../optics/index.ts';
 import { differenceWords, judge, readingStatistics, sizeWord } from './index.ts';
+import { isMixUp } from './mix-up.ts';
 
 const of = (l: number, a: number, b: number) => reflectanceFromLab([l, a, b]);
 
@@ -43,5 +46,15 @@ describe('the verdict', () => {
     expect(differenceWords([50, 10, 20], [50, 9.1, 18.2])).toContain('duller');
     expect(differenceWords([50, 10, 20], [50, 10, 20])).toEqual(['no difference to see']);
     expect([0.2, 0.7, 1.5, 4].map(sizeWord)).toEqual(['not visible', 'just visible', 'visible', 'plain']);
+  });
+});
+
+describe('a mixed-up board', () => {
+  it('a reading that contradicts its recipe is a mix-up; an honest miss is not', () => {
+    const [, one] = predict(dyed({ yellow: 6 }), WOOD, MATERIALS);
+    const [, other] = predict(dyed({ blue: 12 }), WOOD, MATERIALS);
+    const [, more] = predict(dyed({ yellow: 7 }), WOOD, MATERIALS);
+    expect(isMixUp(one.reading, other.reading)).toBe(true);
+    expect(isMixUp(one.reading, more.reading)).toBe(false);
   });
 });

@@ -6,8 +6,6 @@ import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { predict } from '../optics/index.ts';
-import { type MatchProblem, ONLY_DAYLIGHT, weightedLights } from './problem.ts';
-import { namedRoads, roundToScale } from './roads.ts';
 import { SearchCancelled, search } from './search.ts';
 
 describe('search', () => {
@@ -80,6 +78,15 @@ describe('search', () => {
     const [road] = search(problem({ target, stack: begun, open: [open[1]], from: { layers: 1, reading } }));
     expect(road.stack[2].colours.umber).toBeCloseTo(0.06, 2);
   });
+  it('no colour open still gives an answer: the wood as it is', () => {
+    const roads = search(problem({ open: [] }));
+    expect(roads).toHaveLength(1);
+    expect(roads[0].colourants).toEqual([]);
+  });
+  it('an opening that is already on the board is refused', () => {
+    const from = { layers: 1, reading: predict(dyed({ yellow: 1 }), WOOD, MATERIALS)[1].reading };
+    expect(() => search(problem({ from }))).toThrow('still to come');
+  });
 });
 
 describe('search over several layers', () => {
@@ -124,49 +131,5 @@ describe('search over several layers', () => {
     let steps = 0;
     expect(() => search(problem({ target, stack, open }), { onProgress: () => ++steps < 4 })).toThrow(SearchCancelled);
     expect(steps).toBe(4);
-  });
-});
-
-describe('the lights of the place', () => {
-  // A target that the shop’s own dyes do not match under every light.
-  const target = { reflectance: reflectanceFromLab([45, 14, 20]), singleLight: false };
-  const closest = (lights: MatchProblem['lights']) => {
-    const p = problem({ target, lights });
-    return namedRoads(search(p), p, 1)[0];
-  };
-  it('daylight comes first and always counts', () => {
-    expect(weightedLights({ A: 2, F11: 1 }).map((l) => [l.illuminant, l.weight])).toEqual([
-      ['D65', 0],
-      ['A', 2],
-      ['F11', 1],
-    ]);
-    expect(ONLY_DAYLIGHT.map((l) => l.illuminant)).toEqual(['D65']);
-  });
-  it('a lamp that counts brings the match under the lamp closer', () => {
-    const day = closest(ONLY_DAYLIGHT);
-    const both = closest(weightedLights({ D65: 1, A: 6 }));
-    expect(both.perLight[1]).toBeLessThan(day.perLight[1]);
-    expect(both.deltaE).toHaveLength(2);
-    expect(both.deltaE[0]).toBeCloseTo(both.perLight[0], 6);
-  });
-});
-
-describe('the short list', () => {
-  it('differs in kind and says what each road is best at', () => {
-    const roads = namedRoads(search(problem()), problem(), 1);
-    expect(roads[0].titles).toContain('Closest');
-    const titles = roads.flatMap((r) => r.titles);
-    for (const title of ['Fewest colours', 'Clearest grain', 'Cheapest', 'Least change under lamps'])
-      expect(titles).toContain(title);
-    const fewest = roads.find((r) => r.titles.includes('Fewest colours'));
-    for (const road of roads) expect(fewest?.colourants.length).toBeLessThanOrEqual(road.colourants.length);
-  });
-  it('rounds to the scale and solves the rest again', () => {
-    const stack = dyed({ yellow: 6.0123, red: 3.0456 });
-    const poured = roundToScale(problem(), stack, 0.1, 0.01);
-    for (const s of Object.values(poured.stack[0].colours))
-      expect(Math.abs((s * 0.1) / 0.01 - Math.round((s * 0.1) / 0.01))).toBeLessThan(1e-6);
-    expect(poured.deltaE).toBeLessThan(0.3);
-    expect(poured.sensitivity.yellow).toBeGreaterThan(0);
   });
 });

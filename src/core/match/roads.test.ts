@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { dyed, problem } from '../../../test/fixtures/small-shop.ts';
+import { PLAIN, UNTUNED } from '../optics/index.ts';
+import { namedRoads, promiseOf, roundToScale } from './roads.ts';
+import { search } from './search.ts';
+
+describe('the short list', () => {
+  it('differs in kind and says what each road is best at', () => {
+    const roads = namedRoads(search(problem()), problem(), 1);
+    expect(roads[0].titles).toContain('Closest');
+    const titles = roads.flatMap((r) => r.titles);
+    for (const title of ['Fewest colours', 'Clearest grain', 'Cheapest', 'Least change under lamps'])
+      expect(titles).toContain(title);
+    const fewest = roads.find((r) => r.titles.includes('Fewest colours'));
+    for (const road of roads) expect(fewest?.colourants.length).toBeLessThanOrEqual(road.colourants.length);
+  });
+  it('rounds to the scale and solves the rest again', () => {
+    const stack = dyed({ yellow: 6.0123, red: 3.0456 });
+    const poured = roundToScale(problem(), stack, 0.1, 0.01);
+    for (const s of Object.values(poured.stack[0].colours))
+      expect(Math.abs((s * 0.1) / 0.01 - Math.round((s * 0.1) / 0.01))).toBeLessThan(1e-6);
+    expect(poured.deltaE).toBeLessThan(0.3);
+    expect(poured.sensitivity.yellow).toBeGreaterThan(0);
+  });
+});
+
+describe('what a stack promises', () => {
+  it('a colour better known gives a better chance; the strongest lever must be weighed most exactly', () => {
+    const stack = dyed({ yellow: 6, red: 3, black: 0.2 });
+    const unknown = promiseOf(problem(), stack, 1.5);
+    const known = promiseOf(problem({ doubt: { yellow: 0.02, red: 0.02, black: 0.02 } }), stack, 1.5);
+    expect(known.risk).toBeLessThan(0.5 * unknown.risk);
+    expect(unknown.sensitivity.red).toBeGreaterThan(unknown.sensitivity.black);
+  });
+  it('preparation and tuning pass through to the prediction', () => {
+    const plain = promiseOf(problem(), dyed({ yellow: 6, red: 3 }), 1);
+    const conditioned = promiseOf(
+      problem({ preparation: { ...PLAIN, conditioner: true } }),
+      dyed({ yellow: 6, red: 3 }),
+      1,
+    );
+    expect(plain.deltaE[0]).toBeLessThan(0.01);
+    expect(conditioned.deltaE[0]).toBeGreaterThan(1);
+    expect(
+      promiseOf(problem({ tuning: { ...UNTUNED, uptake: { yellow: 1.3 } } }), dyed({ yellow: 6, red: 3 }), 1).deltaE[0],
+    ).toBeGreaterThan(0.3);
+  });
+});
