@@ -228,10 +228,12 @@ test('the shelf: a colour without a profile gets one rung by rung; a wood is rea
 test('every main view passes the accessibility rules of WCAG 2.2 AA', async ({ page }) => {
   const { id: job, woods } = await startJob(page, ['sapele']);
   const wood = woods.sapele;
+  const { id: begun } = await startJob(page, []);
   for (const url of [
     '/jobs',
     '/shelf',
     `/jobs/${job}/target`,
+    `/jobs/${begun}/woods`,
     `/jobs/${job}/woods`,
     `/jobs/${job}/layers?wood=${wood}`,
     `/jobs/${job}/boards?wood=${wood}`,
