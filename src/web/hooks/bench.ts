@@ -96,11 +96,22 @@ export function useWoodModel(bench: Bench | null): WoodModel | null {
   }, [bench, boardId, woodId]);
 }
 
-/** The simplest stack: one dye under the clearest clear. */
-export function simpleStack(bench: Bench): Stack {
+/** A layer of the least yellow sealer or clear of the shelf, or none. */
+function palest(bench: Bench, kind: 'sealer' | 'clear'): Stack {
   const amber = (tint: readonly number[]) => tint.reduce((a, b) => a + b, 0);
-  const [clear] = bench.shelf.mediums.filter((m) => m.kind === 'clear').sort((p, q) => amber(p.tint) - amber(q.tint));
-  return [newLayer('dye'), ...(clear ? [newLayer('clear', { medium: clear.id })] : [])];
+  const [medium] = bench.shelf.mediums.filter((m) => m.kind === kind).sort((p, q) => amber(p.tint) - amber(q.tint));
+  return medium ? [newLayer(kind, { medium: medium.id })] : [];
+}
+
+/** The simplest stack: one dye under the clearest clear. */
+export const simpleStack = (bench: Bench): Stack => [newLayer('dye'), ...palest(bench, 'clear')];
+
+/** The stack with a glaze over a sealer under its clear, to be solved once the colour in the wood is read. */
+export function withGlaze(bench: Bench, stack: Stack): Stack {
+  const clear = stack.findIndex((l) => l.kind === 'clear');
+  const at = clear < 0 ? stack.length : clear;
+  const sealed = stack.slice(0, at).some((l) => l.kind === 'sealer');
+  return [...stack.slice(0, at), ...(sealed ? [] : palest(bench, 'sealer')), newLayer('glaze'), ...stack.slice(at)];
 }
 
 /** The matching problem of a wood for a stack, its open layers and what is already on the board. */

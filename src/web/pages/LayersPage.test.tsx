@@ -89,6 +89,16 @@ describe('the layers', () => {
     const [board] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
     expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
   });
+  it('get a sealer and a glaze where a dye alone is a gamble', async () => {
+    const { press } = await openBeech();
+    await press('Find recipes');
+    expect(await screen.findByText(/A glaze over a sealer can be solved after the dye is read/)).toBeDefined();
+    await press('Add sealer and glaze');
+    await waitFor(() => expect(layers()).toEqual(['Dye', 'Sealer', 'Glaze', 'Clear × 2']));
+    const roads = await screen.findByRole('table', { name: 'Roads to the target' });
+    expect(within(roads).getAllByText('glaze').length).toBeGreaterThan(0);
+    expect(screen.queryByText(/A glaze over a sealer can be solved/)).toBeNull();
+  });
   it('keep to the colours that are allowed', async () => {
     const { press, user } = await openBeech();
     await press('Allowed colours');

@@ -5,7 +5,7 @@ import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/ligh
 import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
 import { lastStage } from '../../shared/evidence.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, problemOf, simpleStack, useWoodModel, type WoodModel } from '../hooks/bench.ts';
+import { type Bench, problemOf, simpleStack, useWoodModel, type WoodModel, withGlaze } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
 import { begun as begunAt, useLooks } from '../hooks/looks.ts';
@@ -16,6 +16,7 @@ import { Curves } from '../parts/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
+import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
@@ -60,11 +61,17 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
     [bench, model, stack, open, board],
   );
 
-  const find = () => {
-    if (!problem) return setError('Read the target first: there is nothing to match yet.');
-    if (open.length === 0) return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
+  const find = (asked = problem) => {
+    if (!asked) return setError('Read the target first: there is nothing to match yet.');
+    if (asked.open.length === 0)
+      return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
     setError(null);
-    void search.find(problem, tolerance, choice.most);
+    void search.find(asked, tolerance, choice.most);
+  };
+  const findWithGlaze = () => {
+    const glazed = withGlaze(bench, stack);
+    set(glazed);
+    find(problemOf(bench, model, glazed, openingsOf(glazed, bench.materials, choice, done), begunAt(board)));
   };
 
   const plan = async () => {
@@ -209,6 +216,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
               {reason} The nearest is below.
             </div>
           ))}
+          {search.found && done === 0 && <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />}
           {search.found && target && (
             <Roads
               roads={search.found.roads}
@@ -243,7 +251,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
           <Button
             variant={coloured ? 'outlined' : 'contained'}
             color={coloured ? 'secondary' : 'primary'}
-            onClick={find}
+            onClick={() => find()}
             disabled={search.progress !== null || finished}
           >
             Find recipes
@@ -267,7 +275,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
       )}
       <Keys
         keys={[
-          { key: 'f', what: 'find recipes', run: find },
+          { key: 'f', what: 'find recipes', run: () => find() },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
           { key: 'c', what: 'curves', run: () => setCurves(!curves) },
           { key: 'Ctrl+z', what: 'undo the last change of the stack', run: undo },

@@ -1,0 +1,31 @@
+import { Button } from '@mui/material';
+import { KINDS, type Stack } from '../../../core/layers/layer.ts';
+import type { NamedRoad } from '../../../core/match/roads.ts';
+
+/** Below this chance of passing a road is worth saving. */
+const POOR_CHANCE = 0.5;
+
+interface Props {
+  stack: Stack;
+  roads: readonly NamedRoad[];
+  onAdd: () => void;
+}
+
+/**
+ * Where all colour goes into the wood and may take too much or too little of it, the way out that finishers know: a glaze
+ * over a sealer, set by what the dye really reads.
+ */
+export function GlazeAdvice({ stack, roads, onAdd }: Props) {
+  const inFilm = stack.some((layer) => KINDS[layer.kind].takes === 'pigment');
+  const best = Math.max(...roads.map((r) => r.chance));
+  if (inFilm || roads.length === 0 || best >= POOR_CHANCE) return null;
+  return (
+    <div className="note" style={{ display: 'flex', gap: 16, alignItems: 'center', marginBottom: 8 }}>
+      <span style={{ flex: 1 }}>
+        At best {Math.round(100 * best)} in 100: what a dye takes on this wood is not known well yet. A glaze over a
+        sealer can be solved after the dye is read.
+      </span>
+      <Button onClick={onAdd}>Add sealer and glaze</Button>
+    </div>
+  );
+}
