@@ -94,7 +94,7 @@ describe('what a search may use', () => {
       'black',
       'brown',
     ]);
-    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: [0] }, 0).map((o) => o.layer)).toEqual([2]);
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: ['dye'] }, 0).map((o) => o.layer)).toEqual([2]);
     expect(openingsOf(stack, MATERIALS, ANYTHING, 1).map((o) => o.layer)).toEqual([2]);
     expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['ochre', 'umber'] }, 1)).toEqual([]);
   });

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Colourant, Materials } from '../../../core/layers/materials.ts';
-import type { Choice } from '../../hooks/opening.ts';
+import { type Choice, solvable } from '../../hooks/opening.ts';
 
 interface Props {
   choice: Choice;
@@ -18,6 +18,7 @@ const toggled = <T,>(list: readonly T[], item: T): T[] =>
 export function ColourantChoice({ choice, stack, materials, onChange, onClose }: Props) {
   const taken = new Set(stack.map((l) => KINDS[l.kind].takes));
   const shelf = Object.values(materials.colourants).filter((c) => taken.has(c.kind));
+  const coloured = [...new Set(stack.map((l) => l.kind))].filter(solvable);
   const groups = [...new Set(shelf.map((c) => c.kind))];
   const box = (c: Colourant) => (
     <FormControlLabel
@@ -44,22 +45,18 @@ export function ColourantChoice({ choice, stack, materials, onChange, onClose }:
           ))}
           <div style={{ display: 'grid', alignContent: 'start' }}>
             <h3 style={{ margin: 0 }}>Layers to solve for</h3>
-            {stack.map(
-              (layer, i) =>
-                KINDS[layer.kind].takes !== 'none' && (
-                  <FormControlLabel
-                    // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
-                    key={i}
-                    control={
-                      <Checkbox
-                        checked={!choice.closed.includes(i)}
-                        onChange={() => onChange({ ...choice, closed: toggled(choice.closed, i) })}
-                      />
-                    }
-                    label={`${i + 1}. ${KINDS[layer.kind].label}`}
+            {coloured.map((kind) => (
+              <FormControlLabel
+                key={kind}
+                control={
+                  <Checkbox
+                    checked={!choice.closed.includes(kind)}
+                    onChange={() => onChange({ ...choice, closed: toggled(choice.closed, kind) })}
                   />
-                ),
-            )}
+                }
+                label={KINDS[kind].label}
+              />
+            ))}
             <TextField
               select
               label="Most in a layer"
