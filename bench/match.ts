@@ -12,6 +12,7 @@ import {
   search,
 } from '../src/core/match/index.ts';
 import { PLAIN, predict, rawMean, scaleToBoard, UNTUNED, type Wood } from '../src/core/optics/index.ts';
+import { median } from './ratio.ts';
 
 interface Fmin {
   nelderMead(f: (x: number[]) => number, start: number[], options: { maxIterations: number }): { x: number[] };
@@ -166,7 +167,6 @@ function timed<T>(work: () => T): { ms: number; value: T } {
   const value = work();
   return { ms: performance.now() - start, value };
 }
-const median = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1];
 
 /** Time of a baseline's full search, from a spread of its subsets of each size. */
 function fullSearchMs(problem: MatchProblem, solve: typeof byNelderMead): number {

@@ -58,6 +58,39 @@ describe('CIEDE2000', () => {
       { numRuns: 10_000 },
     );
   });
+
+  it('agrees with culori where hues are nearly opposite, on either side, and about a mean hue of 0', () => {
+    const reference = culori.differenceCiede2000();
+    const side = fc.oneof(
+      fc.double({ min: 1e-6, max: 1e-3, noNaN: true }),
+      fc.double({ min: -1e-3, max: -1e-6, noNaN: true }),
+    );
+    const around = fc.record({
+      hue: fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+      chroma: fc.tuple(fc.double({ min: 2, max: 90, noNaN: true }), fc.double({ min: 2, max: 90, noNaN: true })),
+      light: fc.tuple(fc.double({ min: 0, max: 100, noNaN: true }), fc.double({ min: 0, max: 100, noNaN: true })),
+    });
+    const at = (light: number, chroma: number, hue: number): Lab => [
+      light,
+      chroma * Math.cos(hue),
+      chroma * Math.sin(hue),
+    ];
+    const agree = (p: Lab, q: Lab) =>
+      expect(Math.abs(deltaE00(p, q) - reference(culoriLab(p), culoriLab(q)))).toBeLessThan(2e-5);
+    fc.assert(
+      fc.property(around, side, ({ hue, chroma, light }, off) => {
+        agree(at(light[0], chroma[0], hue), at(light[1], chroma[1], hue + Math.PI + off));
+      }),
+      { numRuns: 5000 },
+    );
+    fc.assert(
+      fc.property(around, side, ({ hue, chroma, light }, off) => {
+        // Equal chroma, so that the mean hue is exactly half way: just above and just below 0.
+        agree(at(light[0], chroma[0], off + hue / 5), at(light[1], chroma[0], off - hue / 5));
+      }),
+      { numRuns: 5000 },
+    );
+  });
 });
 
 describe('other differences against culori on 10 000 random pairs', () => {

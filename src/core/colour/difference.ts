@@ -9,6 +9,8 @@ export interface Parametric {
   kH: number;
 }
 
+const EVEN: Parametric = { kL: 1, kC: 1, kH: 1 };
+
 /** The CIE 1976 difference, plain distance in L*a*b*. */
 export const deltaE76 = (p: Lab, q: Lab): number => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
 
@@ -23,7 +25,7 @@ export function deltaLCH(standard: Lab, sample: Lab): { dL: number; da: number; 
 }
 
 /** CIE94 (CIE 116), graphic-arts constants; the first argument is the standard. */
-export function deltaE94(standard: Lab, sample: Lab, { kL, kC, kH }: Parametric = { kL: 1, kC: 1, kH: 1 }): number {
+export function deltaE94(standard: Lab, sample: Lab, { kL, kC, kH }: Parametric = EVEN): number {
   const { dL, dC, dH } = deltaLCH(standard, sample);
   const chroma = Math.hypot(standard[1], standard[2]);
   return Math.hypot(dL / kL, dC / (kC * (1 + 0.045 * chroma)), dH / (kH * (1 + 0.015 * chroma)));
@@ -80,25 +82,16 @@ const [G1, G2, G3, G4, G5] = (() => {
 const [S1, S3, S5, S7, S9] = [1, -6, 120, -5040, 362880].map((f, i) => (60 * DEGREE) ** (2 * i + 1) / f);
 
 /**
- * The CIEDE2000 kernel: three parts whose Euclidean length is the difference, written to `out[at..at+2]`.
- * Lightness, then chroma and hue turned so that the rotation term vanishes; least-squares solvers take them as they
- * are. No allocation, no transcendental function and no branch that depends on the colour but for opposite hues and
- * greys: the mean hue is the direction of the sum of the two unit hue vectors, so cos h and sin h come without angles;
- * T and the rotation are polynomials in them. Nothing is called but the square root, and colours come in a typed
- * array, not as arguments: an engine boxes doubles that cross a call.
+ * The CIEDE2000 kernel (ISO/CIE 11664-6): dL'/SL, dC'/SC, dH'/SH and RT of two colours, written to `out[0..3]`. The
+ * difference is the root of the sum of the squares of the first three and RT times the second times the third.
+ * No allocation, no transcendental function and no branch that depends on the colour but for opposite hues and greys:
+ * the mean hue is the direction of the sum of the two unit hue vectors, so cos h and sin h come without angles; T and the
+ * rotation are polynomials in them. Nothing is called but the square root, and colours come in a typed array, not as
+ * arguments: an engine boxes doubles that cross a call.
  * @param labs L*, a*, b* of any number of colours
  * @param standard, sample index of the L* of each in `labs`
  */
-export function ciede2000Parts(
-  labs: Float64Array,
-  standard: number,
-  sample: number,
-  out: Float64Array,
-  at: number,
-  kL = 1,
-  kC = 1,
-  kH = 1,
-): void {
+export function ciede2000Terms(labs: Float64Array, standard: number, sample: number, out: Float64Array): void {
   const a1 = labs[standard + 1];
   const b1 = labs[standard + 2];
   const a2 = labs[sample + 1];
@@ -156,9 +149,15 @@ export function ciede2000Parts(
   const Lm = (L1 + L2) * 0.5 - 50;
   const Lm2 = Lm * Lm;
   const Lroot = Math.sqrt(20 + Lm2);
-  const dL = ((L2 - L1) * Lroot) / (kL * (Lroot + 0.015 * Lm2));
-  const dC = (C2 - C1) / (kC * (1 + 0.045 * C));
-  const dHs = dH / (kH * (1 + 0.015 * C * T));
+  // One division for three.
+  const sL = Lroot + 0.015 * Lm2;
+  const sC = 1 + 0.045 * C;
+  const sH = 1 + 0.015 * C * T;
+  const sCsH = sC * sH;
+  const inverse = 1 / (sL * sCsH);
+  const dL = (L2 - L1) * Lroot * sCsH * inverse;
+  const dC = (C2 - C1) * sH * (sL * inverse);
+  const dHs = dH * sC * (sL * inverse);
 
   // The polynomials by pairs of terms: half as long a chain of operations that wait for each other.
   const u = 2 + cos * TOWARDS_COS + sin * TOWARDS_SIN;
@@ -174,14 +173,42 @@ export function ciede2000Parts(
   const CC = C * C;
   const C7 = CC * CC * (CC * C);
   // The standard takes 275 degrees from a hue of 0 to 360 and does not go round: nothing from 0 to 180, without a branch.
-  const half = sine * (Number(sin < 0) * -Math.sqrt(C7 / (C7 + POW25_7)));
-  out[at] = dL;
-  out[at + 1] = dC + half * dHs;
-  out[at + 2] = dHs * Math.sqrt(1 - half * half);
+  const RT = sine * (Number(sin < 0) * -2 * Math.sqrt(C7 / (C7 + POW25_7)));
+  out[0] = dL;
+  out[1] = dC;
+  out[2] = dHs;
+  out[3] = RT;
+}
+
+/** The difference that the terms of {@link ciede2000Terms} add up to. */
+export const ciede2000Of = (terms: Float64Array, { kL, kC, kH }: Parametric = EVEN): number => {
+  const l = terms[0] / kL;
+  const c = terms[1] / kC;
+  const h = terms[2] / kH;
+  return Math.sqrt(l * l + c * c + h * h + terms[3] * c * h);
+};
+
+const terms = new Float64Array(4);
+
+/**
+ * Three parts whose Euclidean length is CIEDE2000, written to `out[at..at+2]`: lightness, then chroma and hue turned so
+ * that the rotation term vanishes. Least-squares solvers take them as they are.
+ */
+export function ciede2000Parts(
+  labs: Float64Array,
+  standard: number,
+  sample: number,
+  out: Float64Array,
+  at: number,
+): void {
+  ciede2000Terms(labs, standard, sample, terms);
+  const half = 0.5 * terms[3];
+  out[at] = terms[0];
+  out[at + 1] = terms[1] + half * terms[2];
+  out[at + 2] = terms[2] * Math.sqrt(1 - half * half);
 }
 
 const pair = new Float64Array(6);
-const parts = new Float64Array(3);
 
 /** CIEDE2000 (ISO/CIE 11664-6), the difference this program means whenever it says dE. */
 export function deltaE00(p: Lab, q: Lab, k?: Parametric): number {
@@ -189,6 +216,6 @@ export function deltaE00(p: Lab, q: Lab, k?: Parametric): number {
     pair[i] = p[i];
     pair[i + 3] = q[i];
   }
-  ciede2000Parts(pair, 0, 3, parts, 0, k?.kL, k?.kC, k?.kH);
-  return Math.sqrt(parts[0] * parts[0] + parts[1] * parts[1] + parts[2] * parts[2]);
+  ciede2000Terms(pair, 0, 3, terms);
+  return ciede2000Of(terms, k);
 }

@@ -90,9 +90,12 @@ export function chanceWithin({ miss, strays }: Outlook, floor: number, tolerance
   const f = Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e));
   let within = 0;
   for (let n = 0; n < NORMAL.length; n += DIMENSIONS) {
-    const [x, y, z] = [NORMAL[n], NORMAL[n + 1], NORMAL[n + 2]];
-    const length = Math.hypot(miss[0] + a * x, miss[1] + b * x + d * y, miss[2] + c * x + e * y + f * z);
-    if (length <= tolerance) within++;
+    const x = NORMAL[n];
+    const y = NORMAL[n + 1];
+    const p = miss[0] + a * x;
+    const q = miss[1] + b * x + d * y;
+    const r = miss[2] + c * x + e * y + f * NORMAL[n + 2];
+    if (p * p + q * q + r * r <= tolerance * tolerance) within++;
   }
   return within / POINTS;
 }
