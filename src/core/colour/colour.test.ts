@@ -85,8 +85,8 @@ describe('CIEDE2000', () => {
     );
     fc.assert(
       fc.property(around, side, ({ hue, chroma, light }, off) => {
-        // Equal chroma, so that the mean hue is exactly half way: just above and just below 0.
-        agree(at(light[0], chroma[0], off + hue / 5), at(light[1], chroma[0], off - hue / 5));
+        // Half way between them lies a hue just above or just below 0, where the rotation term breaks off.
+        agree(at(light[0], chroma[0], off + hue / 5), at(light[1], chroma[1], off - hue / 5));
       }),
       { numRuns: 5000 },
     );
