@@ -1,5 +1,5 @@
 import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
-import { readSpot, type Step } from './board.ts';
+import { readSpot, type Step, type Strengths } from './board.ts';
 import { MEDIUMS, THIN_SEALER } from './stock.ts';
 import { STOCK } from './workshop.ts';
 
@@ -81,10 +81,11 @@ export function makeRung(
   const film = STOCK.pigments.has(colourant);
   if (!(film || STOCK.dyes.has(colourant)) || !STOCK.woods.has(species)) return null;
   const key = `ladder-${colourant}-${species}-${strength}`;
+  const glaze = (strengths: Strengths): Step[] => [THIN_SEALER, { act: 'glaze', strengths }];
   const strengths = { [colourant]: strength };
   return {
-    before: readBoard(key, species, film ? [THIN_SEALER, { act: 'glaze', strengths: {} }] : []),
-    after: readBoard(key, species, film ? [THIN_SEALER, { act: 'glaze', strengths }] : [{ act: 'dye', strengths }]),
+    before: readBoard(key, species, film ? glaze({}) : []),
+    after: readBoard(key, species, film ? glaze(strengths) : [{ act: 'dye', strengths }]),
   };
 }
 

@@ -2,13 +2,12 @@ import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { misfit, type Profile, smoothCurve } from './profile.ts';
+import { misfit, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
 import { ladderTrouble, type Rung } from './rungs.ts';
 
 const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
 const USUAL_EXPONENT = 0.88;
 const EXPONENT_PRIOR = 0.1;
-const SMOOTHNESS = 0.02;
 
 /**
  * Absorption profile of a dye from a ladder: K/S added per band against strength^p, by weighted least squares with

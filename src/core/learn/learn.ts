@@ -9,6 +9,7 @@ import { continueFrom } from '../optics/continue.ts';
 import type { Preparation } from '../optics/preparation.ts';
 import { type Program, runProgram } from '../optics/program.ts';
 import { factorsToReading, scaleToBoard, type Wood } from '../optics/wood.ts';
+import { BANDS_PER_ERROR } from './profile.ts';
 
 /** One board as it was made and read: what learning learns from. */
 export interface BoardEvidence {
@@ -51,9 +52,8 @@ const PRIOR = { uptake: 0.12, species: 0.16, thirst: 0.15, film: 0.1, coat: 0.01
  * board is never taken as proof of how the shop always works. Standard deviations of the log factors (k2 for `coat`).
  */
 const HAND: Readonly<Record<string, number>> = { thirst: 0.05, film: 0.14, coat: 0.015 };
-/** Reading and model error of one stage, in natural log of reflectance, and how many bands agree by chance. */
+/** Reading and model error of one stage, in natural log of reflectance. */
 const STAGE_ERROR = 0.035;
-const BANDS_PER_ERROR = 5;
 /** Boards' worth of doubt about the residual. */
 const RESIDUAL_DOUBT = 0.35;
 const MOST_RESIDUAL = 0.6;
@@ -257,6 +257,9 @@ function fitParameters(spans: readonly Span[], materials: Materials): Fit {
   return { values, deviations };
 }
 
+/** Whether a span is of the job in hand. */
+const inHand = (span: Span) => span.evidence.weight >= 1;
+
 /**
  * What the fitted parameters still miss, as a log factor on K/S, averaged over boards with doubt. It belongs to a recipe
  * more than to a wood, so only the job in hand teaches it.
@@ -264,8 +267,8 @@ function fitParameters(spans: readonly Span[], materials: Materials): Fit {
 function residualsOf(spans: readonly Span[], fit: Fit, materials: Materials): Knowledge['residuals'] {
   const sums = new Map<string, { species: string; kind: LayerKind; total: Float64Array; count: number }>();
   for (const span of spans) {
-    const { wood, stack, weight } = span.evidence;
-    if (weight < 1) continue;
+    if (!inHand(span)) continue;
+    const { wood, stack } = span.evidence;
     const kind = stack[span.to - 1].kind;
     const key = `${wood.id}/${kind}`;
     const sum = sums.get(key) ?? { species: wood.id, kind, total: new Float64Array(BANDS), count: 0 };
@@ -290,9 +293,9 @@ function spreadsOf(
 ): Knowledge['spread'] {
   const squares = new Map<LayerKind, { sum: number; count: number }>();
   for (const span of spans) {
-    const { wood, stack, weight } = span.evidence;
+    const { wood, stack } = span.evidence;
     const { kind } = stack[span.to - 1];
-    const tuning = tuningFrom(fit.values, wood.id, stack, (weight < 1 ? undefined : residuals[wood.id]) ?? {});
+    const tuning = tuningFrom(fit.values, wood.id, stack, inHand(span) ? residuals[wood.id] : {});
     const miss = deltaE00(labOf(expectedReading(span, materials, tuning)), labOf(span.reading));
     const known = squares.get(kind) ?? { sum: 0, count: 0 };
     squares.set(kind, { sum: known.sum + (miss * miss) / 3, count: known.count + 1 });

@@ -3,14 +3,11 @@ import { FieldError } from '../field-error.ts';
 import { minimise } from '../least-squares.ts';
 import { filmOver } from '../optics/kubelka-munk.ts';
 import { SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { misfit, type Profile, smoothCurve } from './profile.ts';
+import { BANDS_PER_ERROR, misfit, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
 import { ladderTrouble, type Rung } from './rungs.ts';
 
-const SMOOTHNESS = 0.02;
 /** Mean reading of one band of a rung, in reflectance: spots, noise and what the model has not. */
 const BAND_ERROR = 0.005;
-/** Bands that err together count as one. */
-const BANDS_PER_ERROR = 5;
 /** One wiped film against another, in log of thickness. */
 const FILM_HAND = 0.07;
 /** How far scatter strays from a power law of the wavelength, in log; and before any law is known. */
@@ -36,9 +33,6 @@ function scatterLaw(scatter: Float64Array, weight: Float64Array): ScatterLaw {
   return [Math.exp(my - slope * mx), slope];
 }
 
-/** What a film of absorption k and scatter s reads over the ground of a rung, at one band, less what was read. */
-type Off = (k: number, s: number, film: number, rung: number, band: number) => number;
-
 /**
  * Profile of a pigment from a ladder of glazes over a sealed board: K X and S X per band, non-negative and smooth, by
  * Levenberg-Marquardt on the film over the board as it was read before. No two films are wiped alike, so each rung has a
@@ -55,16 +49,15 @@ export function fitPigmentLadder(
   surface: Surface = SEALED,
   before: Surface = surface,
 ): Profile & { scatter: number[] } {
-  const rungs = asRead.map((rung) => ({
-    ...rung,
-    before: rung.before.map((r) => throughSurface(underSurface(r, before), surface)),
-  }));
+  const ground = asRead.map((rung) => rung.before.map((r) => underSurface(r, before)));
+  const rungs = asRead.map((rung, r) => ({ ...rung, before: ground[r].map((rho) => throughSurface(rho, surface)) }));
   const trouble = ladderTrouble(rungs, maxStrength);
   if (trouble) throw new FieldError('ladder', trouble);
-  const ground = rungs.map((rung) => rung.before.map((r) => underSurface(r, surface)));
+  /** What a film of absorption k and scatter s reads over the ground of rung r, in band i; and how far off that is. */
   const read = (k: number, s: number, film: number, r: number, i: number) =>
     throughSurface(filmOver(k * film, s * film, ground[r][i]), surface);
-  const off: Off = (k, s, film, r, i) => (read(k, s, film, r, i) - rungs[r].after[i]) / BAND_ERROR;
+  const off = (k: number, s: number, film: number, r: number, i: number) =>
+    (read(k, s, film, r, i) - rungs[r].after[i]) / BAND_ERROR;
 
   const absorption = spectrum().fill(5);
   const scatter = spectrum().fill(1);

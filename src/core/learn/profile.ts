@@ -13,6 +13,11 @@ export interface Profile {
   bandError: number[];
 }
 
+/** How much a profile's curve is smoothed, against a weight of 1 a band. */
+export const SMOOTHNESS = 0.02;
+/** Bands of a reading that err together count as one. */
+export const BANDS_PER_ERROR = 5;
+
 /** Smoothed curve: least squared second difference beside the data, non-negative. */
 export function smoothCurve(curve: Float64Array, weight: Float64Array, smoothness: number): Float64Array {
   const out = Float64Array.from(curve, (v) => Math.max(0, v));

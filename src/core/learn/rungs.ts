@@ -2,7 +2,7 @@ import { deltaE00 } from '../colour/difference.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 
-/** One rung: a board of the same wood, read raw and with one coat at this strength. */
+/** One rung: a board read before the colour and with one coat of it at this strength. */
 export interface Rung {
   /** g/L, or mass fraction of a glaze. */
   strength: number;
@@ -55,5 +55,5 @@ export const rungsToMake = (made: readonly number[], maxStrength: number): numbe
  */
 export function wantsDarkGround(rungs: readonly { before: ArrayLike<number> }[]): boolean {
   const lightness = rungs.map((r) => labOf(Float64Array.from(r.before))[0]);
-  return Math.max(...lightness) - Math.min(...lightness) <= SAME_GROUND;
+  return rungs.length > 0 && Math.max(...lightness) - Math.min(...lightness) <= SAME_GROUND;
 }

@@ -38,6 +38,8 @@ export interface Evaluator {
   residuals(amounts: Float64Array, out: Float64Array): void;
   /** CIEDE2000 per light of the problem. */
   differences(amounts: Float64Array): number[];
+  /** The three parts of CIEDE2000 under the first light, daylight. */
+  miss(amounts: Float64Array): Float64Array;
   /** Final reading, a view that the next call overwrites. */
   reading(amounts: Float64Array): Spectrum;
   stackOf(amounts: Float64Array): Stack;
@@ -119,6 +121,11 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
   const last = program.stages.length * BANDS;
   const mean = program.mean.subarray(last, last + BANDS);
   const parts = new Float64Array(3);
+  /** The parts of CIEDE2000 under one light, of the reading in hand. */
+  const partsUnder = (l: number, out: Float64Array, at: number) => {
+    labs.set(labFromXyz(xyzOf(mean, weights[l]), weights[l].white), 6 * l + 3);
+    ciede2000Parts(labs, 6 * l, 6 * l + 3, out, at);
+  };
 
   function reading(amounts: Float64Array): Spectrum {
     for (const s of stages) {
@@ -149,8 +156,7 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
     residuals(amounts, out) {
       reading(amounts);
       for (let l = 0; l < weights.length; l++) {
-        labs.set(labFromXyz(xyzOf(mean, weights[l]), weights[l].white), 6 * l + 3);
-        ciede2000Parts(labs, 6 * l, 6 * l + 3, out, 3 * l);
+        partsUnder(l, out, 3 * l);
         for (let k = 3 * l; k < 3 * l + 3; k++) out[k] *= roots[l];
       }
       const at = 3 * weights.length;
@@ -159,11 +165,15 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
     },
     differences(amounts) {
       reading(amounts);
-      return weights.map((w, l) => {
-        labs.set(labFromXyz(xyzOf(mean, w), w.white), 6 * l + 3);
-        ciede2000Parts(labs, 6 * l, 6 * l + 3, parts, 0);
+      return weights.map((_, l) => {
+        partsUnder(l, parts, 0);
         return Math.hypot(parts[0], parts[1], parts[2]);
       });
+    },
+    miss(amounts) {
+      reading(amounts);
+      partsUnder(0, parts, 0);
+      return parts.slice();
     },
     stackOf(amounts) {
       return empty.map((layer, i) => {

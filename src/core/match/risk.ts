@@ -1,13 +1,10 @@
-import { ciede2000Parts } from '../colour/difference.ts';
-import { BANDS } from '../colour/grid.ts';
-import { labOf } from '../colour/lab.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 
 /** Standard deviation of a colourant's log uptake before any board has shown it on this wood. */
-export const UNKNOWN_UPTAKE = 0.16;
+const UNKNOWN_UPTAKE = 0.16;
 /** What varies from board to board however much is known: coat, hand, spot. */
-export const BOARD_TO_BOARD = 0.04;
+const BOARD_TO_BOARD = 0.04;
 
 const STEP = 0.05;
 
@@ -18,27 +15,17 @@ export interface Outlook {
   strays: Float64Array[];
 }
 
-const DIMENSIONS = 3;
-
 /** Each colour of a recipe moved by its doubt through the model, the others kept. */
-export function outlookOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
-  const labs = new Float64Array(2 * DIMENSIONS);
-  labs.set(labOf(problem.target.reflectance));
-  const missAt = (): Float64Array => {
-    labs.set(labOf(evaluator.reading(amounts).slice(0, BANDS)), DIMENSIONS);
-    const parts = new Float64Array(DIMENSIONS);
-    ciede2000Parts(labs, 0, DIMENSIONS, parts, 0);
-    return parts;
-  };
-  const miss = missAt();
+export function outlookOf({ doubt }: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+  const miss = evaluator.miss(amounts);
   const strays: Float64Array[] = [];
   evaluator.variables.forEach(({ colourant }, v) => {
     const kept = amounts[v];
     if (kept === 0) return;
     amounts[v] = kept * (1 + STEP);
-    const moved = missAt();
+    const moved = evaluator.miss(amounts);
     amounts[v] = kept;
-    const deviation = Math.hypot(problem.doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
+    const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
     strays.push(moved.map((m, i) => ((m - miss[i]) / STEP) * deviation));
   });
   return { miss, strays };
@@ -48,8 +35,7 @@ export function outlookOf(problem: MatchProblem, evaluator: Evaluator, amounts: 
  * How far the finished colour may stray because the colours take more or less than thought: one standard deviation, in
  * CIEDE2000, the colourants independent.
  */
-export const riskOf = ({ strays }: Pick<Outlook, 'strays'>): number =>
-  Math.hypot(...strays.map((s) => Math.hypot(...s)));
+export const riskOf = ({ strays }: Outlook): number => Math.hypot(...strays.map((s) => Math.hypot(...s)));
 
 const POINTS = 4096;
 
@@ -62,8 +48,8 @@ function vanDerCorput(n: number, base: number): number {
 }
 
 /** Points that fill a standard normal in three dimensions evenly: Halton (1960) through Box and Muller (1958). */
-const NORMAL = (() => {
-  const points = new Float64Array(DIMENSIONS * POINTS);
+function spreadEvenly(): Float64Array {
+  const points = new Float64Array(3 * POINTS);
   for (let n = 0; n < POINTS; n++) {
     const [u, v, w, x] = [2, 3, 5, 7].map((base) => vanDerCorput(n + 1, base));
     const near = Math.sqrt(-2 * Math.log(u));
@@ -72,7 +58,8 @@ const NORMAL = (() => {
     points[3 * n + 2] = Math.sqrt(-2 * Math.log(w)) * Math.cos(2 * Math.PI * x);
   }
   return points;
-})();
+}
+let normal: Float64Array | null = null;
 
 /**
  * Probability that a board falls within a tolerance: the share of a normal about the expected miss, as long in each
@@ -88,13 +75,14 @@ export function chanceWithin({ miss, strays }: Outlook, floor: number, tolerance
   const d = Math.sqrt(Math.max(1e-12, covariance(1, 1) - b * b));
   const e = (covariance(2, 1) - b * c) / d;
   const f = Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e));
+  normal ??= spreadEvenly();
   let within = 0;
-  for (let n = 0; n < NORMAL.length; n += DIMENSIONS) {
-    const x = NORMAL[n];
-    const y = NORMAL[n + 1];
+  for (let n = 0; n < normal.length; n += 3) {
+    const x = normal[n];
+    const y = normal[n + 1];
     const p = miss[0] + a * x;
     const q = miss[1] + b * x + d * y;
-    const r = miss[2] + c * x + e * y + f * NORMAL[n + 2];
+    const r = miss[2] + c * x + e * y + f * normal[n + 2];
     if (p * p + q * q + r * r <= tolerance * tolerance) within++;
   }
   return within / POINTS;

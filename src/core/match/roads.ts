@@ -82,9 +82,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   const { materials, wood, preparation, tuning, target } = problem;
   const evaluator = makeEvaluator(problem);
   const weighed = worthWeighing(roads).map((road): NamedRoad => {
-    const amounts = evaluator.amountsOf(road.stack);
-    const outlook = outlookOf(problem, evaluator, amounts);
-    const reading = evaluator.reading(amounts).slice();
+    const reading = evaluator.reading(evaluator.amountsOf(road.stack)).slice();
     const looks = predict(road.stack, wood, materials, { preparation, tuning });
     return {
       ...road,
@@ -93,7 +91,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       grain: grainKept(looks[0], looks[looks.length - 1]),
-      chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
+      chance: chanceWithin(road.outlook, problem.spread ?? FLOOR, tolerance),
       price: costPerLitre(road.stack, materials),
       looks,
     };

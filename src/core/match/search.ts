@@ -2,7 +2,7 @@ import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { outlookOf, riskOf } from './risk.ts';
+import { type Outlook, outlookOf, riskOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -12,7 +12,9 @@ export interface Road {
   deltaE: number[];
   /** Sum of squared residuals that the search minimises. */
   cost: number;
-  /** Standard deviation of the result that comes from how far the colours may take otherwise than thought, CIEDE2000. */
+  /** How the finished colour may turn out, as the colours may take otherwise than thought. */
+  outlook: Outlook;
+  /** The size of that: {@link riskOf}. */
   risk: number;
   colourants: string[];
 }
@@ -166,14 +168,27 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
   }
 
   return [...found.values()]
-    .map(({ subset, amounts, cost }) => ({
-      stack: evaluator.stackOf(amounts),
-      deltaE: evaluator.differences(amounts),
-      cost,
-      risk: riskOf(outlookOf(problem, evaluator, amounts)),
-      colourants: subset.map((v) => evaluator.variables[v].colourant),
-    }))
+    .map(({ subset, amounts, cost }) => roadOf(problem, evaluator, subset, amounts, cost))
     .sort((p, q) => expectedCost(p) - expectedCost(q));
+}
+
+/** What amounts of these variables come to. */
+function roadOf(
+  problem: MatchProblem,
+  evaluator: Evaluator,
+  variables: readonly number[],
+  amounts: Float64Array,
+  cost: number,
+): Road {
+  const outlook = outlookOf(problem, evaluator, amounts);
+  return {
+    stack: evaluator.stackOf(amounts),
+    deltaE: evaluator.differences(amounts),
+    cost,
+    outlook,
+    risk: riskOf(outlook),
+    colourants: variables.map((v) => evaluator.variables[v].colourant),
+  };
 }
 
 /** Mean squared miss to be expected on the real board: the model's miss and the risk. */
@@ -245,11 +260,5 @@ export function refine(problem: MatchProblem, stack: Stack): Road {
     used,
     used.map((v) => before[v]),
   );
-  return {
-    stack: evaluator.stackOf(amounts),
-    deltaE: evaluator.differences(amounts),
-    cost,
-    risk: riskOf(outlookOf(problem, evaluator, amounts)),
-    colourants: used.map((v) => evaluator.variables[v].colourant),
-  };
+  return roadOf(problem, evaluator, used, amounts, cost);
 }

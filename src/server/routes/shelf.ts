@@ -2,16 +2,8 @@ import { Router } from 'express';
 import { FieldError } from '../../core/field-error.ts';
 import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
-import { SEALED } from '../../core/optics/surface.ts';
-import { bareSurface } from '../../core/optics/wood.ts';
-import {
-  CoatsInput,
-  LadderInput,
-  NewColourant,
-  NewMedium,
-  type SpeciesRecord,
-  SpeciesSchema,
-} from '../../shared/shelf.ts';
+import { BARE, SEALED } from '../../core/optics/surface.ts';
+import { CoatsInput, LadderInput, NewColourant, NewMedium, SpeciesSchema } from '../../shared/shelf.ts';
 import type { Db } from '../db/db.ts';
 import { notFound, Refusal } from '../refusal.ts';
 import {
@@ -69,11 +61,11 @@ export function shelfRoutes(db: Db): Router {
       }
       const all = (await mediumById(tx, medium.id))?.samples ?? [];
       const fitted = fitCoat(
-        all.map(({ speciesId, before, after, coats }) => ({
+        all.map(({ before, after, coats }) => ({
           before: Float64Array.from(before),
           after: Float64Array.from(after),
           coats,
-          under: bareSurface(woods.find((w) => w.id === speciesId) as SpeciesRecord),
+          under: BARE,
         })),
         usualSurface(medium.kind),
       );
@@ -97,17 +89,13 @@ export function shelfRoutes(db: Db): Router {
     await db.transaction(async (tx) => {
       for (const rung of rungs) await insertRung(tx, colourant.id, rung);
       const all = await rungsOf(tx, colourant.id);
-      const wood = (await allSpecies(tx)).find((s) => s.id === all[0].speciesId);
       try {
         const { profile, scatter } = fitLadder(
           colourant.kind,
           all.map((r) => ({ ...r, before: Float64Array.from(r.before), after: Float64Array.from(r.after) })),
           colourant.maxStrength,
-          {
-            // A pigment's board was read sealed before the glaze, a dye's board bare.
-            ...(wood && colourant.kind !== 'pigment' ? { bare: bareSurface(wood) } : {}),
-            ...(sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {}),
-          },
+          // A pigment's board was read sealed before the glaze, a dye's board bare.
+          sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {},
         );
         await setProfile(tx, colourant.id, profile, scatter);
       } catch (error) {

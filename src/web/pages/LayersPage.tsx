@@ -1,7 +1,8 @@
 import { Button, LinearProgress, TextField } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
+import type { Stack } from '../../core/layers/layer.ts';
 import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
 import { lastStage } from '../../shared/evidence.ts';
 import { change } from '../hooks/api.ts';
@@ -55,11 +56,11 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
 
-  const open = useMemo(() => openingsOf(stack, bench.materials, choice, done), [stack, bench.materials, choice, done]);
-  const problem = useMemo(
-    () => problemOf(bench, model, stack, open, begunAt(board)),
-    [bench, model, stack, open, board],
+  const problemFor = useCallback(
+    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.materials, choice, done), begunAt(board)),
+    [bench, model, choice, done, board],
   );
+  const problem = useMemo(() => problemFor(stack), [problemFor, stack]);
 
   const find = (asked = problem) => {
     if (!asked) return setError('Read the target first: there is nothing to match yet.');
@@ -71,7 +72,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
   const findWithGlaze = () => {
     const glazed = withGlaze(bench, stack);
     set(glazed);
-    find(problemOf(bench, model, glazed, openingsOf(glazed, bench.materials, choice, done), begunAt(board)));
+    find(problemFor(glazed));
   };
 
   const plan = async () => {
@@ -79,7 +80,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
     const volume = Number(litres);
     try {
       const poured =
-        problem && open.length > 0
+        problem && problem.open.length > 0
           ? await inWorker((matcher) => matcher.pour(problem, stack, volume, SCALE_GRAMS))
           : { stack };
       const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';

@@ -96,7 +96,6 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             : 'The ladder covers its range.'}
           {pigment &&
             wantsDarkGround(colourant.rungs) &&
-            colourant.rungs.length > 0 &&
             ' Make one rung on a dark board too: on pale wood alone its hiding hardly shows.'}
         </p>
         <NewRung key={colourant.id} colourant={colourant} shelf={shelf} />
