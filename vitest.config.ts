@@ -9,7 +9,7 @@ export default defineConfig({
         test: {
           ...shared,
           name: 'core and server',
-          include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'test/*.test.ts'],
+          include: ['src/**/*.test.ts', 'benchmarks/**/*.test.ts', 'test/*.test.ts'],
           exclude: ['src/web/**'],
           setupFiles: ['test/setup.ts'],
         },

@@ -1,11 +1,43 @@
 /** Fills the residuals for a point. */
 export type Residuals = (x: Float64Array, out: Float64Array) => void;
 
+export interface LeastSquaresOptions {
+  residuals: Residuals;
+  /** How many residuals there are. */
+  residualCount: number;
+  /** Where to begin; brought within the bounds. */
+  start: ArrayLike<number>;
+  lower: ArrayLike<number>;
+  upper: ArrayLike<number>;
+  maxIterations?: number;
+}
+
+/**
+ * Why a search stopped: nothing is left to take off (`exact`), a step takes off next to nothing (`settled`), no step
+ * takes off anything (`stuck`: a minimum, or the end of the arithmetic), or the iterations ran out.
+ */
+export type Stop = 'exact' | 'settled' | 'stuck' | 'iterations';
+
 export interface LeastSquaresResult {
   x: Float64Array;
   /** Sum of squared residuals at x. */
   cost: number;
   iterations: number;
+  stop: Stop;
+}
+
+/** @throws RangeError when the options contradict each other: a fault of the caller, not of the finisher */
+function checkOptions({ start, lower, upper, residualCount, maxIterations }: Required<LeastSquaresOptions>): void {
+  if (lower.length !== start.length || upper.length !== start.length)
+    throw new RangeError(`Bounds for ${lower.length} and ${upper.length} of ${start.length} variables.`);
+  if (!(Number.isInteger(residualCount) && residualCount > 0))
+    throw new RangeError(`${residualCount} is no count of residuals.`);
+  if (!(Number.isInteger(maxIterations) && maxIterations >= 0))
+    throw new RangeError(`${maxIterations} is no count of iterations.`);
+  for (let i = 0; i < start.length; i++) {
+    if (!Number.isFinite(start[i])) throw new RangeError(`Variable ${i} starts at ${start[i]}.`);
+    if (!(lower[i] <= upper[i])) throw new RangeError(`Variable ${i} lies between ${lower[i]} and ${upper[i]}.`);
+  }
 }
 
 /** Solves the small symmetric positive system A d = g in place (Cholesky); false when A is not positive. */
@@ -39,18 +71,19 @@ const sumOfSquares = (r: Float64Array) => {
   return sum;
 };
 
+const USUAL_ITERATIONS = 30;
+const EXACT = 1e-14;
+const SETTLED = 1e-7;
+
 /**
  * Levenberg-Marquardt with bounds (Levenberg 1944, Marquardt 1963; bounds by projection, a variable that sits on its
  * bound and is pushed outwards is held). Forward-difference derivatives.
+ * @throws RangeError when the options contradict each other
  */
-export function minimise(
-  residuals: Residuals,
-  start: ArrayLike<number>,
-  lower: ArrayLike<number>,
-  upper: ArrayLike<number>,
-  residualCount: number,
-  maxIterations = 30,
-): LeastSquaresResult {
+export function minimise(options: LeastSquaresOptions): LeastSquaresResult {
+  const checked = { maxIterations: USUAL_ITERATIONS, ...options };
+  checkOptions(checked);
+  const { residuals, start, lower, upper, residualCount, maxIterations } = checked;
   const n = start.length;
   const x = Float64Array.from(start, (v, i) => Math.min(upper[i], Math.max(lower[i], v)));
   const r = new Float64Array(residualCount);
@@ -61,7 +94,8 @@ export function minimise(
   let cost = sumOfSquares(r);
   let damping = 1e-3;
   let iterations = 0;
-  for (; iterations < maxIterations && cost > 1e-14; iterations++) {
+  let stop: Stop | null = cost > EXACT ? null : 'exact';
+  for (; iterations < maxIterations && stop === null; iterations++) {
     for (let j = 0; j < n; j++) {
       const span = upper[j] - lower[j];
       let h = 1e-5 * span;
@@ -112,7 +146,9 @@ export function minimise(
       }
       damping *= 6;
     }
-    if (!improved || relative < 1e-7) break;
+    if (!improved) stop = 'stuck';
+    else if (cost <= EXACT) stop = 'exact';
+    else if (relative < SETTLED) stop = 'settled';
   }
-  return { x, cost, iterations };
+  return { x, cost, iterations, stop: stop ?? 'iterations' };
 }

@@ -1,5 +1,9 @@
+import { parseParts } from '../core/formats/parts.ts';
 import { usualCoats } from '../core/layers/layer.ts';
-import type { Job, JobSummary } from '../shared/job.ts';
+import type { House } from '../shared/house.ts';
+import { newId } from '../shared/id.ts';
+import type { Job, JobList } from '../shared/job.ts';
+import type { OldBoard } from '../shared/old-board.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { COAT_WOODS, LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
 
@@ -11,7 +15,7 @@ const HOLDS = [1, 1.1, 1.3];
 export async function makeDemo(
   address: string,
   say: (line: string) => void,
-  { species: woods, mediums, colourants, jobs }: Scenario = LIBRARY_REFIT,
+  { species: woods, mediums, colourants, jobs, people, rack }: Scenario = LIBRARY_REFIT,
 ): Promise<void> {
   const ask = async (method: string, path: string, body?: unknown): Promise<unknown> => {
     const response = await fetch(`${address}/api${path}`, {
@@ -24,10 +28,13 @@ export async function makeDemo(
     return answer;
   };
 
-  if (((await ask('GET', '/jobs')) as JobSummary[]).length > 0) return;
+  if (((await ask('GET', '/jobs')) as JobList).jobs.length > 0) return;
   say('Making the demo shop …');
 
+  // A demo that was cut short goes on where it stopped.
+  const shelf = (await ask('GET', '/shelf')) as Shelf;
   for (const species of woods) {
+    if (shelf.species.some((s) => s.id === species.id)) continue;
     // The shop read the light and dark parts of an offcut; how they take colour it knows only roughly.
     const tissues = [];
     for (const [i, fraction] of species.fractions.entries()) {
@@ -41,8 +48,6 @@ export async function makeDemo(
     await ask('POST', '/species', { ...rest, tissues });
   }
 
-  // A demo that was cut short goes on where it stopped.
-  const shelf = (await ask('GET', '/shelf')) as Shelf;
   for (const medium of mediums) {
     const known = shelf.mediums.find((m) => m.id === medium.id);
     if (!known) await ask('POST', '/mediums', medium);
@@ -50,7 +55,7 @@ export async function makeDemo(
     const samples = [];
     for (const speciesId of COAT_WOODS.filter((id) => woods.some((w) => w.id === id))) {
       const readings = (await ask('POST', '/instrument/coat', { mediumId: medium.id, speciesId })) as object;
-      samples.push({ speciesId, coats: usualCoats(medium.kind), ...readings });
+      samples.push({ id: newId(), speciesId, coats: usualCoats(medium.kind), ...readings });
     }
     await ask('POST', `/mediums/${medium.id}/coats`, { samples });
   }
@@ -63,22 +68,40 @@ export async function makeDemo(
     const rungs = [];
     for (const rung of ladderOf(colourant.kind)) {
       const readings = await ask('POST', '/instrument/rung', { colourantId: colourant.id, ...rung });
-      rungs.push({ ...rung, ...(readings as { before: number[]; after: number[] }) });
+      rungs.push({ id: newId(), ...rung, ...(readings as { before: number[]; after: number[] }) });
     }
     await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
   }
 
-  for (const { piece_id: piece, woods: species, ...job } of jobs) {
-    const { id } = (await ask('POST', '/jobs', job)) as Job;
-    await ask('POST', `/jobs/${id}/readings`, { source: 'instrument', count: 5, piece });
-    for (const speciesId of species) {
-      const { woods: made } = (await ask('POST', `/jobs/${id}/woods`, { speciesId })) as Job;
-      const board = made.find((w) => w.speciesId === speciesId)?.boards[0];
-      if (board)
-        await ask('POST', `/boards/${board.id}/readings`, {
-          stage: 0,
-          reading: { source: 'instrument', count: 5 },
-        });
+  const house = (await ask('GET', '/house')) as House;
+  for (const person of people)
+    if (!house.people.some((p) => p.name === person.name)) await ask('POST', '/people', { id: newId(), ...person });
+  if (house.instruments.length === 0)
+    await ask('POST', '/instruments', {
+      id: newId(),
+      name: 'Simulated spectrophotometer',
+      geometry: 'D/8, specular included, 8 mm',
+      note: 'Ships with the program.',
+    });
+  const hanging = (await ask('GET', '/rack')) as OldBoard[];
+  for (const board of rack)
+    if (!hanging.some((b) => b.label === board.label)) await ask('POST', '/rack', { id: newId(), ...board });
+
+  for (const { piece_id: piece, woods: species, parts, ...job } of jobs) {
+    const { id } = (await ask('POST', '/jobs', { id: newId(), ...job })) as Job;
+    await ask('POST', `/jobs/${id}/readings`, { takingId: newId(), source: 'instrument', count: 5, piece });
+    for (const { speciesId, offcuts } of species) {
+      const wood = { id: newId(), boardId: newId(), speciesId };
+      await ask('POST', `/jobs/${id}/woods`, wood);
+      await ask('PUT', `/woods/${wood.id}/offcuts`, { version: 1, offcuts });
+      await ask('POST', `/boards/${wood.boardId}/readings`, {
+        stage: 0,
+        reading: { takingId: newId(), source: 'instrument', count: 5 },
+      });
     }
+    const { woods: made } = (await ask('GET', `/jobs/${id}`)) as Job;
+    const named = made.map((w) => ({ id: w.id, names: [w.speciesId] }));
+    const read = parseParts(parts.join('\n'), named, 'millimetres').parts;
+    await ask('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
   }
 }

@@ -1,25 +1,42 @@
 import { type Amber, tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import type { NewJob } from '../shared/job.ts';
-import type { NewColourant, NewMedium, SpeciesRecord } from '../shared/shelf.ts';
+import type { NewOldBoard } from '../shared/old-board.ts';
+import type { NewColourant, NewMedium, NewSpecies } from '../shared/shelf.ts';
 
 /**
  * The demo scenario, invented: the refit of a small harbour-town library. New work in four woods is to match the one
  * panel of the old counter that survived.
  */
-export const JOBS: readonly (NewJob & { piece_id: string; woods: string[] })[] = [
+export const JOBS: readonly (Omit<NewJob, 'id'> & {
+  piece_id: string;
+  woods: readonly { speciesId: string; offcuts: number }[];
+  parts: readonly string[];
+})[] = [
   {
     customer: 'Harbour Master’s Office',
     piece: 'Stair rail, two balusters replaced in oak',
     tolerance: 1.5,
     piece_id: 'stair-rail',
-    woods: ['oak'],
+    woods: [{ speciesId: 'oak', offcuts: 3 }],
+    parts: ['2 x Baluster, oak, 860 x 38 x 38 mm, edge'],
   },
   {
     customer: 'Tern Harbour Library',
     piece: 'Catalogue drawers, reading chairs, shelf edges and lectern to the surviving counter panel',
     tolerance: 1,
     piece_id: 'counter-panel',
-    woods: ['sapele', 'beech', 'birch', 'ash'],
+    woods: [
+      { speciesId: 'sapele', offcuts: 4 },
+      { speciesId: 'beech', offcuts: 6 },
+      { speciesId: 'birch', offcuts: 5 },
+      { speciesId: 'ash', offcuts: 3 },
+    ],
+    parts: [
+      '24 x Drawer front, sapele, 340 x 120 x 19 mm, edge, end',
+      '6 x Chair back, beech, 420 x 110 x 22 mm, both faces, edge',
+      '18 x Shelf edge, birch, 900 x 40 x 18 mm',
+      '1 x Lectern top, ash, 620 x 480 x 25 mm, both faces, edge, end',
+    ],
   },
 ];
 
@@ -92,15 +109,57 @@ export const MEDIUMS: readonly NewMedium[] = [
 export const COAT_WOODS = ['birch', 'sapele'];
 
 /** What the shop knows of its woods: figure, tannin and the shares of light, dark and pore; their colours it reads. */
-export const SPECIES: readonly (Pick<SpeciesRecord, 'id' | 'name' | 'figure' | 'tannin'> & { fractions: number[] })[] =
-  [
-    { id: 'sapele', name: 'Sapele', figure: 'straight', tannin: 1, fractions: [0.68, 0.24, 0.08] },
-    { id: 'beech', name: 'Beech', figure: 'rays', tannin: 0, fractions: [0.74, 0.26] },
-    { id: 'birch', name: 'Birch', figure: 'straight', tannin: 0, fractions: [0.8, 0.2] },
-    { id: 'ash', name: 'Ash', figure: 'cathedral', tannin: 1, fractions: [0.66, 0.24, 0.1] },
-    { id: 'oak', name: 'Oak', figure: 'pores', tannin: 3, fractions: [0.64, 0.24, 0.12] },
-    { id: 'maple', name: 'Maple', figure: 'straight', tannin: 0, fractions: [0.82, 0.18] },
-  ];
+export const SPECIES: readonly (Pick<NewSpecies, 'id' | 'name' | 'figure' | 'tannin'> & { fractions: number[] })[] = [
+  { id: 'sapele', name: 'Sapele', figure: 'straight', tannin: 1, fractions: [0.68, 0.24, 0.08] },
+  { id: 'beech', name: 'Beech', figure: 'rays', tannin: 0, fractions: [0.74, 0.26] },
+  { id: 'birch', name: 'Birch', figure: 'straight', tannin: 0, fractions: [0.8, 0.2] },
+  { id: 'ash', name: 'Ash', figure: 'cathedral', tannin: 1, fractions: [0.66, 0.24, 0.1] },
+  { id: 'oak', name: 'Oak', figure: 'pores', tannin: 3, fractions: [0.64, 0.24, 0.12] },
+  { id: 'maple', name: 'Maple', figure: 'straight', tannin: 0, fractions: [0.82, 0.18] },
+];
+
+/** Who works in the demo shop. */
+export const PEOPLE = [
+  { name: 'Ines', initials: 'In' },
+  { name: 'Tobiah', initials: 'To' },
+];
+
+/** Boards that hung on the shop's rack before, as far as their pencil notes tell. */
+export const RACK: readonly Omit<NewOldBoard, 'id'>[] = [
+  {
+    label: 'Boathouse bench, honey over beech',
+    speciesId: 'beech',
+    layers: [
+      { kind: 'dye', colours: { 'honey-1': 4 }, medium: null },
+      { kind: 'clear', colours: {}, medium: 'water-satin' },
+    ],
+    note: 'wiped dry, two coats of satin',
+    made: 'two winters ago',
+    grid: null,
+    lab: [58.2, 14.6, 34.1],
+  },
+  {
+    label: 'Chandlery counter, dark',
+    speciesId: 'sapele',
+    layers: [
+      { kind: 'dye', colours: { 'wine-4': null, 'coal-7': null }, medium: null },
+      { kind: 'clear', colours: {}, medium: 'oil-varnish' },
+    ],
+    note: 'amounts not noted',
+    made: 'spring, some years ago',
+    grid: null,
+    lab: [31.4, 15.8, 14.2],
+  },
+  {
+    label: 'Net loft door, no reading',
+    speciesId: 'ash',
+    layers: [{ kind: 'dye', colours: { 'slate-6': 2 }, medium: null }],
+    note: 'greyed, oil later?',
+    made: '',
+    grid: null,
+    lab: null,
+  },
+];
 
 /** All that a demo shop is made from. */
 export interface Scenario {
@@ -108,5 +167,14 @@ export interface Scenario {
   mediums: typeof MEDIUMS;
   colourants: typeof COLOURANTS;
   jobs: typeof JOBS;
+  people: typeof PEOPLE;
+  rack: typeof RACK;
 }
-export const LIBRARY_REFIT: Scenario = { species: SPECIES, mediums: MEDIUMS, colourants: COLOURANTS, jobs: JOBS };
+export const LIBRARY_REFIT: Scenario = {
+  species: SPECIES,
+  mediums: MEDIUMS,
+  colourants: COLOURANTS,
+  jobs: JOBS,
+  people: PEOPLE,
+  rack: RACK,
+};

@@ -4,10 +4,12 @@ import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { ZodError } from 'zod';
 import { FieldError } from '../core/field-error.ts';
-import type { Problem } from '../shared/problem.ts';
-import type { Db } from './db/db.ts';
-import { Refusal } from './refusal.ts';
+import type { ProblemDetails } from '../shared/problem-details.ts';
+import '../shared/sentences.ts';
+import type { Shop } from './acts/shop.ts';
+import { Conflict, Refusal } from './refusal.ts';
 import { boardRoutes } from './routes/boards.ts';
+import { houseRoutes } from './routes/house.ts';
 import { instrumentRoutes } from './routes/instrument.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { shelfRoutes } from './routes/shelf.ts';
@@ -15,8 +17,8 @@ import { shelfRoutes } from './routes/shelf.ts';
 const MOST_BODY = '6mb';
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
-function problemOf(error: unknown): Problem {
-  const problem = (status: number, title: string, detail: string, field?: string): Problem => ({
+function problemOf(error: unknown): ProblemDetails {
+  const problem = (status: number, title: string, detail: string, field?: string): ProblemDetails => ({
     type: 'about:blank',
     title,
     status,
@@ -25,20 +27,19 @@ function problemOf(error: unknown): Problem {
   });
   if (error instanceof ZodError) {
     const [issue] = error.issues;
-    const field = issue.path.join('.');
-    const said = /[.?!]$/.test(issue.message) ? issue.message : `${issue.message}.`;
-    return problem(422, 'Not accepted', field && !/^[A-Z]/.test(said) ? `${field}: ${said}` : said, field);
+    return problem(422, 'Not accepted', issue.message, issue.path.join('.'));
   }
   if (error instanceof FieldError) return problem(422, 'Not accepted', error.message, error.field);
+  if (error instanceof Conflict) return { ...problem(409, 'Changed meanwhile', error.message), current: error.current };
   if (error instanceof Refusal) return problem(error.status, 'Not possible', error.message, error.field);
   const { type } = error as { type?: string };
   if (type === 'entity.too.large') return problem(413, 'Too large', 'The file is too large: 4 MB is the most.', 'file');
   if (type === 'entity.parse.failed') return problem(400, 'Not understood', 'The request is not valid JSON.');
-  return problem(500, 'Our fault', 'Something went wrong on the bench. Nothing was changed; try once more.');
+  return problem(500, 'Our fault', 'Something went wrong in the program. Nothing was changed; try once more.');
 }
 
-/** The whole server on an open database. */
-export function createApp(db: Db, onFault: (error: unknown) => void = () => {}): Express {
+/** The whole server on an open shop. */
+export function createApp(shop: Shop, onFault: (error: unknown) => void = () => {}): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -58,7 +59,7 @@ export function createApp(db: Db, onFault: (error: unknown) => void = () => {}):
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });
-  api.use(shelfRoutes(db), jobRoutes(db), boardRoutes(db), instrumentRoutes());
+  api.use(shelfRoutes(shop), jobRoutes(shop), boardRoutes(shop), houseRoutes(shop), instrumentRoutes());
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);
   });

@@ -2,7 +2,8 @@ import path from 'node:path';
 import { pino } from 'pino';
 import { makeDemo } from '../demo/make-demo.ts';
 import { createApp } from './app.ts';
-import { FolderInUse, openFolder } from './db/db.ts';
+import { FolderInUse } from './db/folder.ts';
+import { openShop } from './open-shop.ts';
 
 const log = pino({ level: process.env.URUSHI_LOG ?? 'warn' });
 const port = Number(process.env.PORT ?? 4173);
@@ -10,8 +11,9 @@ const demo = process.argv.includes('--demo');
 const folder = path.resolve(process.env.URUSHI_DATA ?? (demo ? './demo-data' : './data'));
 
 async function main(): Promise<void> {
-  const db = await openFolder(folder);
-  const server = createApp(db, (error) => log.error(error)).listen(port, '127.0.0.1');
+  const onFault = (error: unknown) => log.error(error);
+  const shop = await openShop({ folder, server: process.env.URUSHI_DATABASE_URL, onFault });
+  const server = createApp(shop, onFault).listen(port, '127.0.0.1');
   await new Promise((resolve, reject) => server.once('listening', resolve).once('error', reject));
   const address = `http://localhost:${port}`;
   let closing = false;
@@ -20,7 +22,7 @@ async function main(): Promise<void> {
     closing = true;
     server.closeAllConnections();
     server.close();
-    await db.close();
+    await shop.close();
     process.exit(0);
   };
   process.on('SIGTERM', close).on('SIGINT', close);

@@ -8,4 +8,14 @@ export class Refusal extends Error {
     this.field = field;
   }
 }
+
+/** An edit of something that changed meanwhile: nothing is written, and both texts stay. */
+export class Conflict extends Refusal {
+  readonly current: { version: number; value: unknown };
+  constructor(what: string, current: { version: number; value: unknown }) {
+    super(409, `${what} was changed meanwhile, by somebody else or in another window. Yours was not saved over it.`);
+    this.current = current;
+  }
+}
+
 export const notFound = (what: string) => new Refusal(404, `There is no such ${what}. It may have been removed.`);

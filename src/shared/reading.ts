@@ -1,61 +1,74 @@
 import { z } from 'zod';
+import { Id, Moment } from './id.ts';
 
-const finite = z.number().refine(Number.isFinite);
 export const Lab = z.tuple([
-  finite.min(0, 'L* must lie between 0 and 100.').max(100, 'L* must lie between 0 and 100.'),
-  finite.min(-128, 'a* must lie between −128 and 128.').max(128, 'a* must lie between −128 and 128.'),
-  finite.min(-128, 'b* must lie between −128 and 128.').max(128, 'b* must lie between −128 and 128.'),
+  z.number().min(0, 'L* must lie between 0 and 100.').max(100, 'L* must lie between 0 and 100.'),
+  z.number().min(-128, 'a* must lie between −128 and 128.').max(128, 'a* must lie between −128 and 128.'),
+  z.number().min(-128, 'b* must lie between −128 and 128.').max(128, 'b* must lie between −128 and 128.'),
 ]);
+export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
-/** The three ways a reading comes in. */
+/** What every way has: the id of the taking (one tap, however many readings), and when, where it was not just now. */
+const taking = { takingId: Id, takenAt: Moment.optional() };
+
+/** The ways a reading comes in. */
 export const ReadingInput = z.discriminatedUnion('source', [
-  z.object({ source: z.literal('file'), fileName: z.string().min(1).max(200), text: z.string() }),
-  z.object({ source: z.literal('typed'), lab: Lab }),
+  z.object({ ...taking, source: z.literal('file'), fileName: z.string().min(1).max(200), text: z.string() }),
+  z.object({ ...taking, source: z.literal('typed'), lab: Lab }),
   z.object({
+    ...taking,
     source: z.literal('instrument'),
     count: z.number().int().min(1, 'Take at least one reading.').max(20, 'Take at most 20 readings at once.'),
     piece: z.string().optional(),
+    /** The instrument of the house it was taken with, where the shop has named any. */
+    instrument: Id.nullish(),
   }),
+  /** The reading of a board on the rack, taken as the target. */
+  z.object({ ...taking, source: z.literal('rack'), oldBoard: Id }),
 ]);
 export type ReadingInput = z.infer<typeof ReadingInput>;
+export const SOURCES = ['file', 'typed', 'instrument', 'rack'] as const;
 
 export const BoardReadingInput = z.object({
-  stage: z.number().int().min(0, 'Stage 0 is the raw board.'),
+  stage: z.number().int().min(0, 'Stage 0 is the raw board.').max(16, 'A board has at most 16 layers.'),
   reading: ReadingInput,
 });
 
 export const StoredReading = z.object({
-  id: z.number(),
+  id: Id,
   stage: z.number().nullable(),
   source: z.string(),
   name: z.string(),
   lab: z.array(z.number()).nullable(),
   /** 31 reflectances, 400-700 nm. */
-  grid: z.array(z.number()).length(31),
+  grid: Grid,
   takenAt: z.string(),
 });
 export type StoredReading = z.infer<typeof StoredReading>;
+
+/** A reading filed under the wrong stage, or at the wrong time, put right. */
+export const ReadingChange = z.object({
+  stage: z.number().int().min(0).max(16).optional(),
+  takenAt: Moment.optional(),
+});
 
 export const ReadingsTaken = z.object({ readings: z.array(StoredReading), notes: z.array(z.string()) });
 export type ReadingsTaken = z.infer<typeof ReadingsTaken>;
 
 export const SamplePieces = z.array(z.object({ id: z.string(), name: z.string() }));
 
-/** Asks the simulated bench for one rung of a ladder: a board read before and after one coat. */
+/** Asks the simulated workshop for one rung of a ladder: a board read before and after one coat. */
 export const RungRequest = z.object({
   colourantId: z.string(),
   speciesId: z.string(),
   strength: z.number().positive('A rung needs a strength above zero.'),
 });
 /** A board read before and after, whether a rung or a coat. */
-export const BeforeAndAfter = z.object({
-  before: z.array(z.number()).length(31),
-  after: z.array(z.number()).length(31),
-});
+export const BeforeAndAfter = z.object({ before: Grid, after: Grid });
 
-/** Asks the simulated bench for a raw board read before and after a sealer or clear. */
+/** Asks the simulated workshop for a raw board read before and after a sealer or clear. */
 export const CoatRequest = z.object({ mediumId: z.string(), speciesId: z.string() });
 
 /** Asks the simulated instrument for one tissue of a wood, read through a small aperture. */
 export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(['ground', 'grain', 'pore']) });
-export const TissueReading = z.object({ reflectance: z.array(z.number()).length(31) });
+export const TissueReading = z.object({ reflectance: Grid });

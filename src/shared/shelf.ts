@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { CARRIERS } from '../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { FIGURES, TISSUE_NAMES } from '../core/optics/wood.ts';
+import { Id, Version } from './id.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
 const name = z.string().trim().min(1, 'A name is needed.').max(80, 'A name has at most 80 letters.');
-const bands = z.array(z.number()).length(31);
+const bands = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 const reflectances = z
   .array(z.number().min(0, 'A reflectance is not below zero.').max(1.5, 'A reflectance is not above 150 %.'))
   .length(31, 'A spectrum has 31 values, 400–700 nm.');
@@ -29,34 +30,52 @@ export const SpeciesSchema = z.object({
     .refine((t) => new Set(t.map((x) => x.name)).size === t.length, 'Each tissue is named once.')
     .refine((t) => Math.abs(t.reduce((s, x) => s + x.fraction, 0) - 1) < 1e-3, 'The shares of the face must add to 1.'),
 });
-export type SpeciesRecord = z.infer<typeof SpeciesSchema>;
+export type NewSpecies = z.infer<typeof SpeciesSchema>;
+/** What everything on the shelf has: its version, and whether it is put away. */
+const kept = { version: z.number(), archived: z.boolean() };
+export const SpeciesRecord = z.object({ ...SpeciesSchema.shape, ...kept });
+export type SpeciesRecord = z.infer<typeof SpeciesRecord>;
+export const SpeciesChange = z.object({ version: Version, ...SpeciesSchema.omit({ id: true }).partial().shape });
 
 export const NewColourant = z.object({
   id,
   name,
   kind: z.enum(COLOURANT_KINDS),
   carrier: z.enum(CARRIERS),
-  maxStrength: z.number().positive('The strongest mix must be above zero.'),
-  costPerGram: z.number().min(0),
+  maxStrength: z
+    .number()
+    .positive('The strongest mix must be above zero.')
+    .max(1000, 'The strongest mix is at most 1000 g/L.'),
+  costPerGram: z.number().min(0, 'The cost is zero or more.'),
   lot: z.string().max(40),
   caution: z.string().max(300),
 });
 export type NewColourant = z.infer<typeof NewColourant>;
+/** What of a colour can be put right; its kind is what its ladder was fitted by, and stays. */
+export const ColourantChange = z.object({
+  version: Version,
+  ...NewColourant.omit({ id: true, kind: true }).partial().shape,
+});
 
 export const RungInput = z.object({
   speciesId: z.string(),
-  strength: z.number().positive('A rung needs a strength above zero.'),
+  strength: z.number().positive('A rung needs a strength above zero.').max(1000, 'A rung has at most 1000 g/L.'),
   before: reflectances,
   after: reflectances,
 });
-export const LadderInput = z.object({ rungs: z.array(RungInput).min(1) });
+export const NewRung = z.object({ id: Id, ...RungInput.shape });
+export type NewRung = z.infer<typeof NewRung>;
+export const LadderInput = z.object({ rungs: z.array(NewRung).min(1, 'A ladder has one rung at least.').max(40) });
+/** A strength written down wrongly, put right. */
+export const RungChange = RungInput.pick({ strength: true });
 
 export const ColourantRecord = NewColourant.extend({
   absorption: bands.nullable(),
   scatter: bands.nullable(),
   exponent: z.number(),
   fit: z.object({ fitError: z.array(z.number()), bandError: bands }).nullable(),
-  rungs: z.array(RungInput.extend({ id: z.number() })),
+  rungs: z.array(NewRung),
+  ...kept,
 });
 export type ColourantRecord = z.infer<typeof ColourantRecord>;
 
@@ -72,11 +91,15 @@ export const NewMedium = z.object({
     .max(0.08)
     .nullish()
     .transform((v) => v ?? undefined),
-  k2: z.number().min(0.2).max(0.75),
+  k2: z.number().min(0.2, 'k2 lies between 0.2 and 0.75.').max(0.75, 'k2 lies between 0.2 and 0.75.'),
   tint: z.array(z.number().min(0, 'A tint takes light away: zero or more.').max(5)).length(31),
   caution: z.string().max(300),
 });
 export type NewMedium = z.infer<typeof NewMedium>;
+export const MediumChange = z.object({
+  version: Version,
+  ...NewMedium.pick({ name: true, carrier: true, caution: true }).partial().shape,
+});
 
 /** A board read before and after coats of a sealer or clear. */
 export const CoatInput = z.object({
@@ -85,17 +108,20 @@ export const CoatInput = z.object({
   before: reflectances,
   after: reflectances,
 });
-export const CoatsInput = z.object({ samples: z.array(CoatInput).min(1) });
+export const NewCoatSample = z.object({ id: Id, ...CoatInput.shape });
+export type NewCoatSample = z.infer<typeof NewCoatSample>;
+export const CoatsInput = z.object({ samples: z.array(NewCoatSample).min(1, 'One board at least.').max(40) });
 
 export const MediumRecord = NewMedium.extend({
-  samples: z.array(CoatInput.extend({ id: z.number() })),
+  samples: z.array(NewCoatSample),
+  ...kept,
   /** CIEDE2000 by which the fit misses each sample; empty before the first. */
   fitError: z.array(z.number()),
 });
 export type MediumRecord = z.infer<typeof MediumRecord>;
 
 export const Shelf = z.object({
-  species: z.array(SpeciesSchema),
+  species: z.array(SpeciesRecord),
   colourants: z.array(ColourantRecord),
   mediums: z.array(MediumRecord),
 });

@@ -2,15 +2,14 @@ import { z } from 'zod';
 import { LAYER_KINDS } from '../core/layers/layer.ts';
 import { TEXTURES } from '../core/optics/preparation.ts';
 
+/** One layer of a stack. What may be in it beyond these bounds the core's `checkStack` says. */
 export const LayerSchema = z.object({
   kind: z.enum(LAYER_KINDS),
-  colours: z.record(
-    z.string(),
-    z.number().refine((v) => Number.isFinite(v) && v >= 0, 'A strength must be zero or more.'),
-  ),
-  medium: z.string().optional(),
-  settings: z.record(z.string(), z.number()),
-  method: z.string().optional(),
+  /** Colourant id to strength: g/L, or mass fraction for pigments. */
+  colours: z.record(z.string().max(40), z.number().min(0, 'A strength must be zero or more.')),
+  medium: z.string().max(40).optional(),
+  settings: z.record(z.string().max(40), z.number()),
+  method: z.string().max(40).optional(),
 });
 export const StackSchema = z.array(LayerSchema).max(16, 'A stack holds at most 16 layers.');
 

@@ -2,14 +2,18 @@ import { Navigate, type RouteObject } from 'react-router';
 import { BenchFrame } from './pages/BenchFrame.tsx';
 import { BoardsPage } from './pages/BoardsPage.tsx';
 import { Frame } from './pages/Frame.tsx';
+import { HousePage } from './pages/HousePage.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { LayersPage } from './pages/LayersPage.tsx';
-import { NothingHere } from './pages/NothingHere.tsx';
+import { PartsPage } from './pages/PartsPage.tsx';
+import { RackPage } from './pages/RackPage.tsx';
 import { ShelfPage } from './pages/ShelfPage.tsx';
+import { StoryPage } from './pages/StoryPage.tsx';
 import { TargetPage } from './pages/TargetPage.tsx';
 import { TogetherPage } from './pages/TogetherPage.tsx';
 import { VerdictPage } from './pages/VerdictPage.tsx';
 import { WoodsPage } from './pages/WoodsPage.tsx';
+import { NothingHere } from './parts/NothingHere.tsx';
 
 /** Every place of the program and its address. */
 export const ROUTES: RouteObject[] = [
@@ -20,12 +24,14 @@ export const ROUTES: RouteObject[] = [
       { index: true, element: <Navigate to="/jobs" replace /> },
       { path: 'jobs', element: <JobsPage /> },
       {
-        path: 'jobs/:jobId',
+        path: 'jobs/:jobNumber',
         element: <BenchFrame />,
         children: [
           { index: true, element: <Navigate to="target" replace /> },
           { path: 'target', element: <TargetPage /> },
           { path: 'woods', element: <WoodsPage /> },
+          { path: 'parts', element: <PartsPage /> },
+          { path: 'story', element: <StoryPage /> },
           { path: 'layers', element: <LayersPage /> },
           { path: 'together', element: <TogetherPage /> },
           { path: 'boards', element: <BoardsPage /> },
@@ -33,6 +39,8 @@ export const ROUTES: RouteObject[] = [
         ],
       },
       { path: 'shelf', element: <ShelfPage /> },
+      { path: 'rack', element: <RackPage /> },
+      { path: 'house', element: <HousePage /> },
       { path: '*', element: <NothingHere /> },
     ],
   },

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00, labOf, meanSpectrum } from '../core/colour/index.ts';
-import { makeCoat, makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './bench-top.ts';
 import type { Step } from './board.ts';
 import { internalDiffuse, throughFilm } from './light.ts';
 import createWorkshop from './workshop.ts';
+import { makeCoat, makeRung, readTissue, SAMPLE_PIECES, takeReadings } from './workshop-bench.ts';
 
 const made = (seed: number) => {
   const workshop = createWorkshop(seed);
@@ -77,7 +77,7 @@ describe('the simulated workshop', () => {
     expect(throughFilm(g, k, s)).toBeCloseTo((1 - g * (a - b * coth)) / (a - g + b * coth), 1);
     expect(throughFilm(g, 0, 0)).toBeCloseTo(g, 9);
   });
-  it('the bench top forgets nothing: a board is its name and what was done to it', () => {
+  it('the workshop bench forgets nothing: a board is its name and what was done to it', () => {
     const [piece] = SAMPLE_PIECES;
     const board = { key: piece.id, species: piece.species, steps: piece.steps };
     expect(takeReadings(board, 3)).toEqual(takeReadings(board, 3));

@@ -10,8 +10,8 @@ declare global {
 }
 
 test('any stack: add, tune, take out, undo, change the light, see the curves', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['ash']);
-  await page.goto(`/jobs/${id}/layers?wood=${woods.ash}`);
+  const { number: id } = await startJob(page, ['ash']);
+  await page.goto(`/jobs/${id}/layers?wood=ash`);
   await addLayer(page, 'Sealer');
   await addLayer(page, 'Glaze');
   await choose(page, 'Add a colour', 'Umber 23');
@@ -40,8 +40,8 @@ test('any stack: add, tune, take out, undo, change the light, see the curves', a
 });
 
 test('layers are put in another order, by hand and by keyboard', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['ash']);
-  await page.goto(`/jobs/${id}/layers?wood=${woods.ash}`);
+  const { number: id } = await startJob(page, ['ash']);
+  await page.goto(`/jobs/${id}/layers?wood=ash`);
   await addLayer(page, 'Sealer');
   const order = () => page.getByRole('heading', { level: 3 }).allTextContents();
   await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
@@ -66,9 +66,9 @@ test('layers are put in another order, by hand and by keyboard', async ({ page }
 });
 
 test('no task of the page runs over 50 ms during a search', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['sapele']);
+  const { number: id } = await startJob(page, ['sapele']);
   const search = async () => {
-    await page.goto(`/jobs/${id}/layers?wood=${woods.sapele}`);
+    await page.goto(`/jobs/${id}/layers?wood=sapele`);
     await page.getByRole('button', { name: 'Find recipes' }).waitFor();
     await page.waitForTimeout(1000);
     await page.evaluate(() => {
@@ -97,8 +97,8 @@ test('no task of the page runs over 50 ms during a search', async ({ page }) => 
 });
 
 test('a long search shows how far it is and can be cancelled', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['ash']);
-  await page.goto(`/jobs/${id}/layers?wood=${woods.ash}`);
+  const { number: id } = await startJob(page, ['ash']);
+  await page.goto(`/jobs/${id}/layers?wood=ash`);
   for (const kind of ['Toner', 'Sealer', 'Gel stain', 'Glaze']) await addLayer(page, kind);
   const find = page.getByRole('button', { name: 'Find recipes' });
   await find.click();
@@ -115,9 +115,9 @@ test('a long search shows how far it is and can be cancelled', async ({ page }) 
 });
 
 test('a light of the place that counts makes the match less metameric', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['ash']);
+  const { number: id } = await startJob(page, ['ash']);
   const lampMiss = async () => {
-    await page.goto(`/jobs/${id}/layers?wood=${woods.ash}`);
+    await page.goto(`/jobs/${id}/layers?wood=ash`);
     await page.getByRole('button', { name: 'Find recipes' }).click();
     const row = await page.getByRole('row', { name: /Closest/ }).textContent();
     return Number(row?.match(/(\d+\.\d) · (\d+\.\d) · (\d+\.\d)/)?.[2]);
@@ -136,7 +136,7 @@ test('a light of the place that counts makes the match less metameric', async ({
 });
 
 test('several woods at once, each with its own recipe to the one target', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['sapele', 'beech', 'birch', 'ash']);
+  const { number: id } = await startJob(page, ['sapele', 'beech', 'birch', 'ash']);
   await page.goto(`/jobs/${id}/together`);
   await page.getByRole('button', { name: 'Find for every wood' }).click();
   for (const wood of Object.keys(woods))
@@ -148,8 +148,8 @@ test('several woods at once, each with its own recipe to the one target', async 
 
 test('a glaze solved from the measured dye stage, then a verdict that passes and a bracket', async ({ page }) => {
   // A tolerance that any honest board meets.
-  const { id, woods } = await startJob(page, ['beech'], 6);
-  await page.goto(`/jobs/${id}/layers?wood=${woods.beech}`);
+  const { number: id } = await startJob(page, ['beech'], 6);
+  await page.goto(`/jobs/${id}/layers?wood=beech`);
   await addLayer(page, 'Sealer');
   await addLayer(page, 'Glaze');
   await takeFirstRoad(page);
@@ -170,8 +170,8 @@ test('a glaze solved from the measured dye stage, then a verdict that passes and
 });
 
 test('a board that is not there yet: what to add to the batch, and the next board', async ({ page }) => {
-  const { id, woods } = await startJob(page, ['beech']);
-  await page.goto(`/jobs/${id}/layers?wood=${woods.beech}`);
+  const { number: id } = await startJob(page, ['beech']);
+  await page.goto(`/jobs/${id}/layers?wood=beech`);
   await takeFirstRoad(page);
   await page.getByRole('button', { name: /^Plan board/ }).click();
   await readStages(page, ['after dye']);
@@ -214,11 +214,11 @@ test('the shelf: a colour without a profile gets one rung by rung; a wood is rea
   await expect(page.getByText('No profile yet')).toBeVisible();
   await expect(page.getByText(/Still to make: 1.20 g\/L/)).toBeVisible();
   await page.getByLabel('Strength, g/L').fill('4');
-  await page.getByRole('button', { name: 'Make it on the simulated bench' }).click();
-  await expect(page.getByRole('alert')).toContainText(`The simulated bench has no ${code}`);
+  await page.getByRole('button', { name: 'Make it on the simulated workshop' }).click();
+  await expect(page.getByRole('alert')).toContainText(`The simulated workshop has no ${code}`);
   await page.goto('/shelf?colour=wine-4');
   await page.getByLabel('Strength, g/L').fill('9');
-  await page.getByRole('button', { name: 'Make it on the simulated bench' }).click();
+  await page.getByRole('button', { name: 'Make it on the simulated workshop' }).click();
   await expect(page.getByText('9.00 g/L').first()).toBeVisible();
   await page.goto('/shelf?wood=oak');
   await page.getByRole('button', { name: 'Instrument' }).first().click();

@@ -1,23 +1,25 @@
 import { expect, type Page } from '@playwright/test';
+import { withIds } from '../fixtures/with-ids.ts';
 
 interface StartedJob {
-  id: number;
-  /** The job's woods, by species. */
-  woods: Record<string, number>;
+  /** The number in its address. */
+  number: number;
+  /** Ids of the job's woods, by species. */
+  woods: Record<string, string>;
 }
 
 /** A job of its own for a test, with its target and raw boards read, so that a second try starts afresh. */
 export async function startJob(page: Page, woods: readonly string[], tolerance = 1): Promise<StartedJob> {
   const ask = async (path: string, data: object) => {
-    const response = await page.request.post(`/api${path}`, { data });
+    const response = await page.request.post(`/api${path}`, { data: withIds('POST', path, data) });
     expect(response.ok(), `${path}: ${await response.text()}`).toBe(true);
     return response.json();
   };
-  const { id } = await ask('/jobs', { customer: 'Gull Quay Tea Room', piece: 'One table top', tolerance });
-  await ask(`/jobs/${id}/readings`, { source: 'instrument', count: 5, piece: 'counter-panel' });
-  const started: StartedJob = { id, woods: {} };
+  const { number } = await ask('/jobs', { customer: 'Gull Quay Tea Room', piece: 'One table top', tolerance });
+  await ask(`/jobs/${number}/readings`, { source: 'instrument', count: 5, piece: 'counter-panel' });
+  const started: StartedJob = { number, woods: {} };
   for (const speciesId of woods) {
-    const job = await ask(`/jobs/${id}/woods`, { speciesId });
+    const job = await ask(`/jobs/${number}/woods`, { speciesId });
     const wood = job.woods.find((w: { speciesId: string }) => w.speciesId === speciesId);
     await ask(`/boards/${wood.boards[0].id}/readings`, { stage: 0, reading: { source: 'instrument', count: 5 } });
     started.woods[speciesId] = wood.id;

@@ -3,17 +3,19 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { SWRConfig } from 'swr';
-import type { Board, Job } from '../../src/shared/job.ts';
+import type { Board } from '../../src/shared/board.ts';
+import type { Job } from '../../src/shared/job.ts';
 import { UndoProvider } from '../../src/web/parts/Undo.tsx';
 import { ROUTES } from '../../src/web/routes.tsx';
 import { theme } from '../../src/web/theme/theme.ts';
+import { withIds } from '../fixtures/with-ids.ts';
 
 /** Asks the test shop's server; throws with its sentence when it refuses. */
 export async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
   const response = await fetch(`/api${path}`, {
     method,
     headers: { 'content-type': 'application/json' },
-    body: body === undefined ? undefined : JSON.stringify(body),
+    body: body === undefined ? undefined : JSON.stringify(withIds(method, path, body)),
   });
   const answer = response.status === 204 ? null : await response.json();
   if (!response.ok) throw new Error(answer.detail);

@@ -3,7 +3,8 @@ import type { TestProject } from 'vitest/node';
 import { makeDemo } from '../../src/demo/make-demo.ts';
 import { LIBRARY_REFIT } from '../../src/demo/scenario.ts';
 import { createApp } from '../../src/server/app.ts';
-import { openMemory } from '../../src/server/db/db.ts';
+import { openMemory } from '../../src/server/db/pglite.ts';
+import { shopOn } from '../../src/server/open-shop.ts';
 
 declare module 'vitest' {
   interface ProvidedContext {
@@ -16,8 +17,8 @@ const COLOURS = ['honey-1', 'wine-4', 'coal-7', 'umber-23'];
 
 /** The real server in memory with a small part of the demo shop and no jobs, for the tests of the pages. */
 export default async function startShop(project: TestProject) {
-  const db = await openMemory();
-  const server = createApp(db).listen(0, '127.0.0.1');
+  const shop = await shopOn(await openMemory(), (error) => console.error(error));
+  const server = createApp(shop, (error) => console.error(error)).listen(0, '127.0.0.1');
   // A test may think for longer than a connection is usually kept.
   server.keepAliveTimeout = 600_000;
   await new Promise((resolve) => server.once('listening', resolve));
@@ -27,11 +28,13 @@ export default async function startShop(project: TestProject) {
     species: LIBRARY_REFIT.species.filter((s) => WOODS.includes(s.id)),
     colourants: LIBRARY_REFIT.colourants.filter((c) => COLOURS.includes(c.id)),
     jobs: [],
+    people: [],
+    rack: [],
   });
   project.provide('shop', address);
   return async () => {
     server.closeAllConnections();
     await new Promise((resolve) => server.close(resolve));
-    await db.close();
+    await shop.close();
   };
 }

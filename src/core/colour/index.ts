@@ -1,3 +1,4 @@
+export * from './ciede2000.ts';
 export * from './difference.ts';
 export * from './display.ts';
 export * from './grid.ts';

@@ -1,4 +1,4 @@
-import { deltaE00 } from './difference.ts';
+import { deltaE00 } from './ciede2000.ts';
 import type { Spectrum } from './grid.ts';
 import { labFromXyz, xyzOf } from './lab.ts';
 import { DAYLIGHT, type Light, weightsFor } from './lights.ts';

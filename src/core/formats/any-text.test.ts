@@ -1,21 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FieldError } from '../field-error.ts';
-import { parseReadings, type Reading, writeCgats, writeCsv } from './index.ts';
+import { type Measurement, parseMeasurements, writeCgats, writeCsv } from './index.ts';
 
 const NM = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
-const good: Reading = { kind: 'spectral', name: 'board 1', wavelengths: NM, values: NM.map((nm) => nm / 1000) };
+const good: Measurement = { kind: 'spectral', name: 'board 1', wavelengths: NM, values: NM.map((nm) => nm / 1000) };
 
 /** Reads a text, or gives the sentence it was refused with; anything else than a refusal is a fault. */
-function attempt(text: string): Reading[] | string {
+function attempt(text: string): Measurement[] | string {
   try {
-    return parseReadings(text, 'any.txt').readings;
+    return parseMeasurements(text, 'any.txt').readings;
   } catch (error) {
     expect(error).toBeInstanceOf(FieldError);
     return (error as Error).message;
   }
 }
-const sound = (readings: Reading[]) =>
+const sound = (readings: Measurement[]) =>
   readings.every((r) =>
     r.kind === 'lab'
       ? r.lab.every(Number.isFinite)

@@ -1,14 +1,14 @@
 import {
   checkLab,
   checkWavelengths,
+  type Measurement,
+  type MeasurementFile,
   type RawSpectrum,
-  type Reading,
-  type ReadingFile,
   readNumber,
   refuse,
   settleScale,
   wavelengthOf,
-} from './reading.ts';
+} from './measurement.ts';
 
 interface Line {
   number: number;
@@ -73,7 +73,7 @@ function checkCounts(block: Block, file: string): void {
  * Reads CGATS.17 text (ANSI CGATS.17-2009, ISO 28178): one sample a line, spectral columns or LAB_L LAB_A LAB_B.
  * @throws FieldError naming file, line and column
  */
-export function parseCgats(text: string, file: string): ReadingFile {
+export function parseCgats(text: string, file: string): MeasurementFile {
   const block = blockOf(text, file);
   checkCounts(block, file);
   const { format, rows } = block;
@@ -96,7 +96,7 @@ export function parseCgats(text: string, file: string): ReadingFile {
     const { scale, notes } = settleScale(spectra);
     return {
       readings: spectra.map(
-        (s): Reading => ({
+        (s): Measurement => ({
           kind: 'spectral',
           name: s.name,
           wavelengths,
@@ -111,7 +111,7 @@ export function parseCgats(text: string, file: string): ReadingFile {
   if (lab.some((i) => i < 0))
     refuse({ file }, 'the data format has neither spectral columns nor LAB_L, LAB_A and LAB_B.');
   return {
-    readings: rows.map((row, i): Reading => {
+    readings: rows.map((row, i): Measurement => {
       const values = lab.map((c) => readNumber(row.words[c], { file, line: row.number, column: format[c] }));
       const triple: [number, number, number] = [values[0], values[1], values[2]];
       checkLab(triple, { file, line: row.number });
@@ -124,7 +124,7 @@ export function parseCgats(text: string, file: string): ReadingFile {
 const quoted = (name: string) => `"${name.replaceAll('"', "'")}"`;
 
 /** Writes readings as CGATS.17 text; all spectral on one grid, or all Lab. Reflectance as a fraction of 1. */
-export function writeCgats(readings: readonly Reading[], originator = 'Urushi'): string {
+export function writeCgats(readings: readonly Measurement[], originator = 'Urushi'): string {
   const first = readings[0];
   const fields =
     first?.kind === 'spectral' ? first.wavelengths.map((nm) => `SPECTRAL_NM_${nm}`) : ['LAB_L', 'LAB_A', 'LAB_B'];

@@ -3,19 +3,19 @@ import type { Lab } from '../colour/lab.ts';
 import {
   checkLab,
   checkWavelengths,
+  type Measurement,
+  type MeasurementFile,
   type RawSpectrum,
-  type Reading,
-  type ReadingFile,
   readNumber,
   refuse,
   settleScale,
   wavelengthOf,
-} from './reading.ts';
+} from './measurement.ts';
 
 const LAB_HEADINGS: RegExp[] = [/^(lab_?)?l\*?$/i, /^(lab_?)?a\*?$/i, /^(lab_?)?b\*?$/i];
 
 /** A wavelength down each row, a reading in each further column. */
-function columnsOfReadings(rows: string[][], file: string): ReadingFile {
+function columnsOfReadings(rows: string[][], file: string): MeasurementFile {
   const head = rows[0];
   const body = rows.slice(1);
   const wavelengths = body.map((row, i) => readNumber(row[0], { file, line: i + 2, column: head[0] || '1' }));
@@ -38,7 +38,7 @@ function columnsOfReadings(rows: string[][], file: string): ReadingFile {
   };
 }
 
-function rowsOfReadings(rows: string[][], file: string): ReadingFile {
+function rowsOfReadings(rows: string[][], file: string): MeasurementFile {
   const head = rows[0];
   const bands = head.flatMap((heading, index) => {
     const nm = wavelengthOf(heading);
@@ -69,7 +69,7 @@ function rowsOfReadings(rows: string[][], file: string): ReadingFile {
   if (at.some((i) => i < 0))
     refuse({ file, line: 1 }, 'the heading names neither wavelengths (400, 410 …) nor L*, a*, b*.');
   return {
-    readings: rows.slice(1).map((row, i): Reading => {
+    readings: rows.slice(1).map((row, i): Measurement => {
       const lab = at.map((c) => readNumber(row[c], { file, line: i + 2, column: head[c] })) as Lab;
       checkLab(lab, { file, line: i + 2 });
       return { kind: 'lab', name: nameOf(row, i), lab };
@@ -83,7 +83,7 @@ function rowsOfReadings(rows: string[][], file: string): ReadingFile {
  * or L*, a*, b*. Comma, semicolon or tab between fields; decimals with a point.
  * @throws FieldError naming file, line and column
  */
-export function parseCsv(text: string, file: string): ReadingFile {
+export function parseCsv(text: string, file: string): MeasurementFile {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
   const rows = data;
   if (rows.length < 2) refuse({ file }, 'a heading line and at least one line of data are needed.');
@@ -96,7 +96,7 @@ export function parseCsv(text: string, file: string): ReadingFile {
 }
 
 /** Writes spectral readings that share one grid as CSV, a reading a row, or Lab readings as L*, a*, b*. */
-export function writeCsv(readings: readonly Reading[]): string {
+export function writeCsv(readings: readonly Measurement[]): string {
   const first = readings[0];
   const fields = first?.kind === 'spectral' ? ['name', ...first.wavelengths.map(String)] : ['name', 'L*', 'a*', 'b*'];
   const data = readings.map((r) => [

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { onGrid, parseReadings, type Reading, writeCgats, writeCsv } from './index.ts';
+import { type Measurement, onGrid, parseMeasurements, writeCgats, writeCsv } from './index.ts';
 
 const NM = Array.from({ length: 36 }, (_, i) => 380 + 10 * i);
 const spectral = (value: string | number) => NM.map(() => value).join('\t');
@@ -18,7 +18,7 @@ const cgats = (fields: string[], rows: string[], extra: string[] = []) =>
 const FIELDS = ['SAMPLE_ID', ...NM.map((nm) => `SPECTRAL_NM_${nm}`)];
 const refusal = (text: string, file = 'board.txt') => {
   try {
-    parseReadings(text, file);
+    parseMeasurements(text, file);
   } catch (error) {
     return (error as Error).message;
   }
@@ -38,16 +38,16 @@ describe('CGATS.17 (ANSI CGATS.17-2009, ISO 28178)', () => {
       { minLength: 1, maxLength: 4 },
     );
     fc.assert(
-      fc.property(readings, (list: Reading[]) => {
-        expect(parseReadings(writeCgats(list), 'a.txt').readings).toEqual(list);
+      fc.property(readings, (list: Measurement[]) => {
+        expect(parseMeasurements(writeCgats(list), 'a.txt').readings).toEqual(list);
       }),
     );
-    const lab: Reading[] = [{ kind: 'lab', name: 'a', lab: [50.1234, -3.5, 12] }];
-    expect(parseReadings(writeCgats(lab), 'a.txt').readings).toEqual(lab);
+    const lab: Measurement[] = [{ kind: 'lab', name: 'a', lab: [50.1234, -3.5, 12] }];
+    expect(parseMeasurements(writeCgats(lab), 'a.txt').readings).toEqual(lab);
   });
 
   it('converts percent and says so', () => {
-    const { readings, notes } = parseReadings(cgats(FIELDS, [`1\t${spectral(42)}`]), 'p.txt');
+    const { readings, notes } = parseMeasurements(cgats(FIELDS, [`1\t${spectral(42)}`]), 'p.txt');
     expect(readings[0].kind === 'spectral' && readings[0].values[0]).toBeCloseTo(0.42, 12);
     expect(notes.join()).toContain('percent');
     expect(onGrid(readings[0])[0]).toBeCloseTo(0.42, 12);
@@ -92,17 +92,17 @@ describe('CSV', () => {
   it('reads wavelengths across, wavelengths down, and L*a*b*', () => {
     const across = `name,${NM.join(',')}\nspot,${NM.map(() => 0.3).join(',')}\n`;
     const down = `wavelength,spot 1,spot 2\n${NM.map((nm) => `${nm},0.3,0.4`).join('\n')}`;
-    expect(parseReadings(across, 'a.csv').readings[0]).toMatchObject({ name: 'spot', values: NM.map(() => 0.3) });
-    expect(parseReadings(down, 'a.csv').readings.map((r) => r.name)).toEqual(['spot 1', 'spot 2']);
-    expect(parseReadings('L*;a*;b*\n40;12;18\n', 'a.csv').readings).toEqual([
+    expect(parseMeasurements(across, 'a.csv').readings[0]).toMatchObject({ name: 'spot', values: NM.map(() => 0.3) });
+    expect(parseMeasurements(down, 'a.csv').readings.map((r) => r.name)).toEqual(['spot 1', 'spot 2']);
+    expect(parseMeasurements('L*;a*;b*\n40;12;18\n', 'a.csv').readings).toEqual([
       { kind: 'lab', name: 'reading 1', lab: [40, 12, 18] },
     ]);
   });
   it('round trip', () => {
-    const readings: Reading[] = [
+    const readings: Measurement[] = [
       { kind: 'spectral', name: 'a, b', wavelengths: NM, values: NM.map((_, i) => i / 100) },
     ];
-    expect(parseReadings(writeCsv(readings), 'a.csv').readings).toEqual(readings);
+    expect(parseMeasurements(writeCsv(readings), 'a.csv').readings).toEqual(readings);
   });
   it.each([
     ['L*,a*,b*\n', 'a heading line and at least one line'],

@@ -1,16 +1,18 @@
 import { parseCgats } from './cgats.ts';
 import { parseCsv } from './csv.ts';
-import { MOST_BYTES, type ReadingFile, refuse } from './reading.ts';
+import { type MeasurementFile, MOST_BYTES, refuse } from './measurement.ts';
 
 export { parseCgats, writeCgats } from './cgats.ts';
 export { parseCsv, writeCsv } from './csv.ts';
-export { MOST_BYTES, onGrid, type Reading, type ReadingFile } from './reading.ts';
+export { labOfText } from './lab-text.ts';
+export { type Measurement, type MeasurementFile, MOST_BYTES, onGrid } from './measurement.ts';
+export { type LengthUnit, type NamedWood, type PartLine, parseParts } from './parts.ts';
 
 /**
  * Reads a measurement file, whichever of the open formats it is.
  * @throws FieldError with a sentence naming file, line and column; nothing is half read
  */
-export function parseReadings(text: string, file: string): ReadingFile {
+export function parseMeasurements(text: string, file: string): MeasurementFile {
   if (text.length > MOST_BYTES)
     refuse(
       { file },

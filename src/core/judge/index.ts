@@ -1,4 +1,4 @@
 export * from './mix-up.ts';
-export * from './readings.ts';
+export * from './statistics.ts';
 export * from './verdict.ts';
 export * from './words.ts';

@@ -1,8 +1,9 @@
-import { deltaE00, deltaLCH } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
+import { deltaLCH } from '../colour/difference.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { type Lab, labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
-import { type ReadingStatistics, readingStatistics } from './readings.ts';
+import { type ReadingStatistics, readingStatistics } from './statistics.ts';
 import { differenceWords, sizeWord } from './words.ts';
 
 export interface Verdict {

@@ -1,4 +1,5 @@
-import { deltaE00, deltaLCH } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
+import { deltaLCH } from '../colour/difference.ts';
 import type { Lab } from '../colour/lab.ts';
 
 /** Size of a difference in a finisher's steps. */

@@ -2,7 +2,7 @@ import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { misfit, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
+import { fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
 import { ladderTrouble, type Rung } from './rungs.ts';
 
 const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
@@ -57,6 +57,6 @@ export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surfac
   return {
     absorption: Array.from(absorption),
     exponent,
-    ...misfit(rungs, fitted),
+    ...fitErrors(rungs, fitted),
   };
 }

@@ -3,7 +3,7 @@ import { FieldError } from '../field-error.ts';
 import { minimise } from '../least-squares.ts';
 import { filmOver } from '../optics/kubelka-munk.ts';
 import { SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { BANDS_PER_ERROR, misfit, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
+import { BANDS_PER_ERROR, fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
 import { ladderTrouble, type Rung } from './rungs.ts';
 
 /** Mean reading of one band of a rung, in reflectance: spots, noise and what the model has not. */
@@ -81,7 +81,7 @@ export function fitPigmentLadder(
   const s = smoothCurve(scatter, EVEN, SMOOTHNESS * 5);
   // The fit is judged by the strengths as mixed: what the hand varies is part of the miss.
   const fitted = rungs.map(({ strength }, r) => k.map((_, i) => read(k[i], s[i], strength, r, i)));
-  return { absorption: Array.from(k), scatter: Array.from(s), exponent: 1, ...misfit(rungs, fitted) };
+  return { absorption: Array.from(k), scatter: Array.from(s), exponent: 1, ...fitErrors(rungs, fitted) };
 }
 
 /** K and S of one band from what they leave unexplained of every rung, S drawn towards the usual one. */
@@ -92,32 +92,32 @@ function fitBand(
   strays: number,
 ): Float64Array {
   const count = residuals(...start).length;
-  return minimise(
-    ([k, s], out) => {
+  return minimise({
+    residuals: ([k, s], out) => {
       out.set(residuals(k, s));
       out[count] = Math.log((s + 0.02) / (usual + 0.02)) / strays;
       out[count + 1] = 0.02 * k;
     },
+    residualCount: count + 2,
     start,
-    [0, 0],
-    [500, 200],
-    count + 2,
-    40,
-  ).x;
+    lower: [0, 0],
+    upper: [500, 200],
+    maxIterations: 40,
+  }).x;
 }
 
 /** The film of one rung (strength times thickness) from all its bands, drawn towards its strength as mixed. */
 function fitFilm(off: (film: number, band: number) => number, start: number, strength: number): number {
-  const { x } = minimise(
-    ([log], out) => {
+  const { x } = minimise({
+    residuals: ([log], out) => {
       for (let i = 0; i < BANDS; i++) out[i] = off(strength * Math.exp(log), i) / Math.sqrt(BANDS_PER_ERROR);
       out[BANDS] = log / FILM_HAND;
     },
-    [Math.log(start / strength)],
-    [-0.5],
-    [0.5],
-    BANDS + 1,
-  );
+    residualCount: BANDS + 1,
+    start: [Math.log(start / strength)],
+    lower: [-0.5],
+    upper: [0.5],
+  });
   return strength * Math.exp(x[0]);
 }
 

@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import type { Rung } from './rungs.ts';
@@ -36,7 +36,10 @@ export function smoothCurve(curve: Float64Array, weight: Float64Array, smoothnes
 }
 
 /** How far a profile misses the rungs it was fitted to. */
-export function misfit(rungs: readonly Rung[], fitted: readonly Spectrum[]): Pick<Profile, 'fitError' | 'bandError'> {
+export function fitErrors(
+  rungs: readonly Rung[],
+  fitted: readonly Spectrum[],
+): Pick<Profile, 'fitError' | 'bandError'> {
   return {
     fitError: fitted.map((f, r) => deltaE00(labOf(f), labOf(rungs[r].after))),
     bandError: Array.from({ length: BANDS }, (_, i) =>

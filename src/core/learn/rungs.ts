@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 

@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
@@ -35,8 +35,8 @@ export function fitSurfaces(samples: readonly SurfaceSample[]): FittedSurfaces {
   const usual = [0.2, SEALED.k1, SEALED.k2, COATED.k1, COATED.k2, 0, 0.02];
   const width = [PRIORS.bare, PRIORS.k1, PRIORS.k2, PRIORS.k1, PRIORS.k2, PRIORS.tint / 4, PRIORS.tint];
   const count = usual.length + samples.length * 2 * BANDS;
-  const { x } = minimise(
-    (p, out) => {
+  const { x } = minimise({
+    residuals: (p, out) => {
       let at = 0;
       for (let k = 0; k < usual.length; k++) out[at++] = (p[k] - usual[k]) / width[k];
       const bare = { k1: 0, k2: p[0] };
@@ -50,12 +50,12 @@ export function fitSurfaces(samples: readonly SurfaceSample[]): FittedSurfaces {
           out[at++] = (throughSurface(rho * tints[i], coated) - sample.coated[i]) / ERROR;
         }
     },
-    usual,
-    [0, 0, 0.2, 0, 0.2, 0, 0],
-    [0.55, 0.06, 0.75, 0.07, 0.75, 0.2, 0.5],
-    count,
-    40,
-  );
+    residualCount: count,
+    start: usual,
+    lower: [0, 0, 0.2, 0, 0.2, 0, 0],
+    upper: [0.55, 0.06, 0.75, 0.07, 0.75, 0.2, 0.5],
+    maxIterations: 40,
+  });
   return {
     bareK2: x[0],
     sealed: { k1: x[1], k2: x[2] },
@@ -107,19 +107,19 @@ export function fitCoat(samples: readonly CoatSample[], usual: Surface): FittedC
       underSurface(sample.before[i], sample.under) * Math.exp(-2 * sample.coats * (p[2] + p[3] * rise[i])),
       { k1: p[0], k2: p[1] },
     );
-  const { x } = minimise(
-    (p, out) => {
+  const { x } = minimise({
+    residuals: (p, out) => {
       let at = 0;
       for (let k = 0; k < start.length; k++) out[at++] = (p[k] - start[k]) / width[k];
       for (const sample of samples)
         for (let i = 0; i < BANDS; i++) out[at++] = (expected(p, sample, i) - sample.after[i]) / ERROR;
     },
+    residualCount: start.length + samples.length * BANDS,
     start,
-    [0, 0.2, 0, 0],
-    [0.08, 0.75, 0.2, 0.5],
-    start.length + samples.length * BANDS,
-    40,
-  );
+    lower: [0, 0.2, 0, 0],
+    upper: [0.08, 0.75, 0.2, 0.5],
+    maxIterations: 40,
+  });
   const fitError = samples.map((sample) =>
     deltaE00(labOf(sample.after.map((_, i) => expected(x, sample, i))), labOf(sample.after)),
   );

@@ -1,9 +1,9 @@
 import { FieldError } from '../field-error.ts';
 import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
+import { costPerLitre, gramsPerLitre, SCALE_GRAMS } from '../mix/index.ts';
 import { makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { costPerLitre, gramsPerLitre } from './roads.ts';
 import { search } from './search.ts';
 
 export interface BatchCorrection {
@@ -45,7 +45,7 @@ export function correctBatch(
   layer: number,
   litres: number,
   tolerance: number,
-  scale = 0.01,
+  scale = SCALE_GRAMS,
 ): BatchCorrection {
   if (!(litres > 0)) throw new FieldError('litres', 'The batch must be more than 0 L.');
   const own = Object.keys(stack[layer].colours);
@@ -69,20 +69,21 @@ export function correctBatch(
     const used = extra === null ? present : [...present, extra];
     const lower = used.map((v) => now[v] * share ** evaluator.variables[v].exponent);
     const full = new Float64Array(now.length);
-    const { x } = minimise(
-      (p, out) => {
+    const { x } = minimise({
+      residuals: (p, out) => {
         full.fill(0);
         used.forEach((v, k) => {
           full[v] = p[k];
         });
         evaluator.residuals(full, out);
       },
-      lower.map((l, k) => l + 1e-3 * evaluator.variables[used[k]].most),
+      residualCount: evaluator.residualCount,
+      start: lower.map((l, k) => l + 1e-3 * evaluator.variables[used[k]].most),
       lower,
-      used.map((v) => evaluator.variables[v].most),
-      evaluator.residualCount,
-      14,
-    );
+      // What is in the pot may be stronger than the powder is sold for.
+      upper: used.map((v, k) => Math.max(evaluator.variables[v].most, lower[k])),
+      maxIterations: 14,
+    });
     const volume = litres / share;
     const add: Record<string, number> = {};
     let cost = (volume - litres) * MEDIUM_COST;

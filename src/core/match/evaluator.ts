@@ -1,4 +1,4 @@
-import { ciede2000Parts } from '../colour/difference.ts';
+import { ciede2000Parts } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labFromXyz, xyzOf } from '../colour/lab.ts';
 import { type Weights, weightsFor } from '../colour/lights.ts';

@@ -1,6 +1,6 @@
-export * from '../least-squares.ts';
 export * from './correct-batch.ts';
 export * from './evaluator.ts';
+export * from './pourable.ts';
 export * from './problem.ts';
 export * from './reach.ts';
 export * from './risk.ts';

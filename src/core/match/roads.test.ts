@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, problem } from '../../../test/fixtures/small-shop.ts';
-import { PLAIN, UNTUNED } from '../optics/index.ts';
-import { namedRoads, promiseOf, roundToScale } from './roads.ts';
+import { UNTUNED, USUAL_PREPARATION } from '../optics/index.ts';
+import { roundToScale } from './pourable.ts';
+import { namedRoads, promiseOf } from './roads.ts';
 import { search } from './search.ts';
 
 describe('the short list', () => {
@@ -35,7 +36,7 @@ describe('what a stack promises', () => {
   it('preparation and tuning pass through to the prediction', () => {
     const plain = promiseOf(problem(), dyed({ yellow: 6, red: 3 }), 1);
     const conditioned = promiseOf(
-      problem({ preparation: { ...PLAIN, conditioner: true } }),
+      problem({ preparation: { ...USUAL_PREPARATION, conditioner: true } }),
       dyed({ yellow: 6, red: 3 }),
       1,
     );

@@ -1,14 +1,15 @@
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
-import { KINDS, type Layer, type Stack } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
+import type { Stack } from '../layers/layer.ts';
+import { costPerLitre } from '../mix/index.ts';
 import { grainKept } from '../optics/grain-contrast.ts';
 import { predict, type StageLook } from '../optics/predict.ts';
-import { type Evaluator, makeEvaluator } from './evaluator.ts';
+import { makeEvaluator } from './evaluator.ts';
+import { sensitivityOf } from './pourable.ts';
 import type { MatchProblem } from './problem.ts';
 import { chanceWithin, outlookOf, riskOf } from './risk.ts';
-import { polish, type Road } from './search.ts';
+import type { Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
 export interface NamedRoad extends Road {
@@ -50,21 +51,6 @@ function worthWeighing(roads: readonly Road[]): Road[] {
     return i < CONSIDERED || rank < CONSIDERED_PER_COUNT;
   });
 }
-
-/** Grams of colourant in a litre of what the layer is mixed as; a glaze is taken at 1 kg/L. */
-export const gramsPerLitre = (layer: Layer, strength: number): number =>
-  KINDS[layer.kind].takes === 'pigment' ? strength * 1000 : strength;
-
-export const costPerLitre = (stack: Stack, materials: Materials): number =>
-  stack.reduce(
-    (sum, layer) =>
-      sum +
-      Object.entries(layer.colours).reduce(
-        (s, [id, strength]) => s + gramsPerLitre(layer, strength) * materials.colourants[id].costPerGram,
-        0,
-      ),
-    0,
-  );
 
 const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce((a, b) => (by(b) < by(a) ? b : a));
 
@@ -110,29 +96,6 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)];
 }
 
-export interface Pourable {
-  stack: Stack;
-  deltaE: number;
-  /** What rounding to the scale cost, in CIEDE2000. */
-  loss: number;
-  /** CIEDE2000 against the unchanged mix for 5 % too much of one pour, by colourant: the largest must be exact. */
-  sensitivity: Record<string, number>;
-}
-
-const TOO_MUCH = 1.05;
-
-function sensitivityOf(evaluator: Evaluator, amounts: Float64Array): Record<string, number> {
-  const reading = evaluator.reading(amounts).slice();
-  const sensitivity: Record<string, number> = {};
-  evaluator.variables.forEach(({ colourant, exponent }, v) => {
-    if (amounts[v] === 0) return;
-    const more = Float64Array.from(amounts);
-    more[v] *= TOO_MUCH ** exponent;
-    sensitivity[colourant] = deltaEPerLight(reading, evaluator.reading(more), [DAYLIGHT])[0];
-  });
-  return sensitivity;
-}
-
 /** What a stack in hand promises: its misses, risk, chance of passing, and how exact each pour must be. */
 export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number) {
   const evaluator = makeEvaluator(problem);
@@ -142,54 +105,6 @@ export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number
     deltaE: evaluator.differences(amounts),
     risk: riskOf(outlook),
     chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
-    sensitivity: sensitivityOf(evaluator, amounts),
-  };
-}
-
-/**
- * Amounts rounded to what the shop's scale can weigh, one pour after the other, the rest solved again around it.
- * @param litres batch volume
- * @param scale smallest step of the scale, grams
- */
-export function roundToScale(problem: MatchProblem, stack: Stack, litres: number, scale: number): Pourable {
-  const evaluator = makeEvaluator(problem);
-  const amounts = evaluator.amountsOf(stack);
-  const before = evaluator.differences(amounts)[0];
-  const used = evaluator.variables.flatMap((_, i) => (amounts[i] > 0 ? [i] : []));
-  const stepOf = (v: number) => {
-    const { layer } = evaluator.variables[v];
-    return scale / (litres * gramsPerLitre(problem.stack[layer], 1));
-  };
-  const strengthOf = (v: number) => amounts[v] ** (1 / evaluator.variables[v].exponent);
-  // The pour that rounding hurts most goes first, while the others can still make up for it.
-  const order = [...used].sort((p, q) => stepOf(q) / strengthOf(q) - stepOf(p) / strengthOf(p));
-  const free = new Set(order);
-  for (const v of order) {
-    const { exponent } = evaluator.variables[v];
-    amounts[v] = Math.max(stepOf(v), Math.round(strengthOf(v) / stepOf(v)) * stepOf(v)) ** exponent;
-    free.delete(v);
-    if (free.size === 0) break;
-    const rest = [...free];
-    const fixed = Float64Array.from(amounts);
-    const solved = polish(
-      {
-        ...evaluator,
-        residuals: (x, out) => {
-          for (const f of rest) fixed[f] = x[f];
-          evaluator.residuals(fixed, out);
-        },
-      },
-      rest,
-      rest.map((f) => amounts[f]),
-      8,
-    );
-    for (const f of rest) amounts[f] = Math.max(stepOf(f) ** evaluator.variables[f].exponent, solved.amounts[f]);
-  }
-  const deltaE = evaluator.differences(amounts)[0];
-  return {
-    stack: evaluator.stackOf(amounts),
-    deltaE,
-    loss: deltaE - before,
     sensitivity: sensitivityOf(evaluator, amounts),
   };
 }

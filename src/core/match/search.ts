@@ -56,14 +56,14 @@ export function polish(
     for (let k = 0; k < subset.length; k++) full[subset[k]] = x[k];
     return full;
   };
-  const result = minimise(
-    (x, out) => evaluator.residuals(spread(x), out),
-    start,
-    new Float64Array(subset.length),
-    subset.map((v) => variables[v].most),
+  const result = minimise({
+    residuals: (x, out) => evaluator.residuals(spread(x), out),
     residualCount,
+    start: Array.from({ length: subset.length }, (_, k) => start[k]),
+    lower: new Float64Array(subset.length),
+    upper: subset.map((v) => variables[v].most),
     maxIterations,
-  );
+  });
   return { amounts: Float64Array.from(spread(result.x)), cost: result.cost };
 }
 

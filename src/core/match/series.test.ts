@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, problem } from '../../../test/fixtures/small-shop.ts';
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf } from '../colour/lab.ts';
 import type { Stack } from '../layers/layer.ts';
 import { bracketBoards, gridBoards, ladderBoards } from './series.ts';

@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import { spectrum } from '../colour/grid.ts';
 import { type Lab, labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';

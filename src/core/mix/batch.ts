@@ -1,4 +1,5 @@
 import { FieldError } from '../field-error.ts';
+import { SCALE_GRAMS } from './quantity.ts';
 
 export interface Pouring {
   colourant: string;
@@ -30,7 +31,11 @@ export function partsOf(weights: readonly number[]): number[] {
  * @param scale smallest step of the shop's scale, grams
  * @throws FieldError on a volume or an amount that cannot be poured
  */
-export function pourings(gramsPerLitre: Readonly<Record<string, number>>, litres: number, scale = 0.01): Pouring[] {
+export function pourings(
+  gramsPerLitre: Readonly<Record<string, number>>,
+  litres: number,
+  scale = SCALE_GRAMS,
+): Pouring[] {
   if (!(litres > 0 && litres <= 1000))
     throw new FieldError('litres', 'The batch must be more than 0 and at most 1000 L.');
   const entries = Object.entries(gramsPerLitre);

@@ -1,1 +1,2 @@
 export * from './batch.ts';
+export * from './quantity.ts';

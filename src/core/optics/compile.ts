@@ -3,7 +3,14 @@ import { checkStack } from '../layers/check.ts';
 import { type Layer, type LayerKind, type Stack, setting } from '../layers/layer.ts';
 import type { Colourant, Materials } from '../layers/materials.ts';
 import { absorptionRatio, infiniteReflectance } from './kubelka-munk.ts';
-import { checkPreparation, dyeUptake, PLAIN, type Preparation, pigmentHold, preparationColour } from './preparation.ts';
+import {
+  checkPreparation,
+  dyeUptake,
+  type Preparation,
+  pigmentHold,
+  preparationColour,
+  USUAL_PREPARATION,
+} from './preparation.ts';
 import { ACT, type Act, allocateProgram, type Program, type Stage } from './program.ts';
 import { COATED, SEALED, type Surface, underSurface } from './surface.ts';
 import { bareSurface, checkWood, type TissueName, type Wood } from './wood.ts';
@@ -288,7 +295,7 @@ export function compileStack(
   stack: Stack,
   wood: Wood,
   materials: Materials,
-  preparation: Preparation = PLAIN,
+  preparation: Preparation = USUAL_PREPARATION,
   tuning: Tuning = UNTUNED,
 ): Program {
   checkStack(stack, materials);

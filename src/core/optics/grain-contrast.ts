@@ -1,4 +1,4 @@
-import { deltaE00 } from '../colour/difference.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf, xyzOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light, weightsFor } from '../colour/lights.ts';
 import type { StageLook, TissueColour } from './predict.ts';

@@ -5,7 +5,7 @@ import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { compileStack, type Tuning, UNTUNED } from './compile.ts';
 import { continueFrom } from './continue.ts';
-import { PLAIN, type Preparation } from './preparation.ts';
+import { type Preparation, USUAL_PREPARATION } from './preparation.ts';
 import { type Program, runProgram } from './program.ts';
 import { type Surface, throughSurface, WET } from './surface.ts';
 import { scaleToReading, type TissueName, type Wood } from './wood.ts';
@@ -80,7 +80,13 @@ function lookOf(
  * @throws FieldError when the stack or the preparation is refused
  */
 export function predict(stack: Stack, wood: Wood, materials: Materials, options: PredictOptions = {}): StageLook[] {
-  const whole = compileStack(stack, wood, materials, options.preparation ?? PLAIN, options.tuning ?? UNTUNED);
+  const whole = compileStack(
+    stack,
+    wood,
+    materials,
+    options.preparation ?? USUAL_PREPARATION,
+    options.tuning ?? UNTUNED,
+  );
   runProgram(whole);
   const { from, lights } = options;
   if (!from || from.layers === 0) return looksOf(whole, wood, lights);

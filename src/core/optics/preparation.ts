@@ -18,7 +18,7 @@ export interface Preparation {
   oldFinish: boolean;
 }
 
-export const PLAIN: Preparation = {
+export const USUAL_PREPARATION: Preparation = {
   grit: 180,
   conditioner: false,
   preWet: false,

@@ -8,7 +8,7 @@ import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } 
 import type { Colourant, Materials } from '../layers/materials.ts';
 import { grainContrast, grainKept } from './grain-contrast.ts';
 import { lookAsMeasured, predict, type StageLook } from './predict.ts';
-import { PLAIN, type Preparation } from './preparation.ts';
+import { type Preparation, USUAL_PREPARATION } from './preparation.ts';
 import type { Wood } from './wood.ts';
 
 const none = new Array<number>(BANDS).fill(0);
@@ -67,7 +67,7 @@ const OAK = wood('oak', 3, [68, 6, 20]);
 const MAPLE = wood('maple', 0, [80, 4, 16]);
 
 const run = (stack: Stack, on: Wood = OAK, preparation: Partial<Preparation> = {}) =>
-  predict(stack, on, MATERIALS, { preparation: { ...PLAIN, ...preparation } });
+  predict(stack, on, MATERIALS, { preparation: { ...USUAL_PREPARATION, ...preparation } });
 const last = (looks: StageLook[]) => looks[looks.length - 1];
 const lightness = (look: StageLook) => labOf(look.reading)[0];
 const end = (stack: Stack, on?: Wood, preparation?: Partial<Preparation>) =>

@@ -1,124 +1,119 @@
 import { Router } from 'express';
 import { writeCgats } from '../../core/formats/index.ts';
-import { tuningOf } from '../../core/learn/learn.ts';
-import { pourings } from '../../core/mix/batch.ts';
-import { predict } from '../../core/optics/predict.ts';
-import { rawMean, scaleToBoard } from '../../core/optics/wood.ts';
-import { lastStage, stageMean } from '../../shared/evidence.ts';
-import { NewRecipe } from '../../shared/job.ts';
-import { materialsOf } from '../../shared/materials.ts';
-import { BoardReadingInput } from '../../shared/reading.ts';
-import type { Db } from '../db/db.ts';
-import { knowledgeForJob } from '../knowledge.ts';
-import { benchBoardOf, readingsFrom } from '../readings.ts';
+import { boardCode } from '../../record/codes.ts';
+import { stackFileOf } from '../../record/stack-file.ts';
+import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry } from '../../shared/board.ts';
+import { BoardReadingInput, ReadingChange } from '../../shared/reading.ts';
+import {
+  changeBoard,
+  changeCoat,
+  changeReading,
+  enterPast,
+  planRecipe,
+  putOnCoat,
+  readStage,
+  takeBoard,
+  takeCoatBack,
+  takeReadingOut,
+} from '../acts/boards.ts';
+import type { Shop } from '../acts/shop.ts';
 import { notFound, Refusal } from '../refusal.ts';
-import { boardById, insertBoard, insertRecipe, setBoardRecipe } from '../store/boards.ts';
-import { jobById, woodById } from '../store/jobs.ts';
-import { countReadings, insertReading, measuredOfBoard } from '../store/readings.ts';
-import { insertEvent } from '../store/record.ts';
+import { boardAtWork, boardById } from '../store/boards.ts';
+import { storyOf } from '../store/events.ts';
+import { measuredOfBoard } from '../store/readings.ts';
 import { wholeShelf } from '../store/shelf.ts';
-import { idOf } from './jobs.ts';
+import { byOf, idOf } from './asked.ts';
 
-export function boardRoutes(db: Db): Router {
+export function boardRoutes(shop: Shop): Router {
   const router = Router();
+  const { db } = shop;
   const boardOf = async (text: unknown) => {
-    const board = await boardById(db, idOf(text, 'board'));
-    if (!board) throw notFound('board');
-    const wood = await woodById(db, board.woodId);
-    if (!wood) throw notFound('wood');
-    return { board, wood };
+    const id = idOf(text, 'board');
+    const [work, board] = [await boardAtWork(db, id), await boardById(db, id)];
+    if (!work || !board) throw notFound('board');
+    return { work, board };
   };
 
-  router.post('/woods/:id/boards', async (request, response) => {
-    const wood = await woodById(db, idOf(request.params.id, 'wood'));
-    if (!wood) throw notFound('wood');
-    const board = await db.transaction(async (tx) => {
-      const id = await insertBoard(tx, wood.id);
-      await insertEvent(tx, { kind: 'board taken', job: wood.jobId, board: id });
-      return id;
-    });
-    response.status(201).json(await boardById(db, board));
+  router.post('/woods/:wood/boards', async (request, response) => {
+    const { id } = NewBoard.parse(request.body);
+    response.status(201).json(await takeBoard(shop, byOf(request), idOf(request.params.wood, 'wood'), id));
+  });
+  router.patch('/boards/:board', async (request, response) => {
+    const { version, preparation } = BoardChange.parse(request.body);
+    const board = idOf(request.params.board, 'board');
+    response.json(await changeBoard(shop, byOf(request), board, version, preparation));
+  });
+  router.post('/boards/:board/recipe', async (request, response) => {
+    const input = NewRecipe.parse(request.body);
+    response.status(201).json(await planRecipe(shop, byOf(request), idOf(request.params.board, 'board'), input));
+  });
+  router.get('/boards/:board/story', async ({ params }, response) => {
+    const { board } = await boardOf(params.board);
+    response.json(await storyOf(db, { board: board.id }));
   });
 
-  /** Plans a recipe for a board: the prediction is made here, from what the shop knows today, and kept with it. */
-  router.post('/boards/:id/recipe', async (request, response) => {
-    const { board, wood } = await boardOf(request.params.id);
-    const { stack, litres, origin } = NewRecipe.parse(request.body);
-    for (const layer of stack) if (Object.keys(layer.colours).length > 0) pourings(layer.colours, litres);
-    const done = Math.max(0, lastStage(board));
-    if (done > 0) {
-      const kept = JSON.stringify(board.recipe?.stack.slice(0, done)) === JSON.stringify(stack.slice(0, done));
-      if (!kept || stack.length < done)
-        throw new Refusal(409, 'Layers that are on the board and read cannot be changed. Take a new board.', 'stack');
-    }
-    const shelf = await wholeShelf(db);
-    const species = shelf.species.find((s) => s.id === wood.speciesId);
-    if (!species) throw notFound('wood');
-    const knowledge = await knowledgeForJob(db, wood.jobId);
-    const materials = materialsOf(shelf);
-    const raw = stageMean(board, 0) ?? rawMean(species);
-    const reading = stageMean(board, done);
-    const looks = predict(stack, scaleToBoard(species, raw), materials, {
-      preparation: wood.preparation,
-      tuning: tuningOf(knowledge, species.id, materials),
-      from: reading && done > 0 ? { layers: done, reading } : undefined,
-    });
-    await db.transaction(async (tx) => {
-      const recipe = await insertRecipe(tx, wood.id, {
-        stack,
-        litres,
-        origin,
-        // What was expected of the stages already read stays as it was promised.
-        expected: looks.map((l, i) => (i > 0 && i <= done && board.recipe?.expected[i]) || Array.from(l.reading)),
-        learnedFrom: knowledge.boards,
-      });
-      await setBoardRecipe(tx, board.id, recipe);
-      await insertEvent(tx, { kind: 'recipe planned', job: wood.jobId, board: board.id, detail: { recipe, origin } });
-    });
-    response.status(201).json(await boardById(db, board.id));
+  router.post('/boards/:board/coats', async (request, response) => {
+    const input = NewCoat.parse(request.body);
+    response.status(201).json(await putOnCoat(shop, byOf(request), idOf(request.params.board, 'board'), input));
+  });
+  router.post('/boards/:board/past', async (request, response) => {
+    const input = PastEntry.parse(request.body);
+    response.status(201).json(await enterPast(shop, byOf(request), idOf(request.params.board, 'board'), input));
+  });
+  router.patch('/coats/:coat', async (request, response) => {
+    const change = CoatChange.parse(request.body);
+    response.json(await changeCoat(shop, byOf(request), idOf(request.params.coat, 'coat'), change));
+  });
+  router.delete('/coats/:coat', async (request, response) => {
+    response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), true));
+  });
+  router.post('/coats/:coat/restore', async (request, response) => {
+    response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), false));
   });
 
-  router.post('/boards/:id/readings', async (request, response) => {
-    const { board, wood } = await boardOf(request.params.id);
-    const { stage, reading: input } = BoardReadingInput.parse(request.body);
-    const layers = board.recipe?.stack.length ?? 0;
-    if (stage > layers)
-      throw new Refusal(422, `This board has ${layers} layers planned; there is no stage ${stage}.`, 'stage');
-    if (stage > 0 && !stageMean(board, 0))
-      throw new Refusal(409, 'Read the raw board first: it is half the result.', 'stage');
-    const subject = { board: board.id, stage };
-    const taken = await countReadings(db, subject);
-    const { readings, notes } = readingsFrom(input, () => benchBoardOf(board, wood.speciesId, stage), taken);
-    const stored = await db.transaction(async (tx) => {
-      const rows = [];
-      for (const reading of readings) rows.push(await insertReading(tx, subject, input.source, reading));
-      await insertEvent(tx, {
-        kind: 'stage read',
-        job: wood.jobId,
-        board: board.id,
-        detail: { stage, source: input.source, count: rows.length },
-      });
-      return rows;
-    });
-    response.status(201).json({ readings: stored, notes });
+  router.post('/boards/:board/readings', async (request, response) => {
+    const { stage, reading } = BoardReadingInput.parse(request.body);
+    const board = idOf(request.params.board, 'board');
+    response.status(201).json(await readStage(shop, byOf(request), board, stage, reading));
+  });
+  router.patch('/readings/:reading', async (request, response) => {
+    const change = ReadingChange.parse(request.body);
+    await changeReading(shop, byOf(request), idOf(request.params.reading, 'reading'), change);
+    response.status(204).end();
+  });
+  router.delete('/readings/:reading', async (request, response) => {
+    await takeReadingOut(shop, byOf(request), idOf(request.params.reading, 'reading'), true);
+    response.status(204).end();
+  });
+  router.post('/readings/:reading/restore', async (request, response) => {
+    await takeReadingOut(shop, byOf(request), idOf(request.params.reading, 'reading'), false);
+    response.status(204).end();
   });
 
-  router.get('/boards/:id/readings.txt', async (request, response) => {
-    const { board, wood } = await boardOf(request.params.id);
-    const job = await jobById(db, wood.jobId);
+  router.get('/boards/:board/stack.json', async ({ params }, response) => {
+    const { work, board } = await boardOf(params.board);
+    if (!board.recipe) throw new Refusal(409, 'This board has no layers planned yet.');
+    const preparation = work.preparation ?? work.woodPreparation;
+    const file = stackFileOf(board, preparation, await wholeShelf(db), work.speciesId);
+    const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
+    response.attachment(`${name}.stack.json`).json(file);
+  });
+  router.get('/boards/:board/readings.txt', async ({ params }, response) => {
+    const { work, board } = await boardOf(params.board);
     const all = await measuredOfBoard(db, board.id);
     const spectral = all.filter((r) => r.kind === 'spectral');
     const chosen = spectral.length > 0 ? spectral : all;
     if (chosen.length === 0) throw new Refusal(409, 'This board has no readings yet.');
     const grid = JSON.stringify(chosen[0].kind === 'spectral' && chosen[0].wavelengths);
     const same = chosen.filter((r) => JSON.stringify(r.kind === 'spectral' && r.wavelengths) === grid);
+    const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
     response
       .type('text/plain')
-      .attachment(`board-${board.id}.txt`)
+      .attachment(`${name}.txt`)
       .send(
         writeCgats(
           same.map((r) => ({ ...r, name: `stage ${r.stage} ${r.name}` })),
-          `Urushi, ${job?.customer ?? ''}, board ${wood.speciesId} ${board.number}`,
+          `Urushi, board ${name}`,
         ),
       );
   });

@@ -1,12 +1,12 @@
 import { Router } from 'express';
 import { TISSUE_NAMES } from '../../core/optics/wood.ts';
 import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts';
-import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/bench-top.ts';
+import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
 import { Refusal } from '../refusal.ts';
 
 /** What the bench made or read, or a refusal that says what it has not. */
-function onTheBench<T>(made: T | null, what: string, field: string): T {
-  if (made === null) throw new Refusal(409, `The simulated bench has no ${what}. Drop a file instead.`, field);
+function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
+  if (made === null) throw new Refusal(409, `The simulated workshop has no ${what}. Drop a file instead.`, field);
   return made;
 }
 
@@ -20,19 +20,19 @@ export function instrumentRoutes(): Router {
   router.post('/instrument/rung', (request, response) => {
     const { colourantId, speciesId, strength } = RungRequest.parse(request.body);
     const rung = makeRung(colourantId, speciesId, strength);
-    response.json(onTheBench(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
+    response.json(inTheWorkshop(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
   });
 
   router.post('/instrument/coat', (request, response) => {
     const { mediumId, speciesId } = CoatRequest.parse(request.body);
     const coat = makeCoat(mediumId, speciesId);
-    response.json(onTheBench(coat, `${mediumId} or no ${speciesId}`, 'mediumId'));
+    response.json(inTheWorkshop(coat, `${mediumId} or no ${speciesId}`, 'mediumId'));
   });
 
   router.post('/instrument/tissue', (request, response) => {
     const { speciesId, tissue } = TissueRequest.parse(request.body);
     const reflectance = readTissue(speciesId, TISSUE_NAMES.indexOf(tissue));
-    response.json({ reflectance: onTheBench(reflectance, `${tissue} of ${speciesId}`, 'tissue') });
+    response.json({ reflectance: inTheWorkshop(reflectance, `${tissue} of ${speciesId}`, 'tissue') });
   });
   return router;
 }

@@ -1,14 +1,10 @@
-import type { Express } from 'express';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
 import { BANDS } from '../../core/colour/grid.ts';
 import { COLOURANTS, MEDIUMS } from '../../demo/scenario.ts';
 import type { Shelf } from '../../shared/shelf.ts';
-import { createApp } from '../app.ts';
-import { type Db, openMemory } from '../db/db.ts';
 
-let db: Db;
-let app: Express;
+let shop: TestShop;
 const flat = (v: number) => new Array<number>(BANDS).fill(v);
 const tissue = (over: object = {}) => ({
   name: 'ground',
@@ -26,22 +22,51 @@ const wood = (over: object = {}) => ({
   tissues: [tissue()],
   ...over,
 });
-const post = (path: string, body: object) => request(app).post(`/api${path}`).send(body);
-const shelf = async (): Promise<Shelf> => (await request(app).get('/api/shelf').expect(200)).body;
+const post = (path: string, body: object) => shop.ask('post', path, body);
+const shelf = async (): Promise<Shelf> => (await shop.ask('get', '/shelf').expect(200)).body;
 
 beforeAll(async () => {
-  db = await openMemory();
-  app = createApp(db);
+  shop = await openTestShop();
 });
-afterAll(() => db.close());
+afterAll(() => shop.close());
 
 describe('woods', () => {
-  it('are put on the shelf and read again under the same code', async () => {
+  it('are put on the shelf once; a known code never overwrites a wood', async () => {
     await post('/species', wood()).expect(201);
-    await post('/species', wood({ tissues: [tissue({ reflectance: flat(0.45) })] })).expect(201);
+    await post('/species', wood()).expect(201);
+    const other = await post('/species', wood({ tissues: [tissue({ reflectance: flat(0.45) })] }));
+    expect([other.status, other.body.detail]).toEqual([409, expect.stringContaining('is taken')]);
     const { species } = await shelf();
     expect(species).toHaveLength(1);
-    expect(species[0].tissues[0].reflectance[0]).toBe(0.45);
+    expect(species[0]).toMatchObject({ version: 1, archived: false });
+    expect(species[0].tissues[0].reflectance[0]).toBe(0.4);
+  });
+  it('are put right on the version that was seen; what they were can be looked up', async () => {
+    const change = { version: 1, tissues: [tissue({ reflectance: flat(0.45) })] };
+    const now = (await shop.ask('patch', '/species/rowan', change).expect(200)).body;
+    expect(now.version).toBe(2);
+    const late = await shop.ask('patch', '/species/rowan', { version: 1, name: 'Quickbeam' });
+    expect(late.status).toBe(409);
+    expect(late.body.current).toMatchObject({ version: 2, value: { name: 'Rowan' } });
+    const kept = (await shop.ask('get', '/species/rowan/versions/1').expect(200)).body;
+    expect(kept.content.tissues[0].reflectance[0]).toBe(0.4);
+    await shop.ask('get', '/species/rowan/versions/9').expect(404);
+  });
+  it('that no wood could be are refused: one dark band would stop every board', async () => {
+    const bad = await post(
+      '/species',
+      wood({ id: 'bog', tissues: [tissue({ reflectance: [0, ...flat(0.4).slice(1)] })] }),
+    );
+    expect([bad.status, bad.body.detail]).toEqual([422, expect.stringContaining('0 % at 400 nm')]);
+  });
+  it('are put away and brought back, and tell their story', async () => {
+    await shop.ask('delete', '/species/rowan').expect(204);
+    expect((await shelf()).species[0].archived).toBe(true);
+    await shop.ask('post', '/species/rowan/restore', {}).expect(204);
+    expect((await shelf()).species[0].archived).toBe(false);
+    const story = (await shop.ask('get', '/species/rowan/story').expect(200)).body;
+    expect(story.map((e: { kind: string }) => e.kind)).toEqual(['brought back', 'put away', 'changed', 'added']);
+    await shop.ask('delete', '/species/ghost').expect(404);
   });
   it.each([
     [{ id: 'Rowan Wood' }],
@@ -67,7 +92,7 @@ describe('clears and sealers', () => {
   it('are kept as they are given, each code once', async () => {
     for (const medium of MEDIUMS) await post('/mediums', medium).expect(201);
     expect((await shelf()).mediums.map((m) => m.id).sort()).toEqual(MEDIUMS.map((m) => m.id).sort());
-    expect((await post('/mediums', MEDIUMS[0])).body.detail).toContain('is taken');
+    expect((await post('/mediums', { ...MEDIUMS[0], name: 'Other' })).body.detail).toContain('is taken');
   });
   it('are fitted to boards read before and after the coat, and keep the boards', async () => {
     const coat = async (speciesId: string) =>
@@ -96,7 +121,7 @@ describe('clears and sealers', () => {
       ['water-satin', { speciesId: 'ghost' }, 422, 'no wood “ghost”'],
       ['water-satin', { before: flat(2) }, 422, 'above 150 %'],
       ['linseed', {}, 409, 'not fitted as a film'],
-      ['ghost', {}, 404, 'no such sealer or clear'],
+      ['ghost', {}, 404, 'no such sealer, oil or clear'],
     ] as const) {
       const response = await post(`/mediums/${path}/coats`, { samples: [sample(over)] });
       expect([response.status, response.body.detail]).toEqual([status, expect.stringContaining(sentence)]);
@@ -139,9 +164,54 @@ describe('colours', () => {
     [[rung(900, 0.6, 0.1)], 422],
     [[], 422],
   ])('refuse a rung that cannot be: %#', async (rungs, status) => {
-    const before = (await shelf()).colourants[0].rungs.length;
+    const rungsNow = async () => (await shelf()).colourants.find((c) => c.id === COLOURANTS[1].id)?.rungs.length;
+    const before = await rungsNow();
     expect((await post(`/colourants/${COLOURANTS[1].id}/ladder`, { rungs })).status).toBe(status);
-    expect((await shelf()).colourants[0].rungs).toHaveLength(before);
+    expect(await rungsNow()).toBe(before);
+  });
+  it('with an extreme strength commit nothing that is no number, and close nothing', async () => {
+    const id = COLOURANTS[2].id;
+    await post('/colourants', { ...COLOURANTS[2], maxStrength: 1000 }).expect(201);
+    for (const strength of [1e-300, 1e300, 999]) {
+      const rungs = [rung(strength, 0.6, 0.45), rung(strength * 1.5, 0.6, 0.3)];
+      const { status, body } = await post(`/colourants/${id}/ladder`, { rungs });
+      if (status === 422) expect(body.detail).not.toMatch(/NaN|Infinity/);
+    }
+    const { colourants } = await shelf();
+    for (const c of colourants)
+      for (const v of [...(c.absorption ?? []), ...(c.scatter ?? []), c.exponent])
+        expect(Number.isFinite(v)).toBe(true);
+    const nan = shop.db.query(`update colourant set absorption = array_fill('NaN'::float8, array[31]) where id = $1`, [
+      id,
+    ]);
+    await expect(nan).rejects.toThrow();
+  });
+  it('have their ladder put right rung by rung; the profile follows', async () => {
+    const id = COLOURANTS[1].id;
+    const before = (await shelf()).colourants.find((c) => c.id === id);
+    const [weakest] = before?.rungs ?? [];
+    const now = (await shop.ask('patch', `/rungs/${weakest.id}`, { strength: 2.2 }).expect(200)).body;
+    expect(now.rungs[0].strength).toBe(2.2);
+    expect(now.absorption).not.toEqual(before?.absorption);
+    const wild = await shop.ask('patch', `/rungs/${weakest.id}`, { strength: 900 });
+    expect([wild.status, wild.body.detail]).toEqual([422, expect.stringContaining('check the unit')]);
+    const two = (await shop.ask('delete', `/rungs/${weakest.id}`).expect(200)).body;
+    expect(two.rungs).toHaveLength(2);
+    const three = (await shop.ask('post', `/rungs/${weakest.id}/restore`, {}).expect(200)).body;
+    expect(three.rungs).toHaveLength(3);
+    expect(three.version).toBeGreaterThan(before?.version ?? 0);
+  });
+  it('asked for twice with the same ids are made once', async () => {
+    const id = COLOURANTS[1].id;
+    const rungs = [{ id: '01990000-0000-7000-8000-000000000001', ...rung(20, 0.6, 0.18) }];
+    const once = (await post(`/colourants/${id}/ladder`, { rungs }).expect(201)).body;
+    const twice = (await post(`/colourants/${id}/ladder`, { rungs }).expect(201)).body;
+    expect(twice).toEqual(once);
+  });
+  it('cannot be made weaker than their ladder', async () => {
+    const { version } = (await shelf()).colourants.find((c) => c.id === COLOURANTS[1].id) as { version: number };
+    const weak = await shop.ask('patch', `/colourants/${COLOURANTS[1].id}`, { version, maxStrength: 3 });
+    expect([weak.status, weak.body.field]).toEqual([422, 'maxStrength']);
   });
   it('that are not on the shelf have no ladder', async () => {
     const response = await post('/colourants/ghost/ladder', { rungs: [rung(2, 0.6, 0.4)] });
@@ -152,7 +222,7 @@ describe('colours', () => {
 
 describe('the simulated instrument', () => {
   it('has pieces in its drawer, makes rungs and reads tissues', async () => {
-    const pieces = (await request(app).get('/api/instrument/pieces').expect(200)).body;
+    const pieces = (await shop.ask('get', '/instrument/pieces').expect(200)).body;
     expect(pieces.length).toBeGreaterThan(1);
     const { body } = await post('/instrument/rung', { colourantId: 'honey-1', speciesId: 'birch', strength: 5 }).expect(
       200,

@@ -1,109 +1,110 @@
 import { Router } from 'express';
-import { FieldError } from '../../core/field-error.ts';
-import { fitLadder } from '../../core/learn/ladder.ts';
-import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
-import { BARE, SEALED } from '../../core/optics/surface.ts';
-import { CoatsInput, LadderInput, NewColourant, NewMedium, SpeciesSchema } from '../../shared/shelf.ts';
-import type { Db } from '../db/db.ts';
-import { notFound, Refusal } from '../refusal.ts';
+import { z } from 'zod';
 import {
-  allMediums,
-  allSpecies,
-  colourantById,
-  insertCoat,
-  insertColourant,
-  insertMedium,
-  insertRung,
-  insertSpecies,
-  mediumById,
-  rungsOf,
-  setCoat,
-  setProfile,
-  wholeShelf,
-} from '../store/shelf.ts';
+  CoatsInput,
+  ColourantChange,
+  LadderInput,
+  MediumChange,
+  NewColourant,
+  NewMedium,
+  RungChange,
+  SpeciesChange,
+  SpeciesSchema,
+} from '../../shared/shelf.ts';
+import {
+  addCoatSamples,
+  addColourant,
+  addMedium,
+  addRungs,
+  addSpecies,
+  changeColourant,
+  changeMedium,
+  changeRung,
+  changeSpecies,
+  putShelfAway,
+  takeRungOut,
+  takeSampleOut,
+} from '../acts/shelf.ts';
+import type { Shop } from '../acts/shop.ts';
+import { notFound } from '../refusal.ts';
+import { storyOf } from '../store/events.ts';
+import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
+import { byOf, idOf } from './asked.ts';
 
-export function shelfRoutes(db: Db): Router {
+/** Where each kind of thing on the shelf has its address. */
+const PLACES: Record<ShelfKind, string> = { species: 'species', colourant: 'colourants', medium: 'mediums' };
+const VersionNumber = z.coerce.number().int().min(1).max(1_000_000);
+
+export function shelfRoutes(shop: Shop): Router {
   const router = Router();
+  const { db } = shop;
   router.get('/shelf', async (_, response) => {
     response.json(await wholeShelf(db));
   });
 
-  router.post('/species', async (request, response) => {
-    const species = SpeciesSchema.parse(request.body);
-    await insertSpecies(db, species);
-    response.status(201).json(species);
-  });
-
-  router.post('/mediums', async (request, response) => {
-    const medium = NewMedium.parse(request.body);
-    if (!(await insertMedium(db, medium)))
-      throw new Refusal(409, `The code ${medium.id} is taken. Give the new one another.`, 'id');
-    response.status(201).json(await mediumById(db, medium.id));
-  });
-
-  /** Boards read before and after the coat are kept, and the coat is fitted to all of them again. */
-  router.post('/mediums/:id/coats', async (request, response) => {
-    const { samples } = CoatsInput.parse(request.body);
-    const medium = await mediumById(db, request.params.id);
-    if (!medium) throw notFound('sealer or clear');
-    if (medium.kind === 'oil')
-      throw new Refusal(
-        409,
-        'An oil goes into the wood and is not fitted as a film: it keeps the usual values.',
-        'kind',
-      );
-    const woods = await allSpecies(db);
-    await db.transaction(async (tx) => {
-      for (const sample of samples) {
-        if (!woods.some((w) => w.id === sample.speciesId))
-          throw new Refusal(422, `There is no wood “${sample.speciesId}” on the shelf.`, 'speciesId');
-        await insertCoat(tx, medium.id, sample);
-      }
-      const all = (await mediumById(tx, medium.id))?.samples ?? [];
-      const fitted = fitCoat(
-        all.map(({ before, after, coats }) => ({
-          before: Float64Array.from(before),
-          after: Float64Array.from(after),
-          coats,
-          under: BARE,
-        })),
-        usualSurface(medium.kind),
-      );
-      await setCoat(tx, medium.id, fitted);
+  for (const [kind, place] of Object.entries(PLACES) as [ShelfKind, string][]) {
+    router.delete(`/${place}/:id`, async (request, response) => {
+      await putShelfAway(shop, byOf(request), kind, request.params.id, true);
+      response.status(204).end();
     });
-    response.status(201).json(await mediumById(db, medium.id));
+    router.post(`/${place}/:id/restore`, async (request, response) => {
+      await putShelfAway(shop, byOf(request), kind, request.params.id, false);
+      response.status(204).end();
+    });
+    router.get(`/${place}/:id/story`, async ({ params }, response) => {
+      response.json(await storyOf(db, { item: `${kind}/${params.id}` }));
+    });
+    router.get(`/${place}/:id/versions/:version`, async ({ params }, response) => {
+      const version = VersionNumber.safeParse(params.version);
+      const kept = version.success && (await versionOf(db, kind, params.id, version.data));
+      if (!kept) throw notFound('version');
+      response.json(kept);
+    });
+  }
+
+  router.post('/species', async (request, response) => {
+    response.status(201).json(await addSpecies(shop, byOf(request), SpeciesSchema.parse(request.body)));
+  });
+  router.patch('/species/:id', async (request, response) => {
+    response.json(await changeSpecies(shop, byOf(request), request.params.id, SpeciesChange.parse(request.body)));
   });
 
   router.post('/colourants', async (request, response) => {
-    const colourant = NewColourant.parse(request.body);
-    if (!(await insertColourant(db, colourant)))
-      throw new Refusal(409, `The code ${colourant.id} is taken. Give the new colour another.`, 'id');
-    response.status(201).json(await colourantById(db, colourant.id));
+    response.status(201).json(await addColourant(shop, byOf(request), NewColourant.parse(request.body)));
   });
-
+  router.patch('/colourants/:id', async (request, response) => {
+    response.json(await changeColourant(shop, byOf(request), request.params.id, ColourantChange.parse(request.body)));
+  });
   router.post('/colourants/:id/ladder', async (request, response) => {
     const { rungs } = LadderInput.parse(request.body);
-    const colourant = await colourantById(db, request.params.id);
-    if (!colourant) throw notFound('colour');
-    const sealer = (await allMediums(db)).find((m) => m.kind === 'sealer');
-    await db.transaction(async (tx) => {
-      for (const rung of rungs) await insertRung(tx, colourant.id, rung);
-      const all = await rungsOf(tx, colourant.id);
-      try {
-        const { profile, scatter } = fitLadder(
-          colourant.kind,
-          all.map((r) => ({ ...r, before: Float64Array.from(r.before), after: Float64Array.from(r.after) })),
-          colourant.maxStrength,
-          // A pigment's board was read sealed before the glaze, a dye's board bare.
-          sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {},
-        );
-        await setProfile(tx, colourant.id, profile, scatter);
-      } catch (error) {
-        // One rung is a start: it is kept, and the profile waits for the second.
-        if (!(error instanceof FieldError && all.length < 2)) throw error;
-      }
-    });
-    response.status(201).json(await colourantById(db, colourant.id));
+    response.status(201).json(await addRungs(shop, byOf(request), request.params.id, rungs));
+  });
+  router.patch('/rungs/:rung', async (request, response) => {
+    const { strength } = RungChange.parse(request.body);
+    response.json(await changeRung(shop, byOf(request), idOf(request.params.rung, 'rung'), strength));
+  });
+  router.delete('/rungs/:rung', async (request, response) => {
+    response.json(await takeRungOut(shop, byOf(request), idOf(request.params.rung, 'rung'), true));
+  });
+  router.post('/rungs/:rung/restore', async (request, response) => {
+    response.json(await takeRungOut(shop, byOf(request), idOf(request.params.rung, 'rung'), false));
+  });
+
+  router.post('/mediums', async (request, response) => {
+    response.status(201).json(await addMedium(shop, byOf(request), NewMedium.parse(request.body)));
+  });
+  router.patch('/mediums/:id', async (request, response) => {
+    response.json(await changeMedium(shop, byOf(request), request.params.id, MediumChange.parse(request.body)));
+  });
+  router.post('/mediums/:id/coats', async (request, response) => {
+    const { samples } = CoatsInput.parse(request.body);
+    response.status(201).json(await addCoatSamples(shop, byOf(request), request.params.id, samples));
+  });
+  router.delete('/coat-samples/:sample', async (request, response) => {
+    response.json(await takeSampleOut(shop, byOf(request), idOf(request.params.sample, 'board'), true));
+  });
+  router.post('/coat-samples/:sample/restore', async (request, response) => {
+    response.json(await takeSampleOut(shop, byOf(request), idOf(request.params.sample, 'board'), false));
   });
   return router;
 }

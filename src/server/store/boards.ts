@@ -1,75 +1,242 @@
 import { z } from 'zod';
-import { type Board, Recipe } from '../../shared/job.ts';
+import { Board, Coat, type CoatChange, Recipe } from '../../shared/board.ts';
+import { PreparationSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
+import { all, assignments, one, stamp, touched } from './rows.ts';
 
-const stamp = z.date().transform((d) => d.toISOString());
-const RecipeRow = Recipe.extend({ createdAt: stamp });
-const RECIPE_COLUMNS = `id, number, stack, litres, origin, expected, learned_from as "learnedFrom", created_at as "createdAt"`;
-const BoardRow = z.object({
-  id: z.number(),
-  woodId: z.number(),
-  number: z.number(),
-  recipeId: z.number().nullable(),
+const RecipeRow = Recipe.extend({ createdAt: stamp, boardId: z.string() });
+const RECIPE_COLUMNS = `r.id, r.number, r.stack, r.litres, r.origin, r.preparation, r.made_with as "madeWith", r.expected,
+  r.learned_from as "learnedFrom", r.created_at as "createdAt"`;
+const CoatRow = Coat.extend({ putOnAt: stamp.nullable(), boardId: z.string() });
+const COAT_COLUMNS = `c.id, c.board_id as "boardId", c.stage, c.layer, c.put_on_at as "putOnAt", c.minutes, c.conditions, c.used,
+  c.note, p.name as person, c.version`;
+const BoardRow = Board.pick({ id: true, number: true, version: true, preparation: true }).extend({
+  woodId: z.string(),
   createdAt: stamp,
 });
-const BOARD_COLUMNS = `id, job_wood_id as "woodId", number, recipe_id as "recipeId", created_at as "createdAt"`;
 
-export async function insertBoard(db: Queries, wood: number, recipe: number | null = null): Promise<number> {
+/** A board of a wood with the next number, taken from its offcuts; false when it was taken already. */
+export async function insertBoard(db: Queries, id: string, wood: string): Promise<boolean> {
+  const known = await db.query('select from board where id = $1', [id]);
+  if (touched(known)) return false;
   const [row] = await db.query(
-    `insert into board (job_wood_id, number, recipe_id)
-     values ($1, (select coalesce(max(number), 0) + 1 from board where job_wood_id = $1), $2) returning id`,
-    [wood, recipe],
+    `update job_wood set boards_made = boards_made + 1, offcuts_taken = offcuts_taken + 1
+     where id = $1 returning boards_made as number`,
+    [wood],
   );
-  return z.object({ id: z.number() }).parse(row).id;
+  const { number } = z.object({ number: z.number() }).parse(row);
+  await db.query('insert into board (id, job_wood_id, number) values ($1, $2, $3)', [id, wood, number]);
+  return true;
 }
 
-export async function insertRecipe(
-  db: Queries,
-  wood: number,
-  recipe: Pick<Recipe, 'stack' | 'litres' | 'origin' | 'expected' | 'learnedFrom'>,
-): Promise<number> {
+export interface RecipeToKeep extends Omit<Recipe, 'number' | 'createdAt' | 'stack'> {
+  stack: unknown;
+  knowledge: string | null;
+}
+
+/** A recipe with the next number of its wood, put on a board of it. */
+export async function insertRecipe(db: Queries, wood: string, board: string, recipe: RecipeToKeep): Promise<number> {
   const [row] = await db.query(
-    `insert into recipe (job_wood_id, number, stack, litres, origin, expected, learned_from)
-     values ($1, (select coalesce(max(number), 0) + 1 from recipe where job_wood_id = $1), $2, $3, $4, $5, $6)
-     returning id`,
-    [wood, JSON.stringify(recipe.stack), recipe.litres, recipe.origin, recipe.expected, recipe.learnedFrom],
+    'update job_wood set recipes_made = recipes_made + 1 where id = $1 returning recipes_made as number',
+    [wood],
   );
-  return z.object({ id: z.number() }).parse(row).id;
+  const { number } = z.object({ number: z.number() }).parse(row);
+  await db.query(
+    `insert into recipe (id, job_wood_id, number, stack, litres, origin, preparation, made_with, expected, learned_from,
+       knowledge_id)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    [
+      recipe.id,
+      wood,
+      number,
+      JSON.stringify(recipe.stack),
+      recipe.litres,
+      recipe.origin,
+      JSON.stringify(recipe.preparation),
+      JSON.stringify(recipe.madeWith),
+      recipe.expected,
+      recipe.learnedFrom,
+      recipe.knowledge,
+    ],
+  );
+  await db.query('update board set recipe_id = $2 where id = $1', [board, recipe.id]);
+  return number;
 }
 
-export async function setBoardRecipe(db: Queries, board: number, recipe: number): Promise<void> {
-  await db.query('update board set recipe_id = $2 where id = $1', [board, recipe]);
-}
+export const recipeExists = async (db: Queries, id: string): Promise<boolean> =>
+  touched(await db.query('select from recipe where id = $1', [id]));
 
-export async function boardById(db: Queries, id: number): Promise<(Board & { woodId: number }) | null> {
-  const [row] = await db.query(`select ${BOARD_COLUMNS} from board where id = $1`, [id]);
-  if (!row) return null;
-  const { woodId } = BoardRow.parse(row);
-  const board = (await boardsOfWoods(db, [woodId])).get(woodId)?.find((b) => b.id === id);
-  return board ? { ...board, woodId } : null;
-}
-
-/** Boards by wood, each with its recipe and readings, in order of number. */
-export async function boardsOfWoods(db: Queries, woods: readonly number[]): Promise<Map<number, Board[]>> {
-  const boards = z
-    .array(BoardRow)
-    .parse(await db.query(`select ${BOARD_COLUMNS} from board where job_wood_id = any($1) order by number`, [woods]));
-  const recipes = z
-    .array(RecipeRow)
-    .parse(await db.query(`select ${RECIPE_COLUMNS} from recipe where job_wood_id = any($1)`, [woods]));
-  const readings = await readingsOfBoards(
+const Work = z.object({
+  boardId: z.string(),
+  woodId: z.string(),
+  jobId: z.string(),
+  jobNumber: z.number(),
+  speciesId: z.string(),
+  number: z.number(),
+  woodPreparation: PreparationSchema,
+  preparation: PreparationSchema.nullable(),
+  putAway: z.boolean(),
+});
+/** Where a board belongs, and whether its job is at work. */
+export const boardAtWork = (db: Queries, id: string) =>
+  one(
     db,
-    boards.map((b) => b.id),
+    Work,
+    `select b.id as "boardId", w.id as "woodId", j.id as "jobId", j.number as "jobNumber", w.species_id as "speciesId",
+       b.number, w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway"
+     from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id where b.id = $1`,
+    [id],
   );
-  const byWood = new Map<number, Board[]>();
-  for (const { woodId, recipeId, ...board } of boards) {
-    const whole: Board = {
-      ...board,
-      recipe: recipes.find((r) => r.id === recipeId) ?? null,
-      readings: readings.filter((r) => r.boardId === board.id).map(({ boardId: _, ...r }) => r),
-    };
-    byWood.set(woodId, [...(byWood.get(woodId) ?? []), whole]);
-  }
-  return byWood;
+export type BoardAtWork = z.infer<typeof Work>;
+
+/** Colour goes on: from now on the board keeps the preparation that it has. */
+export async function keepPreparation(db: Queries, board: string): Promise<void> {
+  await db.query(
+    `update board b set preparation = coalesce(b.preparation, w.preparation)
+     from job_wood w where w.id = b.job_wood_id and b.id = $1`,
+    [board],
+  );
+}
+
+export async function setBoardPreparation(
+  db: Queries,
+  board: string,
+  version: number,
+  preparation: unknown,
+): Promise<boolean> {
+  return touched(
+    await db.query(
+      'update board set preparation = $3, version = version + 1 where id = $1 and version = $2 returning id',
+      [board, version, preparation === null ? null : JSON.stringify(preparation)],
+    ),
+  );
+}
+
+/** What the board teaches has changed. */
+export async function stampEvidence(db: Queries, board: string): Promise<void> {
+  await db.query(
+    `with stamp as (update counter set value = value + 1 where name = 'evidence' returning value)
+     update board set evidence = stamp.value from stamp where id = $1`,
+    [board],
+  );
+}
+
+export interface CoatToKeep extends Omit<Coat, 'person' | 'version' | 'layer'> {
+  layer: unknown;
+  by: string | null;
+}
+
+/** False when this coat was kept already, or this layer of the board is on. */
+export async function insertCoat(db: Queries, board: string, coat: CoatToKeep): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into coat (id, board_id, stage, layer, put_on_at, person_id, minutes, conditions, used, note)
+       values ($1, $2, $3, $4, $5, (select id from person where id = $6), $7, $8, $9, $10)
+       on conflict do nothing returning id`,
+      [
+        coat.id,
+        board,
+        coat.stage,
+        JSON.stringify(coat.layer),
+        coat.putOnAt,
+        coat.by,
+        coat.minutes,
+        JSON.stringify(coat.conditions),
+        coat.used,
+        coat.note,
+      ],
+    ),
+  );
+}
+
+export async function updateCoat(db: Queries, id: string, change: CoatChange): Promise<boolean> {
+  const { layer, conditions, putOnAt, minutes, used, note } = change;
+  const { set, values } = assignments(
+    {
+      layer: layer && JSON.stringify(layer),
+      conditions: conditions && JSON.stringify(conditions),
+      put_on_at: putOnAt,
+      minutes,
+      used,
+      note,
+    },
+    3,
+  );
+  return touched(
+    await db.query(
+      `update coat set ${set} version = version + 1 where id = $1 and version = $2 and deleted_at is null returning id`,
+      [id, change.version, ...values],
+    ),
+  );
+}
+
+export const coatById = (db: Queries, id: string) =>
+  one(
+    db,
+    CoatRow.extend({ deleted: z.boolean() }),
+    `select ${COAT_COLUMNS}, c.deleted_at is not null as deleted
+     from coat c left join person p on p.id = c.person_id where c.id = $1`,
+    [id],
+  );
+
+/** Takes a coat out of the record, or puts it back; false when its place is taken. */
+export async function setCoatDeleted(db: Queries, id: string, deleted: boolean): Promise<boolean> {
+  return touched(
+    await db.query(
+      `update coat c set deleted_at = case when $2 then now() end, version = version + 1
+       where id = $1 and ($2 or not exists
+         (select from coat o where o.board_id = c.board_id and o.stage = c.stage and o.deleted_at is null and o.id <> c.id))
+       returning id`,
+      [id, deleted],
+    ),
+  );
+}
+
+/** Boards of some woods, each with its recipe, coats and readings, in order of number. */
+async function boardsWhere(
+  db: Queries,
+  where: string,
+  ids: readonly string[],
+): Promise<(Board & { woodId: string })[]> {
+  const boards = await all(
+    db,
+    BoardRow,
+    `select id, job_wood_id as "woodId", number, version, preparation, created_at as "createdAt"
+     from board where ${where} = any($1::uuid[]) order by number`,
+    [ids],
+  );
+  const of = [boards.map((b) => b.id)];
+  const recipes = await all(
+    db,
+    RecipeRow,
+    `select ${RECIPE_COLUMNS}, b.id as "boardId" from board b join recipe r on r.id = b.recipe_id
+     where b.id = any($1::uuid[])`,
+    of,
+  );
+  const coats = await all(
+    db,
+    CoatRow,
+    `select ${COAT_COLUMNS} from coat c left join person p on p.id = c.person_id
+     where c.board_id = any($1::uuid[]) and c.deleted_at is null order by c.stage`,
+    of,
+  );
+  const readings = await readingsOfBoards(db, of[0]);
+  const own = <T extends { boardId: string }>(list: readonly T[], board: string) =>
+    list.filter((x) => x.boardId === board).map(({ boardId: _, ...rest }) => rest);
+  return boards.map((board) => ({
+    ...board,
+    recipe: own(recipes, board.id)[0] ?? null,
+    coats: own(coats, board.id),
+    readings: own(readings, board.id),
+  }));
+}
+
+export const boardsOfWoods = (db: Queries, woods: readonly string[]) => boardsWhere(db, 'job_wood_id', woods);
+
+export async function boardById(db: Queries, id: string): Promise<Board | null> {
+  const [board] = await boardsWhere(db, 'id', [id]);
+  if (!board) return null;
+  const { woodId: _, ...rest } = board;
+  return rest;
 }

@@ -1,110 +1,201 @@
 import { z } from 'zod';
-import { type Job, type JobChange, type JobWood, LightShares, NewJob } from '../../shared/job.ts';
+import { screenColour } from '../../core/colour/display.ts';
+import type { Lab } from '../../core/colour/lab.ts';
+import { withoutGloss } from '../../core/optics/surface.ts';
+import { closest } from '../../record/standing.ts';
+import { Job, type JobChange, type JobList, type JobWood, NewJob } from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { boardsOfWoods } from './boards.ts';
+import { nextNumber } from './counters.ts';
+import { partsOfJob } from './parts.ts';
 import { readingsOfJob } from './readings.ts';
+import { all, assignments, one, stamp, touched } from './rows.ts';
 
-const stamp = z.date().transform((d) => d.toISOString());
-const JobRow = NewJob.extend({ id: z.number(), createdAt: stamp, lights: LightShares });
-const COLUMNS = `id, customer, piece, tolerance, lights, created_at as "createdAt"`;
+const JobRow = Job.omit({ target: true, woods: true, parts: true }).extend({ createdAt: stamp });
+const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt"`;
 
-export async function insertJob(db: Queries, job: NewJob): Promise<number> {
-  const [row] = await db.query('insert into job (customer, piece, tolerance) values ($1, $2, $3) returning id', [
-    job.customer,
-    job.piece,
-    job.tolerance,
-  ]);
-  return z.object({ id: z.number() }).parse(row).id;
-}
-
-export async function updateJob(db: Queries, id: number, change: JobChange): Promise<boolean> {
-  const rows = await db.query(
-    `update job set customer = coalesce($2, customer), piece = coalesce($3, piece), tolerance = coalesce($4, tolerance),
-       lights = lights || coalesce($5::jsonb, '{}')
-     where id = $1 and deleted_at is null returning id`,
-    [
-      id,
-      change.customer ?? null,
-      change.piece ?? null,
-      change.tolerance ?? null,
-      change.lights ? JSON.stringify(change.lights) : null,
-    ],
+/** False when it was started already. */
+export async function insertJob(db: Queries, { id, customer, piece, tolerance }: NewJob): Promise<boolean> {
+  if (touched(await db.query('select from job where id = $1', [id]))) return false;
+  const number = await nextNumber(db, 'job');
+  await db.query(
+    `insert into job (id, number, customer, piece, tolerance, lights)
+     values ($1, $2, $3, $4, $5, (select lights from house))`,
+    [id, number, customer, piece, tolerance],
   );
-  return rows.length > 0;
+  return true;
 }
 
-export async function setJobDeleted(db: Queries, id: number, deleted: boolean): Promise<boolean> {
-  const rows = await db.query('update job set deleted_at = case when $2 then now() end where id = $1 returning id', [
-    id,
-    deleted,
-  ]);
-  return rows.length > 0;
+export async function updateJob(db: Queries, id: string, change: JobChange): Promise<boolean> {
+  const { customer, piece, tolerance } = change;
+  const { set, values } = assignments({ customer, piece, tolerance }, 4);
+  return touched(
+    await db.query(
+      `update job set ${set} lights = lights || coalesce($3::jsonb, '{}'), version = version + 1
+       where id = $1 and version = $2 and deleted_at is null returning id`,
+      [id, change.version, change.lights ? JSON.stringify(change.lights) : null, ...values],
+    ),
+  );
 }
 
-export async function jobIds(db: Queries): Promise<number[]> {
-  const rows = await db.query('select id from job where deleted_at is null order by id desc');
-  return rows.map((r) => z.number().parse(r.id));
+export async function setJobDeleted(db: Queries, id: string, deleted: boolean): Promise<boolean> {
+  return touched(
+    await db.query('update job set deleted_at = case when $2 then now() end where id = $1 returning id', [id, deleted]),
+  );
 }
 
+const Standing = z.object({ id: z.string(), putAway: z.boolean() });
+/** A job by its id or by its number in the address, and whether it is put away. */
+export const findJob = (db: Queries, code: string) =>
+  /^\d{1,9}$/.test(code)
+    ? one(db, Standing, 'select id, deleted_at is not null as "putAway" from job where number = $1', [Number(code)])
+    : one(db, Standing, 'select id, deleted_at is not null as "putAway" from job where id = $1', [code]);
+
+/** A wood of a job with the usual preparation; false when it was added already under this id. */
 export async function insertWood(
   db: Queries,
-  job: number,
-  species: string,
-  preparation: unknown,
-): Promise<number | null> {
-  const [row] = await db.query(
-    `insert into job_wood (job_id, species_id, preparation) values ($1, $2, $3)
-     on conflict (job_id, species_id) do nothing returning id`,
-    [job, species, JSON.stringify(preparation)],
+  { id, job, species, preparation }: { id: string; job: string; species: string; preparation: unknown },
+): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into job_wood (id, job_id, species_id, preparation) values ($1, $2, $3, $4)
+       on conflict do nothing returning id`,
+      [id, job, species, JSON.stringify(preparation)],
+    ),
   );
-  return row ? z.number().parse(row.id) : null;
-}
-
-export async function setDraft(db: Queries, wood: number, stack: unknown): Promise<boolean> {
-  const rows = await db.query('update job_wood set draft = $2 where id = $1 returning id', [
-    wood,
-    JSON.stringify(stack),
-  ]);
-  return rows.length > 0;
-}
-
-export async function setPreparation(db: Queries, wood: number, preparation: unknown): Promise<boolean> {
-  const rows = await db.query('update job_wood set preparation = $2 where id = $1 returning id', [
-    wood,
-    JSON.stringify(preparation),
-  ]);
-  return rows.length > 0;
 }
 
 const WoodRow = z.object({
-  id: z.number(),
-  jobId: z.number(),
+  id: z.string(),
+  jobId: z.string(),
   speciesId: z.string(),
   preparation: PreparationSchema,
+  preparationVersion: z.number(),
   draft: StackSchema.nullable(),
+  draftVersion: z.number(),
+  offcuts: z.number().nullable(),
+  offcutsTaken: z.number(),
+  offcutsVersion: z.number(),
 });
-const WOOD_COLUMNS = `id, job_id as "jobId", species_id as "speciesId", preparation, draft`;
+const WOOD_COLUMNS = `id, job_id as "jobId", species_id as "speciesId", preparation, preparation_version as "preparationVersion",
+  draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion"`;
+export type WoodOfJob = z.infer<typeof WoodRow>;
 
-export async function woodById(db: Queries, id: number): Promise<z.infer<typeof WoodRow> | null> {
-  const [row] = await db.query(`select ${WOOD_COLUMNS} from job_wood where id = $1`, [id]);
-  return row ? WoodRow.parse(row) : null;
+export const woodById = (db: Queries, id: string) =>
+  one(
+    db,
+    WoodRow.extend({ putAway: z.boolean() }),
+    `select ${WOOD_COLUMNS}, (select deleted_at is not null from job where job.id = job_id) as "putAway"
+     from job_wood where id = $1`,
+    [id],
+  );
+
+/** One of a wood's three things that are edited apart, each with a version of its own; null when it changed meanwhile. */
+export async function updateWood(
+  db: Queries,
+  id: string,
+  what: 'preparation' | 'draft' | 'offcuts',
+  version: number,
+  value: unknown,
+): Promise<number | null> {
+  const also = what === 'offcuts' ? ', offcuts_taken = 0' : '';
+  const row = await one(
+    db,
+    z.object({ version: z.number() }),
+    `update job_wood set ${what} = $3, ${what}_version = ${what}_version + 1${also}
+     where id = $1 and ${what}_version = $2 returning ${what}_version as version`,
+    [id, version, what === 'offcuts' ? value : JSON.stringify(value)],
+  );
+  return row?.version ?? null;
 }
 
-async function woodsOfJob(db: Queries, job: number): Promise<JobWood[]> {
-  const woods = z
-    .array(WoodRow)
-    .parse(await db.query(`select ${WOOD_COLUMNS} from job_wood where job_id = $1 order by id`, [job]));
+async function woodsOfJob(db: Queries, job: string): Promise<JobWood[]> {
+  const woods = await all(
+    db,
+    WoodRow,
+    `select ${WOOD_COLUMNS} from job_wood where job_id = $1 order by created_at, id`,
+    [job],
+  );
   const boards = await boardsOfWoods(
     db,
     woods.map((w) => w.id),
   );
-  return woods.map(({ jobId: _, ...wood }) => ({ ...wood, boards: boards.get(wood.id) ?? [] }));
+  return woods.map(({ jobId: _, ...wood }) => ({
+    ...wood,
+    boards: boards.filter((b) => b.woodId === wood.id).map(({ woodId: _, ...board }) => board),
+  }));
 }
 
-/** A job with its target, woods, boards, recipes and readings; null when it is gone. */
-export async function jobById(db: Queries, id: number): Promise<Job | null> {
-  const [row] = await db.query(`select ${COLUMNS} from job where id = $1 and deleted_at is null`, [id]);
-  if (!row) return null;
-  return { ...JobRow.parse(row), target: await readingsOfJob(db, id), woods: await woodsOfJob(db, id) };
+/** A job with its target, woods, boards, recipes, coats, readings and parts; null when it is gone. */
+export async function jobById(db: Queries, id: string): Promise<Job | null> {
+  const job = await one(db, JobRow, `select ${COLUMNS} from job where id = $1 and deleted_at is null`, [id]);
+  if (!job) return null;
+  return {
+    ...job,
+    target: await readingsOfJob(db, id),
+    woods: await woodsOfJob(db, id),
+    parts: await partsOfJob(db, id),
+  };
+}
+
+const MOST_LISTED = 30;
+const Finished = z.tuple([z.string(), z.number(), z.number(), z.number(), z.number()]);
+const ListedRow = NewJob.extend({
+  number: z.number(),
+  createdAt: stamp,
+  targetGrid: z.array(z.number()).nullable(),
+  targetLab: z.array(z.number()).nullable(),
+  woods: z.array(
+    z.object({ speciesId: z.string(), name: z.string(), boards: z.number(), finished: z.array(Finished) }),
+  ),
+});
+
+const seen = (grid: readonly number[]): string => screenColour(withoutGloss(grid)).css;
+
+/** The newest jobs that are at work, from `before` downwards; one list is short enough to be shown at once. */
+export async function listJobs(db: Queries, before: number | null): Promise<JobList> {
+  const rows = await all(
+    db,
+    ListedRow,
+    `select j.id, j.number, j.customer, j.piece, j.tolerance, j.created_at as "createdAt", j.target_grid as "targetGrid",
+       j.target_lab as "targetLab",
+       coalesce((select json_agg(json_build_object('speciesId', w.species_id, 'name', s.name,
+           'boards', (select count(*) from board b where b.job_wood_id = w.id and b.recipe_id is not null),
+           'finished', coalesce((select json_agg(json_build_array(m.board_id, m.stage, m.l, m.a, m.b) order by b.number)
+             from board b join recipe r on r.id = b.recipe_id
+               join stage_mean m on m.board_id = b.id and m.stage = jsonb_array_length(r.stack)
+             where b.job_wood_id = w.id), '[]')) order by w.created_at, w.id)
+         from job_wood w join species s on s.id = w.species_id where w.job_id = j.id), '[]') as woods
+     from job j where j.deleted_at is null and ($1::int is null or j.number < $1)
+     order by j.number desc limit ${MOST_LISTED + 1}`,
+    [before],
+  );
+  const listed = rows.slice(0, MOST_LISTED).map((row) => {
+    const target = row.targetLab as Lab | null;
+    const woods = row.woods.map(({ finished, ...wood }) => {
+      const made = finished.map(([board, stage, l, a, b]) => ({ board, stage, lab: [l, a, b] as Lab }));
+      return { ...wood, best: closest(target, made) };
+    });
+    const best = woods
+      .flatMap((w) => w.best ?? [])
+      .reduce<(typeof woods)[number]['best']>((p, q) => (p && p.deltaE <= q.deltaE ? p : q), null);
+    return { row, woods, best };
+  });
+  const grids = await all(
+    db,
+    z.object({ board: z.string(), stage: z.number(), grid: z.array(z.number()) }),
+    'select board_id as board, stage, grid from stage_mean where board_id = any($1::uuid[])',
+    [listed.flatMap((l) => l.best?.board ?? [])],
+  );
+  const jobs = listed.map(({ row: { targetGrid, targetLab: _, ...row }, woods, best }) => {
+    const grid = grids.find((g) => g.board === best?.board && g.stage === best.stage)?.grid;
+    return {
+      ...row,
+      target: targetGrid && seen(targetGrid),
+      best: grid ? seen(grid) : null,
+      woods: woods.map(({ best: own, ...wood }) => ({ ...wood, deltaE: own?.deltaE ?? null })),
+    };
+  });
+  return { jobs, before: rows.length > MOST_LISTED ? jobs[jobs.length - 1].number : null };
 }

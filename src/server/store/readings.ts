@@ -1,88 +1,201 @@
 import { z } from 'zod';
-import type { Reading } from '../../core/formats/index.ts';
-import { onGrid } from '../../core/formats/index.ts';
+import { meanSpectrum } from '../../core/colour/grid.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { type Measurement, onGrid } from '../../core/formats/index.ts';
+import { newId } from '../../shared/id.ts';
 import { StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
+import { all, one, stamp, touched } from './rows.ts';
 
 const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt"`;
-const stamp = z.date().transform((d) => d.toISOString());
-export const ReadingRow = StoredReading.extend({ takenAt: stamp });
+const ReadingRow = StoredReading.extend({ takenAt: stamp });
 
-export type Subject = { job: number } | { board: number; stage: number };
+export type Subject = { job: string } | { board: string; stage: number };
 const subjectColumns = (s: Subject) => ('job' in s ? [s.job, null, null] : [null, s.board, s.stage]);
 
-export async function insertReading(db: Queries, subject: Subject, source: string, reading: Reading) {
-  const spectral = reading.kind === 'spectral' ? reading : null;
-  const [row] = await db.query(
-    `insert into reading (job_id, board_id, stage, source, name, wavelengths, measured, lab, grid)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning ${COLUMNS}`,
-    [
-      ...subjectColumns(subject),
-      source,
-      reading.name,
-      spectral?.wavelengths ?? null,
-      spectral?.values ?? null,
-      reading.kind === 'lab' ? reading.lab : null,
-      Array.from(onGrid(reading)),
-    ],
+/** What is known of a taking: which, by what means, when, by whom. */
+export interface Taking {
+  id: string;
+  source: string;
+  takenAt: string | null;
+  instrument: string | null;
+  by: string | null;
+}
+
+export async function insertReadings(
+  db: Queries,
+  subject: Subject,
+  taking: Taking,
+  measurements: readonly Measurement[],
+): Promise<StoredReading[]> {
+  const stored: StoredReading[] = [];
+  for (const [place, measurement] of measurements.entries()) {
+    const spectral = measurement.kind === 'spectral' ? measurement : null;
+    const [row] = await db.query(
+      `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
+         taken_at, instrument_id, person_id)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::timestamptz, now()),
+         (select id from instrument where id = $14), (select id from person where id = $15)) returning ${COLUMNS}`,
+      [
+        newId(),
+        taking.id,
+        place,
+        ...subjectColumns(subject),
+        taking.source,
+        measurement.name,
+        spectral?.wavelengths ?? null,
+        spectral?.values ?? null,
+        measurement.kind === 'lab' ? measurement.lab : null,
+        Array.from(onGrid(measurement)),
+        taking.takenAt,
+        taking.instrument,
+        taking.by,
+      ],
+    );
+    stored.push(ReadingRow.parse(row));
+  }
+  return stored;
+}
+
+/** The readings of a taking that was kept already; empty when it is new. */
+export const readingsOfTaking = (db: Queries, taking: string): Promise<StoredReading[]> =>
+  all(db, ReadingRow, `select ${COLUMNS} from reading where taking_id = $1 order by place`, [taking]);
+
+export const readingsOfJob = (db: Queries, job: string): Promise<StoredReading[]> =>
+  all(
+    db,
+    ReadingRow,
+    `select ${COLUMNS} from reading where job_id = $1 and deleted_at is null order by taken_at, taking_id, place`,
+    [job],
   );
-  return ReadingRow.parse(row);
-}
 
-export async function readingsOfJob(db: Queries, job: number) {
-  const rows = await db.query(`select ${COLUMNS} from reading where job_id = $1 and deleted_at is null order by id`, [
-    job,
-  ]);
-  return z.array(ReadingRow).parse(rows);
-}
-
-export async function readingsOfBoards(db: Queries, boards: readonly number[]) {
-  const rows = await db.query(
+export const readingsOfBoards = (db: Queries, boards: readonly string[]) =>
+  all(
+    db,
+    ReadingRow.extend({ boardId: z.string() }),
     `select ${COLUMNS}, board_id as "boardId" from reading
-     where board_id = any($1) and deleted_at is null order by stage, id`,
+     where board_id = any($1::uuid[]) and deleted_at is null order by stage, taken_at, taking_id, place`,
     [boards],
   );
-  return z.array(ReadingRow.extend({ boardId: z.number() })).parse(rows);
-}
 
 /** How many readings a subject has ever had, deleted ones too: the instrument goes on counting. */
 export async function countReadings(db: Queries, subject: Subject): Promise<number> {
   const [row] = await db.query(
     `select count(*)::int as n from reading
-     where job_id is not distinct from $1 and board_id is not distinct from $2 and stage is not distinct from $3`,
+     where job_id is not distinct from $1::uuid and board_id is not distinct from $2::uuid
+       and stage is not distinct from $3::int`,
     subjectColumns(subject),
   );
   return z.object({ n: z.number() }).parse(row).n;
 }
 
-export async function setReadingDeleted(db: Queries, id: number, deleted: boolean): Promise<boolean> {
-  const rows = await db.query(
-    'update reading set deleted_at = case when $2 then now() end where id = $1 returning id',
-    [id, deleted],
+const Whereabouts = z.object({
+  jobId: z.string().nullable(),
+  boardId: z.string().nullable(),
+  stage: z.number().nullable(),
+  takenAt: stamp,
+  deleted: z.boolean(),
+});
+/** Where a reading belongs; null when there is none such. */
+export const whereaboutsOf = (db: Queries, reading: string) =>
+  one(
+    db,
+    Whereabouts,
+    `select job_id as "jobId", board_id as "boardId", stage, taken_at as "takenAt", deleted_at is not null as deleted
+     from reading where id = $1`,
+    [reading],
   );
-  return rows.length > 0;
+
+export async function setReadingDeleted(db: Queries, id: string, deleted: boolean): Promise<boolean> {
+  return touched(
+    await db.query('update reading set deleted_at = case when $2 then now() end where id = $1 returning id', [
+      id,
+      deleted,
+    ]),
+  );
+}
+
+export async function moveReading(
+  db: Queries,
+  id: string,
+  { stage, takenAt }: { stage?: number; takenAt?: string },
+): Promise<void> {
+  await db.query(
+    'update reading set stage = coalesce($2, stage), taken_at = coalesce($3::timestamptz, taken_at) where id = $1',
+    [id, stage ?? null, takenAt ?? null],
+  );
+}
+
+const Grids = z.array(z.object({ grid: z.array(z.number()) }));
+
+/** The mean of a stage and its L*a*b*, kept beside its readings. */
+export async function rememberStage(db: Queries, board: string, stage: number): Promise<void> {
+  const rows = Grids.parse(
+    await db.query('select grid from reading where board_id = $1 and stage = $2 and deleted_at is null', [
+      board,
+      stage,
+    ]),
+  );
+  if (rows.length === 0) {
+    await db.query('delete from stage_mean where board_id = $1 and stage = $2', [board, stage]);
+    return;
+  }
+  const mean = meanSpectrum(rows.map((r) => r.grid));
+  await db.query(
+    `insert into stage_mean (board_id, stage, readings, grid, l, a, b) values ($1, $2, $3, $4, $5, $6, $7)
+     on conflict (board_id, stage) do update set readings = $3, grid = $4, l = $5, a = $6, b = $7`,
+    [board, stage, rows.length, Array.from(mean), ...labOf(mean)],
+  );
+}
+
+/** The mean of a target's readings and its L*a*b*, kept with the job. */
+export async function rememberTarget(db: Queries, job: string): Promise<void> {
+  const rows = Grids.parse(await db.query('select grid from reading where job_id = $1 and deleted_at is null', [job]));
+  const mean = rows.length > 0 ? meanSpectrum(rows.map((r) => r.grid)) : null;
+  await db.query('update job set target_grid = $2, target_lab = $3 where id = $1', [
+    job,
+    mean && Array.from(mean),
+    mean && [...labOf(mean)],
+  ]);
+}
+
+/** Means that an older version of this program has not kept are made from the readings. */
+export async function rememberWhatIsMissing(db: Queries): Promise<void> {
+  const stages = z.array(z.object({ board: z.string(), stage: z.number() })).parse(
+    await db.query(
+      `select distinct r.board_id as board, r.stage from reading r
+       where r.board_id is not null and r.deleted_at is null
+         and not exists (select from stage_mean m where m.board_id = r.board_id and m.stage = r.stage)`,
+    ),
+  );
+  for (const { board, stage } of stages) await rememberStage(db, board, stage);
+  const jobs = z.array(z.object({ id: z.string() })).parse(
+    await db.query(
+      `select id from job j where target_grid is null
+         and exists (select from reading r where r.job_id = j.id and r.deleted_at is null)`,
+    ),
+  );
+  for (const { id } of jobs) await rememberTarget(db, id);
 }
 
 /** A reading as it came, for writing files. */
-export async function measuredOfBoard(db: Queries, board: number): Promise<(Reading & { stage: number })[]> {
-  const rows = await db.query(
+export async function measuredOfBoard(db: Queries, board: string): Promise<(Measurement & { stage: number })[]> {
+  const rows = await all(
+    db,
+    z.object({
+      stage: z.number(),
+      name: z.string(),
+      wavelengths: z.array(z.number()).nullable(),
+      measured: z.array(z.number()).nullable(),
+      lab: z.tuple([z.number(), z.number(), z.number()]).nullable(),
+    }),
     `select stage, name, wavelengths, measured, lab from reading
-     where board_id = $1 and deleted_at is null order by stage, id`,
+     where board_id = $1 and deleted_at is null order by stage, taken_at, taking_id, place`,
     [board],
   );
-  const row = z.object({
-    stage: z.number(),
-    name: z.string(),
-    wavelengths: z.array(z.number()).nullable(),
-    measured: z.array(z.number()).nullable(),
-    lab: z.tuple([z.number(), z.number(), z.number()]).nullable(),
-  });
-  return z
-    .array(row)
-    .parse(rows)
-    .map((r) =>
-      r.wavelengths && r.measured
-        ? { kind: 'spectral', stage: r.stage, name: r.name, wavelengths: r.wavelengths, values: r.measured }
-        : { kind: 'lab', stage: r.stage, name: r.name, lab: r.lab as [number, number, number] },
-    );
+  return rows.map((r) =>
+    r.wavelengths && r.measured
+      ? { kind: 'spectral', stage: r.stage, name: r.name, wavelengths: r.wavelengths, values: r.measured }
+      : { kind: 'lab', stage: r.stage, name: r.name, lab: r.lab as [number, number, number] },
+  );
 }

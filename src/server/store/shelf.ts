@@ -2,119 +2,221 @@ import { z } from 'zod';
 import type { Profile } from '../../core/learn/profile.ts';
 import type { FittedCoat } from '../../core/learn/surfaces.ts';
 import {
-  type CoatInput,
+  type ColourantChange,
   ColourantRecord,
+  type MediumChange,
   MediumRecord,
+  type NewCoatSample,
   type NewColourant,
   type NewMedium,
-  RungInput,
+  NewRung,
+  type NewSpecies,
   type Shelf,
-  type SpeciesRecord,
-  SpeciesSchema,
+  type SpeciesChange,
+  SpeciesRecord,
 } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
+import { all, assignments, one, touched } from './rows.ts';
 
-export async function allSpecies(db: Queries): Promise<SpeciesRecord[]> {
-  return z
-    .array(SpeciesSchema)
-    .parse(await db.query('select id, name, figure, tannin, tissues from species order by name'));
+const SPECIES = 'id, name, figure, tannin, tissues, version, archived_at is not null as archived';
+const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
+  c.cost_per_gram as "costPerGram", c.lot, c.caution, c.fit, c.version, c.archived_at is not null as archived,
+  coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
+              'before', r.before, 'after', r.after) order by r.strength, r.id)
+            from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
+const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.fit_error as "fitError", m.version,
+  m.archived_at is not null as archived,
+  coalesce((select json_agg(json_build_object('id', s.id, 'speciesId', s.species_id, 'coats', s.coats,
+              'before', s.before, 'after', s.after) order by s.created_at, s.id)
+            from coat_sample s where s.medium_id = m.id and s.deleted_at is null), '[]') as samples`;
+
+export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
+  species: await all(db, SpeciesRecord, `select ${SPECIES} from species order by name, id`),
+  colourants: await all(db, ColourantRecord, `select ${COLOURANT} from colourant c order by c.kind, c.id`),
+  mediums: await all(db, MediumRecord, `select ${MEDIUM} from medium m order by m.kind, m.name, m.id`),
+});
+
+export const speciesById = (db: Queries, id: string): Promise<SpeciesRecord | null> =>
+  one(db, SpeciesRecord, `select ${SPECIES} from species where id = $1`, [id]);
+export const colourantById = (db: Queries, id: string): Promise<ColourantRecord | null> =>
+  one(db, ColourantRecord, `select ${COLOURANT} from colourant c where c.id = $1`, [id]);
+export const mediumById = (db: Queries, id: string): Promise<MediumRecord | null> =>
+  one(db, MediumRecord, `select ${MEDIUM} from medium m where m.id = $1`, [id]);
+/** The sealer that ladders of pigments are read over: the first that stands on the shelf. */
+export const firstSealer = (db: Queries): Promise<MediumRecord | null> =>
+  one(
+    db,
+    MediumRecord,
+    `select ${MEDIUM} from medium m where m.kind = 'sealer' and m.archived_at is null order by m.name, m.id limit 1`,
+  );
+
+export type ShelfKind = 'species' | 'colourant' | 'medium';
+
+/** Keeps a thing of the shelf as it is now, under its version: what was predicted with it can be looked up. */
+export async function keepVersion(db: Queries, kind: ShelfKind, id: string): Promise<void> {
+  await db.query(
+    `insert into shelf_version (kind, item_id, version, content)
+     select $1, id, version, to_jsonb(t) - 'version' - 'archived_at' - 'created_at' from ${kind} t where id = $2
+     on conflict do nothing`,
+    [kind, id],
+  );
 }
 
-export async function insertSpecies(db: Queries, s: SpeciesRecord): Promise<void> {
-  await db.query(
-    `insert into species (id, name, figure, tannin, tissues) values ($1, $2, $3, $4, $5)
-     on conflict (id) do update set name = $2, figure = $3, tannin = $4, tissues = $5`,
-    [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues)],
+const KeptVersion = z.object({ version: z.number(), content: z.record(z.string(), z.unknown()), at: z.date() });
+/** A thing of the shelf as it was in a version; null when there was none such. */
+export const versionOf = (db: Queries, kind: ShelfKind, id: string, version: number) =>
+  one(
+    db,
+    KeptVersion,
+    'select version, content, at from shelf_version where kind = $1 and item_id = $2 and version = $3',
+    [kind, id, version],
+  );
+
+export async function insertSpecies(db: Queries, s: NewSpecies): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into species (id, name, figure, tannin, tissues) values ($1, $2, $3, $4, $5)
+       on conflict (id) do nothing returning id`,
+      [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues)],
+    ),
+  );
+}
+
+export async function updateSpecies(
+  db: Queries,
+  id: string,
+  { version, name, figure, tannin, tissues }: z.infer<typeof SpeciesChange>,
+): Promise<boolean> {
+  const { set, values } = assignments({ name, figure, tannin, tissues: tissues && JSON.stringify(tissues) }, 3);
+  return touched(
+    await db.query(`update species set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
+      id,
+      version,
+      ...values,
+    ]),
   );
 }
 
 export async function insertColourant(db: Queries, c: NewColourant): Promise<boolean> {
-  const rows = await db.query(
-    `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution)
-     values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
-    [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution],
+  return touched(
+    await db.query(
+      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution)
+       values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
+      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution],
+    ),
   );
-  return rows.length > 0;
 }
 
-export async function setProfile(db: Queries, id: string, profile: Profile, scatter: readonly number[]): Promise<void> {
-  await db.query('update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5 where id = $1', [
-    id,
-    profile.absorption,
-    scatter,
-    profile.exponent,
-    JSON.stringify({ fitError: profile.fitError, bandError: profile.bandError }),
-  ]);
+export async function updateColourant(
+  db: Queries,
+  id: string,
+  change: z.infer<typeof ColourantChange>,
+): Promise<boolean> {
+  const { name, carrier, maxStrength, costPerGram, lot, caution } = change;
+  const { set, values } = assignments(
+    { name, carrier, max_strength: maxStrength, cost_per_gram: costPerGram, lot, caution },
+    3,
+  );
+  return touched(
+    await db.query(`update colourant set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
+      id,
+      change.version,
+      ...values,
+    ]),
+  );
 }
 
-export async function insertRung(db: Queries, colourant: string, rung: z.infer<typeof RungInput>): Promise<void> {
+/** The profile that a ladder gave, or none; a new version of the colour. */
+export async function setProfile(
+  db: Queries,
+  id: string,
+  fitted: { profile: Profile; scatter: readonly number[] } | null,
+): Promise<void> {
+  const profile = fitted?.profile;
   await db.query(
-    'insert into ladder_rung (colourant_id, species_id, strength, before, after) values ($1, $2, $3, $4, $5)',
-    [colourant, rung.speciesId, rung.strength, rung.before, rung.after],
+    `update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5, version = version + 1 where id = $1`,
+    [
+      id,
+      profile?.absorption ?? null,
+      fitted?.scatter ?? null,
+      profile?.exponent ?? 1,
+      profile ? JSON.stringify({ fitError: profile.fitError, bandError: profile.bandError }) : null,
+    ],
   );
 }
 
-export async function rungsOf(db: Queries, colourant: string) {
-  const rows = await db.query(
-    `select id, species_id as "speciesId", strength, before, after from ladder_rung
-     where colourant_id = $1 order by strength`,
-    [colourant],
+/** False when this rung was kept already. */
+export async function insertRung(db: Queries, colourant: string, rung: NewRung): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into ladder_rung (id, colourant_id, species_id, strength, before, after) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do nothing returning id`,
+      [rung.id, colourant, rung.speciesId, rung.strength, rung.before, rung.after],
+    ),
   );
-  return z.array(RungInput.extend({ id: z.number() })).parse(rows);
 }
 
-export async function colourantById(db: Queries, id: string): Promise<ColourantRecord | null> {
-  return (await allColourants(db)).find((c) => c.id === id) ?? null;
-}
-
-export async function allColourants(db: Queries): Promise<ColourantRecord[]> {
-  const rows = await db.query(
-    `select c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
-            c.cost_per_gram as "costPerGram", c.lot, c.caution, c.fit,
-            coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
-                        'before', r.before, 'after', r.after) order by r.strength)
-                      from ladder_rung r where r.colourant_id = c.id), '[]') as rungs
-     from colourant c order by c.kind, c.id`,
+const OwnedRung = NewRung.extend({ colourantId: z.string() });
+export const rungById = (db: Queries, id: string) =>
+  one(
+    db,
+    OwnedRung,
+    `select id, colourant_id as "colourantId", species_id as "speciesId", strength, before, after
+     from ladder_rung where id = $1`,
+    [id],
   );
-  return z.array(ColourantRecord).parse(rows);
+export async function setRungStrength(db: Queries, id: string, strength: number): Promise<void> {
+  await db.query('update ladder_rung set strength = $2 where id = $1', [id, strength]);
 }
-
-export async function allMediums(db: Queries): Promise<MediumRecord[]> {
-  const rows = await db.query(
-    `select m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.fit_error as "fitError",
-            coalesce((select json_agg(json_build_object('id', s.id, 'speciesId', s.species_id, 'coats', s.coats,
-                        'before', s.before, 'after', s.after) order by s.id)
-                      from coat_sample s where s.medium_id = m.id), '[]') as samples
-     from medium m order by m.kind, m.name`,
-  );
-  return z.array(MediumRecord).parse(rows);
-}
-
-export async function mediumById(db: Queries, id: string): Promise<MediumRecord | null> {
-  return (await allMediums(db)).find((m) => m.id === id) ?? null;
+export async function setRungDeleted(db: Queries, id: string, deleted: boolean): Promise<void> {
+  await db.query('update ladder_rung set deleted_at = case when $2 then now() end where id = $1', [id, deleted]);
 }
 
 export async function insertMedium(db: Queries, m: NewMedium): Promise<boolean> {
-  const rows = await db.query(
-    `insert into medium (id, name, kind, carrier, k1, k2, tint, caution) values ($1, $2, $3, $4, $5, $6, $7, $8)
-     on conflict (id) do nothing returning id`,
-    [m.id, m.name, m.kind, m.carrier, m.k1 ?? null, m.k2, m.tint, m.caution],
+  return touched(
+    await db.query(
+      `insert into medium (id, name, kind, carrier, k1, k2, tint, caution) values ($1, $2, $3, $4, $5, $6, $7, $8)
+       on conflict (id) do nothing returning id`,
+      [m.id, m.name, m.kind, m.carrier, m.k1 ?? null, m.k2, m.tint, m.caution],
+    ),
   );
-  return rows.length > 0;
 }
 
-export async function insertCoat(db: Queries, medium: string, coat: z.infer<typeof CoatInput>): Promise<void> {
-  await db.query('insert into coat_sample (medium_id, species_id, coats, before, after) values ($1, $2, $3, $4, $5)', [
-    medium,
-    coat.speciesId,
-    coat.coats,
-    coat.before,
-    coat.after,
-  ]);
+export async function updateMedium(
+  db: Queries,
+  id: string,
+  { version, name, carrier, caution }: z.infer<typeof MediumChange>,
+): Promise<boolean> {
+  const { set, values } = assignments({ name, carrier, caution }, 3);
+  return touched(
+    await db.query(`update medium set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
+      id,
+      version,
+      ...values,
+    ]),
+  );
 }
 
+/** False when this board was kept already. */
+export async function insertCoatSample(db: Queries, medium: string, sample: NewCoatSample): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into coat_sample (id, medium_id, species_id, coats, before, after) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do nothing returning id`,
+      [sample.id, medium, sample.speciesId, sample.coats, sample.before, sample.after],
+    ),
+  );
+}
+
+export const sampleOwner = (db: Queries, id: string) =>
+  one(db, z.object({ mediumId: z.string() }), 'select medium_id as "mediumId" from coat_sample where id = $1', [id]);
+export async function setSampleDeleted(db: Queries, id: string, deleted: boolean): Promise<void> {
+  await db.query('update coat_sample set deleted_at = case when $2 then now() end where id = $1', [id, deleted]);
+}
+
+/** What boards showed of a sealer or clear; a new version of it. */
 export async function setCoat(db: Queries, id: string, { surface, tint, fitError }: FittedCoat): Promise<void> {
-  await db.query('update medium set k1 = $2, k2 = $3, tint = $4, fit_error = $5 where id = $1', [
+  await db.query('update medium set k1 = $2, k2 = $3, tint = $4, fit_error = $5, version = version + 1 where id = $1', [
     id,
     surface.k1,
     surface.k2,
@@ -122,9 +224,3 @@ export async function setCoat(db: Queries, id: string, { surface, tint, fitError
     fitError,
   ]);
 }
-
-export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
-  species: await allSpecies(db),
-  colourants: await allColourants(db),
-  mediums: await allMediums(db),
-});

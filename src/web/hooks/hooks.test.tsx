@@ -1,13 +1,12 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
 import { ask, startJob } from '../../../test/web/open.tsx';
-import { type LayerKind, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { newLayer, type Stack } from '../../core/layers/layer.ts';
+import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { change, Refused, send } from './api.ts';
 import { useDraft } from './draft.ts';
 import { useKept } from './kept.ts';
-import { ANYTHING, openingsOf } from './opening.ts';
 
 describe('what is typed', () => {
   it('is kept under its name, and forgotten when it is cleared', () => {
@@ -28,12 +27,14 @@ describe('what is typed', () => {
 
 describe('asking the server', () => {
   it('a refusal carries its sentence and the field it is about', async () => {
-    const refused = await send('POST', '/jobs', { customer: '', piece: 'x', tolerance: 1 }).catch((e) => e);
+    const refused = await send('POST', '/jobs', { id: newId(), customer: '', piece: 'x', tolerance: 1 }).catch(
+      (e) => e,
+    );
     expect(refused).toBeInstanceOf(Refused);
     expect(refused).toMatchObject({ message: 'Who is the customer?', field: 'customer' });
   });
   it('nothing to say is null', async () => {
-    const { id } = await startJob({ target: false });
+    const { number: id } = await startJob({ target: false });
     expect(await change('DELETE', `/jobs/${id}`)).toBeNull();
   });
   it('a server that is gone is said to be gone, and that nothing typed is lost', async () => {
@@ -47,9 +48,9 @@ describe('the draft of a wood', () => {
   beforeEach(async () => {
     job = await startJob({ target: false, woods: ['beech'] });
   });
-  const kept = async () => (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].draft;
+  const kept = async () => (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].draft;
   const start: Stack = [newLayer('dye')];
-  const hold = () => renderHook(() => useDraft(job.id, job.woods[0].id, start));
+  const hold = () => renderHook(() => useDraft(job.number, job.woods[0], start));
 
   it('is saved a moment after the last change, and undone step by step', async () => {
     const { result } = hold();
@@ -77,25 +78,5 @@ describe('the draft of a wood', () => {
     expect(result.current.stack).toHaveLength(17);
     act(() => result.current.set([newLayer('dye')]));
     await waitFor(() => expect(result.current.error).toBeNull());
-  });
-});
-
-describe('what a search may use', () => {
-  const stack: Stack = (['dye', 'sealer', 'glaze', 'filler', 'clear'] as LayerKind[]).map((kind) => newLayer(kind));
-  it('is every colour of the right kind in every layer that takes one; a filler is filled by hand', () => {
-    const open = openingsOf(stack, MATERIALS, ANYTHING, 0);
-    expect(open.map((o) => o.layer)).toEqual([0, 2]);
-    expect(open[0].colourants).toEqual(['yellow', 'red', 'blue', 'black', 'brown']);
-    expect(open[1].colourants).toEqual(['ochre', 'umber']);
-  });
-  it('without what is barred, closed or on the board already', () => {
-    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['red', 'blue'] }, 0)[0].colourants).toEqual([
-      'yellow',
-      'black',
-      'brown',
-    ]);
-    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: ['dye'] }, 0).map((o) => o.layer)).toEqual([2]);
-    expect(openingsOf(stack, MATERIALS, ANYTHING, 1).map((o) => o.layer)).toEqual([2]);
-    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['ochre', 'umber'] }, 1)).toEqual([]);
   });
 });

@@ -1,13 +1,16 @@
 import { useMemo } from 'react';
-import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
-import type { Stack } from '../../core/layers/layer.ts';
-import { KINDS } from '../../core/layers/layer.ts';
-import { lookAsMeasured, predict, type StageLook } from '../../core/optics/predict.ts';
-import { lastStage, stageMean } from '../../shared/evidence.ts';
-import type { Board } from '../../shared/job.ts';
-import type { BoardField } from '../parts/board/BoardPicture.tsx';
-import type { Bench, WoodModel } from './bench.ts';
+import { KINDS, type Stack } from '../../core/layers/layer.ts';
+import { lookAsMeasured, type StageLook } from '../../core/optics/predict.ts';
+import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
+import { stackAsMade, stageMean } from '../../record/stages.ts';
+
+/** One field of the board's picture: a stage as expected, and as measured once it is. */
+export interface BoardField {
+  label: string;
+  expected: StageLook;
+  measured: StageLook | null;
+}
 
 export interface Looks {
   looks: StageLook[];
@@ -15,34 +18,49 @@ export interface Looks {
   error: string | null;
 }
 
-/** Where a board stands: the layers that are on and read, and its newest reading. */
-export function begun(board: Board): { layers: number; reading: Spectrum } | undefined {
-  const layers = lastStage(board);
-  const reading = layers > 0 ? stageMean(board, layers) : null;
-  return reading ? { layers, reading } : undefined;
-}
+const fieldName = (model: BoardModel, stack: Stack, stage: number) =>
+  stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[stack[stage - 1].kind].label;
 
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
-export function useLooks(bench: Bench, model: WoodModel, stack: Stack, light: Light): Looks {
+export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
   return useMemo(() => {
     try {
-      const looks = predict(stack, model.scaled, bench.materials, {
-        preparation: model.wood.preparation,
-        tuning: model.tuning,
-        from: begun(model.board),
-        lights: [light],
-      });
+      const looks = promisedLooks(bench, model, stack, { lights: [light] });
       const fields = looks.map((expected, stage): BoardField => {
         const mean = stageMean(model.board, stage);
         return {
-          label: stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[stack[stage - 1].kind].label,
+          label: fieldName(model, stack, stage),
           expected,
           measured: mean && stage > 0 ? lookAsMeasured(expected, model.scaled, mean) : null,
         };
       });
       return { looks, fields, error: null };
-    } catch (problem) {
-      return { looks: [], fields: [], error: problem instanceof Error ? problem.message : String(problem) };
+    } catch (trouble) {
+      return { looks: [], fields: [], error: trouble instanceof Error ? trouble.message : String(trouble) };
     }
   }, [bench, model, stack, light]);
+}
+
+/** The board as planned (the promise kept with its recipe) and as read so far. */
+export function useBoardFields(bench: Bench, model: BoardModel): BoardField[] {
+  return useMemo(() => {
+    const { board } = model;
+    const stack = stackAsMade(board);
+    try {
+      const looks = promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack);
+      return looks.map((look, stage) => {
+        const planned = board.recipe?.expected[stage];
+        const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
+        const mean = stage > 0 ? stageMean(board, stage) : null;
+        return {
+          label: fieldName(model, stack, stage),
+          expected,
+          measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
+        };
+      });
+    } catch {
+      // A stack that the model refuses today still has its board and its readings.
+      return [];
+    }
+  }, [bench, model]);
 }

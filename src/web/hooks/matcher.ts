@@ -32,8 +32,8 @@ export function useSearch() {
         );
         const found = await matcher.findRoads(problem, tolerance, most, onProgress);
         setState({ progress: null, found, error: null });
-      } catch (problem) {
-        setState({ progress: null, found: null, error: problem instanceof Error ? problem.message : String(problem) });
+      } catch (trouble) {
+        setState({ progress: null, found: null, error: trouble instanceof Error ? trouble.message : String(trouble) });
       } finally {
         end();
         running.current = null;

@@ -1,62 +1,48 @@
 import { LinearProgress } from '@mui/material';
-import { NavLink, Outlet, useLocation, useOutletContext, useSearchParams } from 'react-router';
-import { deltaE00 } from '../../core/colour/difference.ts';
-import { labOf } from '../../core/colour/lab.ts';
-import { isFinished, stageMean } from '../../shared/evidence.ts';
+import { NavLink, Outlet, useLocation, useSearchParams } from 'react-router';
+import { findBoard } from '../../record/codes.ts';
+import { standingOf, stepsDone } from '../../record/standing.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { type Bench, useBench } from '../hooks/bench.ts';
+import { NothingHere } from '../parts/NothingHere.tsx';
 import { deltaText } from '../parts/numbers.ts';
-import { NothingHere } from './NothingHere.tsx';
 
 const STEPS = [
-  { to: 'target', label: 'Target', done: (b: Bench) => b.target !== null },
-  { to: 'woods', label: 'Woods', done: (b: Bench) => b.job.woods.some((w) => w.boards.some((x) => stageMean(x, 0))) },
-  { to: 'layers', label: 'Layers', done: (b: Bench) => b.job.woods.some((w) => w.boards.some((x) => x.recipe)) },
-  { to: 'boards', label: 'Boards', done: (b: Bench) => b.job.woods.some((w) => w.boards.some(isFinished)) },
-  { to: 'verdict', label: 'Verdict', done: () => false },
-];
+  { to: 'target', label: 'Target' },
+  { to: 'woods', label: 'Woods' },
+  { to: 'layers', label: 'Layers' },
+  { to: 'boards', label: 'Boards' },
+  { to: 'verdict', label: 'Verdict' },
+] as const;
 
-/** The wood's standing: best measured board, else expected, else nothing yet. */
-function standing(bench: Bench, wood: JobWood): string {
-  if (!bench.target) return 'no target yet';
-  const target = labOf(bench.target.reflectance);
-  const finished = wood.boards.flatMap((b) => {
-    const mean = b.recipe && isFinished(b) ? stageMean(b, b.recipe.stack.length) : null;
-    return mean ? [deltaE00(target, labOf(mean))] : [];
-  });
-  if (finished.length > 0) return `ΔE ${deltaText(Math.min(...finished))} measured`;
-  const planned = wood.boards.findLast((b) => b.recipe)?.recipe;
-  if (planned)
-    return `ΔE ${deltaText(deltaE00(target, labOf(planned.expected[planned.expected.length - 1])))} expected`;
-  return 'no recipe yet';
+function standingText(bench: Bench, wood: JobWood): string {
+  const standing = standingOf(bench, wood);
+  return 'deltaE' in standing ? `ΔE ${deltaText(standing.deltaE)} ${standing.kind}` : `${standing.kind} yet`;
 }
 
 function Woods({ bench }: { bench: Bench }) {
   const [params] = useSearchParams();
   const { pathname } = useLocation();
-  const board = Number(params.get('board'));
-  const here =
-    bench.job.woods.find((w) => w.boards.some((b) => b.id === board)) ??
-    bench.job.woods.find((w) => w.id === Number(params.get('wood'))) ??
-    bench.job.woods[0];
+  const here = findBoard(bench.job.woods, { wood: params.get('wood'), board: params.get('board') })?.wood;
   return (
     <nav className="woods" aria-label="Woods">
       {bench.job.woods.map((wood) => (
         <NavLink
           key={wood.id}
-          to={`${pathname}?wood=${wood.id}`}
+          to={`${pathname}?wood=${wood.speciesId}`}
           className={wood === here ? 'here' : ''}
           aria-current={wood === here}
         >
           <b>{bench.shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId}</b>
-          <span className="mono">{standing(bench, wood)}</span>
+          <span className="mono">{standingText(bench, wood)}</span>
         </NavLink>
       ))}
     </nav>
   );
 }
 
-export const useOpenBench = () => useOutletContext<Bench>();
+/** The pages of a job that are about one wood or board, and so carry its name in their address. */
+const PER_WOOD = ['layers', 'boards', 'verdict'];
 
 /** A job on the bench: its name, the path of the work across the top, its woods. */
 export function BenchFrame() {
@@ -64,7 +50,8 @@ export function BenchFrame() {
   const { pathname, search } = useLocation();
   if (error) return <NothingHere>{error.message}</NothingHere>;
   if (!bench) return <LinearProgress aria-label="Fetching the job" />;
-  const perWood = !pathname.endsWith('/target') && !pathname.endsWith('/woods') && !pathname.endsWith('/together');
+  const perWood = PER_WOOD.includes(pathname.split('/').at(-1) ?? '');
+  const done: Partial<Record<string, boolean>> = stepsDone(bench);
   return (
     <>
       <header className="head">
@@ -79,10 +66,13 @@ export function BenchFrame() {
               to={perWood && step.to !== 'target' ? `${step.to}${search}` : step.to}
               className={({ isActive }) => (isActive ? 'here' : '')}
             >
-              {step.done(bench) && '✓ '}
+              {done[step.to] && '✓ '}
               {step.label}
             </NavLink>
           ))}
+          <NavLink to="story" className={({ isActive }) => (isActive ? 'here' : '')}>
+            Story
+          </NavLink>
         </nav>
       </header>
       {perWood && bench.job.woods.length > 0 && <Woods bench={bench} />}

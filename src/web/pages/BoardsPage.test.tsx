@@ -7,7 +7,7 @@ const sheet = () => within(screen.getByRole('region', { name: 'Mix sheet' }));
 
 describe('a board', () => {
   it('without a recipe is read raw and planned', async () => {
-    const { id } = await startJob({ woods: ['beech'] });
+    const { number: id } = await startJob({ woods: ['beech'] });
     openAt(`/jobs/${id}/boards`);
     expect(await screen.findByRole('heading', { name: 'Board 1: raw' })).toBeDefined();
     expect(screen.getByRole('link', { name: 'Plan its layers' })).toBeDefined();
@@ -15,7 +15,7 @@ describe('a board', () => {
   });
   it('has a mix sheet: grams, parts, what the scale shows, cautions once; what is poured stays ticked', async () => {
     const { job, board } = await startBoard();
-    const page = openAt(`/jobs/${job.id}/boards?board=${board.id}`);
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
     await screen.findByRole('heading', { name: 'Mix sheet, recipe 1' });
     // 4 and 1.5 g/L in half a litre.
     expect(sheet().getByText('2.00 g')).toBeDefined();
@@ -37,7 +37,7 @@ describe('a board', () => {
   });
   it('is read stage by stage against what was expected', async () => {
     const { job, board } = await startBoard();
-    const page = openAt(`/jobs/${job.id}/boards?board=${board.id}`);
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
     expect(await screen.findByRole('heading', { name: 'Board 1: after dye' })).toBeDefined();
     expect(screen.getByText(/looks flat until the clear goes on/)).toBeDefined();
     await page.press('Read 5×');
@@ -55,13 +55,13 @@ describe('a board', () => {
   it('with a reading that cannot be its own is said to be mixed up', async () => {
     const { job, board } = await startBoard();
     await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'typed', lab: [30, -30, -20] } });
-    const page = openAt(`/jobs/${job.id}/boards?board=${board.id}`);
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
     await page.press('Open Dye');
     expect((await screen.findByTestId('stage-miss')).textContent).toContain('check the board’s label');
   });
   it('is followed by another of the same wood', async () => {
     const { job } = await startBoard();
-    const page = openAt(`/jobs/${job.id}/boards`);
+    const page = openAt(`/jobs/${job.number}/boards`);
     await page.press('Take another board');
     expect(await screen.findByRole('heading', { name: 'Board 2: raw' })).toBeDefined();
     expect(screen.getByText('on the bench')).toBeDefined();
@@ -71,12 +71,12 @@ describe('a board', () => {
 describe('a series of boards', () => {
   const openSeries = async () => {
     const { job } = await startBoard();
-    const page = openAt(`/jobs/${job.id}/boards`);
+    const page = openAt(`/jobs/${job.number}/boards`);
     await page.press('Ladder, grid, bracket');
     return { job, ...page };
   };
   const planned = async (job: Job) =>
-    (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards.slice(1).filter((b) => b.recipe);
+    (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards.slice(1).filter((b) => b.recipe);
 
   it('a bracket stands a lighter and a darker board beside the recipe', async () => {
     const { job, press, fill } = await openSeries();

@@ -1,71 +1,67 @@
 import { Button } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { deltaE00 } from '../../core/colour/difference.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
-import { isMixUp, misfit } from '../../core/judge/mix-up.ts';
+import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
-import { lookAsMeasured, predict } from '../../core/optics/predict.ts';
-import { isFinished, lastStage, stageMean } from '../../shared/evidence.ts';
-import { Board } from '../../shared/job.ts';
+import { type BoardModel, boardModel } from '../../record/bench.ts';
+import { boardCode } from '../../record/codes.ts';
+import { finishedMean, isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
+import { offcutsLeft } from '../../record/standing.ts';
+import { Board } from '../../shared/board.ts';
+import type { StoredReading } from '../../shared/reading.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, useWoodModel, type WoodModel, woodModel } from '../hooks/bench.ts';
+import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { useBoardFields } from '../hooks/looks.ts';
+import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { MixSheet } from '../parts/boards/MixSheet.tsx';
+import { PastDialog } from '../parts/boards/PastDialog.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
+import { momentText } from '../parts/moment.ts';
 import { deltaText, labText } from '../parts/numbers.ts';
+import { ReadingCorrection } from '../parts/readings/ReadingCorrection.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useOpenBench } from './BenchFrame.tsx';
 
 const NO_LAYERS: Stack = [];
-
-/** The board as planned (the prediction kept with its recipe) and as read so far. */
-export function useBoardFields(bench: Bench, model: WoodModel) {
-  return useMemo(() => {
-    const { board, wood } = model;
-    const stack = board.recipe?.stack ?? NO_LAYERS;
-    const looks = predict(stack, model.scaled, bench.materials, {
-      preparation: wood.preparation,
-      tuning: model.tuning,
-    });
-    return looks.map((look, stage) => {
-      const planned = board.recipe?.expected[stage];
-      const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
-      const mean = stage > 0 ? stageMean(board, stage) : null;
-      return {
-        label: stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[stack[stage - 1].kind].label,
-        expected,
-        measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
-      };
-    });
-  }, [bench, model]);
-}
 
 const FILM_OR_DYE = (stack: Stack, stage: number) => stack[stage - 1] && KINDS[stack[stage - 1].kind].takes !== 'none';
 
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
-function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
+function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board } = model;
   const fields = useBoardFields(bench, model);
-  const stack = board.recipe?.stack ?? NO_LAYERS;
-  const next = Math.min(stack.length, lastStage(board) + 1);
+  const stack = board.recipe ? stackAsMade(board) : NO_LAYERS;
+  const next = Math.min(stack.length, lastRead(board) + 1);
   const [shown, setShown] = useState(next);
   const stage = Math.min(shown, stack.length);
   const expected = board.recipe?.expected[stage];
   const measured = stageMean(board, stage);
-  const off = expected && measured && stage > 0 ? misfit(expected, measured) : null;
+  const off = expected && measured && stage > 0 ? strayOf(expected, measured) : null;
   const mixedUp = expected && measured && stage > 0 && isMixUp(expected, measured);
-  const left = stack.slice(lastStage(board)).some((l) => KINDS[l.kind].takes !== 'none');
-  const onTheWay = lastStage(board) > 0 && !isFinished(board);
+  const left = stack.slice(layersOn(board)).some((l) => KINDS[l.kind].takes !== 'none');
+  const onTheWay = lastRead(board) > 0 && !isFinished(board);
+  const [past, setPast] = useState(false);
+  const [correcting, setCorrecting] = useState<StoredReading | null>(null);
+  const names = fields.map((f) => f.label);
+  const on = (at: number) => board.coats.find((c) => c.stage === at);
+  const state = (at: number) => {
+    if (stageMean(board, at)) return 'read';
+    const coat = on(at);
+    if (coat) return coat.putOnAt ? `on ${momentText(coat.putOnAt)}` : 'on';
+    return at === next ? 'next' : '';
+  };
   return (
     <>
       <div className="work">
         <BoardPicture
           wood={model.species}
-          seed={board.id}
+          seed={model.seed}
           fields={fields}
           target={bench.target?.reflectance ?? null}
           light={DAYLIGHT}
@@ -81,6 +77,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
               onClick={() => setShown(i)}
               style={{
                 all: 'unset',
+                display: 'block',
                 flex: 1,
                 minHeight: 48,
                 alignSelf: 'start',
@@ -90,7 +87,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
               }}
             >
               {field.label}
-              <div style={{ fontSize: 14 }}>{stageMean(board, i) ? 'read' : i === next ? 'to read next' : ''}</div>
+              <div style={{ fontSize: 14 }}>{state(i)}</div>
             </button>
           ))}
         </div>
@@ -100,6 +97,8 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
           <h2 style={{ margin: 0 }}>
             Board {board.number}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
+          <Trouble error={model.trouble} />
+          {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
           {expected && stage > 0 && (
             <div>
               <span className="soft">expected </span>
@@ -123,6 +122,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
               body={(reading) => ({ stage, reading })}
               readings={board.readings.filter((r) => r.stage === stage)}
               keep={`board/${board.id}/${stage}`}
+              onCorrect={setCorrecting}
             />
           ) : null}
           <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
@@ -132,17 +132,17 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
               </Button>
             )}
             {isFinished(board) && (
-              <Button variant="contained" color="primary" component={RouterLink} to={`../verdict?board=${board.id}`}>
+              <Button variant="contained" color="primary" component={RouterLink} to={`../verdict?board=${model.code}`}>
                 To the verdict
               </Button>
             )}
             {!board.recipe && (
-              <Button variant="contained" color="primary" component={RouterLink} to={`../layers?board=${board.id}`}>
+              <Button variant="contained" color="primary" component={RouterLink} to={`../layers?board=${model.code}`}>
                 Plan its layers
               </Button>
             )}
             {onTheWay && left && (
-              <Button component={RouterLink} to={`../layers?board=${board.id}`}>
+              <Button component={RouterLink} to={`../layers?board=${model.code}`}>
                 From here: solve what is left
               </Button>
             )}
@@ -151,22 +151,40 @@ function BoardInHand({ bench, model }: { bench: Bench; model: WoodModel }) {
                 Readings as CGATS
               </Button>
             )}
+            {board.recipe && (
+              <Button component="a" href={`/api/boards/${board.id}/stack.json`}>
+                Stack as JSON
+              </Button>
+            )}
+            {board.recipe && !isFinished(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
+            <Button component={RouterLink} to={`../story?board=${model.code}`}>
+              Story of this board
+            </Button>
           </div>
         </section>
         {board.recipe && <MixSheet recipe={board.recipe} bench={bench} />}
       </div>
+      {past && <PastDialog board={board} onClose={() => setPast(false)} />}
+      {correcting && (
+        <ReadingCorrection
+          key={correcting.id}
+          reading={correcting}
+          stages={names}
+          onClose={() => setCorrecting(null)}
+        />
+      )}
     </>
   );
 }
 
-function SmallBoard({ bench, model, here }: { bench: Bench; model: WoodModel; here: boolean }) {
+function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; here: boolean }) {
   const fields = useBoardFields(bench, model);
   const { board } = model;
-  const final = board.recipe && isFinished(board) ? stageMean(board, board.recipe.stack.length) : null;
+  const final = finishedMean(board);
   const miss = final && bench.target ? deltaE00(labOf(bench.target.reflectance), labOf(final)) : null;
   return (
     <RouterLink
-      to={`?board=${board.id}`}
+      to={`?board=${model.code}`}
       style={{
         width: 200,
         color: 'inherit',
@@ -177,7 +195,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: WoodModel; he
     >
       <BoardPicture
         wood={model.species}
-        seed={board.id}
+        seed={model.seed}
         fields={fields}
         target={bench.target?.reflectance ?? null}
         light={DAYLIGHT}
@@ -193,20 +211,23 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: WoodModel; he
 
 export function BoardsPage() {
   const bench = useOpenBench();
-  const model = useWoodModel(bench);
+  const model = useBoardModel(bench);
   const go = useNavigate();
   const [error, setError] = useState<string | null>(null);
   const [series, setSeries] = useState(false);
+  const id = useNextId();
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   const { wood } = model;
   // A series varies the recipe in hand, or the newest of this wood, or the draft.
   const stack = model.board.recipe?.stack ?? wood.boards.findLast((b) => b.recipe)?.recipe?.stack ?? wood.draft;
+  const left = offcutsLeft(wood);
   const take = async () => {
     try {
-      const board = await change('POST', `/woods/${wood.id}/boards`, {}, Board);
-      go(`?board=${board.id}`);
-    } catch (problem) {
-      setError(sentenceOf(problem));
+      const board = await change('POST', `/woods/${wood.id}/boards`, { id: id.next() }, Board);
+      id.kept();
+      go(`?board=${boardCode(wood.speciesId, board.number)}`);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     }
   };
   return (
@@ -225,7 +246,7 @@ export function BoardsPage() {
         }}
       >
         {wood.boards.map((board) => {
-          const small = woodModel(bench, wood, board);
+          const small = boardModel(bench, wood, board);
           return small && <SmallBoard key={board.id} bench={bench} model={small} here={board.id === model.board.id} />;
         })}
         <Button onClick={take} sx={{ flex: 'none' }}>
@@ -234,6 +255,11 @@ export function BoardsPage() {
         <Button onClick={() => setSeries(true)} sx={{ flex: 'none' }} disabled={!stack}>
           Ladder, grid, bracket
         </Button>
+        {left !== null && (
+          <span style={{ flex: 'none' }}>
+            {left} {left === 1 ? 'offcut' : 'offcuts'} left
+          </span>
+        )}
       </div>
       <Trouble error={error} />
       {series && stack && <SeriesDialog bench={bench} model={model} stack={stack} onClose={() => setSeries(false)} />}

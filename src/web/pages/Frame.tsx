@@ -1,9 +1,12 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
+import { PersonHere } from '../parts/PersonHere.tsx';
 
 const ICONS = {
   jobs: <path d="M4 6h16M4 12h16M4 18h10" />,
   bench: <path d="M2 9h20v6H2zM9 9v6M15.5 9v6" />,
+  rack: <path d="M3 4v16M21 4v16M3 8h18M3 16h18M7 8v5M12 8v6M17 8v4" />,
+  house: <path d="M3 11l9-7 9 7M6 9v11h12V9M10 20v-6h4v6" />,
   shelf: <path d="M3 20h18M6 20v-8h4v8M13 20V7h5v13M6.5 9h3v3h-3zM14 4h3v3h-3z" />,
 };
 
@@ -22,10 +25,10 @@ function Place({ to, icon, label }: { to: string; icon: keyof typeof ICONS; labe
 const LAST = 'urushi/last-job';
 
 export function Frame() {
-  const { jobId } = useParams();
+  const { jobNumber } = useParams();
   useEffect(() => {
-    if (jobId) localStorage.setItem(LAST, jobId);
-  }, [jobId]);
+    if (jobNumber) localStorage.setItem(LAST, jobNumber);
+  }, [jobNumber]);
   // Each place opens at its top; a choice within it moves nothing.
   const { pathname } = useLocation();
   const place = useRef<HTMLElement>(null);
@@ -33,7 +36,7 @@ export function Frame() {
   useLayoutEffect(() => {
     if (place.current) place.current.scrollTop = 0;
   }, [pathname]);
-  const open = jobId ?? localStorage.getItem(LAST);
+  const open = jobNumber ?? localStorage.getItem(LAST);
   return (
     <div className="frame">
       <nav className="rail" aria-label="Places">
@@ -41,6 +44,9 @@ export function Frame() {
         <Place to="/jobs" icon="jobs" label="Jobs" />
         {open && <Place to={`/jobs/${open}`} icon="bench" label="Bench" />}
         <Place to="/shelf" icon="shelf" label="Shelf" />
+        <Place to="/rack" icon="rack" label="Rack" />
+        <Place to="/house" icon="house" label="House" />
+        <PersonHere />
       </nav>
       <main className="place" ref={place}>
         <Outlet />

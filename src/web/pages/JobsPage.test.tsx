@@ -17,7 +17,7 @@ describe('the jobs', () => {
     expect((await screen.findByRole('alert')).textContent).toBe('The server gave an answer that makes no sense.');
   });
   it('without any say what to do first', async () => {
-    vi.stubGlobal('fetch', async () => new Response('[]'));
+    vi.stubGlobal('fetch', async () => new Response('{"jobs":[],"before":null}'));
     openAt('/jobs');
     expect(await screen.findByText(/No job yet. Start one with its customer and piece/)).toBeDefined();
   });
@@ -52,10 +52,10 @@ describe('the jobs', () => {
     expect(within(row).getByText('to plan')).toBeDefined();
     expect(within(row).getByText('2.0')).toBeDefined();
     const link = within(row).getByRole('link') as HTMLAnchorElement;
-    expect(link.getAttribute('href')).toBe(`/jobs/${job.id}/layers`);
+    expect(link.getAttribute('href')).toBe(`/jobs/${job.number}/layers`);
   });
   it('are put away, and brought back by Undo', async () => {
-    const { id } = await ask<{ id: number }>('POST', '/jobs', { customer: 'Buoy Store', piece: 'Rack', tolerance: 1 });
+    const { id } = await ask<{ id: string }>('POST', '/jobs', { customer: 'Buoy Store', piece: 'Rack', tolerance: 1 });
     const page = openAt('/jobs');
     await page.user.click(within(await rowOf('Buoy Store')).getByRole('button', { name: 'Put away' }));
     await waitFor(() => expect(screen.queryByRole('link', { name: 'Buoy Store' })).toBeNull());

@@ -12,10 +12,11 @@ import {
   TextField,
 } from '@mui/material';
 import { useState } from 'react';
-import { Link as RouterLink, useNavigate } from 'react-router';
+import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { Job, type JobSummary, NewJob } from '../../shared/job.ts';
 import { change, useJobs } from '../hooks/api.ts';
 import { useKept } from '../hooks/kept.ts';
+import { useNextId } from '../hooks/new-id.ts';
 import { Halves } from '../parts/board/Halves.tsx';
 import { deltaText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
@@ -27,15 +28,18 @@ function NewJobDialog({ onClose }: { onClose: () => void }) {
   const [typed, setTyped, clear] = useKept('new-job', BLANK);
   const [error, setError] = useState<string | null>(null);
   const go = useNavigate();
+  const id = useNextId();
   const start = async () => {
-    const job = NewJob.safeParse({ ...typed, tolerance: Number(typed.tolerance) });
+    const tolerance = typed.tolerance.trim() === '' ? undefined : Number(typed.tolerance);
+    const job = NewJob.safeParse({ ...typed, id: id.next(), tolerance });
     if (!job.success) return setError(job.error.issues[0].message);
     try {
-      const { id } = await change('POST', '/jobs', job.data, Job);
+      const { number } = await change('POST', '/jobs', job.data, Job);
+      id.kept();
       clear();
-      go(`/jobs/${id}/target`);
-    } catch (problem) {
-      setError(sentenceOf(problem));
+      go(`/jobs/${number}/target`);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     }
   };
   const field = (key: keyof typeof BLANK, label: string, focus = false) => (
@@ -76,8 +80,8 @@ function NewJobDialog({ onClose }: { onClose: () => void }) {
 function JobRow({ job }: { job: JobSummary }) {
   const say = useSay();
   const remove = async () => {
-    await change('DELETE', `/jobs/${job.id}`);
-    say({ text: `${job.customer} put away.`, undo: () => change('POST', `/jobs/${job.id}/restore`) });
+    await change('DELETE', `/jobs/${job.number}`);
+    say({ text: `${job.customer} put away.`, undo: () => change('POST', `/jobs/${job.number}/restore`) });
   };
   return (
     <TableRow>
@@ -87,7 +91,7 @@ function JobRow({ job }: { job: JobSummary }) {
       <TableCell>
         <Link
           component={RouterLink}
-          to={`/jobs/${job.id}/${job.target ? (job.woods.length ? 'layers' : 'woods') : 'target'}`}
+          to={`/jobs/${job.number}/${job.target ? (job.woods.length ? 'layers' : 'woods') : 'target'}`}
           sx={{ fontSize: 18, fontWeight: 700 }}
         >
           {job.customer}
@@ -118,7 +122,10 @@ function JobRow({ job }: { job: JobSummary }) {
 }
 
 export function JobsPage() {
-  const { data: jobs, error } = useJobs();
+  const [params] = useSearchParams();
+  const before = params.get('before');
+  const { data, error } = useJobs(before);
+  const jobs = data?.jobs;
   const [starting, setStarting] = useState(false);
   return (
     <>
@@ -131,7 +138,7 @@ export function JobsPage() {
       <div className="plate">
         <Trouble error={error?.message} />
         {!jobs && !error && <LinearProgress aria-label="Fetching the jobs" />}
-        {jobs?.length === 0 && (
+        {jobs?.length === 0 && !before && (
           <p>
             No job yet. Start one with its customer and piece; the target comes next. To look around first, stop this
             server and run <span className="mono">npm run demo</span>.
@@ -155,6 +162,18 @@ export function JobsPage() {
             </TableBody>
           </Table>
         )}
+        <div style={{ display: 'flex', gap: 20, paddingTop: 14 }}>
+          {before && (
+            <Link component={RouterLink} to="/jobs">
+              The newest jobs
+            </Link>
+          )}
+          {data?.before && (
+            <Link component={RouterLink} to={`?before=${data.before}`}>
+              Older jobs
+            </Link>
+          )}
+        </div>
       </div>
       {starting && <NewJobDialog onClose={() => setStarting(false)} />}
     </>

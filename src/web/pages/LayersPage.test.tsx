@@ -12,14 +12,14 @@ const layers = () =>
 
 async function openBeech() {
   const job = await startJob({ woods: ['beech'] });
-  const page = openAt(`/jobs/${job.id}/layers`);
+  const page = openAt(`/jobs/${job.number}/layers`);
   await screen.findByRole('heading', { name: 'Raw beech' });
   return { job, ...page };
 }
 
 describe('the layers', () => {
   it('need a wood', async () => {
-    const { id } = await startJob();
+    const { number: id } = await startJob();
     openAt(`/jobs/${id}/layers`);
     expect(await screen.findByText(/This job has no wood yet/)).toBeDefined();
   });
@@ -66,7 +66,7 @@ describe('the layers', () => {
     await waitFor(() => expect(lightness()).not.toBe(before));
     fireEvent.change(screen.getByLabelText(/^Wine 4 /), { target: { value: '900' } });
     await waitFor(async () => {
-      const [wood] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods;
+      const [wood] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods;
       // No stronger than dissolves.
       expect(wood.draft?.[0].colours).toEqual({ 'wine-4': 24 });
     });
@@ -86,7 +86,7 @@ describe('the layers', () => {
     expect(screen.getByText(/5 % more moves it/)).toBeDefined();
     await press('Plan board 1');
     await waitFor(() => expect(at()).toMatch(/\/boards\?board=\d+$/));
-    const [board] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
     expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
   });
   it('get a sealer and a glaze where a dye alone is a gamble', async () => {
@@ -112,14 +112,14 @@ describe('the layers', () => {
     expect(document.querySelector('.note')?.textContent).toContain('The nearest is below.');
   });
   it('say what is missing for a search', async () => {
-    const { id } = await startJob({ target: false, woods: ['beech'] });
+    const { number: id } = await startJob({ target: false, woods: ['beech'] });
     const page = openAt(`/jobs/${id}/layers`);
     await page.press('Find recipes');
     expect(screen.getByRole('alert').textContent).toContain('Read the target first');
   });
   it('are seen under a lamp, wet, and as curves', async () => {
     const { job, press, user, choose, at } = await openBeech();
-    await ask('PUT', `/woods/${job.woods[0].id}/draft`, { stack: DYE_AND_CLEAR });
+    await ask('PUT', `/woods/${job.woods[0].id}/draft`, { version: 1, stack: DYE_AND_CLEAR });
     await choose('Add a layer', 'Sealer');
     await press('lamp');
     expect(at()).toContain('light=A');
@@ -133,16 +133,16 @@ describe('the layers', () => {
   it('that are on the board stand; what is left is solved from what was read', async () => {
     const { job, board } = await startBoard();
     await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'instrument', count: 5 } });
-    const page = openAt(`/jobs/${job.id}/layers?board=${board.id}`);
-    expect(await screen.findByText(/Layers 1–1 are on and read/)).toBeDefined();
+    const page = openAt(`/jobs/${job.number}/layers?board=beech-1`);
+    expect(await screen.findByText(/Layer 1 is on and read/)).toBeDefined();
     await page.press('Find recipes');
     expect(screen.getByRole('alert').textContent).toContain('No layer is open for colour');
     await page.choose('Add a layer', 'Glaze');
     await page.press('Find recipes');
     await page.press('Take');
     await page.press('Go on from here');
-    await waitFor(() => expect(page.at()).toContain(`/boards?board=${board.id}`));
-    const [now] = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    await waitFor(() => expect(page.at()).toContain(`/boards?board=beech-1`));
+    const [now] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
     expect(now.recipe?.origin).toBe('from-here');
     expect(now.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'glaze', 'clear']);
   });

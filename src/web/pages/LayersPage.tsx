@@ -2,39 +2,43 @@ import { Button, LinearProgress, TextField } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import type { Stack } from '../../core/layers/layer.ts';
+import { KINDS, type Stack } from '../../core/layers/layer.ts';
 import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
-import { lastStage } from '../../shared/evidence.ts';
+import { type BoardModel, problemOf } from '../../record/bench.ts';
+import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
+import { begunAt, isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, problemOf, simpleStack, useWoodModel, type WoodModel, withGlaze } from '../hooks/bench.ts';
+import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
-import { begun as begunAt, useLooks } from '../hooks/looks.ts';
+import { useLooks } from '../hooks/looks.ts';
 import { inWorker, useSearch } from '../hooks/matcher.ts';
-import { ANYTHING, type Choice, openingsOf } from '../hooks/opening.ts';
+import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { Curves } from '../parts/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
+import { FromTheRack } from '../parts/layers/FromTheRack.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useOpenBench } from './BenchFrame.tsx';
 
-const SCALE_GRAMS = 0.01;
+const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
-function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
+function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board, wood } = model;
   const { tolerance } = bench.job;
-  const done = Math.max(0, lastStage(board));
-  const kept = useMemo(() => wood.draft ?? board.recipe?.stack ?? simpleStack(bench), [wood, board, bench]);
-  // What is on the board stands, whatever the draft says.
-  const begun = useMemo(() => (done > 0 ? (board.recipe?.stack ?? kept) : kept), [done, board, kept]);
-  const { stack, set, undo, error: draftError } = useDraft(bench.job.id, wood.id, begun);
+  const done = layersOn(board);
+  const kept = useMemo(() => wood.draft ?? board.recipe?.stack ?? simpleStack(bench.offered), [wood, board, bench]);
+  // What is on the board stands as it was put on, whatever the draft says.
+  const begun = useMemo(() => (done > 0 ? stackAsMade(board) : kept), [done, board, kept]);
+  const { stack, set, undo, error: draftError, ...draft } = useDraft(bench.job.number, wood, begun);
+  const recipe = useNextId();
   const [params, setParams] = useSearchParams();
   const light: Light = useMemo(() => {
     const asked = params.get('light') as Illuminant;
@@ -49,15 +53,15 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
   const [curves, setCurves] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
-  const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.id}`, ANYTHING);
-  const [litres, setLitres] = useKept(`litres/${bench.job.id}`, '0.5');
+  const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
+  const [litres, setLitres] = useKept(`litres/${bench.job.number}`, '0.5');
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
 
   const problemFor = useCallback(
-    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.materials, choice, done), begunAt(board)),
+    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), begunAt(board)),
     [bench, model, choice, done, board],
   );
   const problem = useMemo(() => problemFor(stack), [problemFor, stack]);
@@ -70,7 +74,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
     void search.find(asked, tolerance, choice.most);
   };
   const findWithGlaze = () => {
-    const glazed = withGlaze(bench, stack);
+    const glazed = withGlaze(bench.offered, stack);
     set(glazed);
     find(problemFor(glazed));
   };
@@ -81,11 +85,18 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
     try {
       const poured =
         problem && problem.open.length > 0
-          ? await inWorker((matcher) => matcher.pour(problem, stack, volume, SCALE_GRAMS))
+          ? await inWorker((matcher) => matcher.pour(problem, stack, volume))
           : { stack };
       const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
-      await change('POST', `/boards/${board.id}/recipe`, { stack: poured.stack, litres: volume, origin });
-      go(`../boards?board=${board.id}`);
+      await change('POST', `/boards/${board.id}/recipe`, {
+        id: recipe.next(),
+        stack: poured.stack,
+        litres: volume,
+        origin,
+        knowledge: bench.knowledgeId,
+      });
+      recipe.kept();
+      go(`../boards?board=${model.code}`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }
@@ -93,12 +104,12 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
 
   const target = bench.target?.reflectance ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
-  const finished = lastStage(board) >= stack.length && board.recipe !== null;
+  const finished = isFinished(board);
 
   const standing = finished
     ? 'This board is finished: take another under Boards.'
     : done > 0
-      ? `Layers 1–${done} are on and read; solving for what is left.`
+      ? `${done === 1 ? 'Layer 1 is' : `Layers 1–${done} are`} on${lastRead(board) < done ? ', not all read' : ' and read'}; solving for what is left.`
       : model.rawKnown
         ? null
         : 'This board is not read raw yet: planned on the wood’s usual colour.';
@@ -109,7 +120,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         {fields.length > 0 && (
           <BoardPicture
             wood={model.species}
-            seed={board.id}
+            seed={model.seed}
             fields={fields}
             target={target}
             light={light}
@@ -129,7 +140,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
           <LayerTools
             stack={stack}
             done={done}
-            materials={bench.materials}
+            materials={bench.offered}
             selected={selected}
             onSelect={setSelected}
             onChange={set}
@@ -147,7 +158,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         raw={
           <>
             <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
-            <div>sanded to {wood.preparation.grit}</div>
+            <div>sanded to {model.preparation.grit}</div>
           </>
         }
         under={(stage) =>
@@ -164,7 +175,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         <div className="plate" style={{ background: '#d6d6d6', borderTop: '1px solid #8c8c8c', paddingBlock: 14 }}>
           <LayerEditor
             layer={stack[selected]}
-            materials={bench.materials}
+            materials={bench.offered}
             onChange={(layer) => set(stack.map((l, i) => (i === selected ? layer : l)))}
           />
         </div>
@@ -202,7 +213,14 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
           tolerance={tolerance}
         />
         <div style={{ minWidth: 0 }}>
-          <Trouble error={error ?? refused ?? draftError ?? search.error} />
+          <Trouble error={error ?? model.trouble ?? refused ?? draftError ?? search.error} />
+          <MeanwhileNote
+            meanwhile={draft.meanwhile}
+            what="The stack"
+            text={stackText}
+            onMine={draft.keepMine}
+            onTheirs={draft.takeTheirs}
+          />
           {search.progress !== null && (
             <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
               <div style={{ flex: 1 }}>
@@ -223,7 +241,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
               roads={search.found.roads}
               materials={bench.materials}
               wood={model.species}
-              seed={board.id}
+              seed={model.seed}
               target={target}
               onTake={(road) => {
                 set(road.stack);
@@ -258,6 +276,16 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
             Find recipes
           </Button>
           <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
+          {done === 0 && (
+            <FromTheRack
+              speciesId={model.species.id}
+              target={target}
+              onTake={(found) => {
+                set(found);
+                setSelected(null);
+              }}
+            />
+          )}
           {bench.job.woods.length > 1 && (
             <Button component={RouterLink} to="../together">
               All woods
@@ -269,7 +297,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         <ColourantChoice
           choice={choice}
           stack={stack}
-          materials={bench.materials}
+          materials={bench.offered}
           onChange={setChoice}
           onClose={() => setChoosing(false)}
         />
@@ -288,7 +316,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: WoodModel }) {
 
 export function LayersPage() {
   const bench = useOpenBench();
-  const model = useWoodModel(bench);
+  const model = useBoardModel(bench);
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   return <LayersOf key={`${model.wood.id}/${model.board.id}`} bench={bench} model={model} />;
 }

@@ -53,11 +53,13 @@ describe('the shelf', () => {
     await page.press('Put on the shelf');
     expect(await screen.findByText('No profile yet. It takes a ladder of two rungs or more.')).toBeDefined();
 
-    await page.press('Make it on the simulated bench');
+    await page.press('Make it in the simulated workshop');
     expect(screen.getByRole('alert').textContent).toBe('A rung needs a strength above zero.');
     await page.fill('Strength, g/L', '2');
-    await page.press('Make it on the simulated bench');
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('The simulated bench has no kelp-8'));
+    await page.press('Make it in the simulated workshop');
+    await waitFor(() =>
+      expect(screen.getByRole('alert').textContent).toContain('The simulated workshop has no kelp-8'),
+    );
     await give('File: before, after', 'one.csv', spectra(0.6));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
     await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
@@ -66,10 +68,10 @@ describe('the shelf', () => {
     await give('File: before, after', 'eight.csv', spectra(0.6, 0.3));
     expect(await screen.findByRole('img', { name: 'Profile of Kelp 8' })).toBeDefined();
   });
-  it('makes a rung on the simulated bench', async () => {
+  it('makes a rung on the simulated workshop', async () => {
     const page = openAt('/shelf?colour=honey-1');
     await page.fill('Strength, g/L', '9');
-    await page.press('Make it on the simulated bench');
+    await page.press('Make it in the simulated workshop');
     expect(await screen.findByText('9.00 g/L')).toBeDefined();
     const { colourants } = await ask<Shelf>('GET', '/shelf');
     expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
@@ -80,10 +82,10 @@ describe('the shelf', () => {
     expect(screen.getByText(/^clear on water; mirrors \d\.\d % outside, turns \d\d % back inside$/)).toBeDefined();
     const rows = screen.getAllByText(/the fit misses it by/).length;
     await page.fill('Coats', 'two');
-    await page.press('Make it on the simulated bench');
+    await page.press('Make it in the simulated workshop');
     expect((await screen.findByRole('alert')).textContent).toBe('How many coats are on the board?');
     await page.fill('Coats', '2');
-    await page.press('Make it on the simulated bench');
+    await page.press('Make it in the simulated workshop');
     await waitFor(() => expect(screen.getAllByText(/the fit misses it by/)).toHaveLength(rows + 1));
     expect(screen.queryByRole('alert')).toBeNull();
     await page.press(/^Linseed oil/);
@@ -100,7 +102,7 @@ describe('the shelf', () => {
     await page.fill(/^Code/, 'harbour-wax');
     await page.press('Put on the shelf');
     expect(await screen.findByText(/None yet: it has the usual values of a clear/)).toBeDefined();
-    await page.press('Make it on the simulated bench');
+    await page.press('Make it in the simulated workshop');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('has no harbour-wax'));
     await give('File: before, after', 'swapped.csv', spectra(0.3, 0.4));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('readings swapped?'));

@@ -1,6 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { onTheShelf } from '../../record/materials.ts';
 import { useShelf } from '../hooks/api.ts';
 import { AddColourant, AddMedium, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
@@ -35,14 +36,19 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
   );
 }
 
+const asideOf = ({ archived }: { archived: boolean }, text: string) => (archived ? 'put away' : text);
+
 export function ShelfPage() {
   const { data: shelf, error } = useShelf();
   const [params, setParams] = useSearchParams();
+  const [away, setAway] = useState(false);
   const [adding, setAdding] = useState<'colour' | 'wood' | 'medium' | null>(null);
   const wood = shelf?.species.find((s) => s.id === params.get('wood'));
   const medium = shelf?.mediums.find((m) => m.id === params.get('medium'));
-  const colour = shelf?.colourants.find((c) => c.id === params.get('colour')) ?? shelf?.colourants[0];
+  const colour = shelf?.colourants.find((c) => c.id === params.get('colour')) ?? onTheShelf(shelf?.colourants ?? [])[0];
   const close = () => setAdding(null);
+  const shown = <T extends { archived: boolean }>(list: readonly T[]): readonly T[] => (away ? list : onTheShelf(list));
+  const anyAway = shelf && [...shelf.species, ...shelf.colourants, ...shelf.mediums].some((x) => x.archived);
   const open = (what: string) => (id: string) => {
     close();
     setParams({ [what]: id });
@@ -66,35 +72,40 @@ export function ShelfPage() {
           <div className="columns" style={{ gridTemplateColumns: '290px 1fr' }}>
             <nav aria-label="On the shelf">
               <h2 style={{ marginTop: 0 }}>Colours</h2>
-              {shelf.colourants.map((c) => (
+              {shown(shelf.colourants).map((c) => (
                 <Entry
                   key={c.id}
                   name={c.name}
-                  aside={c.absorption ? c.kind : `${c.kind}, no profile`}
+                  aside={asideOf(c, c.absorption ? c.kind : `${c.kind}, no profile`)}
                   here={!wood && !medium && c === colour}
                   onClick={() => setParams({ colour: c.id })}
                 />
               ))}
               <h2>Woods</h2>
-              {shelf.species.map((s) => (
+              {shown(shelf.species).map((s) => (
                 <Entry
                   key={s.id}
                   name={s.name}
-                  aside={`${s.tissues.length} tissues`}
+                  aside={asideOf(s, `${s.tissues.length} ${s.tissues.length === 1 ? 'tissue' : 'tissues'}`)}
                   here={s === wood}
                   onClick={() => setParams({ wood: s.id })}
                 />
               ))}
               <h2>Sealers, oils, clears</h2>
-              {shelf.mediums.map((m) => (
+              {shown(shelf.mediums).map((m) => (
                 <Entry
                   key={m.id}
                   name={m.name}
-                  aside={m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`}
+                  aside={asideOf(m, m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`)}
                   here={m === medium}
                   onClick={() => setParams({ medium: m.id })}
                 />
               ))}
+              {anyAway && (
+                <Button sx={{ marginTop: 2 }} onClick={() => setAway(!away)}>
+                  {away ? 'Hide what is put away' : 'Show what is put away'}
+                </Button>
+              )}
             </nav>
             {wood ? (
               <WoodPlate key={wood.id} species={wood} />

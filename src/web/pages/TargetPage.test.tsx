@@ -16,14 +16,14 @@ const meanLab = async () => (await screen.findByTestId('mean-lab')).textContent;
 
 describe('the target', () => {
   it('is not there until it is read', async () => {
-    const { id } = await startJob({ target: false });
+    const { number: id } = await startJob({ target: false });
     openAt(`/jobs/${id}/target`);
     expect(await screen.findByText('The target is not read yet.')).toBeDefined();
     expect(screen.getByText('No reading yet.')).toBeDefined();
     expect(screen.queryByRole('link', { name: 'On to the woods' })).toBeNull();
   });
   it('typed as L*a*b* is taken for daylight only, and nonsense is refused with the value’s name', async () => {
-    const { id } = await startJob({ target: false });
+    const { number: id } = await startJob({ target: false });
     const page = openAt(`/jobs/${id}/target`);
     await page.press('Type L*a*b*');
     await typedLab(page, '42', '', '18');
@@ -40,7 +40,7 @@ describe('the target', () => {
     expect(screen.queryByLabelText('lamp')).toBeNull();
   });
   it('from a file with several readings is their mean in reflectance', async () => {
-    const { id } = await startJob({ target: false });
+    const { number: id } = await startJob({ target: false });
     const page = openAt(`/jobs/${id}/target`);
     await page.press('File');
     const drop = (name: string, text: string) =>
@@ -56,7 +56,7 @@ describe('the target', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('large.csv: the file is larger than 4 MB');
   });
   it('is read by the instrument, by button or Space, and a stray reading is taken out and put back', async () => {
-    const { id } = await startJob({ target: false });
+    const { number: id } = await startJob({ target: false });
     const page = openAt(`/jobs/${id}/target`);
     await page.choose('Under the simulated instrument', 'Stair rail');
     await page.press('Read 5×');
@@ -71,7 +71,7 @@ describe('the target', () => {
     expect(await screen.findByText(/mean of 6 in reflectance/)).toBeDefined();
   });
   it('has a tolerance, saved on leaving the field, kept as typed when refused', async () => {
-    const { id } = await startJob();
+    const { number: id } = await startJob();
     const page = openAt(`/jobs/${id}/target`);
     await page.fill('Tolerance, ΔE00', '0.1');
     await page.user.tab();
@@ -83,7 +83,7 @@ describe('the target', () => {
     expect((await ask<Job>('GET', `/jobs/${id}`)).tolerance).toBe(1.5);
   });
   it('has lights that count in a search, daylight always', async () => {
-    const { id } = await startJob();
+    const { number: id } = await startJob();
     const page = openAt(`/jobs/${id}/target`);
     await page.fill('white LED', '2');
     await page.user.tab();

@@ -1,36 +1,52 @@
 import { Button, TextField } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
-import type { Job } from '../../shared/job.ts';
+import { type Job, Job as JobShape } from '../../shared/job.ts';
 import { change } from '../hooks/api.ts';
+import { useOpenBench } from '../hooks/bench.ts';
+import { useVersioned } from '../hooks/versioned.ts';
+import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useOpenBench } from './BenchFrame.tsx';
+import { Trouble } from '../parts/Trouble.tsx';
 
 /** A number of the job: saved on leaving the field or on Enter, refused with a sentence and kept as typed. */
 function SavedNumber({
+  job,
   label,
   value,
-  save,
+  changed,
+  valueIn,
 }: {
+  job: Job;
   label: string;
   value: number;
-  save: (value: number) => Promise<unknown>;
+  /** The change of the job that a number makes. */
+  changed: (value: number) => object;
+  valueIn: (job: Job) => number;
 }) {
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number>({
+    lane: `/jobs/${job.id}`,
+    value,
+    version: job.version,
+    valueIn: (now) => valueIn(now as Job),
+    save: async (number, version) =>
+      (await change('PATCH', `/jobs/${job.number}`, { version, ...changed(number) }, JobShape)).version,
+  });
   const [typed, setTyped] = useState(String(value));
-  const [error, setError] = useState<string | null>(null);
-  const leave = async () => {
+  const saved = useRef(shown);
+  useEffect(() => {
+    if (shown !== saved.current) setTyped(String(shown));
+    saved.current = shown;
+  }, [shown]);
+  const leave = () => {
     const number = typed.trim() === '' ? Number.NaN : Number(typed);
-    try {
-      if (number !== value) await save(number);
-      setError(null);
-    } catch (problem) {
-      setError(sentenceOf(problem));
-    }
+    if (number === shown && !error) return;
+    saved.current = number;
+    void set(number);
   };
   return (
     <div style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
@@ -39,9 +55,10 @@ function SavedNumber({
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
         onBlur={leave}
-        onKeyDown={(e) => e.key === 'Enter' && void leave()}
+        onKeyDown={(e) => e.key === 'Enter' && leave()}
       />
       <Trouble error={error} />
+      <MeanwhileNote meanwhile={meanwhile} what={label} text={String} onMine={keepMine} onTheirs={takeTheirs} />
     </div>
   );
 }
@@ -58,8 +75,10 @@ function LightsOfThePlace({ job, judged }: { job: Job; judged: boolean }) {
           <SavedNumber
             key={light}
             label={LIGHT_NAMES[light]}
+            job={job}
             value={job.lights[light]}
-            save={(share) => change('PATCH', `/jobs/${job.id}`, { lights: { [light]: share } })}
+            valueIn={(now) => now.lights[light]}
+            changed={(share) => ({ lights: { [light]: share } })}
           />
         ))}
       </div>
@@ -97,7 +116,7 @@ export function TargetPage() {
       <div className="plate columns" style={{ gridTemplateColumns: 'minmax(420px, 3fr) 2fr' }}>
         <section>
           <h2 style={{ marginTop: 0 }}>Readings of the target</h2>
-          <ReadingPanel path={`/jobs/${job.id}/readings`} readings={job.target} keep={`target/${job.id}`} pieces />
+          <ReadingPanel path={`/jobs/${job.number}/readings`} readings={job.target} keep={`target/${job.id}`} pieces />
         </section>
         <section style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
           <h2 style={{ margin: 0 }}>How close is close enough</h2>
@@ -105,8 +124,10 @@ export function TargetPage() {
             <SavedNumber
               key={job.id}
               label="Tolerance, ΔE00"
+              job={job}
               value={job.tolerance}
-              save={(tolerance) => change('PATCH', `/jobs/${job.id}`, { tolerance })}
+              valueIn={(now) => now.tolerance}
+              changed={(tolerance) => ({ tolerance })}
             />
           </div>
           <span className="soft" style={{ maxWidth: 420 }}>

@@ -5,15 +5,15 @@ import { useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import type { NamedRoad } from '../../core/match/roads.ts';
+import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
+import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, problemOf, simpleStack, type WoodModel, woodModel } from '../hooks/bench.ts';
+import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useKept } from '../hooks/kept.ts';
-import { ANYTHING, type Choice, openingsOf } from '../hooks/opening.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { deltaText, percent, strengthText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { startMatcher } from '../workers/index.ts';
-import { useOpenBench } from './BenchFrame.tsx';
 
 interface Answer {
   road: NamedRoad | null;
@@ -21,7 +21,7 @@ interface Answer {
 }
 
 /** The closest road of one wood as its board, with the recipe in a line. */
-function WoodRow({ bench, model, answer }: { bench: Bench; model: WoodModel; answer: Answer }) {
+function WoodRow({ bench, model, answer }: { bench: Bench; model: BoardModel; answer: Answer }) {
   const { road } = answer;
   const fields = useMemo(
     () => road?.looks.map((expected, i) => ({ label: `${i}`, expected, measured: null })) ?? [],
@@ -30,14 +30,14 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: WoodModel; ans
   const go = useNavigate();
   if (!road) return null;
   const take = async () => {
-    await change('PUT', `/woods/${model.wood.id}/draft`, { stack: road.stack });
-    go(`../layers?wood=${model.wood.id}`);
+    await change('PUT', `/woods/${model.wood.id}/draft`, { version: model.wood.draftVersion, stack: road.stack });
+    go(`../layers?wood=${model.wood.speciesId}`);
   };
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '1fr 352px', gap: 20, alignItems: 'center' }}>
       <BoardPicture
         wood={model.species}
-        seed={model.board.id}
+        seed={model.seed}
         fields={fields}
         target={bench.target?.reflectance ?? null}
         light={DAYLIGHT}
@@ -79,13 +79,13 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: WoodModel; ans
 /** Several woods of one job, one target across them all, each with its own recipe. */
 export function TogetherPage() {
   const bench = useOpenBench();
-  const [choice] = useKept<Choice>(`choice/${bench.job.id}`, ANYTHING);
-  const [answers, setAnswers] = useState<Record<number, Answer>>({});
+  const [choice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
+  const [answers, setAnswers] = useState<Record<string, Answer>>({});
   const [progress, setProgress] = useState<number | null>(null);
   const [error, setError] = useState<string | null>(null);
   const running = useRef<(() => void) | null>(null);
   const models = useMemo(
-    () => bench.job.woods.flatMap((wood) => woodModel(bench, wood, wood.boards[wood.boards.length - 1]) ?? []),
+    () => bench.job.woods.flatMap((wood) => boardModel(bench, wood, wood.boards[wood.boards.length - 1]) ?? []),
     [bench],
   );
   const find = async () => {
@@ -101,8 +101,8 @@ export function TogetherPage() {
     };
     try {
       for (const [i, model] of models.entries()) {
-        const stack = model.wood.draft ?? simpleStack(bench);
-        const problem = problemOf(bench, model, stack, openingsOf(stack, bench.materials, choice, 0));
+        const stack = model.wood.draft ?? simpleStack(bench.offered);
+        const problem = problemOf(bench, model, stack, openingsOf(stack, bench.offered, choice, 0));
         if (!problem) throw new Error('Read the target first: there is nothing to match yet.');
         const { roads, reasons } = await matcher.findRoads(
           problem,
@@ -114,8 +114,8 @@ export function TogetherPage() {
         setAnswers((a) => ({ ...a, [model.wood.id]: { road: roads[0] ?? null, reasons } }));
         setProgress((i + 1) / models.length);
       }
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     } finally {
       end();
       setProgress(null);

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
-import { deltaE00 } from '../../core/colour/difference.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { Job } from '../../shared/job.ts';
@@ -17,22 +17,22 @@ async function boardThatReads(lab: Lab) {
 
 /** Near what DYE_AND_CLEAR is expected to become, so that it is no mix-up. */
 async function expectedOf(job: Job): Promise<Lab> {
-  const { recipe } = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards[0];
+  const { recipe } = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards[0];
   return labOf(recipe?.expected[DYE_AND_CLEAR.length] ?? []);
 }
 
 describe('the verdict', () => {
   it('waits for a wood, a target and a finished board', async () => {
     const without = await startJob({ target: false, woods: ['beech'] });
-    openAt(`/jobs/${without.id}/verdict`);
+    openAt(`/jobs/${without.number}/verdict`);
     expect(await screen.findByText('Read the target first.')).toBeDefined();
     const { job } = await startBoard();
-    openAt(`/jobs/${job.id}/verdict`);
+    openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/No board of beech is finished yet/)).toBeDefined();
   });
   it('is the difference of the measured means, in figures and words', async () => {
     const { job } = await startBoard(true);
-    openAt(`/jobs/${job.id}/verdict`);
+    openAt(`/jobs/${job.number}/verdict`);
     const shown = await screen.findByTestId('verdict-delta');
     const target = labOf(meanSpectrum(job.target.map((r) => r.grid)));
     const final = job.woods[0].boards[0].readings.filter((r) => r.stage === 2);
@@ -46,8 +46,8 @@ describe('the verdict', () => {
   });
   it('that passes needs no batch correction; a typed one speaks of daylight only', async () => {
     const { job } = await boardThatReads([35, 9, 10]);
-    await ask('PATCH', `/jobs/${job.id}`, { tolerance: 10 });
-    openAt(`/jobs/${job.id}/verdict`);
+    await ask('PATCH', `/jobs/${job.number}`, { version: 1, tolerance: 10 });
+    openAt(`/jobs/${job.number}/verdict`);
     expect((await screen.findByTestId('verdict')).textContent).toBe('✓ Passes');
     expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
     expect(screen.queryByText(/lamp \d/)).toBeNull();
@@ -56,7 +56,7 @@ describe('the verdict', () => {
     const { job: sample } = await startBoard();
     const [l, a, b] = await expectedOf(sample);
     const { job } = await boardThatReads([l + 3, a, b]);
-    const page = openAt(`/jobs/${job.id}/verdict`);
+    const page = openAt(`/jobs/${job.number}/verdict`);
     expect((await screen.findByTestId('verdict')).textContent).toBe('✕ Not yet');
     const batch = within(screen.getByRole('region', { name: 'Correct the batch' }));
     await page.fill('In the pot, L', '-1');
@@ -69,13 +69,13 @@ describe('the verdict', () => {
     expect(Number(after)).toBeLessThan(Number(before));
     await page.press('Plan the next board');
     await waitFor(() => expect(page.at()).toContain('/boards?board='));
-    const boards = (await ask<Job>('GET', `/jobs/${job.id}`)).woods[0].boards;
+    const boards = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
     expect(boards[1].recipe?.origin).toBe('corrected');
     expect(boards[1].recipe?.stack[0].colours).not.toEqual(boards[0].recipe?.stack[0].colours);
   });
   it('of a mixed-up board teaches nothing and corrects nothing', async () => {
     const { job } = await boardThatReads([20, 40, -40]);
-    openAt(`/jobs/${job.id}/verdict`);
+    openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/The reading after clear does not fit this recipe/)).toBeDefined();
     expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
   });

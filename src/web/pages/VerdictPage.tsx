@@ -5,21 +5,23 @@ import { DAYLIGHT, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { deltaEPerLight } from '../../core/colour/metamerism.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { KINDS } from '../../core/layers/layer.ts';
-import type { Pourable } from '../../core/match/roads.ts';
+import type { Pourable } from '../../core/match/pourable.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
-import { isFinished, mixedUpStage } from '../../shared/evidence.ts';
-import { Board, type Recipe } from '../../shared/job.ts';
+import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
+import { boardCode } from '../../record/codes.ts';
+import { ownColours } from '../../record/openings.ts';
+import { finishedMean, isFinished, mixedUpStage } from '../../record/stages.ts';
+import { offcutsLeft } from '../../record/standing.ts';
+import { Board, type Recipe } from '../../shared/board.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, problemOf, useWoodModel, type WoodModel } from '../hooks/bench.ts';
+import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { useBoardFields } from '../hooks/looks.ts';
 import { inWorker } from '../hooks/matcher.ts';
+import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
 import { deltaText, signedText, strengthText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useOpenBench } from './BenchFrame.tsx';
-import { useBoardFields } from './BoardsPage.tsx';
-
-const SCALE_GRAMS = 0.01;
 
 function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
   return (
@@ -58,21 +60,21 @@ const changeWord = (before: number, now: number) => {
 };
 
 /** The recipe for the next board, solved with what this one taught. */
-function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const [next, setNext] = useState<Pourable | null>(null);
   const [error, setError] = useState<string | null>(null);
   const go = useNavigate();
+  const ids = { board: useNextId(), recipe: useNextId() };
+  const left = offcutsLeft(model.wood);
   const problem = useMemo(() => {
-    const open = recipe.stack.flatMap((layer, i) => {
-      const colourants = Object.keys(layer.colours);
-      return colourants.length > 0 ? [{ layer: i, colourants }] : [];
-    });
-    return problemOf(bench, model, recipe.stack, open);
+    // What the newest readings showed is still being learned: solve with it, not without.
+    if (bench.learning) return null;
+    return problemOf(bench, nextBoardModel(bench, model), recipe.stack, ownColours(recipe.stack));
   }, [bench, model, recipe]);
   useEffect(() => {
     let stale = false;
     if (problem)
-      inWorker((matcher) => matcher.correct(problem, recipe.stack, recipe.litres, SCALE_GRAMS)).then(
+      inWorker((matcher) => matcher.correct(problem, recipe.stack, recipe.litres)).then(
         (pourable) => !stale && setNext(pourable),
         (trouble) => !stale && setError(sentenceOf(trouble)),
       );
@@ -84,13 +86,17 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; r
   const plan = async () => {
     if (!next) return;
     try {
-      const board = await change('POST', `/woods/${model.wood.id}/boards`, {}, Board);
+      const board = await change('POST', `/woods/${model.wood.id}/boards`, { id: ids.board.next() }, Board);
       await change('POST', `/boards/${board.id}/recipe`, {
+        id: ids.recipe.next(),
         stack: next.stack,
         litres: recipe.litres,
         origin: 'corrected',
+        knowledge: bench.knowledgeId,
       });
-      go(`../boards?board=${board.id}`);
+      ids.board.kept();
+      ids.recipe.kept();
+      go(`../boards?board=${boardCode(model.wood.speciesId, board.number)}`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }
@@ -132,9 +138,14 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; r
             <Button variant="contained" color="primary" onClick={plan}>
               Plan the next board
             </Button>
-            <Button component={RouterLink} to={`../layers?wood=${model.wood.id}`}>
+            <Button component={RouterLink} to={`../layers?wood=${model.wood.speciesId}`}>
               Other colours
             </Button>
+            {left !== null && (
+              <span className="soft" style={{ alignSelf: 'center' }}>
+                {left} {left === 1 ? 'offcut' : 'offcuts'} left
+              </span>
+            )}
           </div>
         </>
       )}
@@ -143,14 +154,17 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: WoodModel; r
 }
 
 /** Which colour took more or less than its profile said, in words and per cent. */
-function Taught({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+function Taught({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const strange = mixedUpStage(model.board);
+  if (bench.learning) return <div>Learning from the newest readings …</div>;
+  const without = bench.knowledge.leftOut.find((l) => l.board === model.board.id);
+  if (without) return <div className="trouble">This board taught nothing: {without.why}</div>;
   if (strange !== null)
     return (
       <div className="trouble">
         The reading after {KINDS[recipe.stack[strange - 1].kind].label.toLowerCase()} does not fit this recipe, so the
         board taught nothing. Check its label, then{' '}
-        <RouterLink to={`../boards?board=${model.board.id}`}>read it again</RouterLink>.
+        <RouterLink to={`../boards?board=${model.code}`}>read it again</RouterLink>.
       </div>
     );
   const used = [...new Set(recipe.stack.flatMap((l) => Object.keys(l.colours)))];
@@ -174,7 +188,7 @@ function Taught({ bench, model, recipe }: { bench: Bench; model: WoodModel; reci
 
 export function VerdictPage() {
   const bench = useOpenBench();
-  const model = useWoodModel(bench);
+  const model = useBoardModel(bench);
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   // Come from the path, without a board named: the newest finished one.
   const finished = isFinished(model.board) ? model.board : model.wood.boards.findLast(isFinished);
@@ -183,13 +197,14 @@ export function VerdictPage() {
     return (
       <div className="plate">
         No board of {model.species.name.toLowerCase()} is finished yet.{' '}
-        <RouterLink to={`../boards?board=${model.board.id}`}>Go to the boards</RouterLink>
+        <RouterLink to={`../boards?board=${model.code}`}>Go to the boards</RouterLink>
       </div>
     );
-  return <VerdictOf key={finished.id} bench={bench} model={{ ...model, board: finished }} />;
+  const finishedModel = finished === model.board ? model : boardModel(bench, model.wood, finished);
+  return finishedModel && <VerdictOf key={finished.id} bench={bench} model={finishedModel} />;
 }
 
-function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
+function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board } = model;
   const fields = useBoardFields(bench, model);
   const recipe = board.recipe as Recipe;
@@ -197,14 +212,14 @@ function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
   const target = bench.target?.reflectance as Float64Array;
   const verdict = judge(target, readings, bench.job.tolerance);
   const single = bench.target?.singleLight || board.readings.some((r) => r.stage === recipe.stack.length && r.lab);
-  const mean = readings.reduce((sum, r) => sum.map((v, i) => v + r[i] / readings.length), new Float64Array(31));
+  const mean = finishedMean(board) ?? new Float64Array(31);
   const final = useMemo(() => fields.slice(-1), [fields]);
   return (
     <>
       <div className="work" style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 24 }}>
         <BoardPicture
           wood={model.species}
-          seed={board.id}
+          seed={model.seed}
           fields={fields}
           target={target}
           light={DAYLIGHT}
@@ -212,7 +227,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: WoodModel }) {
         />
         <BoardPicture
           wood={model.species}
-          seed={board.id + 1000}
+          seed={model.seed + 1000}
           fields={final}
           target={target}
           light={DAYLIGHT}

@@ -5,7 +5,7 @@ import type { Job } from '../../shared/job.ts';
 
 describe('the woods of a job', () => {
   it('are added off the shelf, each once', async () => {
-    const { id } = await startJob();
+    const { number: id } = await startJob();
     const page = openAt(`/jobs/${id}/woods`);
     expect(await screen.findByText(/Which wood is it to be made in/)).toBeDefined();
     await page.press('Beech');
@@ -20,7 +20,7 @@ describe('the woods of a job', () => {
     expect(await screen.findByRole('heading', { name: 'Beech board 1, raw' })).toBeDefined();
   });
   it('are read raw before their layers are planned', async () => {
-    const { id } = await startJob();
+    const { number: id } = await startJob();
     await ask('POST', `/jobs/${id}/woods`, { speciesId: 'beech' });
     const page = openAt(`/jobs/${id}/woods`);
     expect(await screen.findByText('not read yet')).toBeDefined();
@@ -29,11 +29,11 @@ describe('the woods of a job', () => {
     const onward = await screen.findByRole('link', { name: 'Plan the layers on beech' });
     screen.getByRole('main').scrollTop = 120;
     await page.user.click(onward);
-    await waitFor(() => expect(page.at()).toMatch(/\/layers\?wood=\d+$/));
+    await waitFor(() => expect(page.at()).toMatch(/\/layers\?wood=beech$/));
     expect(screen.getByRole('main').scrollTop, 'a new place opens at its top').toBe(0);
   });
   it('keep their preparation', async () => {
-    const { id } = await startJob({ woods: ['beech'] });
+    const { number: id } = await startJob({ woods: ['beech'] });
     const page = openAt(`/jobs/${id}/woods`);
     await page.choose('Last grit', '240');
     await page.user.click(await screen.findByLabelText('Conditioner before the first colour'));

@@ -4,37 +4,53 @@ import { Link as RouterLink, useSearchParams } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { predict } from '../../core/optics/predict.ts';
 import { type Preparation, TEXTURES } from '../../core/optics/preparation.ts';
-import { stageMean } from '../../shared/evidence.ts';
+import { boardModel } from '../../record/bench.ts';
+import { onTheShelf } from '../../record/materials.ts';
+import { stageMean } from '../../record/stages.ts';
+import { offcutsLeft } from '../../record/standing.ts';
+import { VersionMade } from '../../shared/id.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { change } from '../hooks/api.ts';
-import { type Bench, woodModel } from '../hooks/bench.ts';
+import { type Bench, useOpenBench } from '../hooks/bench.ts';
+import { useNextId } from '../hooks/new-id.ts';
+import { useVersioned } from '../hooks/versioned.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useOpenBench } from './BenchFrame.tsx';
 
 const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
 
+const preparationText = (p: Preparation) =>
+  [
+    `grit ${p.grit}`,
+    p.texture,
+    p.grainRaised && 'grain raised',
+    p.preWet && 'wetted',
+    p.conditioner && 'conditioner',
+    p.oldFinish && 'old finish',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
 function PreparationForm({ wood }: { wood: JobWood }) {
-  const [error, setError] = useState<string | null>(null);
-  const [shown, setShown] = useState(wood.preparation);
-  // Two quick taps: the second builds on the first, and is sent after it.
-  const latest = useRef(wood.preparation);
-  const sent = useRef(Promise.resolve());
-  const set = (part: Partial<Preparation>) => {
-    const next = { ...latest.current, ...part };
-    latest.current = next;
-    setShown(next);
-    sent.current = sent.current
-      .then(() => change('PUT', `/woods/${wood.id}/preparation`, next))
-      .then(
-        () => setError(null),
-        (problem) => setError(sentenceOf(problem)),
-      );
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Preparation>({
+    lane: `/woods/${wood.id}/preparation`,
+    value: wood.preparation,
+    version: wood.preparationVersion,
+    save: async (preparation, version) =>
+      (await change('PUT', `/woods/${wood.id}/preparation`, { version, preparation }, VersionMade)).version,
+  });
+  // Two quick taps: the second builds on the first.
+  const latest = useRef(shown);
+  latest.current = shown;
+  const put = (part: Partial<Preparation>) => {
+    latest.current = { ...latest.current, ...part };
+    void set(latest.current);
   };
   const flag = (key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish', label: string) => (
     <FormControlLabel
-      control={<Checkbox checked={shown[key]} onChange={(e) => set({ [key]: e.target.checked })} />}
+      control={<Checkbox checked={shown[key]} onChange={(e) => put({ [key]: e.target.checked })} />}
       label={label}
     />
   );
@@ -46,7 +62,7 @@ function PreparationForm({ wood }: { wood: JobWood }) {
           select
           label="Last grit"
           value={shown.grit}
-          onChange={(e) => set({ grit: Number(e.target.value) })}
+          onChange={(e) => put({ grit: Number(e.target.value) })}
           sx={{ width: 120 }}
         >
           {GRITS.map((g) => (
@@ -59,7 +75,7 @@ function PreparationForm({ wood }: { wood: JobWood }) {
           select
           label="Texture"
           value={shown.texture}
-          onChange={(e) => set({ texture: e.target.value as Preparation['texture'] })}
+          onChange={(e) => put({ texture: e.target.value as Preparation['texture'] })}
           sx={{ width: 150 }}
         >
           {TEXTURES.map((t) => (
@@ -75,26 +91,67 @@ function PreparationForm({ wood }: { wood: JobWood }) {
         {flag('conditioner', 'Conditioner before the first colour')}
         {flag('oldFinish', 'Over a sound old finish')}
       </div>
+      <span className="soft">For boards without colour; one with colour on keeps what it was.</span>
       <Trouble error={error} />
+      <MeanwhileNote
+        meanwhile={meanwhile}
+        what="The preparation"
+        text={preparationText}
+        onMine={keepMine}
+        onTheirs={takeTheirs}
+      />
     </div>
   );
 }
 
-function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
+/** Offcuts of the job kept for trials: counted here, and shown where boards are planned. */
+function Offcuts({ wood }: { wood: JobWood }) {
+  const left = offcutsLeft(wood);
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number | null>({
+    lane: `/woods/${wood.id}/offcuts`,
+    value: left,
+    version: wood.offcutsVersion,
+    save: async (offcuts, version) =>
+      (await change('PUT', `/woods/${wood.id}/offcuts`, { version, offcuts }, VersionMade)).version,
+  });
+  const [typed, setTyped] = useState(left === null ? '' : String(left));
+  const leave = () => {
+    const count = typed.trim() === '' ? null : Number(typed);
+    if (count !== shown || error) void set(count);
+  };
+  const text = (count: number | null) => (count === null ? 'not counted' : `${count}`);
+  return (
+    <div style={{ display: 'grid', gap: 8 }}>
+      <TextField
+        label="Offcuts left for trials"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={leave}
+        onKeyDown={(e) => e.key === 'Enter' && leave()}
+        sx={{ width: 200 }}
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+      />
+      <Trouble error={error} />
+      <MeanwhileNote meanwhile={meanwhile} what="The count" text={text} onMine={keepMine} onTheirs={takeTheirs} />
+    </div>
+  );
+}
+
+function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
   const board = wood.boards[wood.boards.length - 1];
-  const model = useMemo(() => woodModel(bench, wood, board), [bench, wood, board]);
+  const model = useMemo(() => boardModel(bench, wood, board), [bench, wood, board]);
   const fields = useMemo(() => {
     if (!model) return [];
-    const [raw] = predict([], model.scaled, bench.materials, { preparation: wood.preparation });
+    const [raw] = predict([], model.scaled, bench.materials, { preparation: model.preparation });
     return [{ label: 'Raw', expected: raw, measured: null }];
-  }, [model, wood.preparation, bench.materials]);
+  }, [model, bench.materials]);
   if (!model) return null;
   return (
     <>
       <div className="work">
         <BoardPicture
           wood={model.species}
-          seed={board.id}
+          seed={model.seed}
           fields={fields}
           target={bench.target?.reflectance ?? null}
           light={DAYLIGHT}
@@ -106,6 +163,7 @@ function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
           <h2 style={{ marginTop: 0 }}>
             {model.species.name} board {board.number}, raw
           </h2>
+          <Trouble error={model.trouble} />
           <ReadingPanel
             key={board.id}
             path={`/boards/${board.id}/readings`}
@@ -116,10 +174,11 @@ function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
         </section>
         <section style={{ display: 'grid', gap: 20, alignContent: 'start' }}>
           <PreparationForm wood={wood} />
+          <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
           {stageMean(board, 0) && (
             <Button
               component={RouterLink}
-              to={`../layers?wood=${wood.id}`}
+              to={`../layers?wood=${wood.speciesId}`}
               variant="contained"
               color="primary"
               sx={{ justifySelf: 'start' }}
@@ -135,7 +194,7 @@ function WoodPlate({ bench, wood }: { bench: Bench; wood: JobWood }) {
 
 /** The woods of the shelf under the target, to choose the first one from. */
 function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: string) => void }) {
-  const { species } = bench.shelf;
+  const species = useMemo(() => onTheShelf(bench.shelf.species), [bench.shelf]);
   const raw = useMemo(
     () =>
       species.map(
@@ -177,15 +236,23 @@ export function WoodsPage() {
   const [params, setParams] = useSearchParams();
   const [error, setError] = useState<string | null>(null);
   const { woods } = bench.job;
-  const wood = woods.find((w) => w.id === Number(params.get('wood'))) ?? woods[0];
-  const free = bench.shelf.species.filter((s) => !woods.some((w) => w.speciesId === s.id));
+  const wood = woods.find((w) => w.speciesId === params.get('wood')) ?? woods[0];
+  const next = useNextId();
+  const nextBoard = useNextId();
+  const free = onTheShelf(bench.shelf.species).filter((s) => !woods.some((w) => w.speciesId === s.id));
   const add = async (speciesId: string) => {
     try {
-      const job = (await change('POST', `/jobs/${bench.job.id}/woods`, { speciesId })) as typeof bench.job;
-      setParams({ wood: String(job.woods[job.woods.length - 1].id) });
+      await change('POST', `/jobs/${bench.job.number}/woods`, {
+        id: next.next(),
+        boardId: nextBoard.next(),
+        speciesId,
+      });
+      next.kept();
+      nextBoard.kept();
+      setParams({ wood: speciesId });
       setError(null);
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     }
   };
   return (
@@ -193,18 +260,21 @@ export function WoodsPage() {
       {wood && (
         <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
           {woods.map((w) => (
-            <RouterLink key={w.id} to={`?wood=${w.id}`} className={w === wood ? 'here' : ''}>
+            <RouterLink key={w.id} to={`?wood=${w.speciesId}`} className={w === wood ? 'here' : ''}>
               <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
               <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
             </RouterLink>
           ))}
+          <Button component={RouterLink} to="../parts" sx={{ marginLeft: 'auto', flex: 'none' }}>
+            Parts and areas
+          </Button>
           <TextField
             select
             label="Add a wood"
             value=""
             onChange={(e) => void add(e.target.value)}
             disabled={free.length === 0}
-            sx={{ width: 180, marginLeft: 'auto' }}
+            sx={{ width: 180, marginLeft: 2 }}
           >
             {free.map((s) => (
               <MenuItem key={s.id} value={s.id}>
@@ -218,7 +288,7 @@ export function WoodsPage() {
         <Trouble error={error} />
       </div>
       {wood ? (
-        <WoodPlate key={wood.id} bench={bench} wood={wood} />
+        <RawBoard key={wood.id} bench={bench} wood={wood} />
       ) : (
         <FirstWood bench={bench} onChoose={(id) => void add(id)} />
       )}

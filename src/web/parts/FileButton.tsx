@@ -1,11 +1,11 @@
 import { Button } from '@mui/material';
 import { useRef } from 'react';
-import { MOST_BYTES, parseReadings, type ReadingFile } from '../../core/formats/index.ts';
+import { type MeasurementFile, MOST_BYTES, parseMeasurements } from '../../core/formats/index.ts';
 import { sentenceOf } from './Trouble.tsx';
 
 interface Props {
   label: string;
-  onReadings: (file: ReadingFile) => void;
+  onReadings: (file: MeasurementFile) => void;
   onTrouble: (sentence: string) => void;
   disabled?: boolean;
 }
@@ -17,9 +17,9 @@ export function FileButton({ label, onReadings, onTrouble, disabled }: Props) {
     if (!file) return;
     try {
       if (file.size > MOST_BYTES) throw new Error(`${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB.`);
-      onReadings(parseReadings(await file.text(), file.name));
-    } catch (problem) {
-      onTrouble(sentenceOf(problem));
+      onReadings(parseMeasurements(await file.text(), file.name));
+    } catch (trouble) {
+      onTrouble(sentenceOf(trouble));
     }
   };
   return (

@@ -33,10 +33,12 @@ export const matcher = {
     return { roads, reasons: roads[0] ? whyOutOfReach(problem, roads[0], tolerance) : [] };
   },
   /** The same colours solved again, rounded to the scale. */
-  correct(problem: MatchProblem, stack: Stack, litres: number, scale: number): Pourable {
-    return roundToScale(problem, refine(problem, stack).stack, litres, scale);
+  correct(problem: MatchProblem, stack: Stack, litres: number): Pourable {
+    return roundToScale(problem, refine(problem, stack).stack, litres);
   },
-  pour: roundToScale,
+  pour(problem: MatchProblem, stack: Stack, litres: number): Pourable {
+    return roundToScale(problem, stack, litres);
+  },
   batch(problem: MatchProblem, stack: Stack, layer: number, litres: number, tolerance: number): BatchCorrection {
     return correctBatch(problem, stack, layer, litres, tolerance);
   },

@@ -6,13 +6,8 @@ import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.t
 import type { StageLook } from '../../../core/optics/predict.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
+import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
-
-export interface BoardField {
-  label: string;
-  expected: StageLook;
-  measured: StageLook | null;
-}
 
 interface Props {
   wood: Pick<Wood, 'figure' | 'tissues' | 'name'>;

@@ -1,16 +1,11 @@
-import { screenColour } from '../../../core/colour/display.ts';
-import { withoutGloss } from '../../../core/optics/surface.ts';
-
-const css = (grid: readonly number[]) => screenColour(withoutGloss(grid)).css;
-
 /** The job's mark: target and best board so far as two touching halves. */
-export function Halves({ target, best }: { target: readonly number[] | null; best: readonly number[] | null }) {
+export function Halves({ target, best }: { target: string | null; best: string | null }) {
   const half = { width: 44, height: 48 };
   const empty = { ...half, border: '1px dashed #6f6f6f' };
   return (
     <div style={{ display: 'flex', padding: 8, background: '#ababab', width: 'fit-content' }} aria-hidden>
-      <div style={target ? { ...half, background: css(target) } : empty} />
-      <div style={best ? { ...half, background: css(best) } : empty} />
+      <div style={target ? { ...half, background: target } : empty} />
+      <div style={best ? { ...half, background: best } : empty} />
     </div>
   );
 }

@@ -2,16 +2,17 @@ import { Button, LinearProgress, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
-import type { Recipe } from '../../../shared/job.ts';
-import { type Bench, problemOf, type WoodModel } from '../../hooks/bench.ts';
+import { type BoardModel, problemOf } from '../../../record/bench.ts';
+import { ANYTHING, openingsOf } from '../../../record/openings.ts';
+import type { Recipe } from '../../../shared/board.ts';
+import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { inWorker } from '../../hooks/matcher.ts';
-import { ANYTHING, openingsOf } from '../../hooks/opening.ts';
 import { deltaText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 
 /** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
-export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model: WoodModel; recipe: Recipe }) {
+export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
   const [layer, setLayer] = useState(layers[0] ?? 0);
   const [litres, setLitres] = useKept(`batch/${recipe.id}`, String(recipe.litres));
@@ -23,11 +24,11 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
     setError(null);
     setAnswer(null);
     try {
-      const problem = problemOf(bench, model, recipe.stack, openingsOf(recipe.stack, bench.materials, ANYTHING, 0));
+      const problem = problemOf(bench, model, recipe.stack, openingsOf(recipe.stack, bench.offered, ANYTHING, 0));
       if (!problem) throw new Error('Read the target first.');
       setAnswer(await inWorker((m) => m.batch(problem, recipe.stack, layer, Number(litres), bench.job.tolerance)));
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     } finally {
       setBusy(false);
     }

@@ -1,9 +1,8 @@
 import { Button, Checkbox } from '@mui/material';
 import { useEffect } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
-import { gramsPerLitre } from '../../../core/match/roads.ts';
-import { type Pouring, pourings } from '../../../core/mix/batch.ts';
-import type { Recipe } from '../../../shared/job.ts';
+import { gramsPerLitre, type Pouring, pourings } from '../../../core/mix/index.ts';
+import type { Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 

@@ -1,18 +1,20 @@
 import { Button, Dialog, DialogContent, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import { bracketBoards, gridBoards, ladderBoards, type SeriesBoard } from '../../../core/match/series.ts';
-import { Board } from '../../../shared/job.ts';
-import { change } from '../../hooks/api.ts';
-import { type Bench, problemOf, type WoodModel } from '../../hooks/bench.ts';
+import { type BoardModel, nextBoardModel, problemOf } from '../../../record/bench.ts';
+import { ANYTHING, openingsOf } from '../../../record/openings.ts';
+import { offcutsLeft } from '../../../record/standing.ts';
+import { newId } from '../../../shared/id.ts';
+import { change, send } from '../../hooks/api.ts';
+import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
-import { ANYTHING, openingsOf } from '../../hooks/opening.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
 
 interface Props {
   bench: Bench;
-  model: WoodModel;
+  model: BoardModel;
   stack: Stack;
   onClose: () => void;
 }
@@ -25,7 +27,7 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
   const [kind, setKind] = useState<Kind>('bracket');
   const colours = stack.flatMap((layer, i) => {
     const { takes } = KINDS[layer.kind];
-    return Object.values(bench.materials.colourants)
+    return Object.values(bench.offered.colourants)
       .filter((c) => c.kind === takes)
       .map((c) => ({ key: `${i}/${c.id}`, layer: i, id: c.id, name: c.name }));
   });
@@ -36,9 +38,16 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const say = useSay();
+  const ids = useRef<{ board: string; recipe: string }[]>([]);
+  const left = offcutsLeft(model.wood);
 
   const boards = (): SeriesBoard[] => {
-    const problem = problemOf(bench, model, stack, openingsOf(stack, bench.materials, ANYTHING, 0));
+    const problem = problemOf(
+      bench,
+      nextBoardModel(bench, model),
+      stack,
+      openingsOf(stack, bench.offered, ANYTHING, 0),
+    );
     if (!problem) throw new Error('Read the target first.');
     const one = colours.find((c) => c.key === first);
     const two = colours.find((c) => c.key === second);
@@ -53,14 +62,19 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
     setError(null);
     try {
       const series = boards();
-      for (const { stack: each } of series) {
-        const board = await change('POST', `/woods/${model.wood.id}/boards`, {}, Board);
-        await change('POST', `/boards/${board.id}/recipe`, { stack: each, litres: LITRES, origin: 'hand' });
+      const knowledge = bench.knowledgeId;
+      for (const [i, { stack: each }] of series.entries()) {
+        // A second tap, or one after a lost answer, goes on with the same boards.
+        ids.current[i] ??= { board: newId(), recipe: newId() };
+        const { board, recipe } = ids.current[i];
+        await send('POST', `/woods/${model.wood.id}/boards`, { id: board });
+        const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand', knowledge };
+        await (i < series.length - 1 ? send : change)('POST', `/boards/${board}/recipe`, plan);
       }
       say({ text: `${series.length} boards planned: ${series.map((b) => b.label).join(', ')}.` });
       onClose();
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     } finally {
       setBusy(false);
     }
@@ -105,6 +119,11 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
             value={typed.steps}
             onChange={(e) => setTyped({ ...typed, steps: e.target.value })}
           />
+        )}
+        {left !== null && (
+          <div className="note">
+            {left} {left === 1 ? 'offcut' : 'offcuts'} of {model.species.name.toLowerCase()} left for trials.
+          </div>
         )}
         <Trouble error={error} />
         <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>

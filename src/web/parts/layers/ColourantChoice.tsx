@@ -1,7 +1,7 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Colourant, Materials } from '../../../core/layers/materials.ts';
-import { type Choice, solvable } from '../../hooks/opening.ts';
+import { type Choice, solvable } from '../../../record/openings.ts';
 
 interface Props {
   choice: Choice;

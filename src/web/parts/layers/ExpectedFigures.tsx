@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { deltaE00 } from '../../../core/colour/difference.ts';
+import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';

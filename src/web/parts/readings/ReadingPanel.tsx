@@ -2,10 +2,12 @@ import { Button, IconButton, MenuItem, TextField, ToggleButton, ToggleButtonGrou
 import { useEffect, useRef, useState } from 'react';
 import { labOf } from '../../../core/colour/lab.ts';
 import { MOST_BYTES } from '../../../core/formats/index.ts';
-import { readingStatistics } from '../../../core/judge/readings.ts';
+import { readingStatistics } from '../../../core/judge/statistics.ts';
+import { onTheShelf } from '../../../record/materials.ts';
 import { type ReadingInput, ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
-import { change, useSamplePieces } from '../../hooks/api.ts';
+import { change, useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
+import { useNextId } from '../../hooks/new-id.ts';
 import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
@@ -18,18 +20,24 @@ interface Props {
   readings: readonly StoredReading[];
   /** Name under which typed values are kept. */
   keep: string;
-  /** Offers the pieces in the instrument's drawer; else what lies under it is known. */
+  /** Of a target: offers the pieces in the instrument's drawer and the boards of the rack. */
   pieces?: boolean;
-  instrument?: boolean;
+  /** Offers to put a reading right that was filed under the wrong stage or time. */
+  onCorrect?: (reading: StoredReading) => void;
 }
+
+/** A reading as it is asked for; the panel adds which taking it is. */
+type Asked = ReadingInput extends infer R ? (R extends ReadingInput ? Omit<R, 'takingId'> : never) : never;
 
 const WAYS = [
   { id: 'instrument', label: 'Instrument' },
   { id: 'file', label: 'File' },
   { id: 'typed', label: 'Type L*a*b*' },
+  { id: 'rack', label: 'Rack' },
 ] as const;
+const INSTRUMENT = 'urushi/instrument';
 
-function ReadingList({ readings }: { readings: readonly StoredReading[] }) {
+function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrect'>) {
   const say = useSay();
   if (readings.length === 0) return <p className="soft">No reading yet.</p>;
   const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
@@ -55,6 +63,11 @@ function ReadingList({ readings }: { readings: readonly StoredReading[] }) {
               {labText(labOf(r.grid))}
             </span>
             {outliers.includes(i) && <b>stands apart</b>}
+            {onCorrect && (
+              <Button size="small" onClick={() => onCorrect(r)} sx={{ minHeight: 40, border: 0, paddingInline: 1 }}>
+                Put right
+              </Button>
+            )}
             <IconButton
               aria-label={`Take out ${r.name}`}
               onClick={() => remove(r)}
@@ -69,33 +82,68 @@ function ReadingList({ readings }: { readings: readonly StoredReading[] }) {
   );
 }
 
-/** Readings come in here, by any of the three ways: instrument, file, typed. */
-export function ReadingPanel({ path, body = (input) => input, readings, keep, pieces, instrument = true }: Props) {
-  const ways = instrument ? WAYS : WAYS.slice(1);
+/** A board of the rack that was read, to be matched. */
+function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string) => void }) {
+  const { data: rack } = useRack();
+  const [chosen, setChosen] = useState('');
+  const read = onTheShelf(rack ?? []).filter((b) => b.grid || b.lab);
+  if (read.length === 0) return <div className="note">No board on the rack has been read. Enter one under Rack.</div>;
+  return (
+    <div style={{ display: 'flex', gap: 12 }}>
+      <TextField
+        select
+        label="Board on the rack"
+        value={chosen}
+        onChange={(e) => setChosen(e.target.value)}
+        sx={{ minWidth: 290 }}
+      >
+        {read.map((b) => (
+          <MenuItem key={b.id} value={b.id}>
+            {b.label}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button disabled={busy || !chosen} onClick={() => onTake(chosen)}>
+        Take as the target
+      </Button>
+    </div>
+  );
+}
+
+/** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
+export function ReadingPanel({ path, body = (input) => input, readings, keep, pieces, onCorrect }: Props) {
+  const ways = pieces ? WAYS : WAYS.slice(0, 3);
   const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
   const [typed, setTyped, clearTyped] = useKept(`typed/${keep}`, { L: '', a: '', b: '' });
   const [piece, setPiece] = useKept(`piece/${keep}`, '');
   const [error, setError] = useState<string | null>(null);
   const [notes, setNotes] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
+  const taking = useNextId();
+  const { data: house } = useHouse();
+  const instruments = onTheShelf(house?.instruments ?? []);
+  const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
   const drawer = useSamplePieces();
   const input = useRef<HTMLInputElement>(null);
 
-  const take = async (reading: ReadingInput) => {
+  const take = async (asked: Asked) => {
     setError(null);
     setNotes([]);
     setBusy(true);
     try {
+      const reading = { ...asked, takingId: taking.next() } as ReadingInput;
       const taken = await change('POST', path, body(reading), ReadingsTaken);
+      taking.kept();
       setNotes(taken.notes);
       if (reading.source === 'typed') clearTyped();
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     } finally {
       setBusy(false);
     }
   };
-  const measure = (count: number) => take({ source: 'instrument', count, ...(pieces ? { piece } : {}) });
+  const measure = (count: number) =>
+    take({ source: 'instrument', count, instrument: instrument?.id ?? null, ...(pieces ? { piece } : {}) });
 
   const readFile = async (file: File | undefined) => {
     if (!file) return;
@@ -177,6 +225,24 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
           <Button onClick={() => measure(5)} disabled={busy || (pieces && !piece)}>
             Read 5×
           </Button>
+          {instruments.length > 1 && (
+            <TextField
+              select
+              label="With"
+              value={instrument?.id ?? ''}
+              onChange={(e) => {
+                localStorage.setItem(INSTRUMENT, e.target.value);
+                setBusy(false);
+              }}
+              sx={{ minWidth: 200 }}
+            >
+              {instruments.map((i) => (
+                <MenuItem key={i.id} value={i.id}>
+                  {i.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
         </div>
       )}
       {way === 'file' && (
@@ -219,13 +285,14 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
           </Button>
         </form>
       )}
+      {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
       <Trouble error={error} />
       {notes.map((note) => (
         <div key={note} className="note" role="status">
           {note}
         </div>
       ))}
-      <ReadingList readings={readings} />
+      <ReadingList readings={readings} onCorrect={onCorrect} />
     </section>
   );
 }

@@ -1,8 +1,8 @@
-import { Button, Dialog, DialogContent, MenuItem, TextField } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
 import type { z } from 'zod';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
-import { onGrid, type ReadingFile } from '../../../core/formats/index.ts';
+import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
@@ -11,7 +11,8 @@ import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { FileButton } from '../FileButton.tsx';
-import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { FormDialog } from '../FormDialog.tsx';
+import { sentenceOf } from '../Trouble.tsx';
 
 const BLANK_COLOUR = {
   id: '',
@@ -68,38 +69,14 @@ function useForm<T extends Record<string, string>>(key: string, blank: T) {
       await change('POST', path, parsed.data);
       clear();
       onAdded(parsed.data.id);
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     }
   };
   return { typed, text, select, add, error, setError };
 }
 
 const CODE = 'Code: small letters, digits, hyphens';
-
-/** The frame of such a form: title, fields, what is wrong, and the one action. */
-function FormDialog(props: {
-  title: string;
-  error: string | null;
-  onClose: () => void;
-  action: ReactNode;
-  children: ReactNode;
-}) {
-  const { title, error, onClose, action, children } = props;
-  return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': title } }}>
-      <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0 }}>{title}</h2>
-        {children}
-        <Trouble error={error} />
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
-          <Button onClick={onClose}>Later</Button>
-          {action}
-        </div>
-      </DialogContent>
-    </Dialog>
-  );
-}
 
 const PutOn = ({ onClick }: { onClick: () => void }) => (
   <Button variant="contained" color="primary" onClick={onClick}>
@@ -157,7 +134,7 @@ export function AddMedium({ onClose, onAdded }: Props) {
 /** A new wood, from a file with readings of its light part, then its dark part. */
 export function AddWood({ onClose, onAdded }: Props) {
   const { typed, text, select, add, error, setError } = useForm('new-wood', BLANK_WOOD);
-  const put = ({ readings }: ReadingFile) => {
+  const put = ({ readings }: MeasurementFile) => {
     const share = readings.length > 1 ? Number(typed.grainShare) / 100 : 0;
     const [light, ...dark] = readings.map((r) => Array.from(onGrid(r)));
     const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };

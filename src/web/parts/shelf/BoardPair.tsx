@@ -15,12 +15,12 @@ interface Props {
   children: ReactNode;
   /** Throws with a sentence when what was typed will not do. */
   check: () => void;
-  /** Where the simulated bench makes such a board, and what to ask it. */
+  /** Where the simulated workshop makes such a board, and what to ask it. */
   bench: { path: string; asked: () => object };
   keep: (pair: { before: number[]; after: number[] }) => Promise<unknown>;
 }
 
-/** One board read before and after, made on the simulated bench or from a file: a rung of a ladder, a coat of a clear. */
+/** One board read before and after, made on the simulated workshop or from a file: a rung of a ladder, a coat of a clear. */
 export function BoardPair({ woods, wood, onWood, children, check, bench, keep }: Props) {
   const [error, setError] = useState<string | null>(null);
   const attempt = async (pair: () => Promise<{ before: number[]; after: number[] }>) => {
@@ -28,8 +28,8 @@ export function BoardPair({ woods, wood, onWood, children, check, bench, keep }:
       check();
       await keep(await pair());
       setError(null);
-    } catch (problem) {
-      setError(sentenceOf(problem));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
     }
   };
   return (
@@ -46,7 +46,7 @@ export function BoardPair({ woods, wood, onWood, children, check, bench, keep }:
         <Button
           onClick={() => attempt(async () => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked())))}
         >
-          Make it on the simulated bench
+          Make it in the simulated workshop
         </Button>
         <FileButton
           label="File: before, after"

@@ -1,12 +1,17 @@
-import { TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
-import type { ColourantRecord, Shelf } from '../../../shared/shelf.ts';
+import type { ColourantRecord, NewRung as NewRungShape, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
+import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../Curves.tsx';
 import { deltaText, strengthText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
+import { ShelfTools } from './ShelfTools.tsx';
 
 /** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
 function worstBand(bandError: readonly number[]): string {
@@ -20,6 +25,7 @@ function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shel
   const [typed, setTyped] = useKept(`rung/${colourant.id}`, { strength: '', speciesId: '' });
   const speciesId = typed.speciesId || colourant.rungs[0]?.speciesId || shelf.species[0]?.id || '';
   const strength = Number(typed.strength) * (pigment ? 0.01 : 1);
+  const id = useNextId();
   return (
     <BoardPair
       woods={shelf.species}
@@ -30,7 +36,9 @@ function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shel
       }}
       bench={{ path: '/instrument/rung', asked: () => ({ colourantId: colourant.id, speciesId, strength }) }}
       keep={async (pair) => {
-        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ speciesId, strength, ...pair }] });
+        const rung = { id: id.next(), speciesId, strength, ...pair };
+        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [rung] });
+        id.kept();
         setTyped({ ...typed, strength: '' });
       }}
     >
@@ -44,16 +52,61 @@ function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shel
   );
 }
 
+/** The strength of a rung, to be put right where it was written down wrongly; the profile is fitted again. */
+function RungStrength({
+  rung,
+  pigment,
+  onError,
+}: {
+  rung: NewRungShape;
+  pigment: boolean;
+  onError: (sentence: string | null) => void;
+}) {
+  const scale = pigment ? 100 : 1;
+  const [typed, setTyped] = useState(String(Number((rung.strength * scale).toFixed(4))));
+  const leave = async () => {
+    const strength = typed.trim() === '' ? Number.NaN : Number(typed) / scale;
+    if (Math.abs(strength - rung.strength) < 1e-9) return;
+    try {
+      await change('PATCH', `/rungs/${rung.id}`, { strength });
+      onError(null);
+    } catch (trouble) {
+      onError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <TextField
+      label={pigment ? '% of glaze' : 'g/L'}
+      value={typed}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={leave}
+      onKeyDown={(e) => e.key === 'Enter' && void leave()}
+      sx={{ width: 100 }}
+    />
+  );
+}
+
 /** A colour of the shelf: its profile, the ladder it rests on, how well it fits, what is still to make. */
 export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const pigment = colourant.kind === 'pigment';
+  const [error, setError] = useState<string | null>(null);
+  const say = useSay();
+  const takeOut = async (rung: NewRungShape) => {
+    try {
+      await change('DELETE', `/rungs/${rung.id}`);
+      setError(null);
+      say({ text: 'Rung taken out.', undo: () => change('POST', `/rungs/${rung.id}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
   const missing = rungsToMake(
     colourant.rungs.map((r) => r.strength),
     colourant.maxStrength,
   );
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>{colourant.name}</h2>
+      <ShelfTools kind="colourants" item={colourant} />
       <div>
         {colourant.kind} for {colourant.carrier}, lot {colourant.lot || 'not noted'}, at most{' '}
         {strengthText(colourant.maxStrength, pigment)}
@@ -75,10 +128,11 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       <div>
         <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
         {colourant.rungs.map((rung, i) => (
-          <div key={rung.id} style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0' }}>
-            <span className="mono" style={{ width: 100 }}>
-              {strengthText(rung.strength, pigment)}
-            </span>
+          <div
+            key={rung.id}
+            style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0', alignItems: 'center' }}
+          >
+            <RungStrength key={rung.strength} rung={rung} pigment={pigment} onError={setError} />
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
@@ -87,8 +141,12 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
                 the profile misses it by ΔE00 <span className="mono">{deltaText(colourant.fit.fitError[i])}</span>
               </span>
             )}
+            <Button size="small" sx={{ marginLeft: 'auto', minHeight: 36 }} onClick={() => takeOut(rung)}>
+              Take out
+            </Button>
           </div>
         ))}
+        <Trouble error={error} />
         {colourant.fit && <div style={{ paddingTop: 6 }}>{worstBand(colourant.fit.bandError)}</div>}
         <p>
           {missing.length > 0

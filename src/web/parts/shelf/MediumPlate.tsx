@@ -1,18 +1,24 @@
-import { TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
 import { usualCoats } from '../../../core/layers/layer.ts';
 import { usualSurface } from '../../../core/learn/surfaces.ts';
 import type { MediumRecord, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
+import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../Curves.tsx';
 import { deltaText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
+import { ShelfTools } from './ShelfTools.tsx';
 
 /** One more board read before and after the coat. */
 function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
   const [typed, setTyped] = useKept(`coat/${medium.id}`, { coats: String(usualCoats(medium.kind)), speciesId: '' });
   const speciesId = typed.speciesId || shelf.species[0]?.id || '';
   const coats = Number(typed.coats);
+  const id = useNextId();
   return (
     <BoardPair
       woods={shelf.species}
@@ -22,7 +28,11 @@ function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
         if (!Number.isInteger(coats) || coats < 1) throw new Error('How many coats are on the board?');
       }}
       bench={{ path: '/instrument/coat', asked: () => ({ mediumId: medium.id, speciesId }) }}
-      keep={(pair) => change('POST', `/mediums/${medium.id}/coats`, { samples: [{ speciesId, coats, ...pair }] })}
+      keep={async (pair) => {
+        const sample = { id: id.next(), speciesId, coats, ...pair };
+        await change('POST', `/mediums/${medium.id}/coats`, { samples: [sample] });
+        id.kept();
+      }}
     >
       <TextField
         label="Coats"
@@ -39,10 +49,21 @@ const hundredths = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 :
 /** A sealer, oil or clear of the shelf: its surface, its tint, the boards they rest on. */
 export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
   const woodName = (id: string) => shelf.species.find((s) => s.id === id)?.name ?? id;
+  const [error, setError] = useState<string | null>(null);
+  const say = useSay();
+  const takeOut = async (sample: string) => {
+    try {
+      await change('DELETE', `/coat-samples/${sample}`);
+      setError(null);
+      say({ text: 'Board taken out.', undo: () => change('POST', `/coat-samples/${sample}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
   const k1 = medium.k1 ?? usualSurface(medium.kind).k1;
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>{medium.name}</h2>
+      <ShelfTools kind="mediums" item={medium} />
       <div>
         {medium.kind} on {medium.carrier}; mirrors {hundredths(k1)} outside, turns {hundredths(medium.k2)} back inside
       </div>
@@ -64,8 +85,12 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
                 the fit misses it by ΔE00 <span className="mono">{deltaText(medium.fitError[i])}</span>
               </span>
             )}
+            <Button size="small" sx={{ marginLeft: 'auto', minHeight: 36 }} onClick={() => takeOut(sample.id)}>
+              Take out
+            </Button>
           </div>
         ))}
+        <Trouble error={error} />
         {medium.kind === 'oil' ? (
           <p>An oil goes into the wood; it keeps the usual values, and boards teach the rest.</p>
         ) : (

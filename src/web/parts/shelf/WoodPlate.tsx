@@ -14,6 +14,7 @@ import { Curves } from '../Curves.tsx';
 import { FileButton } from '../FileButton.tsx';
 import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { ShelfTools } from './ShelfTools.tsx';
 
 const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark grain', pore: 'Pores or rays' };
 const NOTHING = { colourants: {}, mediums: {} };
@@ -38,18 +39,18 @@ function TissueRow({
       const scaled = others.map((t) => ({ ...t, fraction: (t.fraction / rest) * (1 - fraction) }));
       const changed = { ...(tissue ?? { name, dye: 1, hold: 1 }), reflectance, fraction };
       const tissues = TISSUE_NAMES.flatMap((n) => (n === name ? changed : scaled.filter((t) => t.name === n)));
-      await change('POST', '/species', { ...species, tissues });
+      await change('PATCH', `/species/${species.id}`, { version: species.version, tissues });
       onError(null);
-    } catch (problem) {
-      onError(sentenceOf(problem));
+    } catch (trouble) {
+      onError(sentenceOf(trouble));
     }
   };
   const simulate = async () => {
     try {
       const asked = { speciesId: species.id, tissue: name };
       await save(TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance);
-    } catch (problem) {
-      onError(sentenceOf(problem));
+    } catch (trouble) {
+      onError(sentenceOf(trouble));
     }
   };
   return (
@@ -99,7 +100,7 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
   );
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>{species.name}</h2>
+      <ShelfTools kind="species" item={species} />
       <div style={{ background: '#ababab', padding: 24 }}>
         <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
       </div>

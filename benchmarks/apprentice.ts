@@ -1,0 +1,341 @@
+/**
+ * Drives any workshop with the matcher: ladders first, then target by target a fresh board, its raw reading, a recipe,
+ * dye, reading, the glaze planned again from the measured dye stage, clear, reading, and what the board taught.
+ */
+import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
+import { FieldError } from '../src/core/field-error.ts';
+import { type Colourant, type Materials, type Medium, newLayer, type Stack } from '../src/core/layers/index.ts';
+import {
+  type BoardEvidence,
+  doubtOf,
+  fitLadder,
+  fitSurfaces,
+  type Knowledge,
+  learn,
+  NOTHING_LEARNED,
+  type Rung,
+  type SurfaceSample,
+  spreadOf,
+  tuningOf,
+} from '../src/core/learn/index.ts';
+import {
+  chanceWithin,
+  type MatchProblem,
+  makeEvaluator,
+  ONLY_DAYLIGHT,
+  refine,
+  search,
+} from '../src/core/match/index.ts';
+import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/optics/index.ts';
+import type { Workshop } from '../src/workshop/interface.ts';
+
+export type Mode = 'learning' | 'fixed' | 'by-eye';
+export interface TargetResult {
+  mode: Mode;
+  seed: number;
+  k: number;
+  species: string;
+  ladderBoards: number;
+  boards: number;
+  passed: boolean;
+  deltaE: number[];
+  /** Stated probability of passing of each board, before its clear was read. */
+  chance: number[];
+  recipe: Record<string, number>;
+}
+
+const READINGS = 10;
+const DYE_RUNGS = [0.05, 0.2, 0.6];
+const PIGMENT_RUNGS = [0.08, 0.3, 0.9];
+/** The rung of a pigment that goes on a dark board: there its hiding shows. */
+const ON_DARK = 1;
+const SEALER = 'sealer';
+const CLEAR = 'clear';
+const SCATTERLESS = new Array<number>(BANDS).fill(0);
+
+const read = (workshop: Workshop, board: string, readings = READINGS): Spectrum =>
+  meanSpectrum(workshop.measure(board, readings).map((s) => resample(workshop.wavelengths, s)));
+
+/** A species of one tissue, as much as readings of whole boards tell. */
+const woodOf = (species: string, raw: Spectrum, bareK2: number): Wood => ({
+  id: species,
+  name: species,
+  figure: 'straight',
+  tannin: 1,
+  bareK2,
+  tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],
+});
+
+export interface Shop {
+  materials: Materials;
+  bareK2: number;
+  ladderBoards: number;
+}
+
+/** The board under the bare glaze medium, or null in a workshop that will not put on a glaze without pigment. */
+function sealedReading(workshop: Workshop, board: string): Spectrum | null {
+  try {
+    workshop.applyGlaze(board, {});
+    return read(workshop, board);
+  } catch {
+    return null;
+  }
+}
+
+/** A colourant whose ladder makes no sense stays on the shelf unused; any other error is a fault. */
+function orNothing<T>(attempt: () => T): T[] {
+  try {
+    return [attempt()];
+  } catch (error) {
+    if (error instanceof FieldError) return [];
+    throw error;
+  }
+}
+
+/** The dye board that reads darkest, as strengths to dye another like it. */
+function darkestOf(ladders: ReadonlyMap<string, readonly Rung[]>): Record<string, number> {
+  const made = [...ladders].flatMap(([id, rungs]) => rungs.map((r) => ({ id, ...r, light: labOf(r.after)[0] })));
+  const [darkest] = made.sort((p, q) => p.light - q.light);
+  return darkest ? { [darkest.id]: darkest.strength } : {};
+}
+
+/** Ladders of every colourant on the palest species: at most three boards each. */
+export function makeLadders(workshop: Workshop): Shop {
+  const raws = workshop.species.map((s) => read(workshop, workshop.newBoard(s), 3));
+  const lightness = raws.map((r) => labOf(r)[0]);
+  const species = workshop.species[lightness.indexOf(Math.max(...lightness))];
+  const samples: SurfaceSample[] = [];
+  const dyeRungs = new Map<string, Rung[]>();
+  let boards = 0;
+  for (const { id, kind, maxStrength } of workshop.colourants) {
+    if (kind !== 'dye') continue;
+    dyeRungs.set(
+      id,
+      DYE_RUNGS.map((share) => {
+        const board = workshop.newBoard(species);
+        boards++;
+        const before = read(workshop, board);
+        workshop.applyDye(board, { [id]: share * maxStrength });
+        const after = read(workshop, board);
+        // The ladder boards go on to a colourless glaze and the clear: they show the surfaces for nothing.
+        const sealed = sealedReading(workshop, board);
+        workshop.applyClear(board);
+        samples.push({ bare: after, sealed, coated: read(workshop, board) });
+        return { strength: share * maxStrength, before, after };
+      }),
+    );
+  }
+  const surfaces = fitSurfaces(samples);
+  const dark = darkestOf(dyeRungs);
+  const bare = { k1: 0, k2: surfaces.bareK2 };
+  const colourants = workshop.colourants.flatMap(({ id, kind, maxStrength }): Colourant[] => {
+    const common = { id, name: id, kind, carrier: 'water' as const, maxStrength, costPerGram: 0 };
+    if (kind === 'dye') {
+      return orNothing(() => fitLadder('dye', dyeRungs.get(id) as Rung[], maxStrength, { bare })).map(
+        ({ profile, scatter }) => ({
+          ...common,
+          absorption: profile.absorption,
+          scatter,
+          exponent: profile.exponent,
+        }),
+      );
+    }
+    const rungs = PIGMENT_RUNGS.map((share, i): Rung => {
+      const board = workshop.newBoard(species);
+      boards++;
+      if (i === ON_DARK) workshop.applyDye(board, dark);
+      const before = read(workshop, board);
+      workshop.applyGlaze(board, { [id]: share * maxStrength });
+      return { strength: share * maxStrength, before, after: read(workshop, board) };
+    });
+    return orNothing(() => fitLadder('pigment', rungs, maxStrength, { bare, sealed: surfaces.sealed })).map(
+      ({ profile, scatter }) => ({ ...common, absorption: profile.absorption, scatter, exponent: profile.exponent }),
+    );
+  });
+  const medium = (id: string, kind: 'sealer' | 'clear', k1: number, k2: number, tint: number[]): Medium => ({
+    id,
+    name: id,
+    kind,
+    carrier: 'water',
+    k1,
+    k2,
+    tint,
+  });
+  return {
+    materials: {
+      colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
+      mediums: {
+        sealer: medium(SEALER, 'sealer', surfaces.sealed.k1, surfaces.sealed.k2, SCATTERLESS),
+        clear: medium(CLEAR, 'clear', surfaces.coated.k1, surfaces.coated.k2, surfaces.tint),
+      },
+    },
+    bareK2: surfaces.bareK2,
+    ladderBoards: boards,
+  };
+}
+
+const emptyStack = (): Stack => [
+  newLayer('dye'),
+  newLayer('sealer', { medium: SEALER }),
+  newLayer('glaze'),
+  newLayer('clear', { medium: CLEAR, settings: { coats: 1 } }),
+];
+const [DYE, , GLAZE] = [0, 1, 2];
+
+const idsOf = (shop: Shop, kind: Colourant['kind']) =>
+  Object.values(shop.materials.colourants)
+    .filter((c) => c.kind === kind)
+    .map((c) => c.id);
+
+/** One change by eye: the colourant that best opposes the largest Lab error, by a fixed fifth. */
+function byEye(stack: Stack, target: Spectrum, measured: Spectrum, problem: MatchProblem): Stack {
+  const wanted = labOf(target);
+  const got = labOf(measured);
+  const error = wanted.map((v, i) => v - got[i]);
+  const axis = error.reduce((best, v, i) => (Math.abs(v) > Math.abs(error[best]) ? i : best), 0);
+  let chosen: { stack: Stack; gain: number } | null = null;
+  for (const layer of [DYE, GLAZE])
+    for (const [id, strength] of Object.entries(stack[layer].colours))
+      for (const factor of [0.8, 1.2]) {
+        const most = problem.materials.colourants[id].maxStrength;
+        const colours = { ...stack[layer].colours, [id]: Math.min(most, strength * factor) };
+        const changed = stack.map((l, i) => (i === layer ? { ...l, colours } : l));
+        const moved = expectedReading({ ...problem, stack: changed });
+        const still = expectedReading({ ...problem, stack });
+        const gain = (labOf(moved)[axis] - labOf(still)[axis]) * Math.sign(error[axis]);
+        if (!chosen || gain > chosen.gain) chosen = { stack: changed, gain };
+      }
+  return chosen?.stack ?? stack;
+}
+
+function expectedReading(problem: MatchProblem): Spectrum {
+  const evaluator = makeEvaluator(problem);
+  return evaluator.reading(evaluator.amountsOf(problem.stack)).slice();
+}
+
+interface Journey {
+  workshop: Workshop;
+  shop: Shop;
+  seed: number;
+  tolerance: number;
+  mostBoards: number;
+  mode: Mode;
+}
+
+/** One target from the first board until it passes or the boards run out. `memory` is what the shop has learned so far. */
+export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]): TargetResult {
+  const { workshop, shop, seed, tolerance, mostBoards, mode } = journey;
+  const { species, spectra } = workshop.target(k);
+  const target = meanSpectrum(spectra.map((s) => resample(workshop.wavelengths, s)));
+  const dyes = idsOf(shop, 'dye');
+  const pigments = idsOf(shop, 'pigment');
+  const result: TargetResult = {
+    mode,
+    seed,
+    k,
+    species,
+    ladderBoards: shop.ladderBoards,
+    boards: 0,
+    passed: false,
+    deltaE: [],
+    chance: [],
+    recipe: {},
+  };
+  let stack: Stack | null = null;
+  let last: Spectrum | null = null;
+  const boards = [...memory];
+  for (let n = 0; n < mostBoards && !result.passed; n++) {
+    const board = workshop.newBoard(species);
+    const raw = read(workshop, board);
+    const wood = woodOf(species, raw, shop.bareK2);
+    const knowledge: Knowledge =
+      mode === 'learning'
+        ? learn(
+            boards.map((b, i) => ({ ...b, weight: i >= memory.length ? 1 : 0.5 })),
+            shop.materials,
+          )
+        : NOTHING_LEARNED;
+    const problem = (over: Partial<MatchProblem>): MatchProblem => ({
+      target: { reflectance: target, singleLight: false },
+      lights: ONLY_DAYLIGHT,
+      wood: scaleToBoard(wood, raw),
+      materials: shop.materials,
+      preparation: USUAL_PREPARATION,
+      tuning: tuningOf(knowledge, species, shop.materials),
+      doubt: doubtOf(knowledge, species, shop.materials),
+      stack: emptyStack(),
+      open: [
+        { layer: DYE, colourants: dyes },
+        { layer: GLAZE, colourants: pigments },
+      ].filter((o) => o.colourants.length > 0),
+      ...over,
+    });
+
+    if (mode === 'by-eye' && stack && last) stack = byEye(stack, target, last, problem({ open: openOf(stack) }));
+    else if (stack && mode === 'learning') stack = again(problem, stack);
+    else stack = search(problem({}))[0].stack;
+
+    const planned = stack;
+    const steps: { stage: number; reading: Spectrum }[] = [];
+    workshop.applyDye(board, planned[DYE].colours);
+    const afterDye = read(workshop, board);
+    steps.push({ stage: 1, reading: afterDye });
+    if (mode !== 'by-eye') stack = glazeFromHere(problem, planned, afterDye, pigments);
+    workshop.applyGlaze(board, stack[GLAZE].colours);
+    const afterGlaze = read(workshop, board);
+    steps.push({ stage: 3, reading: afterGlaze });
+    const before = problem({ stack, open: openOf(stack), from: { layers: 3, reading: afterGlaze } });
+    const miss = deltaE00(labOf(target), labOf(expectedReading({ ...before, open: [] })));
+    const outlook = { miss: Float64Array.of(miss, 0, 0), strays: [] };
+    result.chance.push(chanceWithin(outlook, spreadOf(knowledge, 'clear'), tolerance));
+    workshop.applyClear(board);
+    last = read(workshop, board);
+    steps.push({ stage: 4, reading: last });
+
+    const deltaE = deltaE00(labOf(target), labOf(last));
+    result.boards++;
+    result.deltaE.push(Number(deltaE.toFixed(3)));
+    result.passed = deltaE <= tolerance;
+    result.recipe = { ...stack[DYE].colours, ...stack[GLAZE].colours };
+    boards.push({
+      id: `${seed}/${k}/${n}`,
+      wood,
+      preparation: USUAL_PREPARATION,
+      stack,
+      raw,
+      stages: steps,
+      weight: 1,
+    });
+  }
+  memory.push(...boards.slice(memory.length));
+  return result;
+}
+
+const openOf = (stack: Stack) =>
+  [DYE, GLAZE].flatMap((layer) => {
+    const colourants = Object.keys(stack[layer].colours);
+    return colourants.length > 0 ? [{ layer, colourants }] : [];
+  });
+
+type ProblemFor = (over: Partial<MatchProblem>) => MatchProblem;
+
+/** The same colours solved again with what was learned; a new search only when they can no longer reach the target. */
+function again(problem: ProblemFor, stack: Stack): Stack {
+  const same = refine(problem({ stack, open: openOf(stack) }), stack);
+  if (same.deltaE[0] < 0.4) return same.stack;
+  const [other] = search(problem({}));
+  return other.deltaE[0] < same.deltaE[0] - 0.3 ? other.stack : same.stack;
+}
+
+/** The glaze planned again from what the dye stage really reads: its own colours if they will do, else any. */
+function glazeFromHere(problem: ProblemFor, planned: Stack, afterDye: Spectrum, pigments: string[]): Stack {
+  if (pigments.length === 0) return planned;
+  const from = { layers: 1, reading: afterDye };
+  const own = Object.keys(planned[GLAZE].colours);
+  if (own.length > 0) {
+    const same = refine(problem({ stack: planned, open: [{ layer: GLAZE, colourants: own }], from }), planned);
+    if (same.deltaE[0] < 0.4) return same.stack;
+  }
+  const [road] = search(problem({ stack: planned, open: [{ layer: GLAZE, colourants: pigments }], from }));
+  return planned.map((layer, i) => (i === GLAZE ? road.stack[GLAZE] : layer));
+}

@@ -1,0 +1,136 @@
+import { meanSpectrum } from '../core/colour/grid.ts';
+import type { Stack } from '../core/layers/layer.ts';
+import type { Materials } from '../core/layers/materials.ts';
+import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../core/match/problem.ts';
+import type { Tuning } from '../core/optics/compile.ts';
+import { type PredictOptions, predict, type StageLook } from '../core/optics/predict.ts';
+import type { Preparation } from '../core/optics/preparation.ts';
+import type { Board } from '../shared/board.ts';
+import type { Job, JobWood } from '../shared/job.ts';
+import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
+import { boardCode, seedOf } from './codes.ts';
+import { materialsOf, offeredOf } from './materials.ts';
+import { begunAt } from './stages.ts';
+import { type BoardWood, preparationOf, woodOfBoard } from './wood.ts';
+
+/** A job with all that it means to the model. */
+export interface Bench {
+  job: Job;
+  shelf: Shelf;
+  /** All that the model knows of. */
+  materials: Materials;
+  /** What can be chosen: nothing that was put away. */
+  offered: Materials;
+  knowledge: Knowledge;
+  target: Target | null;
+}
+
+/** The target's mean reading; one known as L*a*b* only is good for a single light. */
+export function targetOf(readings: Job['target']): Target | null {
+  if (readings.length === 0) return null;
+  return {
+    reflectance: meanSpectrum(readings.map((r) => r.grid)),
+    singleLight: readings.every((r) => r.lab !== null),
+  };
+}
+
+export const openBench = (job: Job, shelf: Shelf, knowledge: Knowledge): Bench => ({
+  job,
+  shelf,
+  knowledge,
+  materials: materialsOf(shelf),
+  offered: offeredOf(shelf),
+  target: targetOf(job.target),
+});
+
+/** A board of the job with what the model needs to predict it. */
+export interface BoardModel extends BoardWood {
+  wood: JobWood;
+  species: SpeciesRecord;
+  board: Board;
+  /** Its code within the job, as on its label. */
+  code: string;
+  /** What its picture grows from: the same board looks the same everywhere. */
+  seed: number;
+  preparation: Preparation;
+  tuning: Tuning;
+}
+
+function modelOn(bench: Bench, species: SpeciesRecord, wood: JobWood, board: Board): BoardModel {
+  const code = boardCode(wood.speciesId, board.number);
+  return {
+    ...woodOfBoard(species, wood, board),
+    wood,
+    species,
+    board,
+    code,
+    seed: seedOf(`${bench.job.number}-${code}`),
+    preparation: preparationOf(wood, board),
+    tuning: tuningOf(bench.knowledge, species.id, bench.materials),
+  };
+}
+
+/** Null when the shelf has no such wood. */
+export function boardModel(bench: Bench, wood: JobWood, board: Board): BoardModel | null {
+  const species = bench.shelf.species.find((s) => s.id === wood.speciesId);
+  return species ? modelOn(bench, species, wood, board) : null;
+}
+
+/** The next board of a wood, not taken yet: what is planned for it is promised on the wood that it can be expected to have. */
+export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel, 'wood' | 'species'>): BoardModel {
+  const number = 1 + Math.max(0, ...wood.boards.map((b) => b.number));
+  const board: Board = {
+    id: '',
+    number,
+    version: 1,
+    preparation: null,
+    recipe: null,
+    coats: [],
+    readings: [],
+    createdAt: '',
+  };
+  return modelOn(bench, species, wood, board);
+}
+
+/**
+ * What a stack promises on a board: the look after every layer, from where the board stands. The page shows it and the
+ * server keeps it with the recipe.
+ * @throws FieldError when the stack is refused
+ */
+export const promisedLooks = (
+  { materials }: Pick<Bench, 'materials'>,
+  model: BoardModel,
+  stack: Stack,
+  options: Pick<PredictOptions, 'lights'> = {},
+): StageLook[] =>
+  predict(stack, model.scaled, materials, {
+    preparation: model.preparation,
+    tuning: model.tuning,
+    from: begunAt(model.board),
+    ...options,
+  });
+
+/** The matching problem of a board for a stack, its open layers and what is already on; null before the target is read. */
+export function problemOf(
+  bench: Bench,
+  model: BoardModel,
+  stack: Stack,
+  open: MatchProblem['open'],
+  from?: MatchProblem['from'],
+): MatchProblem | null {
+  if (!bench.target) return null;
+  return {
+    target: bench.target,
+    lights: bench.target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
+    wood: model.scaled,
+    materials: bench.materials,
+    preparation: model.preparation,
+    tuning: model.tuning,
+    doubt: doubtOf(bench.knowledge, model.species.id, bench.materials),
+    spread: spreadOf(bench.knowledge, 'clear'),
+    stack,
+    open,
+    from,
+  };
+}

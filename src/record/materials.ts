@@ -1,0 +1,22 @@
+import { spectrum } from '../core/colour/grid.ts';
+import type { Colourant, Materials } from '../core/layers/materials.ts';
+import type { Shelf } from '../shared/shelf.ts';
+
+/** The shelf as the model takes it: colourants without a profile cannot be predicted and stay out. */
+export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
+  const none = Array.from(spectrum());
+  const colourants = shelf.colourants.flatMap((c): Colourant[] =>
+    c.absorption ? [{ ...c, absorption: c.absorption, scatter: c.scatter ?? none }] : [],
+  );
+  return {
+    colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
+    mediums: Object.fromEntries(shelf.mediums.map((m) => [m.id, m])),
+  };
+}
+
+/** What can be chosen: the shelf without what was put away. */
+export const offeredOf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials =>
+  materialsOf({ colourants: onTheShelf(colourants), mediums: onTheShelf(mediums) });
+
+/** Of a list, what was not put away. */
+export const onTheShelf = <T extends { archived: boolean }>(list: readonly T[]): T[] => list.filter((x) => !x.archived);

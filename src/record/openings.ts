@@ -1,0 +1,55 @@
+import { KINDS, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import type { Materials } from '../core/layers/materials.ts';
+import type { Opening } from '../core/match/problem.ts';
+
+/** What a search may use: kept per job. */
+export interface Choice {
+  /** Colourants that must not be used. */
+  barred: string[];
+  /** Kinds of layer that keep their colours as they are, wherever in a stack they stand. */
+  closed: LayerKind[];
+  most: number;
+}
+export const ANYTHING: Choice = { barred: [], closed: [], most: 4 };
+
+/** Kinds of layer that a search can find colours for; reactive colour and filler are set by hand. */
+export const solvable = (kind: LayerKind): boolean =>
+  KINDS[kind].takes !== 'none' && kind !== 'reactive' && kind !== 'filler';
+
+/** The layers of a stack that a search may fill, and with which colours; the first `done` are on the board already. */
+export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number): Opening[] =>
+  stack.flatMap((layer, i) => {
+    const colourants = Object.values(offered.colourants).filter(
+      (c) => c.kind === KINDS[layer.kind].takes && !choice.barred.includes(c.id),
+    );
+    return i >= done && solvable(layer.kind) && colourants.length > 0 && !choice.closed.includes(layer.kind)
+      ? [{ layer: i, colourants: colourants.map((c) => c.id) }]
+      : [];
+  });
+
+/** Every coloured layer, open to the colours it has. */
+export const ownColours = (stack: Stack): Opening[] =>
+  stack.flatMap((layer, i) => {
+    const colourants = Object.keys(layer.colours);
+    return colourants.length > 0 ? [{ layer: i, colourants }] : [];
+  });
+
+/** A layer of the least yellow sealer or clear of the shelf, or none. */
+function palest(offered: Materials, kind: 'sealer' | 'clear'): Stack {
+  const amber = (tint: readonly number[]) => tint.reduce((a, b) => a + b, 0);
+  const [medium] = Object.values(offered.mediums)
+    .filter((m) => m.kind === kind)
+    .sort((p, q) => amber(p.tint) - amber(q.tint));
+  return medium ? [newLayer(kind, { medium: medium.id })] : [];
+}
+
+/** The simplest stack: one dye under the clearest clear. */
+export const simpleStack = (offered: Materials): Stack => [newLayer('dye'), ...palest(offered, 'clear')];
+
+/** The stack with a glaze over a sealer under its clear, to be solved once the colour in the wood is read. */
+export function withGlaze(offered: Materials, stack: Stack): Stack {
+  const clear = stack.findIndex((l) => l.kind === 'clear');
+  const at = clear < 0 ? stack.length : clear;
+  const sealed = stack.slice(0, at).some((l) => l.kind === 'sealer');
+  return [...stack.slice(0, at), ...(sealed ? [] : palest(offered, 'sealer')), newLayer('glaze'), ...stack.slice(at)];
+}

@@ -1,0 +1,45 @@
+import { deltaE00 } from '../core/colour/ciede2000.ts';
+import { type Lab, labOf } from '../core/colour/lab.ts';
+import type { JobWood } from '../shared/job.ts';
+import type { Bench } from './bench.ts';
+import { finishedMean, isFinished, stageMean } from './stages.ts';
+
+/** How close a wood of a job has come: measured, or expected of the newest recipe, or nothing yet. */
+export type Standing = { kind: 'measured' | 'expected'; deltaE: number } | { kind: 'no target' | 'no recipe' };
+
+export function standingOf({ target }: Pick<Bench, 'target'>, wood: JobWood): Standing {
+  if (!target) return { kind: 'no target' };
+  const wanted = labOf(target.reflectance);
+  const measured = wood.boards.flatMap((b) => finishedMean(b) ?? []).map((mean) => deltaE00(wanted, labOf(mean)));
+  if (measured.length > 0) return { kind: 'measured', deltaE: Math.min(...measured) };
+  const planned = wood.boards.findLast((b) => b.recipe)?.recipe;
+  if (!planned) return { kind: 'no recipe' };
+  return { kind: 'expected', deltaE: deltaE00(wanted, labOf(planned.expected[planned.expected.length - 1])) };
+}
+
+/** Which steps of the work are done, in their order. */
+export function stepsDone({ job, target }: Pick<Bench, 'job' | 'target'>) {
+  const boards = job.woods.flatMap((w) => w.boards);
+  return {
+    target: target !== null,
+    woods: boards.some((b) => stageMean(b, 0)),
+    layers: boards.some((b) => b.recipe),
+    boards: boards.some(isFinished),
+  };
+}
+
+/** The closest of some finished colours to a target; null when there is none. */
+export function closest<T extends { lab: Lab }>(
+  target: Lab | null,
+  made: readonly T[],
+): (T & { deltaE: number }) | null {
+  if (!target) return null;
+  return made.reduce<(T & { deltaE: number }) | null>((best, one) => {
+    const deltaE = deltaE00(target, one.lab);
+    return !best || deltaE < best.deltaE ? { ...one, deltaE } : best;
+  }, null);
+}
+
+/** Offcuts left for trials; null when nobody has counted them. */
+export const offcutsLeft = ({ offcuts, offcutsTaken }: Pick<JobWood, 'offcuts' | 'offcutsTaken'>): number | null =>
+  offcuts === null ? null : Math.max(0, offcuts - offcutsTaken);

@@ -1,0 +1,383 @@
+import { checkStack } from '../../core/layers/check.ts';
+import type { Layer } from '../../core/layers/layer.ts';
+import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
+import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry } from '../../shared/board.ts';
+import { newId } from '../../shared/id.ts';
+import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
+import type { Queries } from '../db/db.ts';
+import { Conflict, notFound, Refusal } from '../refusal.ts';
+import { workshopBoardOf } from '../simulated.ts';
+import {
+  type BoardAtWork,
+  boardAtWork,
+  boardById,
+  coatById,
+  insertBoard,
+  insertCoat,
+  insertRecipe,
+  keepPreparation,
+  recipeExists,
+  setBoardPreparation,
+  setCoatDeleted,
+  stampEvidence,
+  updateCoat,
+} from '../store/boards.ts';
+import { insertEvent } from '../store/events.ts';
+import { woodById } from '../store/jobs.ts';
+import { knowledgeById } from '../store/knowledge.ts';
+import {
+  countReadings,
+  insertReadings,
+  moveReading,
+  readingsOfTaking,
+  rememberStage,
+  rememberTarget,
+  setReadingDeleted,
+  whereaboutsOf,
+} from '../store/readings.ts';
+import { wholeShelf } from '../store/shelf.ts';
+import { measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
+import { wholeJob } from './jobs.ts';
+import { type By, mustBeAtWork, type Shop } from './shop.ts';
+
+/** A board of a job that is at work. */
+async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
+  const work = await boardAtWork(db, id);
+  if (!work) throw notFound('board');
+  mustBeAtWork(work);
+  return work;
+}
+
+async function wholeBoard(db: Queries, id: string): Promise<Board> {
+  const board = await boardById(db, id);
+  if (!board) throw notFound('board');
+  return board;
+}
+
+export async function takeBoard({ db }: Shop, by: By, wood: string, id: string): Promise<Board> {
+  await db.transaction(async (tx) => {
+    const of = await woodById(tx, wood);
+    if (!of) throw notFound('wood');
+    mustBeAtWork(of);
+    if (await insertBoard(tx, id, wood)) await insertEvent(tx, { kind: 'board taken', by, job: of.jobId, board: id });
+  });
+  return wholeBoard(db, id);
+}
+
+/** Plans a recipe for a board: the promise is made here, from what the page knew when it showed it, and kept with it. */
+export async function planRecipe({ db }: Shop, by: By, id: string, input: NewRecipe): Promise<Board> {
+  const work = await workOn(db, id);
+  if (await recipeExists(db, input.id)) return wholeBoard(db, id);
+  const job = await wholeJob(db, work.jobId);
+  const wood = job.woods.find((w) => w.id === work.woodId);
+  const board = wood?.boards.find((b) => b.id === id);
+  if (!wood || !board) throw notFound('board');
+  const shelf = await wholeShelf(db);
+  const known = input.knowledge ? await knowledgeById(db, job.id, input.knowledge) : null;
+  if (input.knowledge && !known)
+    throw new Refusal(
+      409,
+      'More was learned since this page was opened. Look at the figures again, then plan.',
+      'knowledge',
+    );
+  const knowledge = known?.content ?? NOTHING_LEARNED;
+  const bench = openBench(job, shelf, knowledge);
+  const model = boardModel(bench, wood, board);
+  if (!model) throw notFound('wood on the shelf');
+  if (model.trouble) throw new Refusal(409, model.trouble, 'raw');
+  const plan = planFor(bench, model, input.stack, input.litres);
+  await db.transaction(async (tx) => {
+    const number = await insertRecipe(tx, wood.id, id, {
+      id: input.id,
+      litres: input.litres,
+      origin: input.origin,
+      preparation: preparationOf(wood, board),
+      learnedFrom: knowledge.boards,
+      knowledge: input.knowledge ?? null,
+      ...plan,
+    });
+    if (layersOn(board) > 0) await stampEvidence(tx, id);
+    const detail = { recipe: input.id, number, origin: input.origin };
+    await insertEvent(tx, { kind: 'recipe planned', by, job: job.id, board: id, detail });
+  });
+  return wholeBoard(db, id);
+}
+
+/** The layer of a board's plan that a stage is after. */
+function plannedLayer(board: Board, stage: number): Layer {
+  const layers = board.recipe?.stack.length ?? 0;
+  const layer = board.recipe?.stack[stage - 1];
+  if (!layer)
+    throw new Refusal(
+      422,
+      `This board has ${layers} ${layers === 1 ? 'layer' : 'layers'} planned; there is no stage ${stage}.`,
+      'stage',
+    );
+  return layer;
+}
+
+const NOTHING_NOTED = { minutes: null, conditions: {}, used: '', note: '' };
+
+/** Layers up to a stage that nobody noted: a later coat or a reading says that they are on; when, nobody knows. */
+async function putOnUnnoted(tx: Queries, board: Board, stage: number): Promise<void> {
+  for (let under = 1; under <= stage; under++)
+    if (!board.coats.some((c) => c.stage === under))
+      await insertCoat(tx, board.id, {
+        id: newId(),
+        stage: under,
+        layer: plannedLayer(board, under),
+        putOnAt: null,
+        by: null,
+        ...NOTHING_NOTED,
+      });
+}
+
+/** What changes when colour goes on or comes to be known otherwise: the board keeps its preparation, and teaches anew. */
+async function colourIsOn(tx: Queries, board: string): Promise<void> {
+  await keepPreparation(tx, board);
+  await stampEvidence(tx, board);
+}
+
+export async function putOnCoat({ db, learning }: Shop, by: By, id: string, input: NewCoat): Promise<Board> {
+  const { jobId: job } = await workOn(db, id);
+  const shelf = await wholeShelf(db);
+  await db.transaction(async (tx) => {
+    const board = await wholeBoard(tx, id);
+    if (board.coats.some((c) => c.id === input.id)) return;
+    const planned = plannedLayer(board, input.stage);
+    if (board.coats.some((c) => c.stage === input.stage))
+      throw new Refusal(409, 'This layer is on already. Put its record right, or take it back first.', 'stage');
+    const layer = input.layer ?? planned;
+    checkStack([layer], materialsOf(shelf));
+    await putOnUnnoted(tx, board, input.stage - 1);
+    const { stage, putOnAt, ...noted } = input;
+    const at = putOnAt === undefined ? new Date().toISOString() : putOnAt;
+    await insertCoat(tx, id, { ...NOTHING_NOTED, ...noted, stage, layer, putOnAt: at, by });
+    await colourIsOn(tx, id);
+    await insertEvent(tx, { kind: 'coat put on', by, job, board: id, detail: { stage, layer: layer.kind, at } });
+  });
+  learning.changed(job);
+  return wholeBoard(db, id);
+}
+
+async function coatAtWork(db: Queries, id: string) {
+  const coat = await coatById(db, id);
+  if (!coat) throw notFound('coat');
+  return { coat, work: await workOn(db, coat.boardId) };
+}
+
+/** A coat put right: the fact is corrected, what it was stays in the story, and what was learned from it is made again. */
+export async function changeCoat({ db, learning }: Shop, by: By, id: string, change: CoatChange): Promise<Board> {
+  const { coat, work } = await coatAtWork(db, id);
+  if (change.layer) {
+    if (change.layer.kind !== coat.layer.kind)
+      throw new Refusal(422, 'A coat that was put on keeps its kind. Take it back and enter another.', 'layer');
+    checkStack([change.layer], materialsOf(await wholeShelf(db)));
+  }
+  await db.transaction(async (tx) => {
+    const { coat: was } = await coatAtWork(tx, id);
+    if (!(await updateCoat(tx, id, change))) throw new Conflict('This coat', { version: was.version, value: was });
+    await stampEvidence(tx, work.boardId);
+    const { version: _, ...now } = change;
+    const { layer, putOnAt, minutes, conditions, used, note } = was;
+    const detail = {
+      stage: was.stage,
+      layer: layer.kind,
+      was: { layer, putOnAt, minutes, conditions, used, note },
+      now,
+    };
+    await insertEvent(tx, { kind: 'coat changed', by, job: work.jobId, board: work.boardId, detail });
+  });
+  learning.changed(work.jobId);
+  return wholeBoard(db, work.boardId);
+}
+
+/** A mis-tap: the coat was not put on after all. Refused while a reading or a coat above says that it was. */
+export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, back: boolean): Promise<Board> {
+  const { coat, work } = await coatAtWork(db, id);
+  const board = work.boardId;
+  await db.transaction(async (tx) => {
+    if (coat.deleted === back) return;
+    const now = await wholeBoard(tx, board);
+    if (back && now.coats.some((c) => c.stage > coat.stage))
+      throw new Refusal(409, 'A later layer is on. Take that one back first.', 'stage');
+    if (back && now.readings.some((r) => (r.stage ?? 0) >= coat.stage))
+      throw new Refusal(
+        409,
+        'The board was read with this layer on. Take those readings out, or file them elsewhere.',
+        'stage',
+      );
+    if (!(await setCoatDeleted(tx, id, back))) throw new Refusal(409, 'Another coat stands in its place.', 'stage');
+    await stampEvidence(tx, board);
+    const detail = { stage: coat.stage, layer: coat.layer.kind };
+    await insertEvent(tx, { kind: back ? 'coat taken back' : 'coat put back', by, job: work.jobId, board, detail });
+  });
+  learning.changed(work.jobId);
+  return wholeBoard(db, board);
+}
+
+/** What stands against reading a stage of a board. */
+function mustBeReadable(board: Board, stage: number): void {
+  if (stage > 0) plannedLayer(board, stage);
+  if (stage > 0 && !stageMean(board, 0))
+    throw new Refusal(409, 'Read the raw board first: it is half the result.', 'stage');
+}
+
+export async function readStage(
+  { db, learning }: Shop,
+  by: By,
+  id: string,
+  stage: number,
+  input: ReadingInput,
+): Promise<ReadingsTaken> {
+  const { jobId: job, jobNumber, speciesId } = await workOn(db, id);
+  const taken = await db.transaction(async (tx) => {
+    const again = await readingsOfTaking(tx, input.takingId);
+    if (again.length > 0) return { readings: again, notes: [] };
+    const board = await wholeBoard(tx, id);
+    mustBeReadable(board, stage);
+    const subject = { board: id, stage };
+    const file = await measurementsFrom(
+      tx,
+      input,
+      () => workshopBoardOf(board, { job: jobNumber, species: speciesId }, stage),
+      await countReadings(tx, subject),
+    );
+    if (stage === 0) mustBeRawWood(file);
+    const readings = await insertReadings(tx, subject, takingOf(input, by), file.readings);
+    await rememberStage(tx, id, stage);
+    if (stage > 0) {
+      await putOnUnnoted(tx, board, stage);
+      await colourIsOn(tx, id);
+    } else await stampEvidence(tx, id);
+    const layer = board.recipe?.stack[stage - 1]?.kind;
+    const detail = { stage, layer, source: input.source, count: readings.length };
+    await insertEvent(tx, { kind: 'stage read', by, job, board: id, detail });
+    return { readings, notes: file.notes };
+  });
+  learning.changed(job);
+  return taken;
+}
+
+/** Yesterday entered whole: coats with their times and what was read after them, all of it or nothing. */
+export async function enterPast({ db, learning }: Shop, by: By, id: string, { entries }: PastEntry): Promise<Board> {
+  const { jobId: job } = await workOn(db, id);
+  await db.transaction(async (tx) => {
+    let coats = 0;
+    let readings = 0;
+    for (const { coatId, takingId, stage, at, lab } of [...entries].sort((p, q) => p.stage - q.stage)) {
+      const board = await wholeBoard(tx, id);
+      if (stage > 0 && !board.coats.some((c) => c.stage === stage)) {
+        const layer = plannedLayer(board, stage);
+        await putOnUnnoted(tx, board, stage - 1);
+        if (await insertCoat(tx, id, { id: coatId, stage, layer, putOnAt: at, by, ...NOTHING_NOTED })) coats++;
+      }
+      if (!lab || (await readingsOfTaking(tx, takingId)).length > 0) continue;
+      mustBeReadable(board, stage);
+      const input: ReadingInput = { takingId, source: 'typed', lab, ...(at ? { takenAt: at } : {}) };
+      const file = await measurementsFrom(
+        tx,
+        input,
+        () => {
+          throw notFound('board');
+        },
+        0,
+      );
+      if (stage === 0) mustBeRawWood(file);
+      await insertReadings(tx, { board: id, stage }, takingOf(input, by), file.readings);
+      await rememberStage(tx, id, stage);
+      readings++;
+    }
+    if (coats + readings === 0) return;
+    if (layersOn(await wholeBoard(tx, id)) > 0) await colourIsOn(tx, id);
+    else await stampEvidence(tx, id);
+    await insertEvent(tx, { kind: 'past entered', by, job, board: id, detail: { coats, readings } });
+  });
+  learning.changed(job);
+  return wholeBoard(db, id);
+}
+
+/** The board was prepared otherwise than its wood. */
+export async function changeBoard(
+  { db, learning }: Shop,
+  by: By,
+  id: string,
+  version: number,
+  preparation: Board['preparation'],
+): Promise<Board> {
+  const { jobId: job } = await workOn(db, id);
+  await db.transaction(async (tx) => {
+    const board = await wholeBoard(tx, id);
+    if (preparation === null && layersOn(board) > 0)
+      throw new Refusal(409, 'Colour is on: this board keeps a preparation of its own.', 'preparation');
+    const { preparation: own, woodPreparation } = await workOn(tx, id);
+    if (!(await setBoardPreparation(tx, id, version, preparation)))
+      throw new Conflict('This board', { version: board.version, value: board.preparation });
+    await stampEvidence(tx, id);
+    const detail = { was: own ?? woodPreparation, now: preparation ?? woodPreparation };
+    await insertEvent(tx, { kind: 'board changed', by, job, board: id, detail });
+  });
+  learning.changed(job);
+  return wholeBoard(db, id);
+}
+
+/** Where a reading belongs, at work: the job of the target or of the board it is of. */
+async function readingAtWork(db: Queries, id: string) {
+  const where = await whereaboutsOf(db, id);
+  if (!where) throw notFound('reading');
+  if (where.boardId) return { ...where, job: (await workOn(db, where.boardId)).jobId };
+  const job = await wholeJob(db, where.jobId as string).catch(() => null);
+  mustBeAtWork({ putAway: job === null });
+  return { ...where, job: where.jobId as string };
+}
+
+type ReadingAtWork = Awaited<ReturnType<typeof readingAtWork>>;
+
+/** After a reading came, went or moved: the mean is made again, and what the board teaches. */
+async function readingMoved(tx: Queries, { boardId, job }: ReadingAtWork, stages: readonly number[]): Promise<void> {
+  if (!boardId) return rememberTarget(tx, job);
+  for (const stage of stages) await rememberStage(tx, boardId, stage);
+  await stampEvidence(tx, boardId);
+}
+
+export async function takeReadingOut({ db, learning }: Shop, by: By, id: string, out: boolean): Promise<void> {
+  const at = await readingAtWork(db, id);
+  if (at.deleted === out) return;
+  await db.transaction(async (tx) => {
+    await setReadingDeleted(tx, id, out);
+    await readingMoved(tx, at, at.stage === null ? [] : [at.stage]);
+    const kind = out ? 'reading taken out' : 'reading put back';
+    await insertEvent(tx, { kind, by, job: at.job, board: at.boardId, detail: { stage: at.stage } });
+  });
+  if (at.boardId) learning.changed(at.job);
+}
+
+/** A reading filed under the wrong stage or time, put right. */
+export async function changeReading(
+  { db, learning }: Shop,
+  by: By,
+  id: string,
+  change: { stage?: number; takenAt?: string },
+): Promise<void> {
+  const at = await readingAtWork(db, id);
+  if (change.stage !== undefined && !at.boardId)
+    throw new Refusal(422, 'A reading of the target has no stage.', 'stage');
+  await db.transaction(async (tx) => {
+    if (at.boardId && change.stage !== undefined) {
+      const board = await wholeBoard(tx, at.boardId);
+      mustBeReadable(board, change.stage);
+      if (change.stage > 0) await putOnUnnoted(tx, board, change.stage);
+      if (change.stage > 0) await keepPreparation(tx, at.boardId);
+    }
+    await moveReading(tx, id, change);
+    await readingMoved(
+      tx,
+      at,
+      [at.stage, change.stage].filter((s) => s !== null && s !== undefined),
+    );
+    const detail = { was: { stage: at.stage, takenAt: at.takenAt }, now: change };
+    await insertEvent(tx, { kind: 'reading changed', by, job: at.job, board: at.boardId, detail });
+  });
+  if (at.boardId) learning.changed(at.job);
+}

@@ -1,0 +1,139 @@
+import type { z } from 'zod';
+import type {
+  House,
+  HouseChange,
+  InstrumentChange,
+  NewInstrument,
+  NewPerson,
+  PersonChange,
+} from '../../shared/house.ts';
+import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
+import { Conflict, notFound, Refusal } from '../refusal.ts';
+import { nextNumber } from '../store/counters.ts';
+import { insertEvent } from '../store/events.ts';
+import {
+  house,
+  insertInstrument,
+  insertPerson,
+  setArchived,
+  updateHouse,
+  updateInstrument,
+  updatePerson,
+} from '../store/house.ts';
+import { insertOldBoard, oldBoardById, updateOldBoard } from '../store/rack.ts';
+import { speciesById } from '../store/shelf.ts';
+import type { By, Shop } from './shop.ts';
+
+export async function changeHouse({ db }: Shop, by: By, change: HouseChange): Promise<House> {
+  return db.transaction(async (tx) => {
+    const { people: _, instruments: __, version, ...was } = await house(tx);
+    if (!(await updateHouse(tx, change))) throw new Conflict('The house', { version, value: was });
+    const { version: ___, ...now } = change;
+    await insertEvent(tx, { kind: 'house changed', by, item: 'house', detail: { was, now } });
+    return house(tx);
+  });
+}
+
+export async function addPerson({ db }: Shop, by: By, person: NewPerson): Promise<House> {
+  return db.transaction(async (tx) => {
+    if (await insertPerson(tx, person))
+      await insertEvent(tx, { kind: 'added', by, item: `person/${person.id}`, detail: { name: person.name } });
+    return house(tx);
+  });
+}
+
+export async function changePerson(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof PersonChange>,
+): Promise<House> {
+  return db.transaction(async (tx) => {
+    const was = (await house(tx)).people.find((p) => p.id === id);
+    if (!was) throw notFound('person');
+    if (!(await updatePerson(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { version: _, ...now } = change;
+    await insertEvent(tx, { kind: 'changed', by, item: `person/${id}`, detail: { name: was.name, was, now } });
+    return house(tx);
+  });
+}
+
+export async function addInstrument({ db }: Shop, by: By, instrument: NewInstrument): Promise<House> {
+  return db.transaction(async (tx) => {
+    if (await insertInstrument(tx, instrument))
+      await insertEvent(tx, {
+        kind: 'added',
+        by,
+        item: `instrument/${instrument.id}`,
+        detail: { name: instrument.name },
+      });
+    return house(tx);
+  });
+}
+
+export async function changeInstrument(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof InstrumentChange>,
+): Promise<House> {
+  return db.transaction(async (tx) => {
+    const was = (await house(tx)).instruments.find((i) => i.id === id);
+    if (!was) throw notFound('instrument');
+    if (!(await updateInstrument(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { version: _, ...now } = change;
+    await insertEvent(tx, { kind: 'changed', by, item: `instrument/${id}`, detail: { name: was.name, was, now } });
+    return house(tx);
+  });
+}
+
+export async function putPersonOrInstrumentAway(
+  { db }: Shop,
+  by: By,
+  kind: 'person' | 'instrument',
+  id: string,
+  away: boolean,
+): Promise<House> {
+  return db.transaction(async (tx) => {
+    if (!(await setArchived(tx, kind, id, away))) throw notFound(kind);
+    const { people, instruments } = await house(tx);
+    const name = [...people, ...instruments].find((x) => x.id === id)?.name;
+    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `${kind}/${id}`, detail: { name } });
+    return house(tx);
+  });
+}
+
+export async function addOldBoard({ db }: Shop, by: By, input: NewOldBoard): Promise<OldBoard> {
+  return db.transaction(async (tx) => {
+    if (!(await speciesById(tx, input.speciesId)))
+      throw new Refusal(422, `There is no wood “${input.speciesId}” on the shelf.`, 'speciesId');
+    if (await insertOldBoard(tx, input))
+      await insertEvent(tx, { kind: 'added', by, item: `old-board/${input.id}`, detail: { name: input.label } });
+    return (await oldBoardById(tx, input.id)) as OldBoard;
+  });
+}
+
+export async function changeOldBoard(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof OldBoardChange>,
+): Promise<OldBoard> {
+  return db.transaction(async (tx) => {
+    const was = await oldBoardById(tx, id);
+    if (!was) throw notFound('board on the rack');
+    if (!(await updateOldBoard(tx, id, change))) throw new Conflict(was.label, { version: was.version, value: was });
+    const { version: _, grid: __, ...now } = change;
+    await insertEvent(tx, { kind: 'changed', by, item: `old-board/${id}`, detail: { name: was.label, was, now } });
+    return (await oldBoardById(tx, id)) as OldBoard;
+  });
+}
+
+export async function putOldBoardAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+  await db.transaction(async (tx) => {
+    if (!(await setArchived(tx, 'old_board', id, away))) throw notFound('board on the rack');
+    await nextNumber(tx, 'evidence');
+    const name = (await oldBoardById(tx, id))?.label;
+    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `old-board/${id}`, detail: { name } });
+  });
+}

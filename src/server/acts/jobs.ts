@@ -1,0 +1,186 @@
+import { USUAL_PREPARATION } from '../../core/optics/preparation.ts';
+import type { Job, JobChange, NewJob, NewWood } from '../../shared/job.ts';
+import type { NewPart, PartChange } from '../../shared/part.ts';
+import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
+import type { Queries } from '../db/db.ts';
+import { Conflict, notFound, Refusal } from '../refusal.ts';
+import { samplePiece } from '../simulated.ts';
+import { insertBoard } from '../store/boards.ts';
+import { insertEvent, repeatEvent } from '../store/events.ts';
+import {
+  findJob,
+  insertJob,
+  insertWood,
+  jobById,
+  setJobDeleted,
+  updateJob,
+  updateWood,
+  woodById,
+} from '../store/jobs.ts';
+import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts.ts';
+import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
+import { speciesById } from '../store/shelf.ts';
+import { measurementsFrom, takingOf } from './intake.ts';
+import { type By, mustBeAtWork, type Shop } from './shop.ts';
+
+/** The id of a job that is at work, by its id or number. */
+export async function openJob(db: Queries, code: string): Promise<string> {
+  const job = await findJob(db, code);
+  if (!job) throw notFound('job');
+  mustBeAtWork(job);
+  return job.id;
+}
+
+/** A job whole; one that was put away is not there. */
+export async function wholeJob(db: Queries, code: string): Promise<Job> {
+  const job = await findJob(db, code);
+  const whole = job && (await jobById(db, job.id));
+  if (!whole) throw notFound('job');
+  return whole;
+}
+
+export async function startJob({ db }: Shop, by: By, input: NewJob): Promise<Job> {
+  await db.transaction(async (tx) => {
+    if (await insertJob(tx, input)) await insertEvent(tx, { kind: 'job started', by, job: input.id });
+  });
+  return wholeJob(db, input.id);
+}
+
+const editable = ({ customer, piece, tolerance, lights }: Job) => ({ customer, piece, tolerance, lights });
+
+export async function changeJob({ db }: Shop, by: By, code: string, change: JobChange): Promise<Job> {
+  const id = await openJob(db, code);
+  await db.transaction(async (tx) => {
+    const was = await wholeJob(tx, id);
+    if (!(await updateJob(tx, id, change)))
+      throw new Conflict('This job', { version: was.version, value: editable(was) });
+    const { version: _, ...now } = change;
+    await insertEvent(tx, { kind: 'job changed', by, job: id, detail: { was: editable(was), now } });
+  });
+  return wholeJob(db, id);
+}
+
+export async function putJobAway({ db }: Shop, by: By, code: string, away: boolean): Promise<void> {
+  const job = await findJob(db, code);
+  if (!job) throw notFound('job');
+  if (job.putAway === away) return;
+  await db.transaction(async (tx) => {
+    await setJobDeleted(tx, job.id, away);
+    await insertEvent(tx, { kind: away ? 'job put away' : 'job brought back', by, job: job.id });
+  });
+}
+
+export async function readTarget({ db }: Shop, by: By, code: string, input: ReadingInput): Promise<ReadingsTaken> {
+  const job = await openJob(db, code);
+  return db.transaction(async (tx) => {
+    const again = await readingsOfTaking(tx, input.takingId);
+    if (again.length > 0) return { readings: again, notes: [] };
+    const subject = { job };
+    const { readings, notes } = await measurementsFrom(
+      tx,
+      input,
+      () => samplePiece(input.source === 'instrument' ? input.piece : undefined),
+      await countReadings(tx, subject),
+    );
+    const stored = await insertReadings(tx, subject, takingOf(input, by), readings);
+    await rememberTarget(tx, job);
+    await insertEvent(tx, { kind: 'target read', by, job, detail: { source: input.source, count: stored.length } });
+    return { readings: stored, notes };
+  });
+}
+
+/** A wood of the job, with its first board. */
+export async function addWood({ db }: Shop, by: By, code: string, input: NewWood): Promise<Job> {
+  const job = await openJob(db, code);
+  const { id, boardId, speciesId } = input;
+  const species = await speciesById(db, speciesId);
+  if (!species || species.archived)
+    throw new Refusal(422, `There is no wood “${speciesId}” on the shelf.`, 'speciesId');
+  await db.transaction(async (tx) => {
+    if (!(await insertWood(tx, { id, job, species: speciesId, preparation: USUAL_PREPARATION }))) {
+      if (await woodById(tx, id)) return;
+      throw new Refusal(409, 'This wood is already part of the job.', 'speciesId');
+    }
+    await insertBoard(tx, boardId, id);
+    await insertEvent(tx, { kind: 'wood added', by, job, board: boardId, detail: { speciesId } });
+  });
+  return wholeJob(db, job);
+}
+
+const WOOD_EVENTS = {
+  preparation: 'preparation set',
+  draft: 'layers drafted',
+  offcuts: 'offcuts counted',
+} as const;
+const NAMES = { preparation: 'The preparation', draft: 'The stack of layers', offcuts: 'The number of offcuts' };
+
+/** Sets one of the three things of a wood that are edited apart; its new version. */
+export async function setOnWood(
+  { db }: Shop,
+  by: By,
+  id: string,
+  what: keyof typeof WOOD_EVENTS,
+  version: number,
+  value: unknown,
+): Promise<{ version: number }> {
+  return db.transaction(async (tx) => {
+    const wood = await woodById(tx, id);
+    if (!wood) throw notFound('wood');
+    mustBeAtWork(wood);
+    const now = await updateWood(tx, id, what, version, value);
+    if (now === null) throw new Conflict(NAMES[what], { version: wood[`${what}Version`], value: wood[what] });
+    const { jobId: job, speciesId } = wood;
+    const event = { kind: WOOD_EVENTS[what], by, job };
+    if (what === 'draft') {
+      const layers = (value as { kind: string }[]).map((l) => l.kind);
+      await repeatEvent(tx, { ...event, item: `draft/${id}`, detail: { speciesId, layers } });
+    } else if (what === 'offcuts') await insertEvent(tx, { ...event, detail: { speciesId, offcuts: value } });
+    else await insertEvent(tx, { ...event, detail: { speciesId, was: wood.preparation, now: value } });
+    return { version: now };
+  });
+}
+
+export async function addParts({ db }: Shop, by: By, code: string, parts: readonly NewPart[]): Promise<Job> {
+  const job = await openJob(db, code);
+  const { woods } = await wholeJob(db, job);
+  await db.transaction(async (tx) => {
+    for (const part of parts) {
+      if (part.woodId !== null && !woods.some((w) => w.id === part.woodId))
+        throw new Refusal(422, `${part.name}: its wood is none of this job.`, 'woodId');
+      if (await insertPart(tx, job, part))
+        await insertEvent(tx, { kind: 'part added', by, job, detail: { name: part.name, count: part.count } });
+    }
+  });
+  return wholeJob(db, job);
+}
+
+async function partAtWork(db: Queries, id: string) {
+  const part = await partById(db, id);
+  if (!part) throw notFound('part');
+  mustBeAtWork(part);
+  return part;
+}
+
+export async function changePart({ db }: Shop, by: By, id: string, change: PartChange): Promise<Job> {
+  const { jobId: job } = await partAtWork(db, id);
+  const { woods } = await wholeJob(db, job);
+  if (change.woodId && !woods.some((w) => w.id === change.woodId))
+    throw new Refusal(422, 'This wood is none of this job.', 'woodId');
+  await db.transaction(async (tx) => {
+    const { jobId: _, deleted: __, putAway: ___, ...was } = await partAtWork(tx, id);
+    if (!(await updatePart(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { version: ____, ...now } = change;
+    await insertEvent(tx, { kind: 'part changed', by, job, detail: { name: was.name, was, now } });
+  });
+  return wholeJob(db, job);
+}
+
+export async function takePartOut({ db }: Shop, by: By, id: string, out: boolean): Promise<void> {
+  await db.transaction(async (tx) => {
+    const part = await partAtWork(tx, id);
+    if (part.deleted === out) return;
+    await setPartDeleted(tx, id, out);
+    const kind = out ? 'part taken out' : 'part put back';
+    await insertEvent(tx, { kind, by, job: part.jobId, detail: { name: part.name } });
+  });
+}

@@ -1,0 +1,325 @@
+import type { z } from 'zod';
+import { FieldError } from '../../core/field-error.ts';
+import { fitLadder } from '../../core/learn/ladder.ts';
+import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
+import { BARE, SEALED } from '../../core/optics/surface.ts';
+import { checkWood } from '../../core/optics/wood.ts';
+import { rawTrouble } from '../../record/wood.ts';
+import type {
+  ColourantChange,
+  ColourantRecord,
+  MediumChange,
+  MediumRecord,
+  NewCoatSample,
+  NewColourant,
+  NewMedium,
+  NewRung,
+  NewSpecies,
+  SpeciesChange,
+  SpeciesRecord,
+} from '../../shared/shelf.ts';
+import type { Queries } from '../db/db.ts';
+import { Conflict, notFound, Refusal } from '../refusal.ts';
+import { nextNumber } from '../store/counters.ts';
+import { insertEvent } from '../store/events.ts';
+import { setArchived } from '../store/house.ts';
+import {
+  colourantById,
+  firstSealer,
+  insertCoatSample,
+  insertColourant,
+  insertMedium,
+  insertRung,
+  insertSpecies,
+  keepVersion,
+  mediumById,
+  rungById,
+  type ShelfKind,
+  sampleOwner,
+  setCoat,
+  setProfile,
+  setRungDeleted,
+  setRungStrength,
+  setSampleDeleted,
+  speciesById,
+  updateColourant,
+  updateMedium,
+  updateSpecies,
+} from '../store/shelf.ts';
+import type { By, Shop } from './shop.ts';
+
+const WHAT: Record<ShelfKind, string> = { species: 'wood', colourant: 'colour', medium: 'sealer, oil or clear' };
+
+/** A change of the shelf is kept as a version, stamped as evidence, and told. */
+async function shelfChanged(
+  tx: Queries,
+  by: By,
+  [kind, id]: readonly [ShelfKind, string],
+  event: {
+    kind: 'added' | 'changed' | 'boards read' | 'rung changed' | 'rung taken out' | 'rung put back';
+    detail: object;
+  },
+): Promise<void> {
+  await keepVersion(tx, kind, id);
+  await nextNumber(tx, 'evidence');
+  await insertEvent(tx, { ...event, by, item: `${kind}/${id}` });
+}
+
+const taken = (id: string) => new Refusal(409, `The code ${id} is taken. Give the new one another.`, 'id');
+/** Whether two records of one code say the same: then the request was repeated, and changes nothing. */
+const same = (asked: object, known: object) =>
+  Object.entries(asked).every(
+    ([key, value]) => JSON.stringify(value ?? null) === JSON.stringify((known as Record<string, unknown>)[key] ?? null),
+  );
+
+/** A raw tissue that no wood has would stop every board of it. */
+function mustBeWood(species: Pick<NewSpecies, 'tissues' | 'name'> & Partial<NewSpecies>): void {
+  checkWood({ id: '', figure: 'straight', tannin: 0, ...species });
+  for (const { reflectance, name } of species.tissues) {
+    const trouble = rawTrouble(reflectance);
+    if (trouble) throw new FieldError('tissues', `${species.name}, ${name}: ${trouble}`);
+  }
+}
+
+export async function addSpecies({ db }: Shop, by: By, input: NewSpecies): Promise<SpeciesRecord> {
+  mustBeWood(input);
+  return db.transaction(async (tx) => {
+    if (await insertSpecies(tx, input))
+      await shelfChanged(tx, by, ['species', input.id], { kind: 'added', detail: { name: input.name } });
+    const known = await speciesById(tx, input.id);
+    if (!known || !same(input, known)) throw taken(input.id);
+    return known;
+  });
+}
+
+export async function changeSpecies(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof SpeciesChange>,
+): Promise<SpeciesRecord> {
+  return db.transaction(async (tx) => {
+    const was = await speciesById(tx, id);
+    if (!was) throw notFound(WHAT.species);
+    const { version: _, ...now } = change;
+    mustBeWood({ ...was, ...now });
+    if (!(await updateSpecies(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { tissues: wasTissues, ...wasRest } = was;
+    const { tissues, ...rest } = now;
+    const read = tissues && JSON.stringify(tissues) !== JSON.stringify(wasTissues);
+    const detail = { name: was.name, was: wasRest, now: { ...rest, ...(read ? { tissues: 'read anew' } : {}) } };
+    await shelfChanged(tx, by, ['species', id], { kind: 'changed', detail });
+    return (await speciesById(tx, id)) as SpeciesRecord;
+  });
+}
+
+export async function addColourant({ db }: Shop, by: By, input: NewColourant): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    if (await insertColourant(tx, input))
+      await shelfChanged(tx, by, ['colourant', input.id], { kind: 'added', detail: { name: input.name } });
+    const known = await colourantById(tx, input.id);
+    if (!known || !same(input, known)) throw taken(input.id);
+    return known;
+  });
+}
+
+async function colourOf(db: Queries, id: string): Promise<ColourantRecord> {
+  const colourant = await colourantById(db, id);
+  if (!colourant) throw notFound(WHAT.colourant);
+  return colourant;
+}
+
+export async function changeColourant(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof ColourantChange>,
+): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    const was = await colourOf(tx, id);
+    const strongest = Math.max(0, ...was.rungs.map((r) => r.strength));
+    if (change.maxStrength !== undefined && change.maxStrength < strongest)
+      throw new FieldError('maxStrength', `Its ladder has a rung at ${strongest}: the strongest mix cannot be less.`);
+    if (!(await updateColourant(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { version: _, ...now } = change;
+    await shelfChanged(tx, by, ['colourant', id], {
+      kind: 'changed',
+      detail: { name: was.name, was: pick(was, now), now },
+    });
+    return colourOf(tx, id);
+  });
+}
+
+/** Of what was, the fields that are changed. */
+const pick = (was: object, now: object) =>
+  Object.fromEntries(Object.keys(now).map((key) => [key, (was as Record<string, unknown>)[key]]));
+
+/**
+ * The profile of a colour from its ladder as it is now. One rung is a start: the profile waits for the second.
+ * @throws FieldError when the ladder makes no sense; nothing of it is kept
+ */
+async function fitProfile(tx: Queries, id: string): Promise<void> {
+  const { kind, rungs, maxStrength } = await colourOf(tx, id);
+  if (rungs.length < 2) return setProfile(tx, id, null);
+  const sealer = await firstSealer(tx);
+  const fitted = fitLadder(
+    kind,
+    rungs.map((r) => ({ ...r, before: Float64Array.from(r.before), after: Float64Array.from(r.after) })),
+    maxStrength,
+    // A pigment's board was read sealed before the glaze, a dye's board bare.
+    sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {},
+  );
+  const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
+  if (!numbers.every(Number.isFinite))
+    throw new FieldError('ladder', 'No profile comes out of this ladder: check the strengths and their unit.');
+  await setProfile(tx, id, fitted);
+}
+
+export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    const { name, maxStrength } = await colourOf(tx, id);
+    let added = 0;
+    for (const rung of rungs) {
+      if (rung.strength > maxStrength * 1.001)
+        throw new FieldError(
+          'strength',
+          `${name} is mixed at most at ${maxStrength}: a rung at ${rung.strength} lies outside.`,
+        );
+      if (!(await speciesById(tx, rung.speciesId)))
+        throw new Refusal(422, `There is no wood “${rung.speciesId}” on the shelf.`, 'speciesId');
+      if (await insertRung(tx, id, rung)) added++;
+    }
+    if (added > 0) {
+      await fitProfile(tx, id);
+      await shelfChanged(tx, by, ['colourant', id], { kind: 'boards read', detail: { name, count: added } });
+    }
+    return colourOf(tx, id);
+  });
+}
+
+async function onRung(
+  { db }: Shop,
+  by: By,
+  id: string,
+  kind: 'rung changed' | 'rung taken out' | 'rung put back',
+  work: (tx: Queries) => Promise<unknown>,
+  detail: object,
+): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    const rung = await rungById(tx, id);
+    if (!rung) throw notFound('rung');
+    await work(tx);
+    const { name } = await colourOf(tx, rung.colourantId);
+    await fitProfile(tx, rung.colourantId);
+    const told = { name, strength: rung.strength, was: { strength: rung.strength }, ...detail };
+    await shelfChanged(tx, by, ['colourant', rung.colourantId], { kind, detail: told });
+    return colourOf(tx, rung.colourantId);
+  });
+}
+export const changeRung = (shop: Shop, by: By, id: string, strength: number) =>
+  onRung(shop, by, id, 'rung changed', (tx) => setRungStrength(tx, id, strength), { now: { strength } });
+export const takeRungOut = (shop: Shop, by: By, id: string, out: boolean) =>
+  onRung(shop, by, id, out ? 'rung taken out' : 'rung put back', (tx) => setRungDeleted(tx, id, out), {});
+
+export async function addMedium({ db }: Shop, by: By, input: NewMedium): Promise<MediumRecord> {
+  return db.transaction(async (tx) => {
+    if (await insertMedium(tx, input))
+      await shelfChanged(tx, by, ['medium', input.id], { kind: 'added', detail: { name: input.name } });
+    const known = await mediumById(tx, input.id);
+    if (!known || !(same(input, known) || (known.samples.length > 0 && input.name === known.name)))
+      throw taken(input.id);
+    return known;
+  });
+}
+
+async function mediumOf(db: Queries, id: string): Promise<MediumRecord> {
+  const medium = await mediumById(db, id);
+  if (!medium) throw notFound(WHAT.medium);
+  return medium;
+}
+
+export async function changeMedium(
+  { db }: Shop,
+  by: By,
+  id: string,
+  change: z.infer<typeof MediumChange>,
+): Promise<MediumRecord> {
+  return db.transaction(async (tx) => {
+    const was = await mediumOf(tx, id);
+    if (!(await updateMedium(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    const { version: _, ...now } = change;
+    await shelfChanged(tx, by, ['medium', id], {
+      kind: 'changed',
+      detail: { name: was.name, was: pick(was, now), now },
+    });
+    return mediumOf(tx, id);
+  });
+}
+
+/** A sealer or clear fitted to all its boards; without any it keeps what it has. */
+async function fitMedium(tx: Queries, id: string): Promise<void> {
+  const { kind, samples } = await mediumOf(tx, id);
+  if (samples.length === 0) return;
+  const fitted = fitCoat(
+    samples.map(({ before, after, coats }) => ({
+      before: Float64Array.from(before),
+      after: Float64Array.from(after),
+      coats,
+      under: BARE,
+    })),
+    usualSurface(kind),
+  );
+  await setCoat(tx, id, fitted);
+}
+
+/** Boards read before and after the coat are kept, and the coat is fitted to all of them again. */
+export async function addCoatSamples(
+  { db }: Shop,
+  by: By,
+  id: string,
+  samples: readonly NewCoatSample[],
+): Promise<MediumRecord> {
+  return db.transaction(async (tx) => {
+    const { kind, name } = await mediumOf(tx, id);
+    if (kind === 'oil')
+      throw new Refusal(
+        409,
+        'An oil goes into the wood and is not fitted as a film: it keeps the usual values.',
+        'kind',
+      );
+    let added = 0;
+    for (const sample of samples) {
+      if (!(await speciesById(tx, sample.speciesId)))
+        throw new Refusal(422, `There is no wood “${sample.speciesId}” on the shelf.`, 'speciesId');
+      if (await insertCoatSample(tx, id, sample)) added++;
+    }
+    if (added > 0) {
+      await fitMedium(tx, id);
+      await shelfChanged(tx, by, ['medium', id], { kind: 'boards read', detail: { name, count: added } });
+    }
+    return mediumOf(tx, id);
+  });
+}
+
+export async function takeSampleOut({ db }: Shop, by: By, sample: string, out: boolean): Promise<MediumRecord> {
+  return db.transaction(async (tx) => {
+    const owner = await sampleOwner(tx, sample);
+    if (!owner) throw notFound('board');
+    await setSampleDeleted(tx, sample, out);
+    await fitMedium(tx, owner.mediumId);
+    const medium = await mediumOf(tx, owner.mediumId);
+    const kind = out ? 'rung taken out' : 'rung put back';
+    await shelfChanged(tx, by, ['medium', medium.id], { kind, detail: { name: medium.name } });
+    return medium;
+  });
+}
+
+/** Anything on the shelf can be put away and brought back; what was made with it stays. */
+export async function putShelfAway({ db }: Shop, by: By, kind: ShelfKind, id: string, away: boolean): Promise<void> {
+  await db.transaction(async (tx) => {
+    if (!(await setArchived(tx, kind, id, away))) throw notFound(WHAT[kind]);
+    await keepVersion(tx, kind, id);
+    const detail = { name: id };
+    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `${kind}/${id}`, detail });
+  });
+}

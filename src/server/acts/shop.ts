@@ -1,0 +1,17 @@
+import type { Db } from '../db/db.ts';
+import type { Learning } from '../learning/learning.ts';
+import { Refusal } from '../refusal.ts';
+
+/** What every act works on: the record, and what learns from it. */
+export interface Shop {
+  db: Db;
+  learning: Learning;
+}
+
+/** Who does it: a person of the shop, or nobody in particular. */
+export type By = string | null;
+
+/** Work on a put-away job is refused. */
+export function mustBeAtWork({ putAway }: { putAway: boolean }): void {
+  if (putAway) throw new Refusal(409, 'This job is put away. Bring it back before working on it.');
+}

@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { boardCode } from '../../record/codes.ts';
+import type { EventKind } from '../../record/story.ts';
+import { StoredEvent } from '../../shared/event.ts';
+import { newId } from '../../shared/id.ts';
+import type { Queries } from '../db/db.ts';
+import { all, stamp } from './rows.ts';
+
+export interface Happening {
+  kind: EventKind;
+  /** Who did it; an unknown person is nobody. */
+  by: string | null;
+  job?: string | null;
+  board?: string | null;
+  /** What of the shelf, the rack or the house, e.g. `colourant/honey-1`. */
+  item?: string;
+  detail?: object;
+}
+
+export async function insertEvent(db: Queries, { kind, by, job, board, item, detail }: Happening): Promise<void> {
+  await db.query(
+    `insert into event (id, kind, person_id, job_id, board_id, item, detail)
+     values ($1, $2, (select id from person where id = $3), $4, $5, $6, $7)`,
+    [newId(), kind, by, job ?? null, board ?? null, item ?? null, JSON.stringify(detail ?? {})],
+  );
+}
+
+/** A change that is saved again and again as it is worked on is one event, of its last moment. */
+export async function repeatEvent(db: Queries, event: Happening & { item: string }): Promise<void> {
+  const again = await db.query(
+    `update event set at = now(), detail = $4
+     where id = (select id from event where kind = $1 and item = $2 and at > now() - interval '10 minutes'
+                   and person_id is not distinct from (select id from person where id = $3)
+                 order by at desc limit 1)
+     returning id`,
+    [event.kind, event.item, event.by, JSON.stringify(event.detail ?? {})],
+  );
+  if (again.length === 0) await insertEvent(db, event);
+}
+
+const EventRow = StoredEvent.omit({ board: true }).extend({
+  at: stamp,
+  speciesId: z.string().nullable(),
+  number: z.number().nullable(),
+});
+const MOST = 500;
+
+/** The newest events of a job, of one of its boards, or of an item, newest first. */
+export async function storyOf(
+  db: Queries,
+  subject: { job: string } | { board: string } | { item: string },
+): Promise<StoredEvent[]> {
+  const [column, value] = Object.entries(subject)[0];
+  const where = { job: 'e.job_id = $1', board: 'e.board_id = $1', item: 'e.item = $1' }[column];
+  const rows = await all(
+    db,
+    EventRow,
+    `select e.id, e.at, e.kind, p.name as person, w.species_id as "speciesId", b.number, e.detail
+     from event e left join person p on p.id = e.person_id
+       left join board b on b.id = e.board_id left join job_wood w on w.id = b.job_wood_id
+     where ${where} order by e.at desc, e.id desc limit ${MOST}`,
+    [value],
+  );
+  return rows.map(({ speciesId, number, ...event }) => ({
+    ...event,
+    board: speciesId !== null && number !== null ? boardCode(speciesId, number) : null,
+  }));
+}

@@ -1,0 +1,117 @@
+import { z } from 'zod';
+import { Id, Moment, Version } from './id.ts';
+import { Lab, StoredReading } from './reading.ts';
+import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
+
+export const NewBoard = z.object({ id: Id });
+
+export const ORIGINS = ['search', 'hand', 'corrected', 'from-here'] as const;
+export const NewRecipe = z.object({
+  id: Id,
+  stack: StackSchema.min(1, 'A recipe needs at least one layer.'),
+  litres: z.number().positive('The batch must be more than 0 L.').max(1000, 'The batch is at most 1000 L.'),
+  origin: z.enum(ORIGINS),
+  /** The knowledge that the promise on the page was made from; none where nothing was learned. */
+  knowledge: Id.nullish(),
+});
+export type NewRecipe = z.infer<typeof NewRecipe>;
+
+/** Versions of what stands on the shelf, by id. */
+export const MadeWith = z.object({
+  species: z.record(z.string(), z.number()),
+  colourants: z.record(z.string(), z.number()),
+  mediums: z.record(z.string(), z.number()),
+});
+export type MadeWith = z.infer<typeof MadeWith>;
+
+export const Recipe = z.object({
+  id: Id,
+  number: z.number(),
+  stack: StackSchema,
+  litres: z.number(),
+  origin: z.enum(ORIGINS),
+  /** What the board was taken to be when it was predicted. */
+  preparation: PreparationSchema,
+  /** Versions of the wood, the colours and the mediums that it was predicted with. */
+  madeWith: MadeWith,
+  /** Expected reading after every stage, raw first; (layers + 1) x 31. */
+  expected: z.array(z.array(z.number())),
+  learnedFrom: z.array(z.string()),
+  createdAt: z.string(),
+});
+export type Recipe = z.infer<typeof Recipe>;
+
+export const Conditions = z.object({
+  /** Degrees Celsius. */
+  temperature: z.number().min(-20, 'Colder than −20 °C?').max(60, 'Warmer than 60 °C?').nullish(),
+  /** Relative, per cent. */
+  humidity: z.number().min(0, 'Humidity is 0 to 100 %.').max(100, 'Humidity is 0 to 100 %.').nullish(),
+});
+
+const coat = {
+  /** What was put on: the layer with the amounts really used. */
+  layer: LayerSchema,
+  /** Null when nobody noted it. */
+  putOnAt: Moment.nullable(),
+  /** Minutes it was left before wiping. */
+  minutes: z.number().min(0).max(10_000, 'Longer than a week is no dwell.').nullable(),
+  conditions: Conditions,
+  /** Millilitres or grams really used, in the finisher's words. */
+  used: z.string().max(120),
+  note: z.string().max(500),
+};
+/** A coat as it is put on; what is left out is as planned, and now. */
+export const NewCoat = z.object({
+  id: Id,
+  stage: z.number().int().min(1, 'The first coat is stage 1.').max(16),
+  layer: coat.layer.optional(),
+  putOnAt: Moment.nullish(),
+  minutes: coat.minutes.optional(),
+  conditions: coat.conditions.optional(),
+  used: coat.used.optional(),
+  note: coat.note.optional(),
+});
+export type NewCoat = z.infer<typeof NewCoat>;
+export const CoatChange = z.object({ version: Version, ...z.object(coat).partial().shape });
+export type CoatChange = z.infer<typeof CoatChange>;
+export const Coat = z.object({
+  id: Id,
+  stage: z.number(),
+  ...coat,
+  person: z.string().nullable(),
+  version: z.number(),
+});
+export type Coat = z.infer<typeof Coat>;
+
+/** What was done earlier, entered whole: coats with their times, and what was read after them. */
+export const PastEntry = z.object({
+  entries: z
+    .array(
+      z.object({
+        coatId: Id,
+        takingId: Id,
+        stage: z.number().int().min(0).max(16),
+        at: Moment.nullable(),
+        lab: Lab.nullable(),
+      }),
+    )
+    .min(1, 'Nothing was entered.')
+    .max(17),
+});
+export type PastEntry = z.infer<typeof PastEntry>;
+
+/** A board's own preparation, where it differs from what its wood is given. */
+export const BoardChange = z.object({ version: Version, preparation: PreparationSchema.nullable() });
+
+export const Board = z.object({
+  id: Id,
+  number: z.number(),
+  version: z.number(),
+  /** What it was when colour went on; null while it follows its wood. */
+  preparation: PreparationSchema.nullable(),
+  recipe: Recipe.nullable(),
+  coats: z.array(Coat),
+  readings: z.array(StoredReading),
+  createdAt: z.string(),
+});
+export type Board = z.infer<typeof Board>;

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { Id } from './id.ts';
+
+export const KnowledgeSchema = z.object({
+  parameters: z.record(z.string(), z.object({ value: z.number(), deviation: z.number() })),
+  residuals: z.record(z.string(), z.record(z.string(), z.array(z.number()))),
+  spread: z.record(z.string(), z.number()).default({}),
+  boards: z.array(z.string()),
+  leftOut: z.array(z.object({ board: z.string(), why: z.string() })).default([]),
+});
+
+/** What is known for a job, kept by what it was learned from. */
+export const KeptKnowledge = z.object({
+  /** Null before anything was learned. */
+  id: Id.nullable(),
+  /** Whether there is more to learn: from boards of this job, or only from the rest of the shop. */
+  stale: z.enum(['no', 'shop', 'job']),
+  content: KnowledgeSchema,
+});
+export type KeptKnowledge = z.infer<typeof KeptKnowledge>;

@@ -1,0 +1,27 @@
+import { z } from 'zod';
+import { Id, Version } from './id.ts';
+
+export const ZONES = ['face', 'edge', 'end'] as const;
+const size = (what: string) =>
+  z.number().positive(`The ${what} must be more than 0.`).max(20_000, `The ${what} is at most 20 m.`);
+const part = {
+  name: z.string().trim().min(1, 'What is the part called?').max(120),
+  /** Which of the job's woods; null when it is not settled. */
+  woodId: Id.nullable(),
+  count: z.number().int().min(1, 'At least one of a part.').max(10_000),
+  /** Millimetres. */
+  length: size('length'),
+  width: size('width'),
+  thickness: size('thickness').nullable(),
+  /** Faces that are finished. */
+  faces: z.union([z.literal(1), z.literal(2)], 'One face or both.'),
+  /** Which zones have to match. */
+  zones: z.array(z.enum(ZONES)).min(1, 'Which zones matter: face, edge or end?'),
+};
+export const NewPart = z.object({ id: Id, ...part });
+export type NewPart = z.infer<typeof NewPart>;
+export const PartChange = z.object({ version: Version, ...z.object(part).partial().shape });
+export type PartChange = z.infer<typeof PartChange>;
+export const NewParts = z.object({ parts: z.array(NewPart).min(1, 'There is no part in it.').max(500) });
+export const Part = NewPart.extend({ version: z.number() });
+export type Part = z.infer<typeof Part>;

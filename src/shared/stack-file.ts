@@ -1,0 +1,53 @@
+import { z } from 'zod';
+import { CARRIERS } from '../core/layers/layer.ts';
+import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
+import { FIGURES } from '../core/optics/wood.ts';
+import { TissueSchema } from './shelf.ts';
+import { PreparationSchema, StackSchema } from './stack.ts';
+
+const bands = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
+
+const ColourantShape = z.object({
+  name: z.string(),
+  kind: z.enum(COLOURANT_KINDS),
+  carrier: z.enum(CARRIERS),
+  maxStrength: z.number(),
+  absorption: bands.nullable(),
+  scatter: bands.nullable(),
+  exponent: z.number(),
+  costPerGram: z.number(),
+});
+const MediumShape = z.object({
+  name: z.string(),
+  kind: z.enum(MEDIUM_KINDS),
+  carrier: z.enum(CARRIERS),
+  k1: z.number().nullable(),
+  k2: z.number(),
+  tint: bands,
+});
+const WoodShape = z.object({
+  id: z.string(),
+  name: z.string(),
+  figure: z.enum(FIGURES),
+  tannin: z.number().int().min(0).max(3),
+  tissues: z.array(TissueSchema).min(1).max(3),
+  /** The board's own raw reading; null where it was not read. */
+  raw: bands.nullable(),
+});
+
+/**
+ * A stack of layers with all that is needed to predict it: what the program exports, imports and is scripted with.
+ * Spectra are 31 values, 400-700 nm by 10 nm. Fixed: a change of meaning is a new version.
+ */
+export const StackFile = z.object({
+  format: z.literal('urushi-stack'),
+  version: z.literal(1),
+  wood: WoodShape,
+  preparation: PreparationSchema,
+  /** From the wood outwards. */
+  stack: StackSchema,
+  /** By the ids that the stack uses. */
+  colourants: z.record(z.string(), ColourantShape),
+  mediums: z.record(z.string(), MediumShape),
+});
+export type StackFile = z.infer<typeof StackFile>;

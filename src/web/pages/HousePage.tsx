@@ -1,0 +1,207 @@
+import { Button, LinearProgress, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { useState } from 'react';
+import { LIGHT_NAMES } from '../../core/colour/lights.ts';
+import { onTheShelf } from '../../record/materials.ts';
+import { House, type Instrument, type Person } from '../../shared/house.ts';
+import { change, useHouse } from '../hooks/api.ts';
+import { useEditForm } from '../hooks/edit-form.ts';
+import { useKept } from '../hooks/kept.ts';
+import { useNextId } from '../hooks/new-id.ts';
+import { choosePerson, personHere } from '../hooks/person.ts';
+import { useVersioned } from '../hooks/versioned.ts';
+import { FormDialog } from '../parts/FormDialog.tsx';
+import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useSay } from '../parts/Undo.tsx';
+
+const KEEPERS = {
+  people: {
+    title: 'People',
+    one: 'person',
+    fields: { name: 'Name', initials: 'Initials' },
+    empty: 'Nobody yet. Name who works here; what is done is then written down under their name.',
+  },
+  instruments: {
+    title: 'Instruments',
+    one: 'instrument',
+    fields: { name: 'Name', geometry: 'Geometry, e.g. D/8 specular included', note: 'Note' },
+    empty: 'None yet. Readings are then kept with the instrument they were taken with.',
+  },
+} as const;
+type Keeper = keyof typeof KEEPERS;
+type Kept = Person | Instrument;
+
+/** One person or instrument: new, or put right. */
+function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | null; onClose: () => void }) {
+  const { fields, one } = KEEPERS[keeper];
+  const blank = Object.fromEntries(Object.keys(fields).map((f) => [f, '']));
+  const [typed, setTyped, clear] = useKept<Record<string, string>>(
+    `${keeper}/${kept?.id ?? 'new'}`,
+    kept ? Object.fromEntries(Object.keys(fields).map((f) => [f, String(kept[f as keyof Kept] ?? '')])) : blank,
+  );
+  const id = useNextId();
+  const { submit, error, meanwhile, busy } = useEditForm<Kept>(kept?.version ?? 1, async (version) => {
+    if (kept) await change('PATCH', `/${keeper}/${kept.id}`, { version, ...typed });
+    else {
+      const made = id.next();
+      await change('POST', `/${keeper}`, { id: made, ...typed });
+      if (keeper === 'people' && !personHere()) choosePerson(made);
+      id.kept();
+    }
+    clear();
+  });
+  return (
+    <FormDialog
+      title={kept ? `Change ${kept.name}` : `New ${one}`}
+      error={error}
+      onClose={onClose}
+      action={
+        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
+          {meanwhile ? 'Save mine over it' : 'Save'}
+        </Button>
+      }
+    >
+      {Object.entries(fields).map(([field, label], i) => (
+        <TextField
+          key={field}
+          label={label}
+          autoFocus={i === 0}
+          value={typed[field] ?? ''}
+          onChange={(e) => setTyped({ ...typed, [field]: e.target.value })}
+        />
+      ))}
+      {meanwhile && <div className="note">Now: {meanwhile.name}. Saving again saves yours over it.</div>}
+    </FormDialog>
+  );
+}
+
+/** People or instruments of the house: named, put right, put away and brought back. */
+function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
+  const { title, one, empty } = KEEPERS[keeper];
+  const [open, setOpen] = useState<Kept | 'new' | null>(null);
+  const [away, setAway] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const say = useSay();
+  const shown = away ? all : onTheShelf(all);
+  const archive = async (kept: Kept) => {
+    try {
+      if (kept.archived) return void (await change('POST', `/${keeper}/${kept.id}/restore`));
+      await change('DELETE', `/${keeper}/${kept.id}`);
+      say({ text: `${kept.name} put away.`, undo: () => change('POST', `/${keeper}/${kept.id}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <section>
+      <h2 style={{ marginTop: 0 }}>{title}</h2>
+      {shown.length === 0 && <p className="soft">{empty}</p>}
+      {shown.map((kept) => (
+        <div
+          key={kept.id}
+          style={{ display: 'flex', gap: 12, alignItems: 'center', borderTop: '1px solid #8c8c8c', padding: '6px 0' }}
+        >
+          <div style={{ flex: 1 }}>
+            <b>{kept.name}</b> <span className="soft">{'initials' in kept ? kept.initials : kept.geometry}</span>
+            {kept.archived && <span className="soft"> put away</span>}
+          </div>
+          <Button onClick={() => setOpen(kept)}>Change</Button>
+          <Button onClick={() => archive(kept)}>{kept.archived ? 'Bring back' : 'Put away'}</Button>
+        </div>
+      ))}
+      <Trouble error={error} />
+      <div style={{ display: 'flex', gap: 12, paddingTop: 12 }}>
+        <Button onClick={() => setOpen('new')}>New {one}</Button>
+        {all.some((k) => k.archived) && (
+          <Button onClick={() => setAway(!away)}>{away ? 'Hide what is put away' : 'Show what is put away'}</Button>
+        )}
+      </div>
+      {open && <KeptDialog keeper={keeper} kept={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
+    </section>
+  );
+}
+
+const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
+type Settings = Pick<House, 'units' | 'lights'>;
+const settingsText = ({ units, lights }: Settings) =>
+  `${units === 'us' ? 'US units' : 'metric'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
+
+/** Units and the lights that a new job begins with. */
+function HouseSettings({ house }: { house: House }) {
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Settings>({
+    lane: '/house',
+    value: { units: house.units, lights: house.lights },
+    version: house.version,
+    valueIn: (now) => now as Settings,
+    save: async (settings, version) => (await change('PATCH', '/house', { version, ...settings }, House)).version,
+  });
+  const [typed, setTyped] = useState(() => Object.fromEntries(COUNTED.map((l) => [l, String(house.lights[l])])));
+  const leave = () => {
+    const lights = Object.fromEntries(
+      COUNTED.map((l) => [l, typed[l].trim() === '' ? Number.NaN : Number(typed[l])]),
+    ) as Settings['lights'];
+    if (JSON.stringify(lights) !== JSON.stringify(shown.lights) || error) void set({ ...shown, lights });
+  };
+  return (
+    <section style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>Units</h2>
+      <ToggleButtonGroup
+        exclusive
+        value={shown.units}
+        onChange={(_, units) => units && set({ ...shown, units })}
+        aria-label="Units"
+      >
+        <ToggleButton value="metric">Metric</ToggleButton>
+        <ToggleButton value="us">US</ToggleButton>
+      </ToggleButtonGroup>
+      <h2 style={{ margin: 0 }}>Lights of the place</h2>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12, maxWidth: 420 }}>
+        {COUNTED.map((light) => (
+          <TextField
+            key={light}
+            label={LIGHT_NAMES[light]}
+            value={typed[light]}
+            onChange={(e) => setTyped({ ...typed, [light]: e.target.value })}
+            onBlur={leave}
+            onKeyDown={(e) => e.key === 'Enter' && leave()}
+          />
+        ))}
+      </div>
+      <span className="soft" style={{ maxWidth: 420 }}>
+        What a new job begins with; each job can have its own. A board is judged in daylight.
+      </span>
+      <Trouble error={error} />
+      <MeanwhileNote
+        meanwhile={meanwhile}
+        what="The house"
+        text={settingsText}
+        onMine={keepMine}
+        onTheirs={takeTheirs}
+      />
+    </section>
+  );
+}
+
+export function HousePage() {
+  const { data: house, error } = useHouse();
+  return (
+    <>
+      <header className="head">
+        <h1>House</h1>
+      </header>
+      <div className="plate">
+        <Trouble error={error?.message} />
+        {!house && !error && <LinearProgress aria-label="Fetching the house" />}
+        {house && (
+          <div className="columns" style={{ gridTemplateColumns: '3fr 2fr' }}>
+            <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
+              <KeptList keeper="people" all={house.people} />
+              <KeptList keeper="instruments" all={house.instruments} />
+            </div>
+            <HouseSettings house={house} />
+          </div>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,178 @@
+import { Button, Table, TableBody, TableCell, TableHead, TableRow, TextField } from '@mui/material';
+import { useRef, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { MOST_BYTES, parseParts } from '../../core/formats/index.ts';
+import { areasOf, sumOfAreas } from '../../record/parts.ts';
+import { newId } from '../../shared/id.ts';
+import type { Part } from '../../shared/part.ts';
+import { change, useHouse } from '../hooks/api.ts';
+import { type Bench, useOpenBench } from '../hooks/bench.ts';
+import { useKept } from '../hooks/kept.ts';
+import { areaText, sizesText } from '../parts/areas.ts';
+import { PartDialog } from '../parts/PartDialog.tsx';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useSay } from '../parts/Undo.tsx';
+
+const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
+
+/** Parts typed line by line, pasted, or from a CSV file. */
+function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
+  const { job, shelf } = bench;
+  const [text, setText, clear] = useKept(`parts/${job.number}`, '');
+  const [error, setError] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  // The same text asked for twice makes the same parts.
+  const ids = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
+  const add = async (from: string) => {
+    try {
+      const named = job.woods.map((w) => ({
+        id: w.id,
+        names: [w.speciesId, shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId],
+      }));
+      const { parts } = parseParts(from, named, units === 'us' ? 'inches' : 'millimetres');
+      if (ids.current.text !== from) ids.current = { text: from, ids: parts.map(() => newId()) };
+      const body = { parts: parts.map((part, i) => ({ id: ids.current.ids[i], ...part })) };
+      await change('POST', `/jobs/${job.number}/parts`, body);
+      ids.current = { text: '', ids: [] };
+      setError(null);
+      clear();
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  const read = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    if (chosen.size > MOST_BYTES) return setError(`${chosen.name}: the file is larger than ${MOST_BYTES / 1e6} MB.`);
+    await add(await chosen.text());
+  };
+  return (
+    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>Add parts</h2>
+      <TextField
+        multiline
+        minRows={4}
+        label="One part a line, or a pasted table"
+        placeholder={EXAMPLE}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <Trouble error={error} />
+      <div style={{ display: 'flex', gap: 12 }}>
+        <Button variant="contained" color="primary" disabled={text.trim() === ''} onClick={() => add(text)}>
+          Add
+        </Button>
+        <Button onClick={() => file.current?.click()}>From a CSV file</Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".csv,.txt,text/*"
+          data-testid="parts-file"
+          onChange={(e) => {
+            void read(e.target.files?.[0]);
+            e.target.value = '';
+          }}
+        />
+      </div>
+      <p className="soft" style={{ margin: 0 }}>
+        How many, what, wood, size, then what matters: <span className="mono">{EXAMPLE}</span>. A table has a heading
+        line: name, wood, count, length, width, thickness, faces, zones.
+      </p>
+    </section>
+  );
+}
+
+/** The parts of the job: sizes, counts, faces, wood, which zones matter; their areas follow. */
+export function PartsPage() {
+  const bench = useOpenBench();
+  const { job, shelf } = bench;
+  const units = useHouse().data?.units ?? 'metric';
+  const [editing, setEditing] = useState<Part | null>(null);
+  const say = useSay();
+  const [error, setError] = useState<string | null>(null);
+  const woodName = (id: string | null) => {
+    const wood = job.woods.find((w) => w.id === id);
+    return wood ? (shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId) : 'not settled';
+  };
+  const remove = async (part: Part) => {
+    try {
+      await change('DELETE', `/parts/${part.id}`);
+      say({ text: `${part.name} taken out.`, undo: () => change('POST', `/parts/${part.id}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  const groups = [...job.woods.map((w) => w.id), null].map((id) => ({
+    id,
+    parts: job.parts.filter((p) => p.woodId === id),
+  }));
+  return (
+    <div className="plate columns" style={{ gridTemplateColumns: 'minmax(560px, 5fr) 2fr' }}>
+      <section>
+        <div style={{ display: 'flex', gap: 20, alignItems: 'baseline' }}>
+          <h2 style={{ margin: 0 }}>Parts and areas</h2>
+          <RouterLink to="../woods" style={{ color: 'inherit' }}>
+            back to the woods
+          </RouterLink>
+        </div>
+        <Trouble error={error} />
+        {job.parts.length === 0 && (
+          <p>No part yet. With sizes and counts the areas follow, and from them how much to mix.</p>
+        )}
+        {job.parts.length > 0 && (
+          <Table size="small">
+            <TableHead>
+              <TableRow>
+                <TableCell>Part</TableCell>
+                <TableCell>Size</TableCell>
+                <TableCell>What matters</TableCell>
+                <TableCell align="right">Area</TableCell>
+                <TableCell />
+              </TableRow>
+            </TableHead>
+            {groups
+              .filter((g) => g.parts.length > 0)
+              .map((group) => (
+                <TableBody key={group.id}>
+                  <TableRow>
+                    <TableCell colSpan={3} sx={{ fontWeight: 700, paddingTop: 2 }}>
+                      {woodName(group.id)}
+                    </TableCell>
+                    <TableCell align="right" className="mono" sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>
+                      {areaText(sumOfAreas(group.parts).matters, units)}
+                    </TableCell>
+                    <TableCell />
+                  </TableRow>
+                  {group.parts.map((part) => (
+                    <TableRow key={part.id}>
+                      <TableCell>
+                        {part.count} × {part.name}
+                      </TableCell>
+                      <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
+                        {sizesText([part.length, part.width, part.thickness], units)}
+                      </TableCell>
+                      <TableCell>
+                        {part.zones.map((z) => (z === 'end' ? 'end grain' : z)).join(', ')}
+                        {part.faces === 2 && ', both faces'}
+                      </TableCell>
+                      <TableCell align="right" className="mono" sx={{ whiteSpace: 'nowrap' }}>
+                        {areaText(areasOf(part).matters, units)}
+                      </TableCell>
+                      <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                        <Button onClick={() => setEditing(part)}>Change</Button>{' '}
+                        <Button onClick={() => remove(part)}>Take out</Button>
+                      </TableCell>
+                    </TableRow>
+                  ))}
+                </TableBody>
+              ))}
+          </Table>
+        )}
+      </section>
+      <AddParts bench={bench} units={units} />
+      {editing && (
+        <PartDialog key={editing.id} bench={bench} part={editing} units={units} onClose={() => setEditing(null)} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,160 @@
+import { Button, LinearProgress, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { labOf } from '../../core/colour/lab.ts';
+import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { KINDS, newLayer } from '../../core/layers/layer.ts';
+import { lookAsMeasured, predict } from '../../core/optics/predict.ts';
+import type { Wood } from '../../core/optics/wood.ts';
+import { seedOf } from '../../record/codes.ts';
+import { oldReading } from '../../record/evidence.ts';
+import { materialsOf, onTheShelf } from '../../record/materials.ts';
+import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
+import type { Shelf } from '../../shared/shelf.ts';
+import { change, useRack, useShelf } from '../hooks/api.ts';
+import type { BoardField } from '../hooks/looks.ts';
+import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { labText, strengthText } from '../parts/numbers.ts';
+import { OldBoardDialog } from '../parts/rack/OldBoardDialog.tsx';
+import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { useSay } from '../parts/Undo.tsx';
+
+function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
+  const pigment = KINDS[kind].takes === 'pigment';
+  const mixed = Object.entries(colours).map(
+    ([id, amount]) =>
+      `${shelf.colourants.find((c) => c.id === id)?.name ?? id} ${amount === null ? '?' : strengthText(amount, pigment)}`,
+  );
+  const what = [...mixed, ...(medium ? [shelf.mediums.find((m) => m.id === medium)?.name ?? medium] : [])];
+  return `${KINDS[kind].label}${what.length > 0 ? ` (${what.join(', ')})` : ''}`;
+}
+
+/** Raw wood at the left; at the right the colour that was read, where anybody read it. */
+function fieldsOfOldBoard(board: OldBoard, wood: Wood, shelf: Shelf): BoardField[] {
+  const materials = materialsOf(shelf);
+  const reading = oldReading(board);
+  const [raw] = predict([], wood, materials);
+  if (!reading) return [{ label: 'raw', expected: raw, measured: null }];
+  const clear = Object.values(materials.mediums).find((m) => m.kind === 'clear');
+  const coated = predict(clear ? [newLayer('clear', { medium: clear.id })] : [], wood, materials);
+  const finished = lookAsMeasured(coated[coated.length - 1], wood, reading);
+  return [
+    { label: 'raw', expected: raw, measured: null },
+    { label: 'as read', expected: finished, measured: null },
+  ];
+}
+
+function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf; onChange: () => void }) {
+  const [error, setError] = useState<string | null>(null);
+  const say = useSay();
+  const wood = shelf.species.find((s) => s.id === board.speciesId);
+  const reading = oldReading(board);
+  const fields = useMemo(() => (wood ? fieldsOfOldBoard(board, wood, shelf) : []), [board, wood, shelf]);
+  const archive = async () => {
+    try {
+      if (board.archived) return void (await change('POST', `/rack/${board.id}/restore`));
+      await change('DELETE', `/rack/${board.id}`);
+      say({ text: `${board.label} put away.`, undo: () => change('POST', `/rack/${board.id}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <div style={{ borderTop: '1px solid #8c8c8c', padding: '10px 0', display: 'flex', gap: 18, alignItems: 'center' }}>
+      <div style={{ padding: 8, background: '#ababab', width: 236 }}>
+        {wood && (
+          <BoardPicture
+            wood={wood}
+            seed={seedOf(board.id)}
+            fields={fields}
+            target={null}
+            light={DAYLIGHT}
+            height={56}
+          />
+        )}
+      </div>
+      <div style={{ flex: 1 }}>
+        <b>{board.label}</b>{' '}
+        <span className="soft">{[board.made, board.archived && 'put away'].filter(Boolean).join(', ')}</span>
+        <div>
+          {shelf.species.find((s) => s.id === board.speciesId)?.name}
+          {board.layers.length > 0
+            ? `: ${board.layers.map((l) => layerText(l, shelf)).join(', ')}`
+            : ', layers not known'}
+        </div>
+        <div className="mono soft">{reading ? labText(labOf(reading)) : 'not read'}</div>
+        {board.note && <div className="soft">{board.note}</div>}
+        <Trouble error={error} />
+      </div>
+      <Button onClick={onChange}>Change</Button>
+      <Button onClick={archive}>{board.archived ? 'Bring back' : 'Put away'}</Button>
+    </div>
+  );
+}
+
+/** Boards of the shop from before, as far as their pencil notes tell: targets, starting points, and weak evidence. */
+export function RackPage() {
+  const { data: rack, error } = useRack();
+  const { data: shelf, error: shelfError } = useShelf();
+  const [open, setOpen] = useState<OldBoard | 'new' | null>(null);
+  const [sought, setSought] = useState('');
+  const [away, setAway] = useState(false);
+  const shown = useMemo(() => {
+    const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+    return (away ? (rack ?? []) : onTheShelf(rack ?? [])).filter((b) => {
+      const text = [
+        b.label,
+        b.note,
+        b.made,
+        b.speciesId,
+        ...b.layers.flatMap((l) => [l.kind, ...Object.keys(l.colours)]),
+      ]
+        .join(' ')
+        .toLowerCase();
+      return words.every((w) => text.includes(w));
+    });
+  }, [rack, sought, away]);
+  return (
+    <>
+      <header className="head">
+        <h1>Rack</h1>
+        <TextField
+          label="Search the rack"
+          value={sought}
+          onChange={(e) => setSought(e.target.value)}
+          sx={{ marginLeft: 'auto', width: 260 }}
+        />
+        <Button variant="contained" color="primary" onClick={() => setOpen('new')}>
+          Old board
+        </Button>
+      </header>
+      <div className="plate">
+        <Trouble error={error?.message ?? shelfError?.message} />
+        {(!rack || !shelf) && !error && <LinearProgress aria-label="Fetching the rack" />}
+        {rack?.length === 0 && (
+          <p>
+            Nothing hangs here yet. Enter the boards of the shop that hang on the wall, a minute each: their wood, what
+            is known of their layers, a reading or none. They serve as targets and as starting points.
+          </p>
+        )}
+        {rack && rack.length > 0 && shown.length === 0 && <p className="soft">No board here has these words.</p>}
+        {shelf &&
+          shown.map((board) => (
+            <OldBoardRow key={board.id} board={board} shelf={shelf} onChange={() => setOpen(board)} />
+          ))}
+        {rack?.some((b) => b.archived) && (
+          <Button sx={{ marginTop: 2 }} onClick={() => setAway(!away)}>
+            {away ? 'Hide what is put away' : 'Show what is put away'}
+          </Button>
+        )}
+      </div>
+      {open && shelf && (
+        <OldBoardDialog
+          key={open === 'new' ? 'new' : open.id}
+          board={open === 'new' ? null : open}
+          shelf={shelf}
+          onClose={() => setOpen(null)}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import { LinearProgress } from '@mui/material';
+import { Link as RouterLink, useSearchParams } from 'react-router';
+import { findBoard } from '../../record/codes.ts';
+import { useStory } from '../hooks/api.ts';
+import { useOpenBench } from '../hooks/bench.ts';
+import { Story } from '../parts/Story.tsx';
+import { Trouble } from '../parts/Trouble.tsx';
+
+/** The whole story of a job, or of one of its boards: what was done, when, by whom. */
+export function StoryPage() {
+  const { job } = useOpenBench();
+  const [params] = useSearchParams();
+  const code = params.get('board');
+  const found = code ? findBoard(job.woods, { wood: null, board: code }) : null;
+  const { data, error } = useStory(found ? `/boards/${found.board.id}/story` : `/jobs/${job.number}/story`);
+  return (
+    <div className="plate">
+      <h2 style={{ marginTop: 0 }}>
+        {found ? `Story of board ${code}` : 'Story of the job'}
+        {found && (
+          <RouterLink to="." style={{ fontWeight: 400, fontSize: 16, paddingLeft: 20, color: 'inherit' }}>
+            the whole job
+          </RouterLink>
+        )}
+      </h2>
+      <Trouble error={error?.message} />
+      {!data && !error && <LinearProgress aria-label="Fetching the story" />}
+      {data && <Story events={data} boards={!found} />}
+    </div>
+  );
+}

@@ -1,0 +1,185 @@
+import { Button, TextField } from '@mui/material';
+import { useState } from 'react';
+import { KINDS, type Layer } from '../../../core/layers/layer.ts';
+import type { Bench, BoardModel } from '../../../record/bench.ts';
+import { stackAsMade } from '../../../record/stages.ts';
+import { Board, type Coat } from '../../../shared/board.ts';
+import { change, useHouse } from '../../hooks/api.ts';
+import { useEditForm } from '../../hooks/edit-form.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { FormDialog } from '../FormDialog.tsx';
+import { localInput, momentOf, momentText } from '../moment.ts';
+import { strengthText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useSay } from '../Undo.tsx';
+
+interface Props {
+  bench: Bench;
+  model: BoardModel;
+  stage: number;
+}
+
+const noted = (text: string): number | null => (text.trim() === '' ? null : Number(text.trim()));
+const asText = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(value));
+
+/** What a coat's form holds, as typed. */
+function typedOf(coat: Coat, warm: (celsius: number) => number) {
+  const { temperature, humidity } = coat.conditions;
+  return {
+    at: coat.putOnAt ? localInput(coat.putOnAt) : '',
+    minutes: asText(coat.minutes),
+    temperature: temperature === null || temperature === undefined ? '' : asText(Math.round(warm(temperature))),
+    humidity: asText(humidity),
+    used: coat.used,
+    note: coat.note,
+    amounts: Object.fromEntries(
+      Object.entries(coat.layer.colours).map(([id, s]) => [
+        id,
+        String(KINDS[coat.layer.kind].takes === 'pigment' ? Number((s * 100).toFixed(4)) : Number(s.toFixed(4))),
+      ]),
+    ),
+  };
+}
+
+/** The record of a coat: when, by whom, with what really; put right here, its history kept. */
+function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClose: () => void }) {
+  const us = useHouse().data?.units === 'us';
+  const [typed, setTyped] = useState(() => typedOf(coat, (c) => (us ? (c * 9) / 5 + 32 : c)));
+  const pigment = KINDS[coat.layer.kind].takes === 'pigment';
+  const put = (part: Partial<typeof typed>) => setTyped({ ...typed, ...part });
+  const { submit, error, meanwhile, busy } = useEditForm<Coat>(coat.version, async (version) => {
+    const temperature = noted(typed.temperature);
+    const layer: Layer = {
+      ...coat.layer,
+      colours: Object.fromEntries(
+        Object.entries(typed.amounts).map(([id, text]) => [id, Number(text) * (pigment ? 0.01 : 1)]),
+      ),
+    };
+    const conditions = {
+      temperature: temperature !== null && us ? ((temperature - 32) * 5) / 9 : temperature,
+      humidity: noted(typed.humidity),
+    };
+    await change('PATCH', `/coats/${coat.id}`, {
+      version,
+      layer,
+      putOnAt: momentOf(typed.at),
+      minutes: noted(typed.minutes),
+      conditions,
+      used: typed.used,
+      note: typed.note,
+    });
+  });
+  const field = (key: 'minutes' | 'temperature' | 'humidity' | 'used' | 'note', label: string) => (
+    <TextField label={label} value={typed[key]} onChange={(e) => put({ [key]: e.target.value })} />
+  );
+  const title = `${KINDS[coat.layer.kind].label}, as it was put on`;
+  return (
+    <FormDialog
+      title={title}
+      error={error}
+      onClose={onClose}
+      action={
+        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
+          {meanwhile ? 'Save mine over it' : 'Save'}
+        </Button>
+      }
+    >
+      <TextField
+        label="Put on at"
+        type="datetime-local"
+        value={typed.at}
+        onChange={(e) => put({ at: e.target.value })}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      {Object.entries(typed.amounts).map(([id, text]) => (
+        <TextField
+          key={id}
+          label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${pigment ? '% of glaze' : 'g/L'}`}
+          value={text}
+          onChange={(e) => put({ amounts: { ...typed.amounts, [id]: e.target.value } })}
+        />
+      ))}
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>
+        {field('minutes', 'Minutes left on')}
+        {field('temperature', us ? 'Shop, °F' : 'Shop, °C')}
+        {field('humidity', 'Humidity, %')}
+      </div>
+      {field('used', 'Amount used, e.g. 120 mL')}
+      {field('note', 'Note')}
+      {meanwhile && (
+        <div className="note">
+          Now: {meanwhile.putOnAt ? momentText(meanwhile.putOnAt) : 'no time'}
+          {meanwhile.note && `, “${meanwhile.note}”`}. Yours is above; saving again saves it over that.
+        </div>
+      )}
+    </FormDialog>
+  );
+}
+
+/** A coat of the board in hand: put on with one tap, or its record with what can be put right. */
+export function CoatRecord({ bench, model, stage }: Props) {
+  const { board } = model;
+  const [editing, setEditing] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const coat = board.coats.find((c) => c.stage === stage);
+  const layer = stackAsMade(board)[stage - 1];
+  const id = useNextId();
+  const say = useSay();
+  if (!layer) return null;
+  const name = KINDS[layer.kind].label.toLowerCase();
+  const attempt = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      setError(null);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  const takeBack = (own: Coat) =>
+    attempt(async () => {
+      await change('DELETE', `/coats/${own.id}`);
+      say({
+        text: `${KINDS[own.layer.kind].label} taken back.`,
+        undo: () => change('POST', `/coats/${own.id}/restore`),
+      });
+    });
+  const putOn = () =>
+    attempt(async () => {
+      await change('POST', `/boards/${board.id}/coats`, { id: id.next(), stage }, Board);
+      id.kept();
+    });
+  const unlike = coat && JSON.stringify(coat.layer.colours) !== JSON.stringify(board.recipe?.stack[stage - 1]?.colours);
+  return (
+    <div style={{ display: 'grid', gap: 8 }}>
+      {coat ? (
+        <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+          <span>
+            On{coat.putOnAt ? ` since ${momentText(coat.putOnAt)}` : ', time not noted'}
+            {coat.person && `, ${coat.person}`}
+            {coat.used && `, ${coat.used}`}
+            {coat.note && <span className="soft">: {coat.note}</span>}
+          </span>
+          <Button onClick={() => setEditing(true)}>Put right</Button>
+          <Button onClick={() => takeBack(coat)}>Not on after all</Button>
+        </div>
+      ) : (
+        <Button variant="contained" color="primary" onClick={putOn} sx={{ justifySelf: 'start' }}>
+          Put on: {name}
+        </Button>
+      )}
+      {unlike && (
+        <div className="soft">
+          Really used:{' '}
+          {Object.entries(coat.layer.colours)
+            .map(
+              ([c, s]) =>
+                `${bench.materials.colourants[c]?.name ?? c} ${strengthText(s, KINDS[layer.kind].takes === 'pigment')}`,
+            )
+            .join(', ')}
+        </div>
+      )}
+      <Trouble error={error} />
+      {editing && coat && <CoatDialog bench={bench} coat={coat} onClose={() => setEditing(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,19 @@
+/** A moment as the clock on the wall shows it: the day only where it is not today. */
+export function momentText(iso: string, now = new Date()): string {
+  const at = new Date(iso);
+  const time = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  if (at.toDateString() === now.toDateString()) return time;
+  return `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${time}`;
+}
+
+const two = (n: number) => String(n).padStart(2, '0');
+/** What a field for date and time wants: local time without a zone. */
+export function localInput(iso: string): string {
+  const at = new Date(iso);
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
+}
+/** The moment that such a field names; null when it is empty or no date. */
+export function momentOf(local: string): string | null {
+  const at = new Date(local);
+  return local && !Number.isNaN(at.getTime()) ? at.toISOString() : null;
+}

@@ -1,0 +1,252 @@
+import { Button, MenuItem, TextField } from '@mui/material';
+import { meanSpectrum } from '../../../core/colour/grid.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import { labOfText, onGrid } from '../../../core/formats/index.ts';
+import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
+import { onTheShelf } from '../../../record/materials.ts';
+import type { OldBoard, OldLayer } from '../../../shared/old-board.ts';
+import type { Shelf } from '../../../shared/shelf.ts';
+import { change } from '../../hooks/api.ts';
+import { useEditForm } from '../../hooks/edit-form.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { FileButton } from '../FileButton.tsx';
+import { FormDialog } from '../FormDialog.tsx';
+import { labText } from '../numbers.ts';
+
+interface TypedColour {
+  id: string;
+  /** As typed; empty or a question mark while nobody knows. */
+  amount: string;
+}
+interface TypedLayer {
+  kind: LayerKind;
+  colours: TypedColour[];
+  medium: string;
+}
+interface Typed {
+  label: string;
+  speciesId: string;
+  made: string;
+  note: string;
+  lab: string;
+  grid: number[] | null;
+  layers: TypedLayer[];
+}
+const BLANK: Typed = { label: '', speciesId: '', made: '', note: '', lab: '', grid: null, layers: [] };
+
+const share = (kind: LayerKind) => (KINDS[kind].takes === 'pigment' ? 0.01 : 1);
+
+const typedOf = (board: OldBoard): Typed => ({
+  label: board.label,
+  speciesId: board.speciesId,
+  made: board.made,
+  note: board.note,
+  lab: board.lab && !board.grid ? board.lab.join(' ') : '',
+  grid: board.grid,
+  layers: board.layers.map(({ kind, colours, medium }) => ({
+    kind,
+    medium: medium ?? '',
+    colours: Object.entries(colours).map(([id, amount]) => ({
+      id,
+      amount: amount === null ? '' : String(Number((amount / share(kind)).toFixed(4))),
+    })),
+  })),
+});
+
+function amountOf({ id, amount }: TypedColour, kind: LayerKind): number | null {
+  const text = amount.trim();
+  if (text === '' || text === '?') return null;
+  const number = Number(text);
+  if (!Number.isFinite(number) || number < 0)
+    throw new Error(`${id}: “${text}” is no amount. Leave it empty where nobody knows.`);
+  return number * share(kind);
+}
+
+const layerOf = ({ kind, colours, medium }: TypedLayer): OldLayer => ({
+  kind,
+  medium: medium || null,
+  colours: Object.fromEntries(colours.filter((c) => c.id).map((c) => [c.id, amountOf(c, kind)])),
+});
+
+/** One layer as far as it is known: its kind, its colours with their amounts or without, its clear. */
+function LayerRow({
+  layer,
+  shelf,
+  onChange,
+  onRemove,
+}: {
+  layer: TypedLayer;
+  shelf: Shelf;
+  onChange: (layer: TypedLayer) => void;
+  onRemove: () => void;
+}) {
+  const { takes, medium, label } = KINDS[layer.kind];
+  const offered = onTheShelf(shelf.colourants).filter((c) => c.kind === takes);
+  const unit = takes === 'pigment' ? '%' : 'g/L';
+  const putColour = (i: number, part: Partial<TypedColour>) =>
+    onChange({ ...layer, colours: layer.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
+  return (
+    <div
+      style={{
+        display: 'flex',
+        gap: 10,
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        borderTop: '1px solid #8c8c8c',
+        paddingTop: 10,
+      }}
+    >
+      <b style={{ width: 110 }}>{label}</b>
+      {layer.colours.map((colour, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a colour is known by its place while it is typed
+        <span key={i} style={{ display: 'flex', gap: 6 }}>
+          <TextField
+            select
+            label="Colour"
+            value={colour.id}
+            onChange={(e) => putColour(i, { id: e.target.value })}
+            sx={{ width: 130 }}
+          >
+            {offered.map((c) => (
+              <MenuItem key={c.id} value={c.id}>
+                {c.name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            label={`${unit}, or ?`}
+            value={colour.amount}
+            onChange={(e) => putColour(i, { amount: e.target.value })}
+            sx={{ width: 90 }}
+          />
+        </span>
+      ))}
+      {takes !== 'none' && layer.colours.length < 4 && (
+        <Button onClick={() => onChange({ ...layer, colours: [...layer.colours, { id: '', amount: '' }] })}>
+          + colour
+        </Button>
+      )}
+      {medium !== 'none' && (
+        <TextField
+          select
+          label={medium[0].toUpperCase() + medium.slice(1)}
+          value={layer.medium}
+          onChange={(e) => onChange({ ...layer, medium: e.target.value })}
+          sx={{ width: 200 }}
+        >
+          <MenuItem value="">not known</MenuItem>
+          {onTheShelf(shelf.mediums)
+            .filter((m) => m.kind === medium)
+            .map((m) => (
+              <MenuItem key={m.id} value={m.id}>
+                {m.name}
+              </MenuItem>
+            ))}
+        </TextField>
+      )}
+      <Button onClick={onRemove} sx={{ marginLeft: 'auto' }}>
+        Remove
+      </Button>
+    </div>
+  );
+}
+
+/** An old board entered in a minute, or put right: wood, what is known of the layers, a reading or none. */
+export function OldBoardDialog({
+  board,
+  shelf,
+  onClose,
+}: {
+  board: OldBoard | null;
+  shelf: Shelf;
+  onClose: () => void;
+}) {
+  const [typed, setTyped, clear] = useKept<Typed>(`rack/${board?.id ?? 'new'}`, board ? typedOf(board) : BLANK);
+  const put = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
+  const id = useNextId();
+  const { submit, error, setError, meanwhile, busy } = useEditForm<OldBoard>(board?.version ?? 1, async (version) => {
+    const { label, speciesId, made, note, grid } = typed;
+    const lab = labOfText(typed.lab);
+    const now = { label, speciesId, made, note, grid: lab ? null : grid, lab, layers: typed.layers.map(layerOf) };
+    if (board) await change('PATCH', `/rack/${board.id}`, { version, ...now });
+    else await change('POST', '/rack', { id: id.next(), ...now });
+    id.kept();
+    clear();
+  });
+  return (
+    <FormDialog
+      title={board ? `Change ${board.label}` : 'A board from the rack'}
+      error={error}
+      onClose={onClose}
+      action={
+        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
+          {meanwhile ? 'Save mine over it' : board ? 'Save' : 'Hang it up'}
+        </Button>
+      }
+    >
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 150px', gap: 12 }}>
+        <TextField
+          label="What stands on it"
+          autoFocus
+          value={typed.label}
+          onChange={(e) => put({ label: e.target.value })}
+        />
+        <TextField select label="Wood" value={typed.speciesId} onChange={(e) => put({ speciesId: e.target.value })}>
+          {onTheShelf(shelf.species).map((s) => (
+            <MenuItem key={s.id} value={s.id}>
+              {s.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      {typed.layers.map((layer, i) => (
+        <LayerRow
+          // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
+          key={i}
+          layer={layer}
+          shelf={shelf}
+          onChange={(now) => put({ layers: typed.layers.map((l, k) => (k === i ? now : l)) })}
+          onRemove={() => put({ layers: typed.layers.filter((_, k) => k !== i) })}
+        />
+      ))}
+      <TextField
+        select
+        label="Add what is known of a layer"
+        value=""
+        onChange={(e) => {
+          const kind = e.target.value as LayerKind;
+          const colours = KINDS[kind].takes === 'none' ? [] : [{ id: '', amount: '' }];
+          put({ layers: [...typed.layers, { kind, colours, medium: '' }] });
+        }}
+      >
+        {LAYER_KINDS.map((kind) => (
+          <MenuItem key={kind} value={kind}>
+            {KINDS[kind].label}
+          </MenuItem>
+        ))}
+      </TextField>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+        <TextField
+          label="Read: L* a* b*"
+          value={typed.lab}
+          onChange={(e) => put({ lab: e.target.value })}
+          sx={{ flex: 1 }}
+        />
+        <FileButton
+          label="File"
+          onTrouble={setError}
+          onReadings={({ readings }) => put({ grid: Array.from(meanSpectrum(readings.map(onGrid))), lab: '' })}
+        />
+      </div>
+      {typed.grid && !typed.lab && <div className="note mono">{labText(labOf(typed.grid))}, from a spectrum</div>}
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 12 }}>
+        <TextField label="Made, about when" value={typed.made} onChange={(e) => put({ made: e.target.value })} />
+        <TextField label="Note" value={typed.note} onChange={(e) => put({ note: e.target.value })} />
+      </div>
+      {meanwhile && (
+        <div className="note">Now: {meanwhile.label}. Yours is above; saving again saves it over that.</div>
+      )}
+    </FormDialog>
+  );
+}

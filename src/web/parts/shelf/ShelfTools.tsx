@@ -1,0 +1,143 @@
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { CARRIERS } from '../../../core/layers/layer.ts';
+import { FIGURES } from '../../../core/optics/wood.ts';
+import type { ColourantRecord, MediumRecord, SpeciesRecord } from '../../../shared/shelf.ts';
+import { change, useStory } from '../../hooks/api.ts';
+import { useEditForm } from '../../hooks/edit-form.ts';
+import { FormDialog } from '../FormDialog.tsx';
+import { Story } from '../Story.tsx';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useSay } from '../Undo.tsx';
+
+type Item = ColourantRecord | MediumRecord | SpeciesRecord;
+type Kind = 'colourants' | 'mediums' | 'species';
+
+interface Field {
+  key: string;
+  label: string;
+  options?: readonly (string | number)[];
+  /** From what is typed to what is kept; text stays text without it. */
+  scale?: number;
+}
+
+function fieldsOf(kind: Kind, item: Item): Field[] {
+  const name = { key: 'name', label: 'Name' };
+  const carrier = { key: 'carrier', label: 'Carrier', options: CARRIERS };
+  const caution = { key: 'caution', label: 'Caution' };
+  if (kind === 'species')
+    return [
+      name,
+      { key: 'figure', label: 'Figure', options: FIGURES },
+      { key: 'tannin', label: 'Tannin class (maple 0, red oak 2, white oak 3)', options: [0, 1, 2, 3], scale: 1 },
+    ];
+  if (kind === 'mediums') return [name, carrier, caution];
+  const pigment = 'maxStrength' in item && item.kind === 'pigment';
+  return [
+    name,
+    carrier,
+    {
+      key: 'maxStrength',
+      label: pigment ? 'Strongest, % of glaze' : 'Strongest, g/L',
+      scale: pigment ? 0.01 : 1,
+    },
+    { key: 'costPerGram', label: 'Cost per gram', scale: 1 },
+    { key: 'lot', label: 'Lot' },
+    caution,
+  ];
+}
+
+const keptOf = (item: Item, key: string) => (item as unknown as Record<string, string | number>)[key];
+
+/** What was written down of a thing on the shelf, put right. */
+function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: () => void }) {
+  const fields = fieldsOf(kind, item);
+  const [typed, setTyped] = useState<Record<string, string>>(() =>
+    Object.fromEntries(
+      fields.map(({ key, scale }) => {
+        const value = keptOf(item, key);
+        return [key, scale ? String(Number((Number(value) / scale).toFixed(6))) : String(value)];
+      }),
+    ),
+  );
+  const { submit, error, meanwhile, busy } = useEditForm<Item>(item.version, (version) => {
+    const now = Object.fromEntries(
+      fields.map(({ key, scale }) => {
+        const text = typed[key].trim();
+        return [key, scale ? (text === '' ? undefined : Number(text) * scale) : text];
+      }),
+    );
+    return change('PATCH', `/${kind}/${item.id}`, { version, ...now });
+  });
+  return (
+    <FormDialog
+      title={`Put ${item.name} right`}
+      error={error}
+      onClose={onClose}
+      action={
+        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
+          {meanwhile ? 'Save mine over it' : 'Save'}
+        </Button>
+      }
+    >
+      {fields.map(({ key, label, options }) => (
+        <TextField
+          key={key}
+          select={options !== undefined}
+          label={label}
+          value={typed[key]}
+          onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+        >
+          {options?.map((o) => (
+            <MenuItem key={o} value={String(o)}>
+              {o}
+            </MenuItem>
+          ))}
+        </TextField>
+      ))}
+      {meanwhile && (
+        <div className="note">
+          Now: {fields.map(({ key, label }) => `${label} ${keptOf(meanwhile, key)}`).join('; ')}. Yours is above.
+        </div>
+      )}
+    </FormDialog>
+  );
+}
+
+function ItemStory({ kind, item }: { kind: Kind; item: Item }) {
+  const { data } = useStory(`/${kind}/${item.id}/story`);
+  return data ? <Story events={data} /> : null;
+}
+
+/** The name of a thing on the shelf with what can be done to it: put right, put away, brought back, its story. */
+export function ShelfTools({ kind, item }: { kind: Kind; item: Item }) {
+  const [editing, setEditing] = useState(false);
+  const [story, setStory] = useState(false);
+  const [error, setError] = useState<string | null>(null);
+  const say = useSay();
+  const archive = async () => {
+    try {
+      if (item.archived) return void (await change('POST', `/${kind}/${item.id}/restore`));
+      await change('DELETE', `/${kind}/${item.id}`);
+      say({ text: `${item.name} put away.`, undo: () => change('POST', `/${kind}/${item.id}/restore`) });
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+        <h2 style={{ margin: 0, flex: 1 }}>
+          {item.name}
+          {item.archived && <span className="soft"> put away</span>}
+        </h2>
+        <Button onClick={() => setEditing(true)}>Put right</Button>
+        <Button onClick={() => setStory(!story)}>{story ? 'Hide its story' : 'Story'}</Button>
+        <Button onClick={archive}>{item.archived ? 'Bring back' : 'Put away'}</Button>
+      </div>
+      <Trouble error={error} />
+      {story && <ItemStory kind={kind} item={item} />}
+      {editing && <ItemDialog key={item.version} kind={kind} item={item} onClose={() => setEditing(false)} />}
+    </>
+  );
+}
