@@ -2,6 +2,16 @@ import { defineConfig } from 'vitest/config';
 
 /** The machine may be shared and slow; nothing here is a measurement. */
 const shared = { testTimeout: 180_000, hookTimeout: 120_000 };
+/** The store's and the API's tests once more, on a PostgreSQL server, where the address of one is given. */
+const onServer = {
+  test: {
+    ...shared,
+    name: 'on a PostgreSQL server',
+    include: ['src/server/**/*.test.ts'],
+    setupFiles: ['test/setup.ts'],
+    env: { URUSHI_TEST_ON_SERVER: '1' },
+  },
+};
 export default defineConfig({
   test: {
     projects: [
@@ -14,6 +24,7 @@ export default defineConfig({
           setupFiles: ['test/setup.ts'],
         },
       },
+      ...(process.env.URUSHI_TEST_PG ? [onServer] : []),
       {
         test: {
           ...shared,

@@ -33,8 +33,8 @@ const MILLIMETRES: Record<string, number> = {
   '”': 25.4,
   ft: 304.8,
 };
-const NUMBER = String.raw`\d+(?:\.\d+)?(?:\s+\d+\/\d+)?|\d+\/\d+`;
-const UNIT = String.raw`mm|cm|m|inches|inch|in|ft|"|”`;
+const NUMBER = String.raw`\d+\/\d+|\d+(?:\.\d+)?(?:\s+\d+\/\d+)?`;
+const UNIT = 'mm|cm|m|inches|inch|in|ft|"|”';
 const SIZE = new RegExp(
   String.raw`(${NUMBER})\s*(${UNIT})?\s*[x×*]\s*(${NUMBER})\s*(${UNIT})?(?:\s*[x×*]\s*(${NUMBER})\s*(${UNIT})?)?`,
   'i',

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { newLayer } from '../layers/layer.ts';
 import { predict, rawMean, scaleToBoard, UNTUNED, USUAL_PREPARATION } from '../optics/index.ts';
-import { type BoardEvidence, learn, NOTHING_LEARNED, tuningOf } from './index.ts';
+import { type BoardEvidence, LearningStopped, learn, NOTHING_LEARNED, tuningOf } from './index.ts';
 
 describe('learning', () => {
   const truth = { ...UNTUNED, uptake: { yellow: 1.2, red: 0.85 } };
@@ -52,5 +53,19 @@ describe('learning', () => {
     expect(Math.max(...(here.residuals.birch.dye ?? []).map(Math.abs))).toBeGreaterThan(0.03);
     expect(elsewhere.residuals).toEqual({});
     expect(tuningOf(elsewhere, 'birch', MATERIALS).uptake.yellow).toBeGreaterThan(1.05);
+  });
+  it('leaves out a board that cannot be used, says why, and learns from the others the same', () => {
+    const unfit = { ...boards[0], id: 'black', raw: boards[0].raw.map((r, i) => (i === 0 ? 0 : r)) };
+    const strange = { ...boards[0], id: 'ghost', stack: [newLayer('dye', { colours: { ghost: 1 } })] };
+    const all = learn([unfit, ...boards, strange], MATERIALS);
+    const { leftOut, ...rest } = all;
+    expect(leftOut.map((l) => l.board)).toEqual(['black', 'ghost']);
+    expect(leftOut[1].why).toContain('no colourant “ghost”');
+    expect({ ...rest, leftOut: [] }).toEqual(learn(boards, MATERIALS));
+  });
+  it('stops as soon as it is told that newer evidence has overtaken it', () => {
+    let asked = 0;
+    expect(() => learn(boards, MATERIALS, () => ++asked < 4)).toThrow(LearningStopped);
+    expect(asked).toBe(4);
   });
 });

@@ -1,43 +1,134 @@
-import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
-import { PGlite } from '@electric-sql/pglite';
+import { promisify } from 'node:util';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { insertJob, jobById } from '../store/jobs.ts';
-import { type Db, FolderInUse, openFolder, openMemory } from './db.ts';
+import { openTestDb } from '../../../test/server/open-test-shop.ts';
+import { meanSpectrum } from '../../core/colour/grid.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { newId } from '../../shared/id.ts';
+import { type OpenShop, openShop, shopOn } from '../open-shop.ts';
+import { insertJob, jobById, listJobs } from '../store/jobs.ts';
+import { wholeShelf } from '../store/shelf.ts';
+import type { Db } from './db.ts';
+import { FolderInUse, openFolder } from './folder.ts';
+
+const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
 
 describe('the database', () => {
   let db: Db;
   beforeEach(async () => {
-    db = await openMemory();
+    db = await openTestDb();
   });
   afterEach(() => db.close());
-  const customers = async () => (await db.query('select customer from job order by id')).map((r) => r.customer);
+  const customers = async () => (await db.query('select customer from job order by number')).map((r) => r.customer);
 
   it('keeps a transaction whole or not at all', async () => {
-    await db.transaction(async (tx) => {
-      await insertJob(tx, { customer: 'Kept', piece: 'x', tolerance: 1 });
-    });
+    await db.transaction((tx) => insertJob(tx, job('Kept')));
     await expect(
       db.transaction(async (tx) => {
-        await insertJob(tx, { customer: 'Lost', piece: 'x', tolerance: 1 });
+        await insertJob(tx, job('Lost'));
         throw new Error('the power went');
       }),
     ).rejects.toThrow('the power went');
     expect(await customers()).toEqual(['Kept']);
   });
+  it('gives every job its own number, however many start at once', async () => {
+    await Promise.all(Array.from({ length: 12 }, (_, i) => db.transaction((tx) => insertJob(tx, job(`j${i}`)))));
+    const numbers = (await db.query('select number from job order by number')).map((r) => r.number);
+    expect(numbers).toEqual(Array.from({ length: 12 }, (_, i) => i + 1));
+  });
   it('takes what is typed as a value, never as SQL', async () => {
     const nasty = `'); drop table job; --`;
-    const id = await insertJob(db, { customer: nasty, piece: nasty, tolerance: 1 });
-    expect((await jobById(db, id))?.customer).toBe(nasty);
+    const one = { ...job(nasty), piece: nasty };
+    await insertJob(db, one);
+    expect((await jobById(db, one.id))?.customer).toBe(nasty);
     expect(await customers()).toEqual([nasty]);
   });
+  it('gives values back as they are: numbers, moments, lists and what is null', async () => {
+    const [row] = await db.query(
+      `select 7 as int, 0.1::float8 as float, $1::float8[] as list, array[[1, 2], [3, 4]]::float8[][] as table,
+         '{"a": 1}'::jsonb as json, now() as at, null as nothing, $2::text[] as words`,
+      [
+        [0.1, 1e-300, 3],
+        ['face', 'end'],
+      ],
+    );
+    expect(row).toMatchObject({
+      int: 7,
+      float: 0.1,
+      list: [0.1, 1e-300, 3],
+      table: [
+        [1, 2],
+        [3, 4],
+      ],
+      json: { a: 1 },
+      nothing: null,
+      words: ['face', 'end'],
+    });
+    expect(row.at).toBeInstanceOf(Date);
+  });
+
+  const refuses = (sql: string, values: unknown[] = []) => expect(db.query(sql, values)).rejects.toThrow();
   it('refuses what the tables forbid, whoever asks', async () => {
-    await expect(insertJob(db, { customer: 'a', piece: 'b', tolerance: 0 })).rejects.toThrow();
-    await expect(
-      db.query(`insert into reading (source, name, lab, grid) values ('typed', 'r', '{1,2,3}', '{}')`),
-    ).rejects.toThrow();
-    await expect(db.query('insert into board (job_wood_id, number) values (999, 1)')).rejects.toThrow();
+    await expect(insertJob(db, { ...job('a'), tolerance: 0 })).rejects.toThrow();
+    await refuses(`insert into reading (id, taking_id, place, source, name, lab, grid)
+                   values (gen_random_uuid(), gen_random_uuid(), 0, 'typed', 'r', '{1,2,3}', '{}')`);
+    await refuses(`insert into board (id, job_wood_id, number) values (gen_random_uuid(), gen_random_uuid(), 1)`);
+    const figure = (figure: string, id = 'x') =>
+      `insert into species (id, name, figure, tannin, tissues) values ('${id}', 'X', '${figure}', 0, '[{}]')`;
+    await refuses(figure('tartan'));
+    await refuses(figure('rays', 'Not a code'));
+    const colour = (absorption: string) =>
+      `insert into colourant (id, name, kind, carrier, max_strength, absorption, scatter)
+       values ('c', 'C', 'dye', 'water', 20, ${absorption}, array_fill(0::float8, array[31]))`;
+    await refuses(colour(`array_fill('NaN'::float8, array[31])`));
+    await refuses(colour(`array_fill('Infinity'::float8, array[31])`));
+    await refuses(colour('array_fill(0.1::float8, array[30])'));
+    await db.query(colour('array_fill(0.1::float8, array[31])'));
+  });
+  it('lets no board have a recipe of another wood', async () => {
+    const one = job('a');
+    await insertJob(db, one);
+    const [first, second, recipe, board] = [newId(), newId(), newId(), newId()];
+    for (const id of ['ash', 'oak'])
+      await db.query(`insert into species (id, name, figure, tannin, tissues) values ($1, $1, 'rays', 0, '[{}]')`, [
+        id,
+      ]);
+    for (const [id, species] of [
+      [first, 'ash'],
+      [second, 'oak'],
+    ])
+      await db.query(`insert into job_wood (id, job_id, species_id, preparation) values ($1, $2, $3, '{}')`, [
+        id,
+        one.id,
+        species,
+      ]);
+    await db.query(
+      `insert into recipe (id, job_wood_id, number, stack, litres, origin, preparation, made_with, expected, learned_from)
+       values ($1, $2, 1, '[]', 1, 'hand', '{}', '{}', '{{1}}', '{}')`,
+      [recipe, first],
+    );
+    await refuses('insert into board (id, job_wood_id, number, recipe_id) values ($1, $2, 1, $3)', [
+      board,
+      second,
+      recipe,
+    ]);
+    await db.query('insert into board (id, job_wood_id, number, recipe_id) values ($1, $2, 1, $3)', [
+      board,
+      first,
+      recipe,
+    ]);
+  });
+  it('has an index on every foreign key', async () => {
+    const bare = await db.query(
+      `select c.conrelid::regclass::text as of, c.conname as name from pg_constraint c
+       where c.contype = 'f' and not exists (
+         select from pg_index i where i.indrelid = c.conrelid
+           and (i.indkey::int2[])[0:cardinality(c.conkey) - 1] @> c.conkey)`,
+    );
+    expect(bare).toEqual([]);
   });
 });
 
@@ -47,37 +138,70 @@ describe('the data folder', () => {
     folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-'));
   });
   afterEach(() => rm(folder, { recursive: true }));
+  const open = (): Promise<OpenShop> => openShop({ folder, onFault: (error) => console.error(error) });
 
   it('of an earlier version is brought up to date, and what was in it stays', async () => {
-    // As the first version left it: the first migration only.
-    const old = await PGlite.create(path.join(folder, 'database'));
-    const migrations = path.join(import.meta.dirname, 'migrations');
-    const [first, ...later] = (await readdir(migrations)).sort();
-    expect(later.length).toBeGreaterThan(0);
-    await old.exec('create table migration (name text primary key, at timestamptz not null default now())');
-    await old.exec(await readFile(path.join(migrations, first), 'utf8'));
-    await old.query('insert into migration (name) values ($1)', [first]);
-    await old.exec(`insert into job (customer, piece, tolerance) values ('Old Pier', 'Bench', 1.2)`);
-    await old.close();
-
-    const db = await openFolder(folder);
-    expect(await jobById(db, 1)).toMatchObject({
-      customer: 'Old Pier',
-      tolerance: 1.2,
-      lights: { D65: 1, A: 0, LED: 0, F11: 0 },
+    const saved = path.resolve(import.meta.dirname, '../../../test/fixtures/old-shop.tgz');
+    await promisify(execFile)('tar', ['xzf', saved, '-C', folder]);
+    const { db, learning, close } = await open();
+    const { jobs } = await listJobs(db, null);
+    expect(jobs.map((j) => [j.number, j.customer])).toEqual([
+      [2, 'Tern Harbour Library'],
+      [1, 'Harbour Master’s Office'],
+    ]);
+    const library = await jobById(db, jobs[0].id);
+    const [sapele, beech] = library?.woods ?? [];
+    expect(sapele.boards[0]).toMatchObject({ number: 1, recipe: null, preparation: null, coats: [] });
+    expect(beech).toMatchObject({ preparation: { grit: 150 }, draft: [{ kind: 'dye' }, { kind: 'clear' }] });
+    const [first, second] = beech.boards;
+    // A board with colour on keeps the preparation that its wood had; its coats are known, their time is not.
+    expect(first.preparation).toMatchObject({ grit: 150 });
+    expect(first.coats.map((c) => [c.stage, c.layer.kind, c.putOnAt])).toEqual([
+      [1, 'dye', null],
+      [2, 'clear', null],
+    ]);
+    expect(first.readings).toHaveLength(15);
+    expect(first.recipe).toMatchObject({ number: 1, litres: 0.5, madeWith: { species: { beech: 1 } } });
+    expect(first.recipe?.expected).toHaveLength(3);
+    // A reading taken out stays out, and a stage without any is not on.
+    expect(second).toMatchObject({
+      number: 2,
+      recipe: { number: 2, origin: 'corrected' },
+      coats: [],
+      preparation: null,
     });
-    const done = (await db.query('select name from migration order by name')).map((r) => r.name);
-    expect(done).toEqual([first, ...later]);
-    await db.close();
+    expect(library?.target).toHaveLength(5);
+    expect(library?.lights).toEqual({ D65: 1, A: 0, LED: 0, F11: 0 });
+
+    // What is searched by was made from the readings.
+    const [mean] = await db.query('select l, a, b, readings from stage_mean where board_id = $1 and stage = 2', [
+      first.id,
+    ]);
+    const last = first.readings.filter((r) => r.stage === 2).map((r) => r.grid);
+    expect(mean.readings).toBe(5);
+    expect(mean.l).toBeCloseTo(labOf(meanSpectrum(last))[0], 9);
+    expect(jobs[0].woods.find((w) => w.speciesId === 'beech')?.deltaE).toBeGreaterThan(0);
+    expect(jobs[0].target).toMatch(/^rgb/);
+
+    const shelf = await wholeShelf(db);
+    expect([shelf.species.length, shelf.colourants.length, shelf.mediums.length]).toEqual([6, 12, 5]);
+    expect(shelf.colourants.every((c) => c.absorption && c.rungs.length === 3)).toBe(true);
+    expect((await learning.learn(jobs[0].id)).content.boards).toEqual([first.id]);
+    // The next of everything goes on where the old ones ended.
+    const next = job('Next');
+    await db.transaction((tx) => insertJob(tx, next));
+    expect((await jobById(db, next.id))?.number).toBe(4);
+    await close();
   });
   it('survives a start that was killed while the database was being made', async () => {
     await mkdir(path.join(folder, 'database-unfinished'));
     await writeFile(path.join(folder, 'database-unfinished', 'PG_VERSION'), 'half');
+    const one = job('Kept');
     const db = await openFolder(folder);
-    await insertJob(db, { customer: 'Kept', piece: 'x', tolerance: 1 });
+    await insertJob(db, one);
     await db.close();
     const again = await openFolder(folder);
-    expect((await jobById(again, 1))?.customer).toBe('Kept');
+    expect((await jobById(again, one.id))?.customer).toBe('Kept');
     await again.close();
   });
   it('is taken by one process at a time and given back when it closes', async () => {
@@ -88,4 +212,16 @@ describe('the data folder', () => {
     await db.close();
     await (await openFolder(folder)).close();
   }, 60_000);
+  it('leaves this thread free while the database works', async () => {
+    const db = await openFolder(folder);
+    let ticks = 0;
+    const timer = setInterval(() => ticks++, 5);
+    const slow = db.query('select count(*) from generate_series(1, 3000000) as n where n % 7 = 3');
+    await slow;
+    clearInterval(timer);
+    expect(ticks).toBeGreaterThan(5);
+    // What goes wrong in the other thread is told here.
+    await expect(db.query('select from nowhere')).rejects.toMatchObject({ code: '42P01' });
+    await (await shopOn(db, () => {})).close();
+  });
 });

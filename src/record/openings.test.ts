@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import { MATERIALS } from '../../test/fixtures/small-shop.ts';
+import { type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { ANYTHING, openingsOf, ownColours, simpleStack, withGlaze } from './openings.ts';
+
+describe('what a search may use', () => {
+  const stack: Stack = (['dye', 'sealer', 'glaze', 'filler', 'clear'] as LayerKind[]).map((kind) => newLayer(kind));
+  it('is every colour of the right kind in every layer that takes one; a filler is filled by hand', () => {
+    const open = openingsOf(stack, MATERIALS, ANYTHING, 0);
+    expect(open.map((o) => o.layer)).toEqual([0, 2]);
+    expect(open[0].colourants).toEqual(['yellow', 'red', 'blue', 'black', 'brown']);
+    expect(open[1].colourants).toEqual(['ochre', 'umber']);
+  });
+  it('without what is barred, closed or on the board already', () => {
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['red', 'blue'] }, 0)[0].colourants).toEqual([
+      'yellow',
+      'black',
+      'brown',
+    ]);
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: ['dye'] }, 0).map((o) => o.layer)).toEqual([2]);
+    expect(openingsOf(stack, MATERIALS, ANYTHING, 1).map((o) => o.layer)).toEqual([2]);
+    expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['ochre', 'umber'] }, 1)).toEqual([]);
+  });
+  it('is, for a recipe corrected, its own colours', () => {
+    expect(ownColours([newLayer('dye', { colours: { red: 1, blue: 2 } }), newLayer('clear')])).toEqual([
+      { layer: 0, colourants: ['red', 'blue'] },
+    ]);
+  });
+});
+
+describe('stacks to begin with', () => {
+  it('are a dye under the clearest clear, and a glaze over a sealer under it', () => {
+    const simple = simpleStack(MATERIALS);
+    expect(simple.map((l) => l.kind)).toEqual(['dye', 'clear']);
+    const glazed = withGlaze(MATERIALS, simple);
+    expect(glazed.map((l) => l.kind)).toEqual(['dye', 'sealer', 'glaze', 'clear']);
+    expect(withGlaze(MATERIALS, glazed).filter((l) => l.kind === 'sealer')).toHaveLength(1);
+    expect(simpleStack({ colourants: {}, mediums: {} }).map((l) => l.kind)).toEqual(['dye']);
+  });
+});
