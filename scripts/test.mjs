@@ -5,6 +5,7 @@ installPackages();
 installChromium();
 run('npx', 'tsc');
 run('npx', 'biome', 'check', '--error-on-warnings', '.');
+run('node', '--import', 'tsx', 'scripts/directions.ts');
 run('npx', 'vitest', 'run');
 run('npx', 'vite', 'build', '--logLevel', 'warn');
 run('npx', 'playwright', 'test');

@@ -1,6 +1,6 @@
 import { type Lab, reflectanceFromLab, WAVELENGTHS } from '../core/colour/index.ts';
 
-/** The true nature of the stand-in's woods and colours. Invented; nobody but the workshop reads this. */
+/** The true nature of the simulated workshop's woods and colours. Invented; nobody but the workshop reads this. */
 export type Band = readonly [centre: number, width: number, height: number];
 
 export interface TrueTissue {
@@ -211,10 +211,10 @@ export const OLD_DYES: readonly TrueDye[] = [
   dye('old-red', 'old red', [[515, 42, 0.42]], 0.9, 0.012),
 ];
 
-/** What the stand-in puts under a glaze when it is told of no sealer: thin and colourless. */
+/** What the simulated workshop puts under a glaze when it is told of no sealer: thin and colourless. */
 export const THIN_SEALER = { act: 'seal', amber: 0 } as const;
 
-/** The sealers and clears that stand on the stand-in's bench, by the demo shop's own names, with their amber. */
+/** The simulated workshop's sealers and clears, by the demo shop's own names, with their amber. */
 export const MEDIUMS: Readonly<Record<string, { act: 'seal' | 'clear'; amber: number }>> = {
   'water-satin': { act: 'clear', amber: 0.05 },
   'oil-varnish': { act: 'clear', amber: 0.14 },

@@ -16,7 +16,7 @@ export interface SamplePiece {
 
 export const DEMO_SEED = 1926;
 
-/** Pieces that the stand-in keeps in its drawer, to be read as targets. Invented. */
+/** Pieces that the simulated workshop keeps in its drawer, to be read as targets. Invented. */
 export const SAMPLE_PIECES: readonly SamplePiece[] = [
   {
     id: 'counter-panel',
@@ -67,12 +67,12 @@ export function takeReadings(
   };
 }
 
-/** Readings that the stand-in takes of a board of its own making, before and after. */
+/** Readings that the simulated workshop takes of a board of its own making, before and after. */
 const RUNG_READINGS = 8;
 const readBoard = (key: string, species: string, steps: readonly Step[]): number[] =>
   Array.from(meanSpectrum(takeReadings({ key, species, steps }, RUNG_READINGS).spectra));
 
-/** A ladder board of the stand-in: read raw (or under the bare glaze medium), then with one coat of one colour. */
+/** A ladder board of the simulated workshop: read raw (or under the bare glaze medium), then with one coat of one colour. */
 export function makeRung(
   colourant: string,
   species: string,
@@ -89,7 +89,7 @@ export function makeRung(
   };
 }
 
-/** A raw board of the stand-in, read before and after one of its sealers or clears. */
+/** A raw board of the simulated workshop, read before and after one of its sealers or clears. */
 export function makeCoat(medium: string, species: string): { before: number[]; after: number[] } | null {
   const coat = MEDIUMS[medium];
   if (!coat || !STOCK.woods.has(species)) return null;
@@ -97,7 +97,7 @@ export function makeCoat(medium: string, species: string): { before: number[]; a
   return { before: readBoard(key, species, []), after: readBoard(key, species, [coat]) };
 }
 
-/** One tissue of a raw board of the stand-in, as a small aperture reads it; null when it has no such wood or tissue. */
+/** One tissue of a raw board of the simulated workshop, as a small aperture reads it; null when it has no such wood or tissue. */
 export function readTissue(species: string, tissue: number): number[] | null {
   const truth = STOCK.woods.get(species)?.tissues[tissue];
   return truth ? [...truth.raw] : null;

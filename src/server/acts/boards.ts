@@ -6,8 +6,6 @@ import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry } from '../../sha
 import { newId } from '../../shared/id.ts';
 import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
-import { Conflict, notFound, Refusal } from '../refusal.ts';
-import { workshopBoardOf } from '../simulated.ts';
 import {
   type BoardAtWork,
   boardAtWork,
@@ -39,7 +37,9 @@ import {
 import { wholeShelf } from '../store/shelf.ts';
 import { measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
+import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
+import { workshopBoardOf } from './simulated.ts';
 
 /** A board of a job that is at work. */
 async function workOn(db: Queries, id: string): Promise<BoardAtWork> {

@@ -8,7 +8,6 @@ import type {
   PersonChange,
 } from '../../shared/house.ts';
 import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
-import { Conflict, notFound, Refusal } from '../refusal.ts';
 import { nextNumber } from '../store/counters.ts';
 import { insertEvent } from '../store/events.ts';
 import {
@@ -22,6 +21,7 @@ import {
 } from '../store/house.ts';
 import { insertOldBoard, oldBoardById, updateOldBoard } from '../store/rack.ts';
 import { speciesById } from '../store/shelf.ts';
+import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
 export async function changeHouse({ db }: Shop, by: By, change: HouseChange): Promise<House> {

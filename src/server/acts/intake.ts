@@ -5,11 +5,11 @@ import { rawTrouble } from '../../record/wood.ts';
 import type { ReadingInput } from '../../shared/reading.ts';
 import type { WorkshopBoard } from '../../workshop/workshop-bench.ts';
 import type { Queries } from '../db/db.ts';
-import { notFound, Refusal } from '../refusal.ts';
-import { simulatedReadings } from '../simulated.ts';
 import { oldBoardById } from '../store/rack.ts';
 import type { Taking } from '../store/readings.ts';
+import { notFound, Refusal } from './refusal.ts';
 import type { By } from './shop.ts';
+import { simulatedReadings } from './simulated.ts';
 
 const LAB_ONLY = 'L*a*b* only, taken as D65/10°: single light only, metamerism unknown.';
 

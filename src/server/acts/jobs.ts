@@ -3,8 +3,6 @@ import type { Job, JobChange, NewJob, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
 import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
-import { Conflict, notFound, Refusal } from '../refusal.ts';
-import { samplePiece } from '../simulated.ts';
 import { insertBoard } from '../store/boards.ts';
 import { insertEvent, repeatEvent } from '../store/events.ts';
 import {
@@ -21,7 +19,9 @@ import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts
 import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
 import { speciesById } from '../store/shelf.ts';
 import { measurementsFrom, takingOf } from './intake.ts';
+import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
+import { samplePiece } from './simulated.ts';
 
 /** The id of a job that is at work, by its id or number. */
 export async function openJob(db: Queries, code: string): Promise<string> {

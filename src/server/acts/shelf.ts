@@ -19,7 +19,6 @@ import type {
   SpeciesRecord,
 } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
-import { Conflict, notFound, Refusal } from '../refusal.ts';
 import { nextNumber } from '../store/counters.ts';
 import { insertEvent } from '../store/events.ts';
 import { setArchived } from '../store/house.ts';
@@ -46,6 +45,7 @@ import {
   updateMedium,
   updateSpecies,
 } from '../store/shelf.ts';
+import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
 const WHAT: Record<ShelfKind, string> = { species: 'wood', colourant: 'colour', medium: 'sealer, oil or clear' };

@@ -1,6 +1,6 @@
 import type { Db } from '../db/db.ts';
 import type { Learning } from '../learning/learning.ts';
-import { Refusal } from '../refusal.ts';
+import { Refusal } from './refusal.ts';
 
 /** What every act works on: the record, and what learns from it. */
 export interface Shop {

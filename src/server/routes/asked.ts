@@ -1,7 +1,7 @@
 import type { Request } from 'express';
 import { Id } from '../../shared/id.ts';
+import { notFound } from '../acts/refusal.ts';
 import type { By } from '../acts/shop.ts';
-import { notFound } from '../refusal.ts';
 
 /** A record's id from the path; anything else is an unknown record. */
 export const idOf = (text: unknown, what: string): string => {

@@ -16,8 +16,8 @@ import {
   takeCoatBack,
   takeReadingOut,
 } from '../acts/boards.ts';
+import { notFound, Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
-import { notFound, Refusal } from '../refusal.ts';
 import { boardAtWork, boardById } from '../store/boards.ts';
 import { storyOf } from '../store/events.ts';
 import { measuredOfBoard } from '../store/readings.ts';

@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { TISSUE_NAMES } from '../../core/optics/wood.ts';
 import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
-import { Refusal } from '../refusal.ts';
+import { Refusal } from '../acts/refusal.ts';
 
 /** What the bench made or read, or a refusal that says what it has not. */
 function inTheWorkshop<T>(made: T | null, what: string, field: string): T {

@@ -11,6 +11,7 @@ import {
   SpeciesChange,
   SpeciesSchema,
 } from '../../shared/shelf.ts';
+import { notFound } from '../acts/refusal.ts';
 import {
   addCoatSamples,
   addColourant,
@@ -26,7 +27,6 @@ import {
   takeSampleOut,
 } from '../acts/shelf.ts';
 import type { Shop } from '../acts/shop.ts';
-import { notFound } from '../refusal.ts';
 import { storyOf } from '../store/events.ts';
 import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
 import { byOf, idOf } from './asked.ts';

@@ -24,6 +24,10 @@ export class Refused extends Error {
   }
 }
 
+/** What is no number crosses as its word: as null it would be taken for nothing, and not refused. */
+const asTyped = (_: string, value: unknown) =>
+  typeof value === 'number' && !Number.isFinite(value) ? String(value) : value;
+
 export async function send(method: string, path: string, body?: unknown): Promise<unknown> {
   const person = personHere();
   let response: Response;
@@ -31,7 +35,7 @@ export async function send(method: string, path: string, body?: unknown): Promis
     response = await fetch(`/api${path}`, {
       method,
       headers: { 'content-type': 'application/json', ...(person ? { 'urushi-person': person } : {}) },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      body: body === undefined ? undefined : JSON.stringify(body, asTyped),
     });
   } catch {
     throw new Error('The Urushi server does not answer. What you typed is still here; start the server and try again.');

@@ -4,6 +4,9 @@ import type { MatchProblem } from '../../core/match/problem.ts';
 import { startMatcher } from '../workers/index.ts';
 import type { Found } from '../workers/matcher.ts';
 
+/** Silence for a worker that tells how far it is. */
+const untold = () => proxy(() => {});
+
 export interface SearchState {
   /** 0-1 while searching, null when idle. */
   progress: number | null;
@@ -43,6 +46,44 @@ export function useSearch() {
   );
   useEffect(() => () => running.current?.(), []);
   return { ...state, find, cancel };
+}
+
+/** One problem after the other in one worker, each answer shown as it comes; cancelling, or leaving the page, ends it. */
+export function useSearches() {
+  const [progress, setProgress] = useState<number | null>(null);
+  const [found, setFound] = useState<Readonly<Record<string, Found>>>({});
+  const [error, setError] = useState<string | null>(null);
+  const running = useRef<(() => void) | null>(null);
+  const cancel = useCallback(() => {
+    running.current?.();
+    running.current = null;
+    setProgress(null);
+  }, []);
+  const find = useCallback(
+    async (problems: ReadonlyMap<string, MatchProblem>, tolerance: number, most: number) => {
+      cancel();
+      const { matcher, end } = startMatcher();
+      running.current = end;
+      setFound({});
+      setError(null);
+      setProgress(0);
+      let done = 0;
+      try {
+        for (const [id, problem] of problems) {
+          const answer = await matcher.findRoads(problem, tolerance, most, untold());
+          if (running.current !== end) return;
+          setFound((before) => ({ ...before, [id]: answer }));
+          setProgress(++done / problems.size);
+        }
+      } catch (trouble) {
+        setError(trouble instanceof Error ? trouble.message : String(trouble));
+      }
+      cancel();
+    },
+    [cancel],
+  );
+  useEffect(() => () => running.current?.(), []);
+  return { progress, found, error, find, cancel };
 }
 
 /** One job for a worker of its own, ended when done. */

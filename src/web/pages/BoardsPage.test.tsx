@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { ask, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
@@ -65,6 +65,65 @@ describe('a board', () => {
     await page.press('Take another board');
     expect(await screen.findByRole('heading', { name: 'Board 2: raw' })).toBeDefined();
     expect(screen.getByText('on the bench')).toBeDefined();
+  });
+});
+
+describe('the coats of a board', () => {
+  const now = async (job: Job) => (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards[0];
+
+  it('are put on with one tap, put right, and taken back', async () => {
+    const { job } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Put on: dye');
+    expect(await screen.findByText(/^On since \d\d:\d\d/)).toBeDefined();
+    await page.press('Put right');
+    await page.fill('Put on at', '2026-05-04T10:00');
+    await page.fill('Honey 1, really used, g/L', '4.4');
+    await page.fill('Shop, °C', '17');
+    await page.fill('Note', 'pad nearly dry');
+    await page.press('Save');
+    expect(await screen.findByText(/On since 4 May 10:00/)).toBeDefined();
+    expect(await screen.findByText(/Really used: Honey 1 4.40 g\/L/)).toBeDefined();
+    const [coat] = (await now(job)).coats;
+    expect(coat).toMatchObject({ note: 'pad nearly dry', conditions: { temperature: 17, humidity: null } });
+    await page.press('Not on after all');
+    await waitFor(async () => expect((await now(job)).coats).toEqual([]));
+    await page.press('Undo');
+    await waitFor(async () => expect((await now(job)).coats).toHaveLength(1));
+  });
+  it('of yesterday are entered whole, and what was typed wrongly is kept with its sentence', async () => {
+    const { job } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Enter what was done');
+    const times = () => screen.getAllByLabelText('Put on at');
+    const labs = () => screen.getAllByLabelText('Read: L* a* b*');
+    await screen.findByRole('dialog');
+    await page.press('Enter it');
+    expect(screen.getByRole('alert').textContent).toContain('Nothing was entered');
+    fireEvent.change(times()[1], { target: { value: '2026-05-04T09:30' } });
+    fireEvent.change(labs()[1], { target: { value: '50,1 12 20' } });
+    await page.press('Enter it');
+    expect(screen.getByRole('alert').textContent).toContain('is not three numbers');
+    fireEvent.change(labs()[1], { target: { value: '50.1 12 20' } });
+    await page.press('Enter it');
+    await waitFor(async () => expect((await now(job)).readings.filter((r) => r.stage === 1)).toHaveLength(1));
+    const { coats, readings } = await now(job);
+    expect(coats[0].putOnAt).toBe(new Date('2026-05-04T09:30').toISOString());
+    expect(readings.find((r) => r.stage === 1)?.takenAt).toBe(coats[0].putOnAt);
+  });
+  it('and readings filed under the wrong stage are put right; the story tells it all', async () => {
+    const { job, board } = await startBoard();
+    await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'typed', lab: [45, 14, 22] } });
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Open Dye');
+    await page.user.click((await screen.findAllByRole('button', { name: 'Put right' })).at(-1) as HTMLElement);
+    await page.choose('It was read', 'after clear');
+    await page.press('Save');
+    await waitFor(async () => expect((await now(job)).readings.some((r) => r.stage === 2)).toBe(true));
+    await page.user.click(screen.getByRole('link', { name: 'Story of this board' }));
+    expect(await screen.findByRole('heading', { name: /Story of board beech-1/ })).toBeDefined();
+    expect(await screen.findByText('Reading put right: stage 1 → 2')).toBeDefined();
+    expect(screen.getByText('Recipe 1 planned (hand)')).toBeDefined();
   });
 });
 

@@ -47,8 +47,9 @@ describe('the layers', () => {
     expect(layers()).toEqual(['Dye', 'Clear × 2']);
   });
   it('are sixteen at most, and say so', async () => {
-    const { id, woods } = await startJob({ woods: ['beech'] });
+    const { number: id, woods } = await startJob({ woods: ['beech'] });
     await ask('PUT', `/woods/${woods[0].id}/draft`, {
+      version: 1,
       stack: Array.from({ length: 16 }, () => ({ kind: 'bleach', colours: {}, settings: {} })),
     });
     const page = openAt(`/jobs/${id}/layers`);
@@ -85,7 +86,7 @@ describe('the layers', () => {
     expect(screen.getByText(/passes 1.0 with \d+ in 100/)).toBeDefined();
     expect(screen.getByText(/5 % more moves it/)).toBeDefined();
     await press('Plan board 1');
-    await waitFor(() => expect(at()).toMatch(/\/boards\?board=\d+$/));
+    await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
     const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
     expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
   });

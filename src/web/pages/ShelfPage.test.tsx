@@ -63,7 +63,7 @@ describe('the shelf', () => {
     await give('File: before, after', 'one.csv', spectra(0.6));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
     await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
-    expect(await screen.findByText('2.00 g/L')).toBeDefined();
+    expect(await screen.findByDisplayValue('2')).toBeDefined();
     await page.fill('Strength, g/L', '8');
     await give('File: before, after', 'eight.csv', spectra(0.6, 0.3));
     expect(await screen.findByRole('img', { name: 'Profile of Kelp 8' })).toBeDefined();
@@ -72,9 +72,10 @@ describe('the shelf', () => {
     const page = openAt('/shelf?colour=honey-1');
     await page.fill('Strength, g/L', '9');
     await page.press('Make it in the simulated workshop');
-    expect(await screen.findByText('9.00 g/L')).toBeDefined();
-    const { colourants } = await ask<Shelf>('GET', '/shelf');
-    expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
+    await waitFor(async () => {
+      const { colourants } = await ask<Shelf>('GET', '/shelf');
+      expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
+    });
   });
   it('shows a clear: its surface, its tint, the boards it rests on, and takes another', async () => {
     const page = openAt('/shelf?medium=water-satin');
@@ -136,5 +137,28 @@ describe('the shelf', () => {
       const beech = (await ask<Shelf>('GET', '/shelf')).species.find((s) => s.id === 'beech');
       expect(beech?.tissues.map((t) => Number(t.fraction.toFixed(2)))).toEqual([0.6, 0.4]);
     });
+  });
+  it('has everything put right, put away and brought back, with its story', async () => {
+    const page = openAt('/shelf?colour=coal-7');
+    await page.press('Put right');
+    await page.fill('Lot', 'C-0999');
+    await page.fill('Strongest, g/L', '3');
+    await page.press('Save');
+    expect((await screen.findByRole('alert')).textContent).toContain('Its ladder has a rung at 14');
+    await page.fill('Strongest, g/L', '26');
+    // Meanwhile somebody else changes its cost.
+    const now = async () => (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'coal-7');
+    await ask('PATCH', '/colourants/coal-7', { version: (await now())?.version, costPerGram: 0.7 });
+    await page.press('Save');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('changed meanwhile'));
+    expect(screen.getByText(/Cost per gram 0.7/)).toBeDefined();
+    await page.press('Save mine over it');
+    expect(await screen.findByText(/lot C-0999, at most 26.0 g\/L/)).toBeDefined();
+    await page.press('Story');
+    expect(await screen.findByText(/lot “C-0204” → “C-0999”/)).toBeDefined();
+    await page.press('Put away');
+    await waitFor(async () => expect((await now())?.archived).toBe(true));
+    await page.press('Bring back');
+    await waitFor(async () => expect((await now())?.archived).toBe(false));
   });
 });

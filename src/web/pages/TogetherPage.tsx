@@ -1,28 +1,23 @@
 import { Button, LinearProgress } from '@mui/material';
-import { proxy } from 'comlink';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/layers/layer.ts';
-import type { NamedRoad } from '../../core/match/roads.ts';
+import type { MatchProblem } from '../../core/match/problem.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
 import { change } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useKept } from '../hooks/kept.ts';
+import { useSearches } from '../hooks/matcher.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { deltaText, percent, strengthText } from '../parts/numbers.ts';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { startMatcher } from '../workers/index.ts';
-
-interface Answer {
-  road: NamedRoad | null;
-  reasons: string[];
-}
+import { Trouble } from '../parts/Trouble.tsx';
+import type { Found } from '../workers/matcher.ts';
 
 /** The closest road of one wood as its board, with the recipe in a line. */
-function WoodRow({ bench, model, answer }: { bench: Bench; model: BoardModel; answer: Answer }) {
-  const { road } = answer;
+function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; found: Found }) {
+  const road = found.roads[0];
   const fields = useMemo(
     () => road?.looks.map((expected, i) => ({ label: `${i}`, expected, measured: null })) ?? [],
     [road],
@@ -63,7 +58,7 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: BoardModel; an
             )),
           )}
         </div>
-        {answer.reasons.map((r) => (
+        {found.reasons.map((r) => (
           <div key={r} className="note">
             {r}
           </div>
@@ -80,46 +75,18 @@ function WoodRow({ bench, model, answer }: { bench: Bench; model: BoardModel; an
 export function TogetherPage() {
   const bench = useOpenBench();
   const [choice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
-  const [answers, setAnswers] = useState<Record<string, Answer>>({});
-  const [progress, setProgress] = useState<number | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const running = useRef<(() => void) | null>(null);
+  const { progress, found, error, find, cancel } = useSearches();
   const models = useMemo(
     () => bench.job.woods.flatMap((wood) => boardModel(bench, wood, wood.boards[wood.boards.length - 1]) ?? []),
     [bench],
   );
-  const find = async () => {
-    setError(null);
-    setAnswers({});
-    setProgress(0);
-    const { matcher, end } = startMatcher();
-    let cancelled = false;
-    running.current = () => {
-      cancelled = true;
-      end();
-      setProgress(null);
-    };
-    try {
-      for (const [i, model] of models.entries()) {
-        const stack = model.wood.draft ?? simpleStack(bench.offered);
-        const problem = problemOf(bench, model, stack, openingsOf(stack, bench.offered, choice, 0));
-        if (!problem) throw new Error('Read the target first: there is nothing to match yet.');
-        const { roads, reasons } = await matcher.findRoads(
-          problem,
-          bench.job.tolerance,
-          choice.most,
-          proxy(() => {}),
-        );
-        if (cancelled) return;
-        setAnswers((a) => ({ ...a, [model.wood.id]: { road: roads[0] ?? null, reasons } }));
-        setProgress((i + 1) / models.length);
-      }
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    } finally {
-      end();
-      setProgress(null);
-    }
+  const findAll = () => {
+    const problems = models.flatMap((model): [string, MatchProblem][] => {
+      const stack = model.wood.draft ?? simpleStack(bench.offered);
+      const problem = problemOf(bench, model, stack, openingsOf(stack, bench.offered, choice, 0));
+      return problem ? [[model.wood.id, problem]] : [];
+    });
+    return find(new Map(problems), bench.job.tolerance, choice.most);
   };
   return (
     <>
@@ -129,21 +96,21 @@ export function TogetherPage() {
           <LinearProgress variant="determinate" value={progress * 100} sx={{ flex: 1 }} aria-label="Search" />
         )}
         <div style={{ marginLeft: 'auto', display: 'flex', gap: 12 }}>
-          {progress !== null && <Button onClick={() => running.current?.()}>Cancel</Button>}
-          <Button variant="contained" color="primary" onClick={find} disabled={progress !== null}>
+          {progress !== null && <Button onClick={cancel}>Cancel</Button>}
+          <Button variant="contained" color="primary" onClick={findAll} disabled={progress !== null || !bench.target}>
             Find for every wood
           </Button>
         </div>
       </div>
       <div className="work" style={{ display: 'grid', gap: 18, flex: 1, alignContent: 'start' }}>
-        <Trouble error={error} />
-        {Object.keys(answers).length === 0 && progress === null && (
+        <Trouble error={bench.target ? error : 'Read the target first: there is nothing to match yet.'} />
+        {Object.keys(found).length === 0 && progress === null && (
           <p>Each wood keeps its own stack; the colours are solved for all of them in one go.</p>
         )}
         {models.map(
           (model) =>
-            answers[model.wood.id] && (
-              <WoodRow key={model.wood.id} bench={bench} model={model} answer={answers[model.wood.id]} />
+            found[model.wood.id] && (
+              <WoodRow key={model.wood.id} bench={bench} model={model} found={found[model.wood.id]} />
             ),
         )}
       </div>

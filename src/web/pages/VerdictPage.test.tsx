@@ -42,7 +42,7 @@ describe('the verdict', () => {
     expect(
       screen.getByText(/tolerance 1.0 · mean known to ± \d\.\d\d \(95 %\) · daylight .* · lamp .* · white LED/),
     ).toBeDefined();
-    expect(screen.getByText(/Learned from \d+ boards? of the shop/)).toBeDefined();
+    expect(await screen.findByText(/Learned from \d+ boards? of the shop/)).toBeDefined();
   });
   it('that passes needs no batch correction; a typed one speaks of daylight only', async () => {
     const { job } = await boardThatReads([35, 9, 10]);

@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, openAt, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
@@ -46,5 +46,57 @@ describe('the woods of a job', () => {
         oldFinish: false,
       }),
     );
+  });
+  it('that are prepared in two windows at once keep both until one is chosen', async () => {
+    const { number, woods } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${number}/woods`);
+    await screen.findByRole('combobox', { name: 'Last grit' });
+    const { id, preparation } = woods[0];
+    await ask('PUT', `/woods/${id}/preparation`, { version: 1, preparation: { ...preparation, grit: 100 } });
+    await page.choose('Last grit', '240');
+    const alert = await screen.findByRole('alert');
+    expect(alert.textContent).toContain('Now: grit 100, plain, grain raised. Yours, not saved: grit 240');
+    await page.press('Save mine');
+    const grit = async () => (await ask<Job>('GET', `/jobs/${number}`)).woods[0].preparation.grit;
+    await waitFor(async () => expect(await grit()).toBe(240));
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+  });
+  it('have their offcuts counted, and shown where boards are planned', async () => {
+    const { number } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${number}/woods`);
+    await page.fill('Offcuts left for trials', 'some');
+    await page.user.tab();
+    expect((await screen.findByRole('alert')).textContent).toContain('must be a number');
+    await page.fill('Offcuts left for trials', '3');
+    await page.user.tab();
+    await waitFor(async () => expect((await ask<Job>('GET', `/jobs/${number}`)).woods[0].offcuts).toBe(3));
+    cleanup();
+    const boards = openAt(`/jobs/${number}/boards`);
+    expect(await screen.findByText('3 offcuts left')).toBeDefined();
+    await boards.press('Take another board');
+    expect(await screen.findByText('2 offcuts left')).toBeDefined();
+  });
+});
+
+describe('the parts of a job', () => {
+  it('are typed line by line; their areas follow, in the units of the house', async () => {
+    const { number } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${number}/parts`);
+    expect(await screen.findByText(/No part yet/)).toBeDefined();
+    await page.fill(/^One part a line/, '4 x Shelf, beech');
+    await page.press('Add');
+    expect((await screen.findByRole('alert')).textContent).toContain('Line 1: the size is missing');
+    await page.fill(/^One part a line/, '4 x Shelf, beech, 800 x 250 x 20 mm, both faces');
+    await page.press('Add');
+    expect(await screen.findByText('4 × Shelf')).toBeDefined();
+    expect(screen.getAllByText('1.60 m²')).toHaveLength(2);
+    await page.press('Change');
+    await page.fill('How many', '2');
+    await page.press('Save');
+    expect((await screen.findAllByText('0.80 m²')).length).toBe(2);
+    await page.press('Take out');
+    expect(await screen.findByText(/No part yet/)).toBeDefined();
+    await page.press('Undo');
+    expect(await screen.findByText('2 × Shelf')).toBeDefined();
   });
 });

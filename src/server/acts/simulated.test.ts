@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { meanSpectrum } from '../core/colour/grid.ts';
-import { labOf } from '../core/colour/lab.ts';
-import { type Layer, newLayer } from '../core/layers/layer.ts';
-import type { Board } from '../shared/board.ts';
-import { takeReadings } from '../workshop/workshop-bench.ts';
+import { meanSpectrum } from '../../core/colour/grid.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { type Layer, newLayer } from '../../core/layers/layer.ts';
+import type { Board } from '../../shared/board.ts';
+import { takeReadings } from '../../workshop/workshop-bench.ts';
 import { samplePiece, simulatedReadings, workshopBoardOf } from './simulated.ts';
 
 const board = (...stack: Layer[]): Pick<Board, 'number' | 'recipe' | 'coats'> => ({

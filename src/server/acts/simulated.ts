@@ -1,11 +1,11 @@
-import type { Measurement } from '../core/formats/index.ts';
-import type { Stack } from '../core/layers/layer.ts';
-import { boardCode } from '../record/codes.ts';
-import { stackAsMade } from '../record/stages.ts';
-import type { Board } from '../shared/board.ts';
-import type { Step } from '../workshop/board.ts';
-import { DYES, MEDIUMS, PIGMENTS, WOODS } from '../workshop/stock.ts';
-import { SAMPLE_PIECES, takeReadings, type WorkshopBoard } from '../workshop/workshop-bench.ts';
+import type { Measurement } from '../../core/formats/index.ts';
+import type { Stack } from '../../core/layers/layer.ts';
+import { boardCode } from '../../record/codes.ts';
+import { stackAsMade } from '../../record/stages.ts';
+import type { Board } from '../../shared/board.ts';
+import type { Step } from '../../workshop/board.ts';
+import { DYES, MEDIUMS, PIGMENTS, WOODS } from '../../workshop/stock.ts';
+import { SAMPLE_PIECES, takeReadings, type WorkshopBoard } from '../../workshop/workshop-bench.ts';
 import { Refusal } from './refusal.ts';
 
 const notInTheWorkshop = (what: string) =>

@@ -1,0 +1,135 @@
+// The house as a table: what each room may import. Anything else is a fault. Run with the linter.
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { parseSync } from 'oxc-parser';
+
+/** Core rooms that another may use all of. */
+const CORE = [
+  'core',
+  ...['colour', 'layers', 'optics', 'learn', 'match', 'mix', 'judge', 'formats', 'figure'].map((r) => `core/${r}`),
+];
+
+interface Room {
+  /** Rooms and packages it may import, beside itself. */
+  rooms: readonly string[];
+  packages: readonly string[];
+  /** Its files import each other neither. */
+  alone?: boolean;
+}
+/** Room (folder under src) -> what it may import. A room that is not in the table is refused. */
+export const HOUSE: Readonly<Record<string, Room>> = {
+  core: { rooms: [], packages: [] },
+  'core/colour/data': { rooms: [], packages: [] },
+  'core/colour': { rooms: ['core', 'core/colour/data'], packages: [] },
+  'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/optics': { rooms: ['core', 'core/colour', 'core/layers'], packages: [] },
+  'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
+  'core/learn': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },
+  'core/match': { rooms: ['core', 'core/colour', 'core/layers', 'core/mix', 'core/optics'], packages: [] },
+  'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
+  'core/figure': { rooms: ['core', 'core/optics'], packages: ['simplex-noise', 'pure-rand'] },
+
+  workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
+  shared: { rooms: ['core/layers', 'core/optics'], packages: ['zod', 'uuid'] },
+  record: { rooms: [...CORE, 'shared'], packages: [] },
+  demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'shared'], packages: [] },
+
+  'server/threads': { rooms: [], packages: ['comlink', 'node:'] },
+  'server/db': {
+    rooms: ['server/threads'],
+    packages: ['node:', '@electric-sql/pglite', 'async-mutex', 'comlink', 'pg', 'proper-lockfile'],
+  },
+  'server/store': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
+  'server/learning': {
+    rooms: ['core/learn', 'record', 'shared', 'server/db', 'server/store', 'server/threads'],
+    packages: ['node:', 'async-mutex', 'comlink'],
+  },
+  'server/acts': {
+    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/store', 'server/learning'],
+    packages: ['zod'],
+  },
+  'server/routes': {
+    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/acts', 'server/store'],
+    packages: ['express', 'zod'],
+  },
+  server: {
+    rooms: ['core', 'demo', 'shared', 'server/acts', 'server/db', 'server/learning', 'server/routes', 'server/store'],
+    packages: ['node:', 'compression', 'express', 'helmet', 'pino', 'zod'],
+  },
+
+  'web/theme': { rooms: [], packages: ['@mui/material'] },
+  'web/workers': { rooms: [...CORE], packages: ['comlink'] },
+  'web/hooks': {
+    rooms: [...CORE, 'record', 'shared', 'web/workers'],
+    packages: ['react', 'react-router', 'swr', 'comlink', 'react-hook-form', 'zod'],
+  },
+  'web/parts': {
+    rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
+    packages: ['react', 'react-router', 'react-hook-form', '@mui/material', 'echarts', '@dnd-kit', 'zod'],
+  },
+  'web/pages': {
+    rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/parts', 'web/parts/*', 'web/workers', 'web/theme'],
+    packages: ['react', 'react-router', '@mui/material'],
+    alone: true,
+  },
+  web: {
+    rooms: ['web/hooks', 'web/pages', 'web/parts', 'web/theme'],
+    packages: ['react', 'react-dom', 'react-router', 'swr', '@mui/material', '@fontsource'],
+  },
+};
+/** The rooms inside `web/parts` are one floor: they use what stands beside them, and each other. */
+const rulesOf = (room: string): Room | undefined =>
+  HOUSE[room] ??
+  (room.startsWith('web/parts/')
+    ? { ...HOUSE['web/parts'], rooms: [...HOUSE['web/parts'].rooms, 'web/parts'] }
+    : undefined);
+
+const allows = (list: readonly string[], name: string, separator = ''): boolean =>
+  list.some((may) =>
+    may.endsWith('/*')
+      ? name.startsWith(may.slice(0, -1))
+      : name === may || (separator && name.startsWith(may.endsWith(':') ? may : `${may}${separator}`)),
+  );
+
+/** The modules that a source imports or passes on, static ones and dynamic ones with a plain text. */
+function importsOf(file: string, source: string): string[] {
+  const { module, errors } = parseSync(file, source);
+  if (errors.length > 0) throw new Error(`${file} cannot be read: ${errors[0].message}`);
+  const passedOn = module.staticExports.flatMap((e) => e.entries).flatMap((e) => e.moduleRequest?.value ?? []);
+  const later = module.dynamicImports
+    .map(({ moduleRequest: { start, end } }) => source.slice(start, end))
+    .flatMap((text) => /^['"](.*)['"]$/.exec(text)?.[1] ?? []);
+  return [...new Set([...module.staticImports.map((s) => s.moduleRequest.value), ...passedOn, ...later])];
+}
+
+/**
+ * What stands against one file's imports.
+ * @param file path under src with forward slashes
+ * @returns one sentence per fault
+ */
+export function faultsOf(file: string, source: string): string[] {
+  const room = path.dirname(file);
+  const rules = rulesOf(room);
+  if (!rules) return [`${file}: the room ${room} is not in the table of scripts/directions.ts.`];
+  return importsOf(file, source).flatMap((asked) => {
+    if (!asked.startsWith('.')) {
+      if (/\.css$/.test(asked) || allows(rules.packages, asked, '/')) return [];
+      return [`${file}: ${room} may not import the package ${asked}.`];
+    }
+    const to = path.posix.dirname(path.posix.join(room, asked));
+    if (to === room) return rules.alone ? [`${file}: files of ${room} do not import each other (${asked}).`] : [];
+    return allows(rules.rooms, to) ? [] : [`${file}: ${room} may not import ${to} (${asked}).`];
+  });
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1]).href) {
+  const files = readdirSync('src', { recursive: true })
+    .map((f) => String(f).split(path.sep).join('/'))
+    .filter((f) => /\.tsx?$/.test(f) && !/\.(test|d)\.tsx?$/.test(f));
+  const faults = files.flatMap((file) => faultsOf(file, readFileSync(`src/${file}`, 'utf8')));
+  for (const fault of faults) console.error(fault);
+  if (faults.length > 0) process.exit(1);
+  console.log(`${files.length} files import in the directions of the house.`);
+}

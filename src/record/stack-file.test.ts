@@ -1,0 +1,58 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
+import { MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { newLayer } from '../core/layers/layer.ts';
+import { predict, USUAL_PREPARATION } from '../core/optics/index.ts';
+import { StackFile } from '../shared/stack-file.ts';
+import { modelOfStackFile, stackFileOf } from './stack-file.ts';
+
+const published = new URL('../../docs/stack.schema.json', import.meta.url);
+const kept = { version: 1, archived: false };
+const shelf = {
+  species: [{ ...WOOD, ...kept }],
+  colourants: Object.values(MATERIALS.colourants).map((c) => ({
+    ...c,
+    ...kept,
+    lot: '',
+    caution: '',
+    fit: null,
+    rungs: [],
+  })),
+  mediums: Object.values(MATERIALS.mediums).map((m) => ({ ...m, ...kept, caution: '', samples: [], fitError: [] })),
+} as never;
+const stack = [
+  newLayer('dye', { colours: { yellow: 4, red: 1 } }),
+  newLayer('sealer', { medium: 'shellac' }),
+  newLayer('glaze', { colours: { umber: 0.05 } }),
+  newLayer('clear', { medium: 'clear' }),
+];
+const board = { recipe: { stack } as never, coats: [], readings: [] };
+const file = stackFileOf(board, USUAL_PREPARATION, shelf, 'birch');
+
+describe('a stack file', () => {
+  it('has the schema that docs/ publishes', () => {
+    const schema = z.toJSONSchema(StackFile, { io: 'output' });
+    // To publish a new version: print this and put it there.
+    expect(JSON.parse(readFileSync(published, 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)));
+  });
+  it('holds what the stack uses and nothing else, and crosses as JSON unchanged', () => {
+    expect(Object.keys(file.colourants).sort()).toEqual(['red', 'umber', 'yellow']);
+    expect(Object.keys(file.mediums).sort()).toEqual(['clear', 'shellac']);
+    expect(StackFile.parse(JSON.parse(JSON.stringify(file)))).toEqual(file);
+  });
+  it('predicts what the shop predicts', () => {
+    const { stack: layers, wood, materials, preparation } = modelOfStackFile(file);
+    const theirs = predict(layers, wood, materials, { preparation });
+    const ours = predict(stack, WOOD, MATERIALS, { preparation: USUAL_PREPARATION });
+    expect(theirs.map((l) => Array.from(l.reading))).toEqual(ours.map((l) => Array.from(l.reading)));
+  });
+  it.each([
+    ['another format', { ...file, format: 'other' }],
+    ['a version of tomorrow', { ...file, version: 2 }],
+    ['a spectrum that is none', { ...file, wood: { ...file.wood, raw: [0.5] } }],
+    ['a kind of layer that is none', { ...file, stack: [{ kind: 'varnish', colours: {}, settings: {} }] }],
+  ])('is refused with %s', (_, other) => {
+    expect(StackFile.safeParse(other).success).toBe(false);
+  });
+});

@@ -1,0 +1,29 @@
+import { describe, expect, it } from 'vitest';
+import { faultsOf } from '../scripts/directions.ts';
+
+const importing = (module: string) => `import { x } from '${module}';\nexport const y: number = x;`;
+const fault = (file: string, module: string) => faultsOf(file, importing(module)).join();
+
+describe('the directions of imports', () => {
+  it.each([
+    ['core/match/a.ts', '../../web/hooks/api.ts', 'core/match may not import web/hooks'],
+    ['core/match/a.ts', '../learn/fit.ts', 'core/match may not import core/learn'],
+    ['core/colour/a.ts', 'react', 'may not import the package react'],
+    ['core/colour/a.ts', 'node:fs', 'may not import the package node:fs'],
+    ['workshop/a.ts', '../core/optics/wood.ts', 'workshop may not import core/optics'],
+    ['web/parts/board/a.tsx', '../../pages/JobsPage.tsx', 'may not import web/pages'],
+    ['web/hooks/a.ts', '../parts/Undo.tsx', 'web/hooks may not import web/parts'],
+    ['web/pages/a.tsx', './JobsPage.tsx', 'do not import each other'],
+    ['demo/a.ts', '../server/app.ts', 'demo may not import server'],
+    ['web/shed/a.ts', 'react', 'not in the table'],
+  ])('of %s: not %s', (file, module, sentence) => {
+    expect(fault(file, module)).toContain(sentence);
+  });
+  it('let through what stands below, and see what is passed on or fetched later', () => {
+    expect(fault('web/parts/board/a.tsx', '../Trouble.tsx')).toBe('');
+    expect(fault('web/hooks/a.ts', '../../record/bench.ts')).toBe('');
+    expect(fault('web/parts/a.tsx', '@mui/material/styles')).toBe('');
+    expect(faultsOf('shared/a.ts', "export * from '../server/app.ts';").join()).toContain('may not import server');
+    expect(faultsOf('web/a.tsx', "const page = () => import('../server/app.ts');").join()).toContain('server');
+  });
+});
