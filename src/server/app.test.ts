@@ -124,13 +124,13 @@ describe('jobs', () => {
     await refused('patch', `/coats/${coat.id}`, { version: 1, note: 'x' }, 409, away);
     expect((await read(2, 50, 10, 10)).status).toBe(409);
   });
-  it('are listed thirty at a time, the newest first', async () => {
-    for (let i = 0; i < 31; i++) await newJob();
+  it('are listed twenty at a time, the newest first', async () => {
+    for (let i = 0; i < 21; i++) await newJob();
     const list = async (query = ''): Promise<JobList> => (await shop.ask('get', `/jobs${query}`).expect(200)).body;
     const first = await list();
-    expect(first.jobs).toHaveLength(30);
+    expect(first.jobs).toHaveLength(20);
     const older = await list(`?before=${first.before}`);
-    expect(older.jobs[0].number).toBeLessThan(first.jobs[29].number);
+    expect(older.jobs[0].number).toBeLessThan(first.jobs[19].number);
   });
   it('refuse nonsense with a sentence that names the field, never a library’s own', async () => {
     await refused('post', '/jobs', { customer: ' ', piece: 'x', tolerance: 1 }, 422, 'Who is the customer?');

@@ -139,17 +139,51 @@ export async function jobById(db: Queries, id: string): Promise<Job | null> {
   };
 }
 
-const MOST_LISTED = 30;
-const Finished = z.tuple([z.string(), z.number(), z.number(), z.number(), z.number()]);
+const MOST_LISTED = 20;
 const ListedRow = NewJob.extend({
   number: z.number(),
   createdAt: stamp,
   targetGrid: z.array(z.number()).nullable(),
   targetLab: z.array(z.number()).nullable(),
-  woods: z.array(
-    z.object({ speciesId: z.string(), name: z.string(), boards: z.number(), finished: z.array(Finished) }),
-  ),
 });
+const ListedWood = z.object({
+  id: z.string(),
+  jobId: z.string(),
+  speciesId: z.string(),
+  name: z.string(),
+  boards: z.number(),
+});
+const Finished = z.object({
+  woodId: z.string(),
+  board: z.string(),
+  stage: z.number(),
+  l: z.number(),
+  a: z.number(),
+  b: z.number(),
+});
+
+/** Woods of some jobs, with how many of their boards have a recipe. */
+const woodsOfJobs = (db: Queries, jobs: readonly string[]) =>
+  all(
+    db,
+    ListedWood,
+    `select w.id, w.job_id as "jobId", w.species_id as "speciesId", s.name, count(b.recipe_id)::int as boards
+     from job_wood w join species s on s.id = w.species_id left join board b on b.job_wood_id = w.id
+     where w.job_id = any($1::uuid[]) group by w.id, s.name order by w.created_at, w.id`,
+    [jobs],
+  );
+
+/** The finished colours of all boards of some jobs. */
+const finishedOfJobs = (db: Queries, jobs: readonly string[]) =>
+  all(
+    db,
+    Finished,
+    `select w.id as "woodId", b.id as board, m.stage, m.l, m.a, m.b
+     from job_wood w join board b on b.job_wood_id = w.id join recipe r on r.id = b.recipe_id
+       join stage_mean m on m.board_id = b.id and m.stage = jsonb_array_length(r.stack)
+     where w.job_id = any($1::uuid[]) order by b.number`,
+    [jobs],
+  );
 
 const seen = (grid: readonly number[]): string => screenColour(withoutGloss(grid)).css;
 
@@ -158,43 +192,42 @@ export async function listJobs(db: Queries, before: number | null): Promise<JobL
   const rows = await all(
     db,
     ListedRow,
-    `select j.id, j.number, j.customer, j.piece, j.tolerance, j.created_at as "createdAt", j.target_grid as "targetGrid",
-       j.target_lab as "targetLab",
-       coalesce((select json_agg(json_build_object('speciesId', w.species_id, 'name', s.name,
-           'boards', (select count(*) from board b where b.job_wood_id = w.id and b.recipe_id is not null),
-           'finished', coalesce((select json_agg(json_build_array(m.board_id, m.stage, m.l, m.a, m.b) order by b.number)
-             from board b join recipe r on r.id = b.recipe_id
-               join stage_mean m on m.board_id = b.id and m.stage = jsonb_array_length(r.stack)
-             where b.job_wood_id = w.id), '[]')) order by w.created_at, w.id)
-         from job_wood w join species s on s.id = w.species_id where w.job_id = j.id), '[]') as woods
-     from job j where j.deleted_at is null and ($1::int is null or j.number < $1)
-     order by j.number desc limit ${MOST_LISTED + 1}`,
+    `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
+       target_lab as "targetLab"
+     from job where deleted_at is null and ($1::int is null or number < $1)
+     order by number desc limit ${MOST_LISTED + 1}`,
     [before],
   );
-  const listed = rows.slice(0, MOST_LISTED).map((row) => {
-    const target = row.targetLab as Lab | null;
-    const woods = row.woods.map(({ finished, ...wood }) => {
-      const made = finished.map(([board, stage, l, a, b]) => ({ board, stage, lab: [l, a, b] as Lab }));
-      return { ...wood, best: closest(target, made) };
-    });
-    const best = woods
-      .flatMap((w) => w.best ?? [])
-      .reduce<(typeof woods)[number]['best']>((p, q) => (p && p.deltaE <= q.deltaE ? p : q), null);
-    return { row, woods, best };
+  const listed = rows.slice(0, MOST_LISTED);
+  const ids = listed.map((row) => row.id);
+  const woods = await woodsOfJobs(db, ids);
+  const finished = await finishedOfJobs(db, ids);
+  const standings = listed.map((row) => {
+    const own = woods.filter((w) => w.jobId === row.id);
+    const bests = own.map((wood) =>
+      closest(
+        row.targetLab as Lab | null,
+        finished.filter((f) => f.woodId === wood.id).map(({ l, a, b, ...of }) => ({ ...of, lab: [l, a, b] as Lab })),
+      ),
+    );
+    const best = bests.reduce((p, q) => (q && (!p || q.deltaE < p.deltaE) ? q : p), null);
+    return { row, woods: own.map((wood, i) => ({ ...wood, deltaE: bests[i]?.deltaE ?? null })), best };
   });
+  const bests = standings.flatMap((s) => s.best ?? []);
   const grids = await all(
     db,
-    z.object({ board: z.string(), stage: z.number(), grid: z.array(z.number()) }),
-    'select board_id as board, stage, grid from stage_mean where board_id = any($1::uuid[])',
-    [listed.flatMap((l) => l.best?.board ?? [])],
+    z.object({ board: z.string(), grid: z.array(z.number()) }),
+    `select m.board_id as board, m.grid from stage_mean m
+     join unnest($1::uuid[], $2::int[]) as best (board, stage) on m.board_id = best.board and m.stage = best.stage`,
+    [bests.map((b) => b.board), bests.map((b) => b.stage)],
   );
-  const jobs = listed.map(({ row: { targetGrid, targetLab: _, ...row }, woods, best }) => {
-    const grid = grids.find((g) => g.board === best?.board && g.stage === best.stage)?.grid;
+  const jobs = standings.map(({ row: { targetGrid, targetLab: _, ...row }, woods: own, best }) => {
+    const grid = grids.find((g) => g.board === best?.board)?.grid;
     return {
       ...row,
       target: targetGrid && seen(targetGrid),
       best: grid ? seen(grid) : null,
-      woods: woods.map(({ best: own, ...wood }) => ({ ...wood, deltaE: own?.deltaE ?? null })),
+      woods: own.map(({ id: _, jobId: __, ...wood }) => wood),
     };
   });
   return { jobs, before: rows.length > MOST_LISTED ? jobs[jobs.length - 1].number : null };
