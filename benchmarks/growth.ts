@@ -247,9 +247,15 @@ export async function benchmarkGrowth(): Promise<void> {
     say('/health while learning, longest', 3, Math.max(...many.times), Math.max(...few.times));
     console.log(`  a learning takes ${many.learning.toFixed(0)} ms grown, ${few.learning.toFixed(0)} ms demo`);
 
-    const alone = await writes(demo, jobs[0], 200);
-    const four = (await Promise.all([0, 1, 2, 3].map(() => writes(demo, jobs[0], 100)))).flat();
-    say('writes, p99, 4 clients against one', 5, quantile(four, 0.99), quantile(alone, 0.99));
+    const batches = [];
+    for (let n = 0; n < 5; n++) {
+      const alone = await writes(demo, jobs[0], 100);
+      const four = (await Promise.all([0, 1, 2, 3].map(() => writes(demo, jobs[0], 25)))).flat();
+      batches.push({ alone: quantile(alone, 0.99), four: quantile(four, 0.99) });
+    }
+    batches.sort((p, q) => p.four / p.alone - q.four / q.alone);
+    const middle = batches[batches.length >> 1];
+    say('writes, p99, 4 clients against one', 5, middle.four, middle.alone);
   } finally {
     for (const server of servers) await server.stop();
     for (const folder of folders) await rm(folder, { recursive: true, force: true });

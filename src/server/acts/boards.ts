@@ -105,7 +105,7 @@ export async function planRecipe({ db }: Shop, by: By, id: string, input: NewRec
 }
 
 /** The layer of a board's plan that a stage is after. */
-function plannedLayer(board: Board, stage: number): Layer {
+function plannedLayer(board: Pick<BoardAtWork, 'recipe'>, stage: number): Layer {
   const layers = board.recipe?.stack.length ?? 0;
   const layer = board.recipe?.stack[stage - 1];
   if (!layer)
@@ -120,10 +120,10 @@ function plannedLayer(board: Board, stage: number): Layer {
 const NOTHING_NOTED = { minutes: null, conditions: {}, used: '', note: '' };
 
 /** Layers up to a stage that nobody noted: a later coat or a reading says that they are on; when, nobody knows. */
-async function putOnUnnoted(tx: Queries, board: Board, stage: number): Promise<void> {
+async function putOnUnnoted(tx: Queries, board: BoardAtWork, stage: number): Promise<void> {
   for (let under = 1; under <= stage; under++)
     if (!board.coats.some((c) => c.stage === under))
-      await insertCoat(tx, board.id, {
+      await insertCoat(tx, board.boardId, {
         id: newId(),
         stage: under,
         layer: plannedLayer(board, under),
@@ -140,11 +140,11 @@ async function colourIsOn(tx: Queries, board: string): Promise<void> {
 }
 
 export async function putOnCoat({ db, learning }: Shop, by: By, id: string, input: NewCoat): Promise<Board> {
-  const { jobId: job } = await workOn(db, id);
   const shelf = await wholeShelf(db);
-  await db.transaction(async (tx) => {
-    const board = await wholeBoard(tx, id);
-    if (board.coats.some((c) => c.id === input.id)) return;
+  const job = await db.transaction(async (tx) => {
+    const board = await workOn(tx, id);
+    const { jobId: job } = board;
+    if (board.coats.some((c) => c.id === input.id)) return job;
     const planned = plannedLayer(board, input.stage);
     if (board.coats.some((c) => c.stage === input.stage))
       throw new Refusal(409, 'This layer is on already. Put its record right, or take it back first.', 'stage');
@@ -156,6 +156,7 @@ export async function putOnCoat({ db, learning }: Shop, by: By, id: string, inpu
     await insertCoat(tx, id, { ...NOTHING_NOTED, ...noted, stage, layer, putOnAt: at, by });
     await colourIsOn(tx, id);
     await insertEvent(tx, { kind: 'coat put on', by, job, board: id, detail: { stage, layer: layer.kind, at } });
+    return job;
   });
   learning.changed(job);
   return wholeBoard(db, id);
@@ -199,10 +200,10 @@ export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, b
   const board = work.boardId;
   await db.transaction(async (tx) => {
     if (coat.deleted === back) return;
-    const now = await wholeBoard(tx, board);
+    const now = await workOn(tx, board);
     if (back && now.coats.some((c) => c.stage > coat.stage))
       throw new Refusal(409, 'A later layer is on. Take that one back first.', 'stage');
-    if (back && now.readings.some((r) => (r.stage ?? 0) >= coat.stage))
+    if (back && now.readings.some((r) => r.stage >= coat.stage))
       throw new Refusal(
         409,
         'The board was read with this layer on. Take those readings out, or file them elsewhere.',
@@ -218,7 +219,7 @@ export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, b
 }
 
 /** What stands against reading a stage of a board. */
-function mustBeReadable(board: Board, stage: number): void {
+function mustBeReadable(board: BoardAtWork, stage: number): void {
   if (stage > 0) plannedLayer(board, stage);
   if (stage > 0 && !stageMean(board, 0))
     throw new Refusal(409, 'Read the raw board first: it is half the result.', 'stage');
@@ -231,11 +232,11 @@ export async function readStage(
   stage: number,
   input: ReadingInput,
 ): Promise<ReadingsTaken> {
-  const { jobId: job, jobNumber, speciesId } = await workOn(db, id);
-  const taken = await db.transaction(async (tx) => {
+  const { job, ...taken } = await db.transaction(async (tx) => {
+    const board = await workOn(tx, id);
+    const { jobId: job, jobNumber, speciesId } = board;
     const again = await readingsOfTaking(tx, input.takingId);
-    if (again.length > 0) return { readings: again, notes: [] };
-    const board = await wholeBoard(tx, id);
+    if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
     const subject = { board: id, stage };
     const file = await measurementsFrom(
@@ -254,7 +255,7 @@ export async function readStage(
     const layer = board.recipe?.stack[stage - 1]?.kind;
     const detail = { stage, layer, source: input.source, count: readings.length };
     await insertEvent(tx, { kind: 'stage read', by, job, board: id, detail });
-    return { readings, notes: file.notes };
+    return { job, readings, notes: file.notes };
   });
   learning.changed(job);
   return taken;
@@ -262,12 +263,12 @@ export async function readStage(
 
 /** Yesterday entered whole: coats with their times and what was read after them, all of it or nothing. */
 export async function enterPast({ db, learning }: Shop, by: By, id: string, { entries }: PastEntry): Promise<Board> {
-  const { jobId: job } = await workOn(db, id);
-  await db.transaction(async (tx) => {
+  const job = await db.transaction(async (tx) => {
+    const { jobId: job } = await workOn(tx, id);
     let coats = 0;
     let readings = 0;
     for (const { coatId, takingId, stage, at, lab } of [...entries].sort((p, q) => p.stage - q.stage)) {
-      const board = await wholeBoard(tx, id);
+      const board = await workOn(tx, id);
       if (stage > 0 && !board.coats.some((c) => c.stage === stage)) {
         const layer = plannedLayer(board, stage);
         await putOnUnnoted(tx, board, stage - 1);
@@ -289,10 +290,11 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
       await rememberStage(tx, id, stage);
       readings++;
     }
-    if (coats + readings === 0) return;
-    if (layersOn(await wholeBoard(tx, id)) > 0) await colourIsOn(tx, id);
+    if (coats + readings === 0) return job;
+    if (layersOn(await workOn(tx, id)) > 0) await colourIsOn(tx, id);
     else await stampEvidence(tx, id);
     await insertEvent(tx, { kind: 'past entered', by, job, board: id, detail: { coats, readings } });
+    return job;
   });
   learning.changed(job);
   return wholeBoard(db, id);
@@ -306,17 +308,17 @@ export async function changeBoard(
   version: number,
   preparation: Board['preparation'],
 ): Promise<Board> {
-  const { jobId: job } = await workOn(db, id);
-  await db.transaction(async (tx) => {
-    const board = await wholeBoard(tx, id);
+  const job = await db.transaction(async (tx) => {
+    const board = await workOn(tx, id);
     if (preparation === null && layersOn(board) > 0)
       throw new Refusal(409, 'Colour is on: this board keeps a preparation of its own.', 'preparation');
-    const { preparation: own, woodPreparation } = await workOn(tx, id);
+    const { preparation: own, woodPreparation, jobId: job } = board;
     if (!(await setBoardPreparation(tx, id, version, preparation)))
       throw new Conflict('This board', { version: board.version, value: board.preparation });
     await stampEvidence(tx, id);
     const detail = { was: own ?? woodPreparation, now: preparation ?? woodPreparation };
     await insertEvent(tx, { kind: 'board changed', by, job, board: id, detail });
+    return job;
   });
   learning.changed(job);
   return wholeBoard(db, id);
@@ -365,7 +367,7 @@ export async function changeReading(
     throw new Refusal(422, 'A reading of the target has no stage.', 'stage');
   await db.transaction(async (tx) => {
     if (at.boardId && change.stage !== undefined) {
-      const board = await wholeBoard(tx, at.boardId);
+      const board = await workOn(tx, at.boardId);
       mustBeReadable(board, change.stage);
       if (change.stage > 0) await putOnUnnoted(tx, board, change.stage);
       if (change.stage > 0) await keepPreparation(tx, at.boardId);

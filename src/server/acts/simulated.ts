@@ -1,8 +1,7 @@
 import type { Measurement } from '../../core/formats/index.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import { boardCode } from '../../record/codes.ts';
-import { stackAsMade } from '../../record/stages.ts';
-import type { Board } from '../../shared/board.ts';
+import { type Staged, stackAsMade } from '../../record/stages.ts';
 import type { Step } from '../../workshop/board.ts';
 import { DYES, MEDIUMS, PIGMENTS, WOODS } from '../../workshop/stock.ts';
 import { SAMPLE_PIECES, takeReadings, type WorkshopBoard } from '../../workshop/workshop-bench.ts';
@@ -37,7 +36,7 @@ function stepsOf(stack: Stack): Step[] {
 
 /** The simulated workshop's own copy of a shop board, known there by its label. */
 export function workshopBoardOf(
-  board: Pick<Board, 'number' | 'recipe' | 'coats'>,
+  board: Pick<Staged, 'recipe' | 'coats'> & { number: number },
   { job, species }: { job: number; species: string },
   stage: number,
 ): WorkshopBoard {

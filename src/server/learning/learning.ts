@@ -11,7 +11,7 @@ import { startThread, type Thread } from '../threads/start-thread.ts';
 import type { Learner } from './learning.worker.ts';
 
 /** A tap is rarely alone: learning waits this long for the next. */
-const SETTLE_MS = 150;
+const SETTLE_MS = 500;
 
 export interface Learning {
   /** What was learned last, and whether there is more to learn; learns nothing. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Board, Coat, type CoatChange, Recipe } from '../../shared/board.ts';
-import { PreparationSchema } from '../../shared/stack.ts';
+import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
 import { all, assignments, one, stamp, touched } from './rows.ts';
@@ -67,28 +67,50 @@ export async function insertRecipe(db: Queries, wood: string, board: string, rec
 export const recipeExists = async (db: Queries, id: string): Promise<boolean> =>
   touched(await db.query('select from recipe where id = $1', [id]));
 
-const Work = z.object({
+/** What of a board (b) its stages are known by: recipe (r), coats, and the means of what was read. */
+export const STAGED_COLUMNS = `r.stack, r.expected,
+  coalesce((select json_agg(json_build_object('id', c.id, 'stage', c.stage, 'layer', c.layer) order by c.stage)
+            from coat c where c.board_id = b.id and c.deleted_at is null), '[]') as coats,
+  coalesce((select json_agg(json_build_object('stage', m.stage, 'grid', m.grid) order by m.stage)
+            from stage_mean m where m.board_id = b.id), '[]') as readings`;
+export const StagedRow = z.object({
+  stack: StackSchema.nullable(),
+  expected: z.array(z.array(z.number())).nullable(),
+  coats: z.array(z.object({ id: z.string(), stage: z.number(), layer: LayerSchema })),
+  readings: z.array(z.object({ stage: z.number(), grid: z.array(z.number()) })),
+});
+export const withRecipe = <T extends z.infer<typeof StagedRow>>({ stack, expected, ...board }: T) => ({
+  ...board,
+  recipe: stack && expected ? { stack, expected } : null,
+});
+
+const Work = StagedRow.extend({
   boardId: z.string(),
   woodId: z.string(),
   jobId: z.string(),
   jobNumber: z.number(),
   speciesId: z.string(),
   number: z.number(),
+  version: z.number(),
   woodPreparation: PreparationSchema,
   preparation: PreparationSchema.nullable(),
   putAway: z.boolean(),
 });
-/** Where a board belongs, and whether its job is at work. */
-export const boardAtWork = (db: Queries, id: string) =>
-  one(
+/** Where a board belongs and how far it is, without its single readings; and whether its job is at work. */
+export async function boardAtWork(db: Queries, id: string) {
+  const row = await one(
     db,
     Work,
     `select b.id as "boardId", w.id as "woodId", j.id as "jobId", j.number as "jobNumber", w.species_id as "speciesId",
-       b.number, w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway"
-     from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id where b.id = $1`,
+       b.number, b.version, w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
+       ${STAGED_COLUMNS}
+     from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id
+       left join recipe r on r.id = b.recipe_id where b.id = $1`,
     [id],
   );
-export type BoardAtWork = z.infer<typeof Work>;
+  return row && withRecipe(row);
+}
+export type BoardAtWork = NonNullable<Awaited<ReturnType<typeof boardAtWork>>>;
 
 /** Colour goes on: from now on the board keeps the preparation that it has. */
 export async function keepPreparation(db: Queries, board: string): Promise<void> {

@@ -2,8 +2,9 @@ import { z } from 'zod';
 import type { Knowledge } from '../../core/learn/knowledge.ts';
 import type { MadeBoard } from '../../record/evidence.ts';
 import { KnowledgeSchema } from '../../shared/knowledge.ts';
-import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
+import { PreparationSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
+import { STAGED_COLUMNS, StagedRow, withRecipe } from './boards.ts';
 import { all, one } from './rows.ts';
 
 const Kept = z.object({ id: z.string(), evidence: z.number(), content: KnowledgeSchema });
@@ -51,15 +52,11 @@ export async function ownStamp(db: Queries, job: string): Promise<number> {
   return row?.stamp ?? 0;
 }
 
-const Evidence = z.object({
+const Evidence = StagedRow.extend({
   id: z.string(),
   jobId: z.string(),
   speciesId: z.string(),
   preparation: PreparationSchema,
-  stack: StackSchema.nullable(),
-  expected: z.array(z.array(z.number())).nullable(),
-  coats: z.array(z.object({ stage: z.number(), layer: LayerSchema })),
-  readings: z.array(z.object({ stage: z.number(), grid: z.array(z.number()) })),
 });
 
 /** Boards whose evidence changed after a stamp, with their stage means for readings. Those of a job put away teach on. */
@@ -68,17 +65,10 @@ export async function evidenceSince(db: Queries, stamp: number): Promise<MadeBoa
     db,
     Evidence,
     `select b.id, w.job_id as "jobId", w.species_id as "speciesId", coalesce(b.preparation, w.preparation) as preparation,
-       r.stack, r.expected,
-       coalesce((select json_agg(json_build_object('stage', c.stage, 'layer', c.layer) order by c.stage)
-                 from coat c where c.board_id = b.id and c.deleted_at is null), '[]') as coats,
-       coalesce((select json_agg(json_build_object('stage', m.stage, 'grid', m.grid) order by m.stage)
-                 from stage_mean m where m.board_id = b.id), '[]') as readings
+       ${STAGED_COLUMNS}
      from board b join job_wood w on w.id = b.job_wood_id left join recipe r on r.id = b.recipe_id
      where b.evidence > $1`,
     [stamp],
   );
-  return rows.map(({ stack, expected, ...board }) => ({
-    ...board,
-    recipe: stack && expected ? { stack, expected } : null,
-  }));
+  return rows.map(withRecipe);
 }
