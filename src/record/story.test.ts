@@ -23,6 +23,18 @@ describe('the story', () => {
     const read = { stage: 2, layer: 'clear', source: 'typed', count: 1 };
     expect(eventText({ kind: 'stage read', detail: read })).toBe('Read after clear: 1 reading (typed)');
     expect(eventText({ kind: 'stage read', detail: { ...read, stage: 0, count: 5 } })).toContain('raw: 5 readings');
+    const layer = { kind: 'dye', colours: { honey: 4, coal: 1 } };
+    const coat = {
+      stage: 1,
+      layer: 'dye',
+      was: { layer, note: '' },
+      now: { layer: { ...layer, colours: { honey: 4.4, coal: 1 } } },
+    };
+    expect(eventText({ kind: 'coat changed', detail: coat })).toBe('Dye put right: honey 4 → 4.4');
+    const late = { stage: 1, layer: 'dye', was: { putOnAt: null }, now: { putOnAt: '2026-05-04T10:00:00.000Z' } };
+    expect(eventText({ kind: 'coat changed', detail: late }, (iso) => iso.slice(11, 16))).toBe(
+      'Dye put right: time nothing → 10:00',
+    );
     expect(eventText({ kind: 'job changed', detail: { was: { tolerance: 1 }, now: { tolerance: 1 } } })).toBe(
       'Job changed: nothing changed',
     );

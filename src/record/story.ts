@@ -78,48 +78,61 @@ const WORDS: Record<string, string> = {
   costPerGram: 'cost per gram',
 };
 
-function valueText(value: unknown): string {
+/** How a moment is written: the reader's clock is not the record's. */
+export type MomentText = (iso: string) => string;
+const isMoment = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value);
+
+function valueText(value: unknown, moment: MomentText): string {
   if (value === null || value === undefined || value === '') return 'nothing';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'number') return String(Math.round(value * 1000) / 1000);
-  if (typeof value === 'string')
-    return /^\d{4}-\d\d-\d\dT/.test(value) ? value.slice(0, 16).replace('T', ' ') : `“${value}”`;
-  if (Array.isArray(value)) return value.map(valueText).join(', ');
+  if (isMoment(value)) return moment(value);
+  if (typeof value === 'string') return `“${value}”`;
+  if (Array.isArray(value)) return value.map((v) => valueText(v, moment)).join(', ');
   return Object.entries(list(value))
-    .map(([k, v]) => `${WORDS[k] ?? k} ${valueText(v)}`)
+    .map(([k, v]) => `${WORDS[k] ?? k} ${valueText(v, moment)}`)
     .join(', ');
 }
 
-/** What differs between what was and what is, each with both. */
-function changes({ was, now }: Detail): string {
+const isSet = (value: unknown): boolean => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** What differs between what was and what is, each with both; of a set of values only those that differ. */
+function changes({ was, now }: Detail, moment: MomentText): string {
   const before = list(was);
   const after = list(now);
   const changed = Object.keys(after).filter((key) => JSON.stringify(after[key]) !== JSON.stringify(before[key]));
-  if (changed.length === 0) return 'nothing changed';
-  return changed.map((key) => `${WORDS[key] ?? key} ${valueText(before[key])} → ${valueText(after[key])}`).join('; ');
+  return changed
+    .flatMap((key) => {
+      if (isSet(before[key]) && isSet(after[key])) return changes({ was: before[key], now: after[key] }, moment) || [];
+      return `${WORDS[key] ?? key} ${valueText(before[key], moment)} → ${valueText(after[key], moment)}`;
+    })
+    .join('; ');
 }
+const changesText = (detail: Detail, moment: MomentText): string => changes(detail, moment) || 'nothing changed';
 
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
-const SENTENCES: Record<EventKind, (detail: Detail) => string> = {
+const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
   'job started': () => 'Job started',
-  'job changed': (d) => `Job changed: ${changes(d)}`,
+  'job changed': (d, moment) => `Job changed: ${changesText(d, moment)}`,
   'job put away': () => 'Job put away',
   'job brought back': () => 'Job brought back',
   'target read': ({ count, source }) => `Target: ${plural(count, 'reading')} (${text(source)})`,
   'wood added': ({ speciesId }) => `Wood added: ${text(speciesId)}`,
-  'preparation set': (d) => `Preparation of ${text(d.speciesId)}: ${changes(d)}`,
-  'layers drafted': ({ speciesId, layers }) => `Layers on ${text(speciesId)} worked on: ${valueText(layers)}`,
-  'offcuts counted': ({ speciesId, offcuts }) => `Offcuts of ${text(speciesId)} counted: ${valueText(offcuts)}`,
+  'preparation set': (d, moment) => `Preparation of ${text(d.speciesId)}: ${changesText(d, moment)}`,
+  'layers drafted': ({ speciesId, layers }, moment) =>
+    `Layers on ${text(speciesId)} worked on: ${valueText(layers, moment)}`,
+  'offcuts counted': ({ speciesId, offcuts }, moment) =>
+    `Offcuts of ${text(speciesId)} counted: ${valueText(offcuts, moment)}`,
   'part added': ({ name, count }) => `Part added: ${text(count)} × ${text(name)}`,
-  'part changed': (d) => `Part ${text(d.name)} changed: ${changes(d)}`,
+  'part changed': (d, moment) => `Part ${text(d.name)} changed: ${changesText(d, moment)}`,
   'part taken out': ({ name }) => `Part taken out: ${text(name)}`,
   'part put back': ({ name }) => `Part put back: ${text(name)}`,
   'board taken': () => 'Board taken',
-  'board changed': (d) => `Board was prepared otherwise: ${changes(d)}`,
+  'board changed': (d, moment) => `Board was prepared otherwise: ${changesText(d, moment)}`,
   'recipe planned': ({ number, origin }) => `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})`,
-  'coat put on': (d) => `${layerName(d)} put on${d.at ? `, ${valueText(d.at)}` : ''}`,
-  'coat changed': (d) => `${layerName(d)} put right: ${changes(d)}`,
+  'coat put on': (d, moment) => `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}`,
+  'coat changed': (d, moment) => `${layerName(d)} put right: ${changesText(d, moment)}`,
   'coat taken back': (d) => `${layerName(d)} was not put on after all`,
   'coat put back': (d) => `${layerName(d)} was put on after all`,
   'stage read': (d) => `Read ${stageName(d)}: ${plural(d.count, 'reading')} (${text(d.source)})`,
@@ -127,18 +140,20 @@ const SENTENCES: Record<EventKind, (detail: Detail) => string> = {
     `Entered afterwards: ${plural(coats, 'coat')}, ${plural(readings, 'reading')}`,
   'reading taken out': (d) => `Reading ${stageName(d)} taken out`,
   'reading put back': (d) => `Reading ${stageName(d)} put back`,
-  'reading changed': (d) => `Reading put right: ${changes(d)}`,
+  'reading changed': (d, moment) => `Reading put right: ${changesText(d, moment)}`,
   added: ({ name }) => `${text(name)} added`,
-  changed: (d) => `${text(d.name)} changed: ${changes(d)}`,
+  changed: (d, moment) => `${text(d.name)} changed: ${changesText(d, moment)}`,
   'put away': ({ name }) => `${text(name)} put away`,
   'brought back': ({ name }) => `${text(name)} brought back`,
   'boards read': ({ name, count }) => `${text(name)}: ${plural(count, 'board')} read before and after`,
-  'rung changed': (d) => `${text(d.name)}, rung put right: ${changes(d)}`,
-  'rung taken out': ({ name, strength }) => `${text(name)}: rung ${valueText(strength)} taken out`,
-  'rung put back': ({ name, strength }) => `${text(name)}: rung ${valueText(strength)} put back`,
-  'house changed': (d) => `House: ${changes(d)}`,
+  'rung changed': (d, moment) => `${text(d.name)}, rung put right: ${changesText(d, moment)}`,
+  'rung taken out': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} taken out`,
+  'rung put back': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} put back`,
+  'house changed': (d, moment) => `House: ${changesText(d, moment)}`,
 };
 
 /** What happened, in words. An event of a kind that this version does not know is told by its name. */
-export const eventText = ({ kind, detail }: Pick<StoredEvent, 'kind' | 'detail'>): string =>
-  SENTENCES[kind as EventKind]?.(detail) ?? kind;
+export const eventText = (
+  { kind, detail }: Pick<StoredEvent, 'kind' | 'detail'>,
+  moment: MomentText = (iso) => iso,
+): string => SENTENCES[kind as EventKind]?.(detail, moment) ?? kind;

@@ -409,14 +409,16 @@ describe('coats', () => {
     const { board, now, read } = await plannedBoard();
     const { body } = await read(1, 47, 15, 26).expect(201);
     await shop
-      .ask('patch', `/readings/${body.readings[0].id}`, { stage: 2, takenAt: '2026-05-04T17:00:00.000Z' })
+      .ask('patch', `/readings/${body.readings[0].id}`, { version: 1, stage: 2, takenAt: '2026-05-04T17:00:00.000Z' })
       .expect(204);
     const moved = (await now()).readings.find((r) => r.id === body.readings[0].id);
-    expect(moved).toMatchObject({ stage: 2, takenAt: '2026-05-04T17:00:00.000Z' });
+    expect(moved).toMatchObject({ version: 2, stage: 2, takenAt: '2026-05-04T17:00:00.000Z' });
     expect((await story(board.id))[0]).toMatchObject({ kind: 'reading changed', detail: { was: { stage: 1 } } });
     const means = await shop.db.query('select stage from stage_mean where board_id = $1 order by stage', [board.id]);
     expect(means.map((m) => m.stage)).toEqual([0, 2]);
-    await refused('patch', `/readings/${body.readings[0].id}`, { stage: 9 }, 422, 'there is no stage 9');
+    await refused('patch', `/readings/${body.readings[0].id}`, { version: 2, stage: 9 }, 422, 'there is no stage 9');
+    // A second window that still holds the reading as it was.
+    await refused('patch', `/readings/${body.readings[0].id}`, { version: 1, stage: 1 }, 409, 'changed meanwhile');
   });
 });
 

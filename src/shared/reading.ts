@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Moment } from './id.ts';
+import { Id, Moment, Version } from './id.ts';
 
 export const Lab = z.tuple([
   z.number().min(0, 'L* must lie between 0 and 100.').max(100, 'L* must lie between 0 and 100.'),
@@ -43,11 +43,13 @@ export const StoredReading = z.object({
   /** 31 reflectances, 400-700 nm. */
   grid: Grid,
   takenAt: z.string(),
+  version: z.number(),
 });
 export type StoredReading = z.infer<typeof StoredReading>;
 
 /** A reading filed under the wrong stage, or at the wrong time, put right. */
 export const ReadingChange = z.object({
+  version: Version,
   stage: z.number().int().min(0).max(16).optional(),
   takenAt: Moment.optional(),
 });

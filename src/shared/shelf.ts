@@ -67,14 +67,16 @@ export const NewRung = z.object({ id: Id, ...RungInput.shape });
 export type NewRung = z.infer<typeof NewRung>;
 export const LadderInput = z.object({ rungs: z.array(NewRung).min(1, 'A ladder has one rung at least.').max(40) });
 /** A strength written down wrongly, put right. */
-export const RungChange = RungInput.pick({ strength: true });
+export const RungChange = z.object({ version: Version, ...RungInput.pick({ strength: true }).shape });
+export const Rung = NewRung.extend({ version: z.number() });
+export type Rung = z.infer<typeof Rung>;
 
 export const ColourantRecord = NewColourant.extend({
   absorption: bands.nullable(),
   scatter: bands.nullable(),
   exponent: z.number(),
   fit: z.object({ fitError: z.array(z.number()), bandError: bands }).nullable(),
-  rungs: z.array(NewRung),
+  rungs: z.array(Rung),
   ...kept,
 });
 export type ColourantRecord = z.infer<typeof ColourantRecord>;

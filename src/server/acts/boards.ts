@@ -155,7 +155,13 @@ export async function putOnCoat({ db, learning }: Shop, by: By, id: string, inpu
     const at = putOnAt === undefined ? new Date().toISOString() : putOnAt;
     await insertCoat(tx, id, { ...NOTHING_NOTED, ...noted, stage, layer, putOnAt: at, by });
     await colourIsOn(tx, id);
-    await insertEvent(tx, { kind: 'coat put on', by, job, board: id, detail: { stage, layer: layer.kind, at } });
+    await insertEvent(tx, {
+      kind: 'coat put on',
+      by,
+      job,
+      board: id,
+      detail: { stage, layer: layer.kind, at: putOnAt },
+    });
     return job;
   });
   learning.changed(job);
@@ -360,7 +366,7 @@ export async function changeReading(
   { db, learning }: Shop,
   by: By,
   id: string,
-  change: { stage?: number; takenAt?: string },
+  { version, ...change }: { version: number; stage?: number; takenAt?: string },
 ): Promise<void> {
   const at = await readingAtWork(db, id);
   if (change.stage !== undefined && !at.boardId)
@@ -372,7 +378,8 @@ export async function changeReading(
       if (change.stage > 0) await putOnUnnoted(tx, board, change.stage);
       if (change.stage > 0) await keepPreparation(tx, at.boardId);
     }
-    await moveReading(tx, id, change);
+    if (!(await moveReading(tx, id, { version, ...change })))
+      throw new Conflict('This reading', { version: at.version, value: { stage: at.stage, takenAt: at.takenAt } });
     await readingMoved(
       tx,
       at,

@@ -15,6 +15,7 @@ import type {
   NewMedium,
   NewRung,
   NewSpecies,
+  Rung,
   SpeciesChange,
   SpeciesRecord,
 } from '../../shared/shelf.ts';
@@ -202,13 +203,13 @@ async function onRung(
   by: By,
   id: string,
   kind: 'rung changed' | 'rung taken out' | 'rung put back',
-  work: (tx: Queries) => Promise<unknown>,
+  work: (tx: Queries, rung: Rung) => Promise<unknown>,
   detail: object,
 ): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {
     const rung = await rungById(tx, id);
     if (!rung) throw notFound('rung');
-    await work(tx);
+    await work(tx, rung);
     const { name } = await colourOf(tx, rung.colourantId);
     await fitProfile(tx, rung.colourantId);
     const told = { name, strength: rung.strength, was: { strength: rung.strength }, ...detail };
@@ -216,8 +217,18 @@ async function onRung(
     return colourOf(tx, rung.colourantId);
   });
 }
-export const changeRung = (shop: Shop, by: By, id: string, strength: number) =>
-  onRung(shop, by, id, 'rung changed', (tx) => setRungStrength(tx, id, strength), { now: { strength } });
+export const changeRung = (shop: Shop, by: By, id: string, version: number, strength: number) =>
+  onRung(
+    shop,
+    by,
+    id,
+    'rung changed',
+    async (tx, rung) => {
+      if (!(await setRungStrength(tx, id, version, strength)))
+        throw new Conflict('This rung', { version: rung.version, value: { strength: rung.strength } });
+    },
+    { now: { strength } },
+  );
 export const takeRungOut = (shop: Shop, by: By, id: string, out: boolean) =>
   onRung(shop, by, id, out ? 'rung taken out' : 'rung put back', (tx) => setRungDeleted(tx, id, out), {});
 

@@ -190,10 +190,11 @@ describe('colours', () => {
     const id = COLOURANTS[1].id;
     const before = (await shelf()).colourants.find((c) => c.id === id);
     const [weakest] = before?.rungs ?? [];
-    const now = (await shop.ask('patch', `/rungs/${weakest.id}`, { strength: 2.2 }).expect(200)).body;
+    const now = (await shop.ask('patch', `/rungs/${weakest.id}`, { version: 1, strength: 2.2 }).expect(200)).body;
+    await shop.ask('patch', `/rungs/${weakest.id}`, { version: 1, strength: 3 }).expect(409);
     expect(now.rungs[0].strength).toBe(2.2);
     expect(now.absorption).not.toEqual(before?.absorption);
-    const wild = await shop.ask('patch', `/rungs/${weakest.id}`, { strength: 900 });
+    const wild = await shop.ask('patch', `/rungs/${weakest.id}`, { version: 2, strength: 900 });
     expect([wild.status, wild.body.detail]).toEqual([422, expect.stringContaining('check the unit')]);
     const two = (await shop.ask('delete', `/rungs/${weakest.id}`).expect(200)).body;
     expect(two.rungs).toHaveLength(2);

@@ -80,8 +80,8 @@ export function shelfRoutes(shop: Shop): Router {
     response.status(201).json(await addRungs(shop, byOf(request), request.params.id, rungs));
   });
   router.patch('/rungs/:rung', async (request, response) => {
-    const { strength } = RungChange.parse(request.body);
-    response.json(await changeRung(shop, byOf(request), idOf(request.params.rung, 'rung'), strength));
+    const { version, strength } = RungChange.parse(request.body);
+    response.json(await changeRung(shop, byOf(request), idOf(request.params.rung, 'rung'), version, strength));
   });
   router.delete('/rungs/:rung', async (request, response) => {
     response.json(await takeRungOut(shop, byOf(request), idOf(request.params.rung, 'rung'), true));

@@ -7,7 +7,7 @@ import { StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import { all, one, stamp, touched } from './rows.ts';
 
-const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt"`;
+const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt", version`;
 const ReadingRow = StoredReading.extend({ takenAt: stamp });
 
 export type Subject = { job: string } | { board: string; stage: number };
@@ -95,13 +95,14 @@ const Whereabouts = z.object({
   stage: z.number().nullable(),
   takenAt: stamp,
   deleted: z.boolean(),
+  version: z.number(),
 });
 /** Where a reading belongs; null when there is none such. */
 export const whereaboutsOf = (db: Queries, reading: string) =>
   one(
     db,
     Whereabouts,
-    `select job_id as "jobId", board_id as "boardId", stage, taken_at as "takenAt", deleted_at is not null as deleted
+    `select job_id as "jobId", board_id as "boardId", stage, taken_at as "takenAt", deleted_at is not null as deleted, version
      from reading where id = $1`,
     [reading],
   );
@@ -115,14 +116,18 @@ export async function setReadingDeleted(db: Queries, id: string, deleted: boolea
   );
 }
 
+/** False when it was changed meanwhile. */
 export async function moveReading(
   db: Queries,
   id: string,
-  { stage, takenAt }: { stage?: number; takenAt?: string },
-): Promise<void> {
-  await db.query(
-    'update reading set stage = coalesce($2, stage), taken_at = coalesce($3::timestamptz, taken_at) where id = $1',
-    [id, stage ?? null, takenAt ?? null],
+  { version, stage, takenAt }: { version: number; stage?: number; takenAt?: string },
+): Promise<boolean> {
+  return touched(
+    await db.query(
+      `update reading set stage = coalesce($3, stage), taken_at = coalesce($4::timestamptz, taken_at), version = version + 1
+       where id = $1 and version = $2 returning id`,
+      [id, version, stage ?? null, takenAt ?? null],
+    ),
   );
 }
 

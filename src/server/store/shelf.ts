@@ -9,8 +9,9 @@ import {
   type NewCoatSample,
   type NewColourant,
   type NewMedium,
-  NewRung,
+  type NewRung,
   type NewSpecies,
+  Rung,
   type Shelf,
   type SpeciesChange,
   SpeciesRecord,
@@ -22,7 +23,7 @@ const SPECIES = 'id, name, figure, tannin, tissues, version, archived_at is not 
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
   c.cost_per_gram as "costPerGram", c.lot, c.caution, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
-              'before', r.before, 'after', r.after) order by r.strength, r.id)
+              'before', r.before, 'after', r.after, 'version', r.version) order by r.strength, r.id)
             from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
 const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.fit_error as "fitError", m.version,
   m.archived_at is not null as archived,
@@ -156,17 +157,22 @@ export async function insertRung(db: Queries, colourant: string, rung: NewRung):
   );
 }
 
-const OwnedRung = NewRung.extend({ colourantId: z.string() });
+const OwnedRung = Rung.extend({ colourantId: z.string() });
 export const rungById = (db: Queries, id: string) =>
   one(
     db,
     OwnedRung,
-    `select id, colourant_id as "colourantId", species_id as "speciesId", strength, before, after
+    `select id, colourant_id as "colourantId", species_id as "speciesId", strength, before, after, version
      from ladder_rung where id = $1`,
     [id],
   );
-export async function setRungStrength(db: Queries, id: string, strength: number): Promise<void> {
-  await db.query('update ladder_rung set strength = $2 where id = $1', [id, strength]);
+export async function setRungStrength(db: Queries, id: string, version: number, strength: number): Promise<boolean> {
+  return touched(
+    await db.query(
+      'update ladder_rung set strength = $3, version = version + 1 where id = $1 and version = $2 returning id',
+      [id, version, strength],
+    ),
+  );
 }
 export async function setRungDeleted(db: Queries, id: string, deleted: boolean): Promise<void> {
   await db.query('update ladder_rung set deleted_at = case when $2 then now() end where id = $1', [id, deleted]);

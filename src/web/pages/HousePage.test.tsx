@@ -32,7 +32,7 @@ describe('the house', () => {
     const story = await ask<StoredEvent[]>('GET', `/jobs/${number}/story`);
     expect(story.map((e) => [e.kind, e.person])).toEqual([['job started', 'Marit']]);
     await page.user.click(await screen.findByRole('link', { name: 'Story' }));
-    expect(within(await screen.findByRole('main')).getByText('Job started')).toBeDefined();
+    expect(await within(await screen.findByRole('main')).findByText('Job started')).toBeDefined();
 
     await page.press('At the bench: Marit');
     await page.user.click(await screen.findByRole('menuitem', { name: 'Nobody in particular' }));

@@ -1,6 +1,7 @@
 import { Link as RouterLink } from 'react-router';
 import { eventText } from '../../record/story.ts';
 import type { StoredEvent } from '../../shared/event.ts';
+import { momentText } from './moment.ts';
 
 const dayOf = (iso: string) =>
   new Date(iso).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' });
@@ -37,7 +38,7 @@ export function Story({ events, boards = false }: { events: readonly StoredEvent
                 )}
               </span>
             )}
-            <span>{eventText(event)}</span>
+            <span>{eventText(event, (iso) => momentText(iso))}</span>
           </div>
         ))}
     </section>

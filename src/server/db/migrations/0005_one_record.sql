@@ -92,6 +92,7 @@ create table ladder_rung (
   strength float8 not null check (strength > 0 and strength < 'Infinity'),
   before float8[] not null check (is_spectrum(before)),
   after float8[] not null check (is_spectrum(after)),
+  version int not null default 1,
   created_at timestamptz not null default now(),
   deleted_at timestamptz
 );
@@ -263,6 +264,7 @@ create table reading (
   lab float8[] check (cardinality(lab) = 3 and all_finite(lab)),
   grid float8[] not null check (is_spectrum(grid)),
   taken_at timestamptz not null default now(),
+  version int not null default 1,
   deleted_at timestamptz,
   unique (taking_id, place),
   check ((job_id is null) <> (board_id is null)),

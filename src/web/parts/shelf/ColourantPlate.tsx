@@ -1,9 +1,10 @@
 import { Button, TextField } from '@mui/material';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
-import type { ColourantRecord, NewRung as NewRungShape, Shelf } from '../../../shared/shelf.ts';
+import type { ColourantRecord, Rung, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
+import { useEditForm } from '../../hooks/edit-form.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../Curves.tsx';
@@ -58,22 +59,19 @@ function RungStrength({
   pigment,
   onError,
 }: {
-  rung: NewRungShape;
+  rung: Rung;
   pigment: boolean;
   onError: (sentence: string | null) => void;
 }) {
   const scale = pigment ? 100 : 1;
   const [typed, setTyped] = useState(String(Number((rung.strength * scale).toFixed(4))));
-  const leave = async () => {
-    const strength = typed.trim() === '' ? Number.NaN : Number(typed) / scale;
-    if (Math.abs(strength - rung.strength) < 1e-9) return;
-    try {
-      await change('PATCH', `/rungs/${rung.id}`, { strength });
-      onError(null);
-    } catch (trouble) {
-      onError(sentenceOf(trouble));
-    }
-  };
+  const strength = typed.trim() === '' ? Number.NaN : Number(typed) / scale;
+  // Entered again after somebody else's change it is saved over that, knowingly.
+  const { submit, error } = useEditForm(rung.version, (version) =>
+    change('PATCH', `/rungs/${rung.id}`, { version, strength }),
+  );
+  useEffect(() => onError(error), [error, onError]);
+  const leave = () => (Math.abs(strength - rung.strength) < 1e-9 ? undefined : submit());
   return (
     <TextField
       label={pigment ? '% of glaze' : 'g/L'}
@@ -91,7 +89,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
   const pigment = colourant.kind === 'pigment';
   const [error, setError] = useState<string | null>(null);
   const say = useSay();
-  const takeOut = async (rung: NewRungShape) => {
+  const takeOut = async (rung: Rung) => {
     try {
       await change('DELETE', `/rungs/${rung.id}`);
       setError(null);
@@ -132,7 +130,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             key={rung.id}
             style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0', alignItems: 'center' }}
           >
-            <RungStrength key={rung.strength} rung={rung} pigment={pigment} onError={setError} />
+            <RungStrength key={rung.version} rung={rung} pigment={pigment} onError={setError} />
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
