@@ -44,9 +44,9 @@ const makeBoard = async (stages) => {
 
 await page.goto(`${base}/jobs/2/target`);
 await shoot('target');
-await page.goto(`${base}/jobs/2/woods?wood=5`);
+await page.goto(`${base}/jobs/2/woods?wood=beech`);
 await shoot('woods');
-await page.goto(`${base}/jobs/2/layers?wood=3`);
+await page.goto(`${base}/jobs/2/layers?wood=beech`);
 await press('Find recipes');
 await page.getByRole('button', { name: 'Take', exact: true }).first().click();
 await shoot('layers');
@@ -60,6 +60,14 @@ await press('Plan the next board');
 await makeBoard(3);
 await page.getByRole('button', { name: 'Plan the next board' }).waitFor();
 await shoot('verdict');
+await page.goto(`${base}/jobs/2/story`);
+await shoot('story');
+await page.goto(`${base}/jobs/2/parts`);
+await shoot('parts');
+await page.goto(`${base}/rack`);
+await shoot('rack');
+await page.goto(`${base}/house`);
+await shoot('house');
 await page.goto(`${base}/jobs/2/together`);
 await press('Find for every wood');
 await page.getByRole('button', { name: 'Take on ash' }).waitFor();

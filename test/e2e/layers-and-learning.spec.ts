@@ -157,7 +157,7 @@ test('a glaze solved from the measured dye stage, then a verdict that passes and
   await page.getByRole('button', { name: /^Plan board/ }).click();
   await readStages(page, ['after dye']);
   await page.getByRole('link', { name: 'From here: solve what is left' }).click();
-  await expect(page.getByText('Layers 1–1 are on and read')).toBeVisible();
+  await expect(page.getByText('Layer 1 is on and read')).toBeVisible();
   await takeFirstRoad(page);
   await page.getByRole('button', { name: 'Go on from here' }).click();
   await readStages(page, ['after sealer', 'after glaze', 'after clear']);
