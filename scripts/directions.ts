@@ -62,12 +62,22 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'web/theme': { rooms: [], packages: ['@mui/material'] },
   'web/workers': { rooms: [...CORE], packages: ['comlink'] },
   'web/hooks': {
-    rooms: [...CORE, 'record', 'shared', 'web/workers'],
-    packages: ['react', 'react-router', 'swr', 'comlink', 'react-hook-form', 'zod'],
+    rooms: [...CORE, 'record', 'shared', 'web/workers', 'web/theme'],
+    packages: ['react', 'react-router', 'swr', 'comlink', 'react-hook-form', 'use-debounce', 'zod'],
   },
   'web/parts': {
     rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
-    packages: ['react', 'react-router', 'react-hook-form', '@mui/material', 'echarts', '@dnd-kit', 'zod'],
+    packages: [
+      'react',
+      'react-router',
+      'react-hook-form',
+      '@mui/material',
+      'echarts',
+      '@dnd-kit',
+      '@hookform/resolvers',
+      'react-hotkeys-hook',
+      'zod',
+    ],
   },
   'web/pages': {
     rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/parts', 'web/parts/*', 'web/workers', 'web/theme'],

@@ -23,3 +23,9 @@ export function run(command, ...args) {
   const { status } = spawnSync(command, args, { stdio: 'inherit', shell: false });
   if (status !== 0) process.exit(status ?? 1);
 }
+
+/** Builds the pages, and says what the first one weighs. */
+export function build() {
+  run('npx', 'vite', 'build', '--logLevel', 'warn');
+  run('node', 'scripts/weight.mjs');
+}

@@ -1,10 +1,10 @@
 // npm run demo | npm start | npm run dev: everything a fresh machine needs, then the server.
 import { spawn } from 'node:child_process';
-import { installPackages, run } from './install.mjs';
+import { build, installPackages } from './install.mjs';
 
 const mode = process.argv[2];
 installPackages();
-if (mode !== 'dev') run('npx', 'vite', 'build', '--logLevel', 'warn');
+if (mode !== 'dev') build();
 
 const server = ['--import', 'tsx', 'src/server/main.ts', ...(mode === 'demo' ? ['--demo'] : [])];
 const children = [spawn(process.execPath, mode === 'dev' ? ['--watch', ...server] : server, { stdio: 'inherit' })];

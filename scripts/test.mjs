@@ -1,5 +1,5 @@
 // npm test: types, lint and import directions, unit tests, then the built app in a headless browser.
-import { installChromium, installPackages, run } from './install.mjs';
+import { build, installChromium, installPackages, run } from './install.mjs';
 
 installPackages();
 installChromium();
@@ -7,5 +7,5 @@ run('npx', 'tsc');
 run('npx', 'biome', 'check', '--error-on-warnings', '.');
 run('node', '--import', 'tsx', 'scripts/directions.ts');
 run('npx', 'vitest', 'run');
-run('npx', 'vite', 'build', '--logLevel', 'warn');
+build();
 run('npx', 'playwright', 'test');

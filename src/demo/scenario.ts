@@ -62,18 +62,18 @@ const pigment = (id: string, name: string, lot: string): NewColourant => ({
 });
 
 export const COLOURANTS: readonly NewColourant[] = [
-  dye('honey-1', 'Honey 1', 0.42, 'H-0714'),
-  dye('amber-2', 'Amber 2', 0.45, 'A-0802'),
-  dye('russet-3', 'Russet 3', 0.48, 'R-0311'),
-  dye('wine-4', 'Wine 4', 0.55, 'W-0650'),
-  dye('moss-5', 'Moss 5', 0.52, 'M-0127'),
-  dye('slate-6', 'Slate 6', 0.58, 'S-0933'),
-  dye('coal-7', 'Coal 7', 0.5, 'C-0204'),
-  pigment('ochre-21', 'Ochre 21', 'O-1101'),
-  pigment('brick-22', 'Brick 22', 'B-1107'),
-  pigment('umber-23', 'Umber 23', 'U-1113'),
-  pigment('soot-24', 'Soot 24', 'T-1120'),
-  pigment('chalk-25', 'Chalk 25', 'K-1121'),
+  dye('honey', 'Honey', 0.42, 'H-0714'),
+  dye('amber', 'Amber', 0.45, 'A-0802'),
+  dye('russet', 'Russet', 0.48, 'R-0311'),
+  dye('wine', 'Wine', 0.55, 'W-0650'),
+  dye('moss', 'Moss', 0.52, 'M-0127'),
+  dye('slate', 'Slate', 0.58, 'S-0933'),
+  dye('coal', 'Coal', 0.5, 'C-0204'),
+  pigment('ochre', 'Ochre', 'O-1101'),
+  pigment('brick', 'Brick', 'B-1107'),
+  pigment('umber', 'Umber', 'U-1113'),
+  pigment('soot', 'Soot', 'T-1120'),
+  pigment('chalk', 'Chalk', 'K-1121'),
 ];
 
 /** Ladders: dyes on the palest wood, pigments with one board on the darkest, where their hiding shows. */
@@ -130,7 +130,7 @@ export const RACK: readonly Omit<NewOldBoard, 'id'>[] = [
     label: 'Boathouse bench, honey over beech',
     speciesId: 'beech',
     layers: [
-      { kind: 'dye', colours: { 'honey-1': 4 }, medium: null },
+      { kind: 'dye', colours: { honey: 4 }, medium: null },
       { kind: 'clear', colours: {}, medium: 'water-satin' },
     ],
     note: 'wiped dry, two coats of satin',
@@ -142,7 +142,7 @@ export const RACK: readonly Omit<NewOldBoard, 'id'>[] = [
     label: 'Chandlery counter, dark',
     speciesId: 'sapele',
     layers: [
-      { kind: 'dye', colours: { 'wine-4': null, 'coal-7': null }, medium: null },
+      { kind: 'dye', colours: { wine: null, coal: null }, medium: null },
       { kind: 'clear', colours: {}, medium: 'oil-varnish' },
     ],
     note: 'amounts not noted',
@@ -153,7 +153,7 @@ export const RACK: readonly Omit<NewOldBoard, 'id'>[] = [
   {
     label: 'Net loft door, no reading',
     speciesId: 'ash',
-    layers: [{ kind: 'dye', colours: { 'slate-6': 2 }, medium: null }],
+    layers: [{ kind: 'dye', colours: { slate: 2 }, medium: null }],
     note: 'greyed, oil later?',
     made: '',
     grid: null,

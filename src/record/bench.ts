@@ -1,8 +1,10 @@
 import { meanSpectrum } from '../core/colour/grid.ts';
-import type { Stack } from '../core/layers/layer.ts';
+import { FieldError } from '../core/field-error.ts';
+import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../core/match/problem.ts';
+import { allowedStray } from '../core/match/roads.ts';
 import type { Tuning } from '../core/optics/compile.ts';
 import { type PredictOptions, predict, type StageLook } from '../core/optics/predict.ts';
 import type { Preparation } from '../core/optics/preparation.ts';
@@ -11,7 +13,8 @@ import type { Job, JobWood } from '../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { boardCode, seedOf } from './codes.ts';
 import { materialsOf, offeredOf } from './materials.ts';
-import { begunAt } from './stages.ts';
+import { ownColours } from './openings.ts';
+import { begunAt, stackAsMade } from './stages.ts';
 import { type BoardWood, preparationOf, woodOfBoard } from './wood.ts';
 
 /** A job with all that it means to the model. */
@@ -133,4 +136,36 @@ export function problemOf(
     open,
     from,
   };
+}
+
+/**
+ * How far a stage of a board may read from its promise before it is a surprise, CIEDE2000, from the stage measured last
+ * before it; null where there is no promise or the stack is refused today.
+ */
+export function strayAllowed(bench: Bench, model: BoardModel, stage: number): number | null {
+  const { board } = model;
+  const promised = board.recipe?.expected[stage];
+  if (!promised || stage < 1) return null;
+  const stack = stackAsMade(board).slice(0, stage);
+  const before = begunAt({ readings: board.readings.filter((r) => (r.stage ?? 0) < stage) });
+  const problem = problemOf(
+    bench,
+    model,
+    stack,
+    ownColours(stack.map((l, i) => (i < (before?.layers ?? 0) ? { ...l, colours: {} } : l))),
+    before,
+  );
+  if (!problem) return null;
+  const last = stack[stage - 1] as Layer;
+  try {
+    return allowedStray({
+      ...problem,
+      lights: ONLY_DAYLIGHT,
+      target: { reflectance: Float64Array.from(promised), singleLight: true },
+      spread: spreadOf(bench.knowledge, last.kind),
+    });
+  } catch (refused) {
+    if (refused instanceof FieldError) return null;
+    throw refused;
+  }
 }

@@ -4,17 +4,19 @@ import type { JobWood } from '../shared/job.ts';
 import type { Bench } from './bench.ts';
 import { finishedMean, isFinished, stageMean } from './stages.ts';
 
-/** How close a wood of a job has come: measured, or expected of the newest recipe, or nothing yet. */
-export type Standing = { kind: 'measured' | 'expected'; deltaE: number } | { kind: 'no target' | 'no recipe' };
+/** How close a wood of a job has come: measured, or a board planned, or nothing yet. What is only expected is no figure. */
+export type Standing =
+  | { kind: 'measured'; deltaE: number }
+  | { kind: 'planned'; board: number }
+  | { kind: 'no target' | 'no recipe' };
 
 export function standingOf({ target }: Pick<Bench, 'target'>, wood: JobWood): Standing {
   if (!target) return { kind: 'no target' };
   const wanted = labOf(target.reflectance);
   const measured = wood.boards.flatMap((b) => finishedMean(b) ?? []).map((mean) => deltaE00(wanted, labOf(mean)));
   if (measured.length > 0) return { kind: 'measured', deltaE: Math.min(...measured) };
-  const planned = wood.boards.findLast((b) => b.recipe)?.recipe;
-  if (!planned) return { kind: 'no recipe' };
-  return { kind: 'expected', deltaE: deltaE00(wanted, labOf(planned.expected[planned.expected.length - 1])) };
+  const planned = wood.boards.findLast((b) => b.recipe);
+  return planned ? { kind: 'planned', board: planned.number } : { kind: 'no recipe' };
 }
 
 /** Which steps of the work are done, in their order. */

@@ -14,7 +14,7 @@ const flat = (v: number) => new Array(31).fill(v);
 const slope = (from: number, to: number) => Array.from({ length: 31 }, (_, i) => from + ((to - from) * i) / 30);
 const lab = (...values: number[]) => ({ source: 'typed', lab: values });
 const STACK = [
-  { kind: 'dye', colours: { 'honey-1': 4 }, settings: {} },
+  { kind: 'dye', colours: { honey: 4 }, settings: {} },
   { kind: 'clear', colours: {}, medium: 'water-satin', settings: {} },
 ];
 
@@ -40,7 +40,7 @@ beforeAll(async () => {
     before: flat(0.6),
     after: flat(after),
   });
-  await shop.ask('post', '/colourants/honey-1/ladder', { rungs: [rung(2, 0.45), rung(8, 0.3)] }).expect(201);
+  await shop.ask('post', '/colourants/honey/ladder', { rungs: [rung(2, 0.45), rung(8, 0.3)] }).expect(201);
 });
 afterAll(() => shop.close());
 
@@ -199,12 +199,12 @@ describe('boards', () => {
     await shop.ask('delete', `/readings/${stray}`).expect(204);
     await near(1);
     await near(2);
-    expect((await plan({ stack: [{ ...STACK[0], colours: { 'honey-1': 9 } }, STACK[1]] })).body.detail).toContain(
+    expect((await plan({ stack: [{ ...STACK[0], colours: { honey: 9 } }, STACK[1]] })).body.detail).toContain(
       'cannot be changed',
     );
     const known = await learned();
     expect(known.content.boards).toContain(board.id);
-    expect(known.content.parameters['uptake/honey-1'].value).not.toBe(0);
+    expect(known.content.parameters['uptake/honey'].value).not.toBe(0);
     expect(known.stale).toBe('no');
     expect((await shop.ask('get', `/jobs/${job.id}/knowledge`)).body).toEqual(known);
     const text = (await shop.ask('get', `/boards/${board.id}/readings.txt`).expect(200)).text;
@@ -251,11 +251,11 @@ describe('boards', () => {
     await refused('post', `/jobs/${id}/woods`, { speciesId: 'beech' }, 409, 'already part');
     const url = `/boards/${job.woods[0].boards[0].id}/recipe`;
     const dye = (colours: object) => ({ stack: [{ kind: 'dye', colours, settings: {} }], litres: 1, origin: 'hand' });
-    await refused('post', url, dye({ 'honey-1': -1 }), 422, 'zero or more');
-    await refused('post', url, dye({ 'honey-1': 0 }), 422, 'nothing to mix');
-    await refused('post', url, dye({ 'honey-1': 400 }), 422, 'no stronger than 24 g/L');
+    await refused('post', url, dye({ honey: -1 }), 422, 'zero or more');
+    await refused('post', url, dye({ honey: 0 }), 422, 'nothing to mix');
+    await refused('post', url, dye({ honey: 400 }), 422, 'no stronger than 24 g/L');
     await refused('post', url, dye({ moonshine: 1 }), 422, 'no colourant “moonshine”');
-    await refused('post', url, { ...dye({ 'honey-1': 1 }), litres: 0 }, 422, 'more than 0 L');
+    await refused('post', url, { ...dye({ honey: 1 }), litres: 0 }, 422, 'more than 0 L');
     await refused(
       'post',
       url,
@@ -313,10 +313,10 @@ describe('what a board was', () => {
   it('names the versions it was predicted with, after they have moved on', async () => {
     const { board, now } = await plannedBoard();
     const rung = { speciesId: 'beech', strength: 14, before: flat(0.6), after: flat(0.22) };
-    const used = board.recipe?.madeWith.colourants['honey-1'] as number;
-    await shop.ask('post', '/colourants/honey-1/ladder', { rungs: [rung] }).expect(201);
-    expect((await now()).recipe?.madeWith.colourants['honey-1']).toBe(used);
-    const kept = (await shop.ask('get', `/colourants/honey-1/versions/${used}`).expect(200)).body;
+    const used = board.recipe?.madeWith.colourants['honey'] as number;
+    await shop.ask('post', '/colourants/honey/ladder', { rungs: [rung] }).expect(201);
+    expect((await now()).recipe?.madeWith.colourants['honey']).toBe(used);
+    const kept = (await shop.ask('get', `/colourants/honey/versions/${used}`).expect(200)).body;
     expect(kept.content.absorption).toHaveLength(31);
   });
 });
@@ -329,11 +329,11 @@ describe('coats', () => {
     const { board, now, near, learned } = await plannedBoard();
     await shop.ask('post', `/boards/${board.id}/coats`, { stage: 1, used: '80 mL' }).expect(201);
     const [coat] = (await now()).coats;
-    expect(coat).toMatchObject({ stage: 1, used: '80 mL', layer: { kind: 'dye', colours: { 'honey-1': 4 } } });
+    expect(coat).toMatchObject({ stage: 1, used: '80 mL', layer: { kind: 'dye', colours: { honey: 4 } } });
     expect(coat.putOnAt).not.toBeNull();
     await near(1);
     const planned = await learned();
-    const layer = { ...coat.layer, colours: { 'honey-1': 5 } };
+    const layer = { ...coat.layer, colours: { honey: 5 } };
     const more = {
       version: coat.version,
       layer,
@@ -344,7 +344,7 @@ describe('coats', () => {
     await shop.ask('patch', `/coats/${coat.id}`, more).expect(200);
     // The same colour from more dye: each gram took less.
     const { content } = await learned();
-    expect(content.parameters['uptake/honey-1'].value).toBeLessThan(planned.content.parameters['uptake/honey-1'].value);
+    expect(content.parameters['uptake/honey'].value).toBeLessThan(planned.content.parameters['uptake/honey'].value);
     const [told] = await story(board.id);
     expect(told).toMatchObject({ kind: 'coat changed', detail: { now: { minutes: 6 }, was: { minutes: null } } });
     await refused('patch', `/coats/${coat.id}`, { version: 1, note: 'late' }, 409, 'changed meanwhile');
@@ -484,7 +484,7 @@ describe('the rack', () => {
   const old = (over: object = {}) => ({
     label: 'Boathouse bench',
     speciesId: 'beech',
-    layers: [{ kind: 'dye', colours: { 'honey-1': 4 }, medium: null }],
+    layers: [{ kind: 'dye', colours: { honey: 4 }, medium: null }],
     note: '',
     made: '',
     grid: null,
@@ -492,9 +492,9 @@ describe('the rack', () => {
     ...over,
   });
   it('takes boards as far as they are known; unknown amounts stay unknown', async () => {
-    const unknown = old({ layers: [{ kind: 'dye', colours: { 'honey-1': null }, medium: null }] });
+    const unknown = old({ layers: [{ kind: 'dye', colours: { honey: null }, medium: null }] });
     const { body } = await shop.ask('post', '/rack', unknown).expect(201);
-    expect(body.layers[0].colours).toEqual({ 'honey-1': null });
+    expect(body.layers[0].colours).toEqual({ honey: null });
     await shop.ask('patch', `/rack/${body.id}`, { version: 1, lab: [55, 12, 30] }).expect(200);
     await refused('patch', `/rack/${body.id}`, { version: 1, note: 'x' }, 409, 'changed meanwhile');
     await shop.ask('delete', `/rack/${body.id}`).expect(204);

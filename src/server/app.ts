@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
+import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { ZodError } from 'zod';
@@ -54,6 +55,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
       strictTransportSecurity: false,
     }),
   );
+  app.use(compression());
   const api = express.Router();
   api.use(express.json({ limit: MOST_BODY }));
   api.get('/health', (_, response) => {
@@ -71,10 +73,12 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   app.use('/api', api, answerProblem);
 
   if (existsSync(WEB)) {
+    // A name in assets/ has the hash of its content in it: what it names never changes.
+    app.use('/assets', express.static(path.join(WEB, 'assets'), { immutable: true, maxAge: '1y', index: false }));
     app.use(express.static(WEB, { index: false }));
     app.use((request, response, next) => {
       if (request.method !== 'GET' || path.extname(request.path)) return next();
-      response.sendFile(path.join(WEB, 'index.html'));
+      response.sendFile(path.join(WEB, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
     });
   }
   return app;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Id, Moment, Version } from './id.ts';
-import { Lab, StoredReading } from './reading.ts';
+import { Lab, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
 
 export const NewBoard = z.object({ id: Id });
@@ -115,3 +115,7 @@ export const Board = z.object({
   createdAt: z.string(),
 });
 export type Board = z.infer<typeof Board>;
+
+/** What a reading of a stage answers: the readings as they were taken, and the board as it is now. */
+export const StageRead = z.object({ ...ReadingsTaken.shape, board: Board });
+export type StageRead = z.infer<typeof StageRead>;

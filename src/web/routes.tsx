@@ -1,25 +1,15 @@
 import { Navigate, type RouteObject } from 'react-router';
 import { BenchFrame } from './pages/BenchFrame.tsx';
-import { BoardsPage } from './pages/BoardsPage.tsx';
 import { Frame } from './pages/Frame.tsx';
-import { HousePage } from './pages/HousePage.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
-import { LayersPage } from './pages/LayersPage.tsx';
-import { PartsPage } from './pages/PartsPage.tsx';
-import { RackPage } from './pages/RackPage.tsx';
-import { ShelfPage } from './pages/ShelfPage.tsx';
-import { StoryPage } from './pages/StoryPage.tsx';
-import { TargetPage } from './pages/TargetPage.tsx';
-import { TogetherPage } from './pages/TogetherPage.tsx';
-import { VerdictPage } from './pages/VerdictPage.tsx';
-import { WoodsPage } from './pages/WoodsPage.tsx';
 import { NothingHere } from './parts/NothingHere.tsx';
 
-/** Every place of the program and its address. */
+/** Every place of the program and its address. A page is fetched when it is first gone to; the first one comes at once. */
 export const ROUTES: RouteObject[] = [
   {
     element: <Frame />,
     errorElement: <NothingHere />,
+    hydrateFallbackElement: <div />,
     children: [
       { index: true, element: <Navigate to="/jobs" replace /> },
       { path: 'jobs', element: <JobsPage /> },
@@ -28,19 +18,22 @@ export const ROUTES: RouteObject[] = [
         element: <BenchFrame />,
         children: [
           { index: true, element: <Navigate to="target" replace /> },
-          { path: 'target', element: <TargetPage /> },
-          { path: 'woods', element: <WoodsPage /> },
-          { path: 'parts', element: <PartsPage /> },
-          { path: 'story', element: <StoryPage /> },
-          { path: 'layers', element: <LayersPage /> },
-          { path: 'together', element: <TogetherPage /> },
-          { path: 'boards', element: <BoardsPage /> },
-          { path: 'verdict', element: <VerdictPage /> },
+          { path: 'target', lazy: async () => ({ Component: (await import('./pages/TargetPage.tsx')).TargetPage }) },
+          { path: 'woods', lazy: async () => ({ Component: (await import('./pages/WoodsPage.tsx')).WoodsPage }) },
+          { path: 'parts', lazy: async () => ({ Component: (await import('./pages/PartsPage.tsx')).PartsPage }) },
+          { path: 'story', lazy: async () => ({ Component: (await import('./pages/StoryPage.tsx')).StoryPage }) },
+          { path: 'layers', lazy: async () => ({ Component: (await import('./pages/LayersPage.tsx')).LayersPage }) },
+          {
+            path: 'together',
+            lazy: async () => ({ Component: (await import('./pages/TogetherPage.tsx')).TogetherPage }),
+          },
+          { path: 'boards', lazy: async () => ({ Component: (await import('./pages/BoardsPage.tsx')).BoardsPage }) },
+          { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],
       },
-      { path: 'shelf', element: <ShelfPage /> },
-      { path: 'rack', element: <RackPage /> },
-      { path: 'house', element: <HousePage /> },
+      { path: 'shelf', lazy: async () => ({ Component: (await import('./pages/ShelfPage.tsx')).ShelfPage }) },
+      { path: 'rack', lazy: async () => ({ Component: (await import('./pages/RackPage.tsx')).RackPage }) },
+      { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },
       { path: '*', element: <NothingHere /> },
     ],
   },

@@ -95,8 +95,8 @@ const dye = (id: string, name: string, bands: readonly Band[], exponent: number,
 /** Seven water dyes, named by colour and code of the demo shop. */
 export const DYES: readonly TrueDye[] = [
   dye(
-    'honey-1',
-    'Honey 1',
+    'honey',
+    'Honey',
     [
       [425, 40, 0.5],
       [475, 25, 0.1],
@@ -104,8 +104,8 @@ export const DYES: readonly TrueDye[] = [
     0.88,
   ),
   dye(
-    'amber-2',
-    'Amber 2',
+    'amber',
+    'Amber',
     [
       [450, 45, 0.52],
       [505, 22, 0.2],
@@ -113,8 +113,8 @@ export const DYES: readonly TrueDye[] = [
     0.9,
   ),
   dye(
-    'russet-3',
-    'Russet 3',
+    'russet',
+    'Russet',
     [
       [490, 38, 0.44],
       [530, 26, 0.2],
@@ -122,8 +122,8 @@ export const DYES: readonly TrueDye[] = [
     0.84,
   ),
   dye(
-    'wine-4',
-    'Wine 4',
+    'wine',
+    'Wine',
     [
       [525, 34, 0.5],
       [420, 30, 0.12],
@@ -132,8 +132,8 @@ export const DYES: readonly TrueDye[] = [
     0.86,
   ),
   dye(
-    'moss-5',
-    'Moss 5',
+    'moss',
+    'Moss',
     [
       [430, 36, 0.3],
       [640, 46, 0.32],
@@ -141,8 +141,8 @@ export const DYES: readonly TrueDye[] = [
     0.92,
   ),
   dye(
-    'slate-6',
-    'Slate 6',
+    'slate',
+    'Slate',
     [
       [600, 52, 0.4],
       [540, 40, 0.12],
@@ -151,8 +151,8 @@ export const DYES: readonly TrueDye[] = [
     0.01,
   ),
   dye(
-    'coal-7',
-    'Coal 7',
+    'coal',
+    'Coal',
     [
       [560, 110, 0.42],
       [420, 60, 0.18],
@@ -179,10 +179,10 @@ const pigment = (
 
 /** Five earth-like pigments for glazes and gels. */
 export const PIGMENTS: readonly TruePigment[] = [
-  pigment('ochre-21', 'Ochre 21', [[420, 55, 9]], 0.25, 3.2, 0.5),
+  pigment('ochre', 'Ochre', [[420, 55, 9]], 0.25, 3.2, 0.5),
   pigment(
-    'brick-22',
-    'Brick 22',
+    'brick',
+    'Brick',
     [
       [440, 80, 9],
       [545, 26, 4],
@@ -191,9 +191,9 @@ export const PIGMENTS: readonly TruePigment[] = [
     2.4,
     0.4,
   ),
-  pigment('umber-23', 'Umber 23', [[430, 130, 10]], 2.2, 1.1, 0.3),
-  pigment('soot-24', 'Soot 24', [[500, 300, 4]], 14, 0.25, 0.3),
-  pigment('chalk-25', 'Chalk 25', [[400, 14, 1]], 0.03, 6.5, 0.7),
+  pigment('umber', 'Umber', [[430, 130, 10]], 2.2, 1.1, 0.3),
+  pigment('soot', 'Soot', [[500, 300, 4]], 14, 0.25, 0.3),
+  pigment('chalk', 'Chalk', [[400, 14, 1]], 0.03, 6.5, 0.7),
 ];
 
 /** Old colours that made the customer's pieces; no shop can buy them. */

@@ -1,13 +1,11 @@
-import { ThemeProvider } from '@mui/material';
 import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { createMemoryRouter, RouterProvider } from 'react-router';
+import { createMemoryRouter } from 'react-router';
 import { SWRConfig } from 'swr';
 import type { Board } from '../../src/shared/board.ts';
 import type { Job } from '../../src/shared/job.ts';
-import { UndoProvider } from '../../src/web/parts/Undo.tsx';
+import { App } from '../../src/web/App.tsx';
 import { ROUTES } from '../../src/web/routes.tsx';
-import { theme } from '../../src/web/theme/theme.ts';
 import { withIds } from '../fixtures/with-ids.ts';
 
 /** Asks the test shop's server; throws with its sentence when it refuses. */
@@ -43,7 +41,7 @@ export async function startJob({ target = true, woods = [], tolerance = 1 }: Wan
 }
 
 export const DYE_AND_CLEAR = [
-  { kind: 'dye', colours: { 'honey-1': 4, 'coal-7': 1.5 }, settings: {} },
+  { kind: 'dye', colours: { honey: 4, coal: 1.5 }, settings: {} },
   { kind: 'clear', colours: {}, medium: 'water-satin', settings: {} },
 ];
 
@@ -63,11 +61,7 @@ export function openAt(address: string) {
   const router = createMemoryRouter(ROUTES, { initialEntries: [address] });
   render(
     <SWRConfig value={{ dedupingInterval: 0 }}>
-      <ThemeProvider theme={theme}>
-        <UndoProvider>
-          <RouterProvider router={router} />
-        </UndoProvider>
-      </ThemeProvider>
+      <App router={router} />
     </SWRConfig>,
   );
   const user = userEvent.setup();

@@ -13,7 +13,7 @@ declare module 'vitest' {
 }
 
 const WOODS = ['beech', 'birch', 'sapele'];
-const COLOURS = ['honey-1', 'wine-4', 'coal-7', 'umber-23'];
+const COLOURS = ['honey', 'wine', 'coal', 'umber'];
 
 /** The real server in memory with a small part of the demo shop and no jobs, for the tests of the pages. */
 export default async function startShop(project: TestProject) {

@@ -4,7 +4,7 @@ import { type Tuning, UNTUNED } from '../optics/compile.ts';
 
 /** What the shop has learned, for every species it has coloured. */
 export interface Knowledge {
-  /** Log factor and its standard deviation by parameter name, e.g. `uptake/honey-1`, `uptake/honey-1/ash`, `film/glaze`. */
+  /** Log factor and its standard deviation by parameter name, e.g. `uptake/honey`, `uptake/honey/ash`, `film/glaze`. */
   parameters: Record<string, { value: number; deviation: number }>;
   /** Log factor on K/S that no parameter explains, by species and layer kind. */
   residuals: Record<string, Partial<Record<LayerKind, number[]>>>;

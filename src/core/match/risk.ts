@@ -62,10 +62,10 @@ function spreadEvenly(): Float64Array {
 let normal: Float64Array | null = null;
 
 /**
- * Probability that a board falls within a tolerance: the share of a normal about the expected miss, as long in each
- * direction as the doubts make it, and `floor` longer in all of them. To about 0.005.
+ * How far from the target boards may end, squared: as many as there are points, in no order. A normal about the expected
+ * miss, as long in each direction as the doubts make it, and `floor` longer in all of them.
  */
-export function chanceWithin({ miss, strays }: Outlook, floor: number, tolerance: number): number {
+function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
   const covariance = (i: number, j: number) =>
     strays.reduce((sum, s) => sum + s[i] * s[j], i === j ? floor * floor + 1e-12 : 0);
   // Cholesky's factor of the covariance.
@@ -76,14 +76,30 @@ export function chanceWithin({ miss, strays }: Outlook, floor: number, tolerance
   const e = (covariance(2, 1) - b * c) / d;
   const f = Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e));
   normal ??= spreadEvenly();
-  let within = 0;
-  for (let n = 0; n < normal.length; n += 3) {
-    const x = normal[n];
-    const y = normal[n + 1];
+  const squares = new Float64Array(POINTS);
+  for (let n = 0; n < POINTS; n++) {
+    const x = normal[3 * n];
+    const y = normal[3 * n + 1];
     const p = miss[0] + a * x;
     const q = miss[1] + b * x + d * y;
-    const r = miss[2] + c * x + e * y + f * normal[n + 2];
-    if (p * p + q * q + r * r <= tolerance * tolerance) within++;
+    const r = miss[2] + c * x + e * y + f * normal[3 * n + 2];
+    squares[n] = p * p + q * q + r * r;
   }
-  return within / POINTS;
+  return squares;
+}
+
+/** Probability that a board falls within a tolerance, to about 0.005. */
+export function chanceWithin(outlook: Outlook, floor: number, tolerance: number): number {
+  const within = squaredMisses(outlook, floor).filter((square) => square <= tolerance * tolerance);
+  return within.length / POINTS;
+}
+
+/** Of ten boards, one ends nearer to the target than the range and one farther; CIEDE2000. */
+const OUTSIDE = 0.1;
+
+/** Where eight boards in ten end: from the nearer to the farther distance, CIEDE2000. */
+export function rangeOf(outlook: Outlook, floor: number): [number, number] {
+  const sorted = squaredMisses(outlook, floor).sort();
+  const at = (share: number) => Math.sqrt(sorted[Math.floor(share * (POINTS - 1))]);
+  return [at(OUTSIDE), at(1 - OUTSIDE)];
 }

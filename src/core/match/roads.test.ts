@@ -30,7 +30,9 @@ describe('what a stack promises', () => {
     const stack = dyed({ yellow: 6, red: 3, black: 0.2 });
     const unknown = promiseOf(problem(), stack, 1.5);
     const known = promiseOf(problem({ doubt: { yellow: 0.02, red: 0.02, black: 0.02 } }), stack, 1.5);
-    expect(known.risk).toBeLessThan(0.5 * unknown.risk);
+    const width = ({ range: [from, to] }: typeof known) => to - from;
+    expect(width(known)).toBeLessThan(0.5 * width(unknown));
+    expect(known.chance).not.toBe(unknown.chance);
     expect(unknown.sensitivity.red).toBeGreaterThan(unknown.sensitivity.black);
   });
   it('preparation and tuning pass through to the prediction', () => {

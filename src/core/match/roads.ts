@@ -8,7 +8,7 @@ import { predict, type StageLook } from '../optics/predict.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
 import type { MatchProblem } from './problem.ts';
-import { chanceWithin, outlookOf, riskOf } from './risk.ts';
+import { chanceWithin, outlookOf, rangeOf } from './risk.ts';
 import type { Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
@@ -24,6 +24,8 @@ export interface NamedRoad extends Road {
   grain: number;
   /** Probability that the board made by it passes. */
   chance: number;
+  /** Where eight boards in ten made by it end, CIEDE2000. */
+  range: [number, number];
   /** Money per litre of colour mixed. */
   price: number;
   /** The looks of all stages, raw first. */
@@ -78,6 +80,8 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       grain: grainKept(looks[0], looks[looks.length - 1]),
       chance: chanceWithin(road.outlook, problem.spread ?? FLOOR, tolerance),
+      // Worked out for those that are named.
+      range: [0, 0],
       price: costPerLitre(road.stack, materials),
       looks,
     };
@@ -93,18 +97,40 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   if (!target.singleLight) best(pool, (r) => r.metamerism ?? 0).titles.push('Least change under lamps');
   best(pool, (r) => -r.grain).titles.push('Clearest grain');
   best(pool, (r) => r.price).titles.push('Cheapest');
-  return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)];
+  return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)].map((road) => ({
+    ...road,
+    range: rangeOf(road.outlook, problem.spread ?? FLOOR),
+  }));
 }
 
-/** What a stack in hand promises: its misses, risk, chance of passing, and how exact each pour must be. */
-export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number) {
+export interface Promised {
+  /** Under the lights of the problem, should everything go as the model says. */
+  deltaE: Float64Array | number[];
+  range: [number, number];
+  chance: number;
+  /** CIEDE2000 against the unchanged mix for 5 % too much of one pour, by colourant. */
+  sensitivity: Record<string, number>;
+}
+
+/** What a stack in hand promises: its misses, where boards will end, their chance of passing, how exact each pour must be. */
+export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number): Promised {
   const evaluator = makeEvaluator(problem);
   const amounts = evaluator.amountsOf(stack);
   const outlook = outlookOf(problem, evaluator, amounts);
   return {
     deltaE: evaluator.differences(amounts),
-    risk: riskOf(outlook),
+    range: rangeOf(outlook, problem.spread ?? FLOOR),
     chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
     sensitivity: sensitivityOf(evaluator, amounts),
   };
+}
+
+/**
+ * How far a board may read from what a stack promises before it is a surprise: nine in ten come nearer; CIEDE2000.
+ * @param problem with the promised reading as its target, and the promised stack's colours open
+ */
+export function allowedStray(problem: MatchProblem): number {
+  const evaluator = makeEvaluator(problem);
+  const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(problem.stack));
+  return rangeOf({ miss: new Float64Array(3), strays }, problem.spread ?? FLOOR)[1];
 }

@@ -14,6 +14,12 @@ describe('a batch', () => {
     expect(partsOf([1, 9.37])).toEqual([2, 19]);
     expect(partsOf([0, 0])).toEqual([0, 0]);
   });
+  it('says what the scale cannot weigh as it is, and does not add it to the total', () => {
+    const [much, little] = pourings({ honey: 6, coal: 0.006 }, 0.5);
+    expect(much).toMatchObject({ belowScale: false, total: 3 });
+    expect(little).toMatchObject({ belowScale: true, total: 3 });
+    expect(little.grams).toBeCloseTo(0.003, 12);
+  });
   it('refuses what cannot be poured', () => {
     expect(() => pourings({ honey: 0 }, 1)).toThrow('nothing to mix');
     expect(() => pourings({ honey: -1 }, 1)).toThrow('zero or more');

@@ -3,7 +3,10 @@ import { SCALE_GRAMS } from './quantity.ts';
 
 export interface Pouring {
   colourant: string;
+  /** Rounded to the scale; as it is where the scale cannot weigh it. */
   grams: number;
+  /** Less than the scale can weigh. */
+  belowScale: boolean;
   /** Parts by weight beside the others, in small whole numbers where that comes near. */
   parts: number;
   /** What the scale shows when this pour is in. */
@@ -47,8 +50,10 @@ export function pourings(
   const parts = partsOf(poured.map(([, grams]) => grams));
   let total = 0;
   return poured.map(([colourant, perLitre], i) => {
-    const grams = Math.round((perLitre * litres) / scale) * scale;
-    total += grams;
-    return { colourant, grams, parts: parts[i], total };
+    const wanted = perLitre * litres;
+    const weighed = Math.round(wanted / scale) * scale;
+    const belowScale = weighed === 0;
+    total += weighed;
+    return { colourant, grams: belowScale ? wanted : weighed, belowScale, parts: parts[i], total };
   });
 }

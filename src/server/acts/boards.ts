@@ -2,9 +2,9 @@ import { checkStack } from '../../core/layers/check.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
-import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry } from '../../shared/board.ts';
+import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
+import type { ReadingInput } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import {
   type BoardAtWork,
@@ -237,7 +237,7 @@ export async function readStage(
   id: string,
   stage: number,
   input: ReadingInput,
-): Promise<ReadingsTaken> {
+): Promise<StageRead> {
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
     const { jobId: job, jobNumber, speciesId } = board;
@@ -264,7 +264,7 @@ export async function readStage(
     return { job, readings, notes: file.notes };
   });
   learning.changed(job);
-  return taken;
+  return { ...taken, board: await wholeBoard(db, id) };
 }
 
 /** Yesterday entered whole: coats with their times and what was read after them, all of it or nothing. */

@@ -12,9 +12,9 @@ const board = (...stack: Layer[]): Pick<Board, 'number' | 'recipe' | 'coats'> =>
   coats: [],
 });
 const on = (species: string) => ({ job: 7, species });
-const dye = newLayer('dye', { colours: { 'honey-1': 5 } });
+const dye = newLayer('dye', { colours: { honey: 5 } });
 const sealer = newLayer('sealer', { medium: 'blonde-shellac' });
-const glaze = newLayer('glaze', { colours: { 'umber-23': 0.05 } });
+const glaze = newLayer('glaze', { colours: { umber: 0.05 } });
 const clear = newLayer('clear', { medium: 'water-satin' });
 const lightness = (made: ReturnType<typeof board>, stage: number) => {
   const { spectra } = takeReadings(workshopBoardOf(made, on('beech'), stage), 5);
@@ -49,9 +49,9 @@ describe('a shop board on the simulated workshop', () => {
   });
   it('is made with the amounts really used', () => {
     const made = board(dye);
-    const more = { stage: 1, layer: { ...dye, colours: { 'honey-1': 9 } } } as unknown as Board['coats'][number];
+    const more = { stage: 1, layer: { ...dye, colours: { honey: 9 } } } as unknown as Board['coats'][number];
     expect(workshopBoardOf({ ...made, coats: [more] }, on('beech'), 1).steps).toEqual([
-      { act: 'dye', strengths: { 'honey-1': 9 } },
+      { act: 'dye', strengths: { honey: 9 } },
     ]);
   });
   it('raw needs no recipe', () => {

@@ -225,7 +225,7 @@ describe('the simulated instrument', () => {
   it('has pieces in its drawer, makes rungs and reads tissues', async () => {
     const pieces = (await shop.ask('get', '/instrument/pieces').expect(200)).body;
     expect(pieces.length).toBeGreaterThan(1);
-    const { body } = await post('/instrument/rung', { colourantId: 'honey-1', speciesId: 'birch', strength: 5 }).expect(
+    const { body } = await post('/instrument/rung', { colourantId: 'honey', speciesId: 'birch', strength: 5 }).expect(
       200,
     );
     expect(body.after[2]).toBeLessThan(body.before[2]);
@@ -233,7 +233,7 @@ describe('the simulated instrument', () => {
   });
   it.each([
     ['/instrument/rung', { colourantId: 'ghost', speciesId: 'birch', strength: 5 }, 409, 'no ghost'],
-    ['/instrument/rung', { colourantId: 'honey-1', speciesId: 'birch', strength: 0 }, 422, ''],
+    ['/instrument/rung', { colourantId: 'honey', speciesId: 'birch', strength: 0 }, 422, ''],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'pore' }, 409, 'no pore of beech'],
     ['/instrument/coat', { mediumId: 'linseed', speciesId: 'beech' }, 409, 'no linseed'],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'bark' }, 422, ''],

@@ -12,7 +12,7 @@ export interface Happening {
   by: string | null;
   job?: string | null;
   board?: string | null;
-  /** What of the shelf, the rack or the house, e.g. `colourant/honey-1`. */
+  /** What of the shelf, the rack or the house, e.g. `colourant/honey`. */
   item?: string;
   detail?: object;
 }

@@ -1,13 +1,14 @@
 import { useEffect } from 'react';
 import useSWR, { mutate } from 'swr';
 import { type z, z as zod } from 'zod';
+import { Board, StageRead } from '../../shared/board.ts';
 import { Story } from '../../shared/event.ts';
 import { House } from '../../shared/house.ts';
 import { Job, JobList } from '../../shared/job.ts';
 import { KeptKnowledge } from '../../shared/knowledge.ts';
 import { OldBoard } from '../../shared/old-board.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
-import { SamplePieces } from '../../shared/reading.ts';
+import { type ReadingInput, SamplePieces } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
 import { Shelf } from '../../shared/shelf.ts';
 import { personHere } from './person.ts';
@@ -47,7 +48,39 @@ export async function send(method: string, path: string, body?: unknown): Promis
   throw problem.success ? new Refused(problem.data) : new Error('The server gave an answer that makes no sense.');
 }
 
-/** A change on the bench: sent, then everything shown is fetched afresh. */
+const isKnowledge = (key: string) => key.endsWith('/knowledge');
+const isStory = (key: string) => key.endsWith('/story');
+const isJob = (key: string) => key.startsWith('/jobs') && !isKnowledge(key) && !isStory(key);
+
+/** By the first part of its path: what a change moves, and whether there is something to learn from it. */
+const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean }> = {
+  jobs: { moves: isJob, teaches: false },
+  woods: { moves: isJob, teaches: false },
+  parts: { moves: isJob, teaches: false },
+  boards: { moves: isJob, teaches: true },
+  coats: { moves: isJob, teaches: true },
+  readings: { moves: isJob, teaches: true },
+  rack: { moves: (key) => key === '/rack', teaches: true },
+  people: { moves: (key) => key === '/house', teaches: false },
+  instruments: { moves: (key) => key === '/house', teaches: false },
+  house: { moves: (key) => key === '/house', teaches: false },
+  // What is left of the paths belongs to the shelf.
+  shelf: { moves: (key) => key === '/shelf', teaches: true },
+};
+const movedBy = (path: string) => MOVED[path.split('/')[1] ?? ''] ?? (MOVED.shelf as (typeof MOVED)[string]);
+
+/** What was known is behind the record now: it stays in sight, and the server is asked to learn (see `useKnowledge`). */
+const knowledgeIsBehind = () =>
+  mutate<KeptKnowledge>(
+    (key) => typeof key === 'string' && isKnowledge(key),
+    (known) => known && { ...known, stale: 'job' },
+    {
+      revalidate: false,
+    },
+  );
+const fetchAgain = (which: (key: string) => boolean) => mutate((key) => typeof key === 'string' && which(key));
+
+/** A change: sent, then what it moved is fetched afresh where it is in sight, and nothing else. */
 export async function change<T extends z.ZodType>(
   method: string,
   path: string,
@@ -55,8 +88,40 @@ export async function change<T extends z.ZodType>(
   shape?: T,
 ): Promise<z.infer<T>> {
   const answer = await send(method, path, body);
-  await mutate(() => true);
+  const { moves, teaches } = movedBy(path);
+  if (teaches) await knowledgeIsBehind();
+  await fetchAgain((key) => moves(key) || isStory(key));
   return (shape ? shape.parse(answer) : answer) as z.infer<T>;
+}
+
+const withBoard = (job: Job, board: Board): Job => ({
+  ...job,
+  woods: job.woods.map((wood) => ({ ...wood, boards: wood.boards.map((b) => (b.id === board.id ? board : b)) })),
+});
+
+/** The board as it is now: the job in hand takes it in without being fetched again, and there is something to learn. */
+async function takeIn(board: Board): Promise<void> {
+  await mutate<Job>(
+    (key) => typeof key === 'string' && /^\/jobs\/\d+$/.test(key),
+    (job) => job && withBoard(job, board),
+    { revalidate: false },
+  );
+  await knowledgeIsBehind();
+  await fetchAgain(isStory);
+}
+
+/** A change of a board, answered with the board. */
+export async function changeBoard(method: string, path: string, body?: unknown): Promise<Board> {
+  const board = Board.parse(await send(method, path, body));
+  await takeIn(board);
+  return board;
+}
+
+/** Reads a stage of a board (0 = raw): two requests with the learning that follows. */
+export async function readStage(board: string, stage: number, reading: ReadingInput): Promise<StageRead> {
+  const answer = StageRead.parse(await send('POST', `/boards/${board}/readings`, { stage, reading }));
+  await takeIn(answer.board);
+  return answer;
 }
 
 function useResource<T extends z.ZodType>(path: string | null, shape: T) {

@@ -1,9 +1,11 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { mutate } from 'swr';
+import { useDebouncedCallback } from 'use-debounce';
 import type { Stack } from '../../core/layers/layer.ts';
 import { VersionMade } from '../../shared/id.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import { send } from './api.ts';
+import { useAskBeforeLeaving } from './leaving.ts';
 import { useVersioned } from './versioned.ts';
 
 const SAVE_AFTER_MS = 400;
@@ -14,7 +16,7 @@ const withDraft = (job: Job, woodId: string, stack: Stack): Job => ({
   woods: job.woods.map((wood) => (wood.id === woodId ? { ...wood, draft: [...stack] } : wood)),
 });
 
-/** The stack being worked on: kept on the server as it changes, with undo. */
+/** The stack being worked on: kept on the server as it changes, with undo and redo by whole gestures. */
 export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
   const jobPath = `/jobs/${jobNumber}`;
   const { set: save, ...saved } = useVersioned<Stack>({
@@ -32,48 +34,62 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
     },
   });
   const [stack, setStack] = useState(kept);
-  const past = useRef<Stack[]>([]);
-  const waiting = useRef<{ timer: ReturnType<typeof setTimeout>; stack: Stack } | null>(null);
+  const history = useRef<{ past: Stack[]; future: Stack[]; gesture: string | null }>({
+    past: [],
+    future: [],
+    gesture: null,
+  });
+  const saveSoon = useDebouncedCallback((next: Stack) => void save(next), SAVE_AFTER_MS);
 
   // Theirs was taken, or came from another window while nothing waited here.
   const { shown } = saved;
   useEffect(() => {
-    if (!waiting.current) setStack(shown);
-  }, [shown]);
+    if (!saveSoon.isPending()) setStack(shown);
+  }, [shown, saveSoon]);
 
   const put = useCallback(
     (next: Stack) => {
       setStack(next);
-      if (waiting.current) clearTimeout(waiting.current.timer);
-      const timer = setTimeout(() => {
-        waiting.current = null;
-        void save(next);
-      }, SAVE_AFTER_MS);
-      waiting.current = { timer, stack: next };
+      saveSoon(next);
     },
-    [save],
+    [saveSoon],
   );
   const set = useCallback(
-    (next: Stack) => {
-      past.current = [...past.current.slice(-MOST_UNDO), stack];
+    (next: Stack, gesture: string | null = null) => {
+      const { past, gesture: going } = history.current;
+      // All ticks of one drag, or all letters of one number, are one step back.
+      const goesOn = gesture !== null && gesture === going;
+      history.current = { past: goesOn ? past : [...past.slice(-MOST_UNDO), stack], future: [], gesture };
       put(next);
     },
     [put, stack],
   );
+  const settle = useCallback(() => {
+    history.current.gesture = null;
+  }, []);
   const undo = useCallback(() => {
-    const last = past.current.pop();
-    if (last) put(last);
-  }, [put]);
+    const { past, future } = history.current;
+    const last = past.at(-1);
+    if (!last) return;
+    history.current = { past: past.slice(0, -1), future: [...future, stack], gesture: null };
+    put(last);
+  }, [put, stack]);
+  const redo = useCallback(() => {
+    const { past, future } = history.current;
+    const next = future.at(-1);
+    if (!next) return;
+    history.current = { past: [...past, stack], future: future.slice(0, -1), gesture: null };
+    put(next);
+  }, [put, stack]);
 
+  // Leaving the page saves what waits; closing the tab with unsaved work asks.
   useEffect(
     () => () => {
-      if (!waiting.current) return;
-      clearTimeout(waiting.current.timer);
-      void save(waiting.current.stack);
-      waiting.current = null;
+      saveSoon.flush();
     },
-    [save],
+    [saveSoon],
   );
   const { error, meanwhile, keepMine, takeTheirs } = saved;
-  return { stack, set, undo, error, meanwhile, keepMine, takeTheirs };
+  useAskBeforeLeaving(useCallback(() => saveSoon.isPending() || error !== null, [saveSoon, error]));
+  return { stack, set, settle, undo, redo, error, meanwhile, keepMine, takeTheirs };
 }

@@ -1,7 +1,7 @@
-import { useCallback, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 
 /** State that survives a reload or a closed dialog: nothing typed is lost. Kept in this browser under `key`. */
-export function useKept<T>(key: string, initial: T): [T, (value: T) => void, () => void] {
+export function useKept<T>(key: string, initial: T): [T, (next: T | ((now: T) => T)) => void, () => void] {
   const place = `urushi/${key}`;
   const [value, setValue] = useState<T>(() => {
     try {
@@ -11,16 +11,21 @@ export function useKept<T>(key: string, initial: T): [T, (value: T) => void, () 
       return initial;
     }
   });
+  const latest = useRef(value);
+  const show = useCallback((next: T) => {
+    latest.current = next;
+    setValue(next);
+  }, []);
   const set = useCallback(
-    (next: T) => {
-      setValue(next);
-      localStorage.setItem(place, JSON.stringify(next));
+    (next: T | ((now: T) => T)) => {
+      show(next instanceof Function ? next(latest.current) : next);
+      localStorage.setItem(place, JSON.stringify(latest.current));
     },
-    [place],
+    [place, show],
   );
   const clear = useCallback(() => {
-    setValue(initial);
+    show(initial);
     localStorage.removeItem(place);
-  }, [place, initial]);
+  }, [place, initial, show]);
   return [value, set, clear];
 }

@@ -1,8 +1,8 @@
-import { proxy } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { startMatcher } from '../workers/index.ts';
-import type { Found } from '../workers/matcher.ts';
+import type { Found, Matcher } from '../workers/matcher.ts';
 
 /** Silence for a worker that tells how far it is. */
 const untold = () => proxy(() => {});
@@ -86,14 +86,48 @@ export function useSearches() {
   return { progress, found, error, find, cancel };
 }
 
-/** One job for a worker of its own, ended when done. */
-export async function inWorker<T>(
-  work: (matcher: ReturnType<typeof startMatcher>['matcher']) => Promise<T>,
-): Promise<T> {
-  const { matcher, end } = startMatcher();
-  try {
-    return await work(matcher);
-  } finally {
-    end();
-  }
+/** What a worker is asked to do. */
+export type Work<T> = (matcher: Remote<Matcher>) => Promise<T>;
+
+/** Does one job at a time in a worker of its own, ended when it is done or when the page that asked is left. */
+export function useInWorker(): <T>(work: Work<T>) => Promise<T> {
+  const running = useRef(new Set<() => void>());
+  useEffect(() => {
+    const all = running.current;
+    return () => {
+      for (const end of all) end();
+    };
+  }, []);
+  return useCallback(async (work) => {
+    const { matcher, end } = startMatcher();
+    running.current.add(end);
+    try {
+      return await work(matcher);
+    } finally {
+      end();
+      running.current.delete(end);
+    }
+  }, []);
+}
+
+/** What a worker makes of the newest `work`, solved again whenever that changes; an older one is ended. */
+export function useSolved<T>(work: Work<T> | null): { answer: T | null; error: string | null } {
+  const [solved, setSolved] = useState<{ answer: T | null; error: string | null }>({ answer: null, error: null });
+  useEffect(() => {
+    if (!work) return;
+    let left = false;
+    const { matcher, end } = startMatcher();
+    work(matcher)
+      .then(
+        (answer) => !left && setSolved({ answer, error: null }),
+        (trouble) =>
+          !left && setSolved({ answer: null, error: trouble instanceof Error ? trouble.message : String(trouble) }),
+      )
+      .finally(end);
+    return () => {
+      left = true;
+      end();
+    };
+  }, [work]);
+  return solved;
 }

@@ -1,19 +1,8 @@
-import { useSyncExternalStore } from 'react';
+import { browserStore } from './browser-store.ts';
 
-const PLACE = 'urushi/person';
-const listeners = new Set<() => void>();
+const store = browserStore('urushi/person');
 
 /** Who works at this bench: kept in this browser, sent with every change. Null while nobody has been chosen. */
-export const personHere = (): string | null => localStorage.getItem(PLACE);
-
-export function choosePerson(id: string | null): void {
-  if (id) localStorage.setItem(PLACE, id);
-  else localStorage.removeItem(PLACE);
-  for (const listener of listeners) listener();
-}
-
-const subscribe = (listener: () => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
-export const usePersonHere = (): string | null => useSyncExternalStore(subscribe, personHere);
+export const personHere = store.get;
+export const choosePerson = store.set;
+export const usePersonHere = store.useValue;

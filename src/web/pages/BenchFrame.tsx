@@ -5,7 +5,7 @@ import { standingOf, stepsDone } from '../../record/standing.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { type Bench, useBench } from '../hooks/bench.ts';
 import { NothingHere } from '../parts/NothingHere.tsx';
-import { deltaText } from '../parts/numbers.ts';
+import { againstText } from '../parts/numbers.ts';
 
 const STEPS = [
   { to: 'target', label: 'Target' },
@@ -17,7 +17,8 @@ const STEPS = [
 
 function standingText(bench: Bench, wood: JobWood): string {
   const standing = standingOf(bench, wood);
-  return 'deltaE' in standing ? `ΔE ${deltaText(standing.deltaE)} ${standing.kind}` : `${standing.kind} yet`;
+  if (standing.kind === 'measured') return `ΔE ${againstText(standing.deltaE, bench.job.tolerance)} measured`;
+  return standing.kind === 'planned' ? `board ${standing.board} planned` : `${standing.kind} yet`;
 }
 
 function Woods({ bench }: { bench: Bench }) {

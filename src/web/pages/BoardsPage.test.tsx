@@ -26,10 +26,10 @@ describe('a board', () => {
     expect(sheet().getByText(/Dissolve in half of the water, make up to 500 mL/)).toBeDefined();
     expect(sheet().getAllByText(/no dust in the air/)).toHaveLength(1);
     expect(sheet().getByText('Ventilate. See its safety data sheet.')).toBeDefined();
-    const poured = () => sheet().getByLabelText('Honey 1 poured') as HTMLInputElement;
+    const poured = () => sheet().getByLabelText('Honey poured') as HTMLInputElement;
     await page.user.click(poured());
     expect(poured().checked).toBe(true);
-    expect(JSON.parse(localStorage.getItem(`urushi/poured/${board.recipe?.id}`) ?? '[]')).toEqual(['0/honey-1']);
+    expect(JSON.parse(localStorage.getItem(`urushi/poured/${board.recipe?.id}`) ?? '[]')).toEqual(['0/honey']);
     const print = vi.fn();
     vi.stubGlobal('print', print);
     await page.press('Print');
@@ -78,12 +78,12 @@ describe('the coats of a board', () => {
     expect(await screen.findByText(/^On since \d\d:\d\d/)).toBeDefined();
     await page.press('Put right');
     await page.fill('Put on at', '2026-05-04T10:00');
-    await page.fill('Honey 1, really used, g/L', '4.4');
+    await page.fill('Honey, really used, g/L', '4.4');
     await page.fill('Shop, °C', '17');
     await page.fill('Note', 'pad nearly dry');
     await page.press('Save');
     expect(await screen.findByText(/On since 4 May 10:00/)).toBeDefined();
-    expect(await screen.findByText(/Really used: .*Honey 1 4.40 g\/L/)).toBeDefined();
+    expect(await screen.findByText(/Really used: .*Honey 4.40 g\/L/)).toBeDefined();
     const [coat] = (await now(job)).coats;
     expect(coat).toMatchObject({ note: 'pad nearly dry', conditions: { temperature: 17, humidity: null } });
     await page.press('Not on after all');
@@ -151,11 +151,11 @@ describe('a series of boards', () => {
   it('a ladder takes one colour up in even steps', async () => {
     const { job, press, choose, fill } = await openSeries();
     await press('Ladder');
-    await choose('Colour', 'Wine 4');
+    await choose('Colour', 'Wine');
     await fill('Steps', '4');
     await press('Plan these boards');
     await waitFor(async () => expect(await planned(job)).toHaveLength(4));
-    const wine = (await planned(job)).map((b) => b.recipe?.stack[0].colours['wine-4'] ?? 0);
+    const wine = (await planned(job)).map((b) => b.recipe?.stack[0].colours['wine'] ?? 0);
     expect(wine).toEqual([...wine].sort((a, b) => a - b));
     expect(wine[3]).toBeGreaterThan(wine[0]);
   });
@@ -165,7 +165,7 @@ describe('a series of boards', () => {
     await fill('Steps', '0');
     await press('Plan these boards');
     expect(await screen.findByRole('alert')).toBeDefined();
-    await choose('Crossed with', 'Wine 4');
+    await choose('Crossed with', 'Wine');
     await fill('Steps', '2');
     await press('Plan these boards');
     await waitFor(async () => expect(await planned(job)).toHaveLength(4));

@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { labOf } from '../../core/colour/lab.ts';
@@ -7,13 +7,13 @@ import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
-import { type BoardModel, boardModel } from '../../record/bench.ts';
+import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { finishedMean, isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { Board } from '../../shared/board.ts';
 import type { StoredReading } from '../../shared/reading.ts';
-import { change } from '../hooks/api.ts';
+import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -23,7 +23,7 @@ import { MixSheet } from '../parts/boards/MixSheet.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
 import { momentText } from '../parts/moment.ts';
-import { deltaText, labText } from '../parts/numbers.ts';
+import { againstText, deltaText, labText } from '../parts/numbers.ts';
 import { ReadingCorrection } from '../parts/readings/ReadingCorrection.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
@@ -44,8 +44,11 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const measured = stageMean(board, stage);
   const off = expected && measured && stage > 0 ? strayOf(expected, measured) : null;
   const mixedUp = expected && measured && stage > 0 && isMixUp(expected, measured);
+  const allowed = useMemo(() => strayAllowed(bench, model, stage), [bench, model, stage]);
   const left = stack.slice(layersOn(board)).some((l) => KINDS[l.kind].takes !== 'none');
   const onTheWay = lastRead(board) > 0 && !isFinished(board);
+  // A stage that missed by more than it may: what is left is solved from here before anything else goes on.
+  const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
   const [past, setPast] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
@@ -112,22 +115,36 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
             <div className={mixedUp ? 'trouble' : 'note'} data-testid="stage-miss">
               {mixedUp
                 ? `ΔE00 ${deltaText(off)} from what was expected: this reading does not fit this recipe: check the board’s label. Nothing is learned from it.`
-                : `ΔE00 ${deltaText(off)} from what was expected: ${differenceWords(labOf(expected), labOf(measured)).join(', ')}.`}
+                : `ΔE00 ${deltaText(off)} from what was expected${allowed === null ? '' : missed ? `, more than the ${deltaText(allowed)} it may stray` : ` (it may stray ${deltaText(allowed)})`}: ${differenceWords(labOf(expected), labOf(measured)).join(', ')}.`}
             </div>
           )}
           {board.recipe || stage === 0 ? (
             <ReadingPanel
               key={`${board.id}/${stage}`}
-              path={`/boards/${board.id}/readings`}
-              body={(reading) => ({ stage, reading })}
+              take={(reading) => readStage(board.id, stage, reading)}
               readings={board.readings.filter((r) => r.stage === stage)}
               keep={`board/${board.id}/${stage}`}
               onCorrect={setCorrecting}
             />
           ) : null}
           <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+            {missed && (
+              <Button
+                variant="contained"
+                color="primary"
+                component={RouterLink}
+                to={`../layers?board=${model.code}`}
+                data-testid="main-action"
+              >
+                From here: solve what is left
+              </Button>
+            )}
             {stageMean(board, stage) && stage < stack.length && (
-              <Button variant="contained" color="primary" onClick={() => setShown(stage + 1)}>
+              <Button
+                variant={missed ? 'outlined' : 'contained'}
+                color={missed ? 'secondary' : 'primary'}
+                onClick={() => setShown(stage + 1)}
+              >
                 Next: {fields[stage + 1]?.label.toLowerCase()}
               </Button>
             )}
@@ -141,7 +158,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
                 Plan its layers
               </Button>
             )}
-            {onTheWay && left && (
+            {onTheWay && left && !missed && (
               <Button component={RouterLink} to={`../layers?board=${model.code}`}>
                 From here: solve what is left
               </Button>
@@ -189,7 +206,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         width: 200,
         color: 'inherit',
         textDecoration: 'none',
-        borderBottom: here ? '3px solid #171717' : '3px solid transparent',
+        borderBottom: here ? '3px solid var(--ink)' : '3px solid transparent',
       }}
       aria-current={here}
     >
@@ -203,7 +220,9 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
       />
       <div style={{ display: 'flex', justifyContent: 'space-between', padding: '4px 0' }}>
         <b>Board {board.number}</b>
-        <span className="mono">{miss !== null ? `ΔE ${deltaText(miss)}` : board.recipe ? 'on the bench' : 'raw'}</span>
+        <span className="mono">
+          {miss !== null ? `ΔE ${againstText(miss, bench.job.tolerance)}` : board.recipe ? 'on the bench' : 'raw'}
+        </span>
       </div>
     </RouterLink>
   );
@@ -238,8 +257,8 @@ export function BoardsPage() {
           display: 'flex',
           gap: 20,
           padding: '12px 24px',
-          background: '#ababab',
-          borderBottom: '1px solid #8c8c8c',
+          background: 'var(--work)',
+          borderBottom: '1px solid var(--line)',
           overflowX: 'auto',
           flex: 'none',
           alignItems: 'center',

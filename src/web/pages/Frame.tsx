@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
+import { LookSwitch } from '../parts/LookSwitch.tsx';
 import { PersonHere } from '../parts/PersonHere.tsx';
 
 const ICONS = {
@@ -46,6 +47,7 @@ export function Frame() {
         <Place to="/shelf" icon="shelf" label="Shelf" />
         <Place to="/rack" icon="rack" label="Rack" />
         <Place to="/house" icon="house" label="House" />
+        <LookSwitch />
         <PersonHere />
       </nav>
       <main className="place" ref={place}>

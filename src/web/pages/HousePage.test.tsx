@@ -63,14 +63,14 @@ describe('the rack', () => {
     await page.fill('What stands on it', 'Slipway table');
     await page.choose('Wood', 'Beech');
     await page.choose('Add what is known of a layer', 'Dye');
-    await page.choose('Colour', 'Honey 1');
+    await page.choose('Colour', 'Honey');
     await page.fill('g/L, or ?', '?');
     await page.fill('Read: L* a* b*', '48 15 28');
     await page.press('Hang it up');
     expect(await screen.findByText('Slipway table')).toBeDefined();
-    expect(screen.getByText(/Dye \(Honey 1 \?\)/)).toBeDefined();
+    expect(screen.getByText(/Dye \(Honey \?\)/)).toBeDefined();
     const [board] = await ask<OldBoard[]>('GET', '/rack');
-    expect(board.layers[0].colours).toEqual({ 'honey-1': null });
+    expect(board.layers[0].colours).toEqual({ honey: null });
 
     const { number } = await startJob({ target: false, woods: ['beech'] });
     cleanup();

@@ -99,7 +99,13 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
       {shown.map((kept) => (
         <div
           key={kept.id}
-          style={{ display: 'flex', gap: 12, alignItems: 'center', borderTop: '1px solid #8c8c8c', padding: '6px 0' }}
+          style={{
+            display: 'flex',
+            gap: 12,
+            alignItems: 'center',
+            borderTop: '1px solid var(--line)',
+            padding: '6px 0',
+          }}
         >
           <div style={{ flex: 1 }}>
             <b>{kept.name}</b> <span className="soft">{'initials' in kept ? kept.initials : kept.geometry}</span>

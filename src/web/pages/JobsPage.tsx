@@ -18,7 +18,7 @@ import { change, useJobs } from '../hooks/api.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { Halves } from '../parts/board/Halves.tsx';
-import { deltaText } from '../parts/numbers.ts';
+import { againstText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { useSay } from '../parts/Undo.tsx';
 
@@ -104,7 +104,7 @@ function JobRow({ job }: { job: JobSummary }) {
             <span style={{ width: 78 }}>{w.name}</span>
             <span className="mono">
               {w.deltaE !== null
-                ? `${deltaText(w.deltaE)} · ${w.boards} made`
+                ? `${againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
                 : w.boards > 0
                   ? 'on the bench'
                   : 'to plan'}
@@ -113,7 +113,7 @@ function JobRow({ job }: { job: JobSummary }) {
         ))}
         {job.woods.length === 0 && <span className="soft">no wood yet</span>}
       </TableCell>
-      <TableCell className="mono">{job.tolerance.toFixed(1)}</TableCell>
+      <TableCell className="mono">{toleranceText(job.tolerance)}</TableCell>
       <TableCell align="right">
         <Button onClick={remove}>Put away</Button>
       </TableCell>

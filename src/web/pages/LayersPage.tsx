@@ -7,15 +7,15 @@ import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-c
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { begunAt, isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
-import { change } from '../hooks/api.ts';
+import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useLooks } from '../hooks/looks.ts';
-import { inWorker, useSearch } from '../hooks/matcher.ts';
+import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { Curves } from '../parts/Curves.tsx';
+import { Curves } from '../parts/curves/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
@@ -37,7 +37,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const kept = useMemo(() => wood.draft ?? board.recipe?.stack ?? simpleStack(bench.offered), [wood, board, bench]);
   // What is on the board stands as it was put on, whatever the draft says.
   const begun = useMemo(() => (done > 0 ? stackAsMade(board) : kept), [done, board, kept]);
-  const { stack, set, undo, error: draftError, ...draft } = useDraft(bench.job.number, wood, begun);
+  const { stack, set, settle, undo, redo, error: draftError, ...draft } = useDraft(bench.job.number, wood, begun);
   const recipe = useNextId();
   const [params, setParams] = useSearchParams();
   const light: Light = useMemo(() => {
@@ -57,6 +57,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [litres, setLitres] = useKept(`litres/${bench.job.number}`, '0.5');
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
+  const inWorker = useInWorker();
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
 
@@ -88,7 +89,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           ? await inWorker((matcher) => matcher.pour(problem, stack, volume))
           : { stack };
       const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
-      await change('POST', `/boards/${board.id}/recipe`, {
+      await changeBoard('POST', `/boards/${board.id}/recipe`, {
         id: recipe.next(),
         stack: poured.stack,
         litres: volume,
@@ -172,11 +173,20 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         }
       />
       {selected !== null && stack[selected] && selected >= done && (
-        <div className="plate" style={{ background: '#d6d6d6', borderTop: '1px solid #8c8c8c', paddingBlock: 14 }}>
+        <div
+          className="plate"
+          style={{ background: 'var(--sunk)', borderTop: '1px solid var(--line)', paddingBlock: 14 }}
+        >
           <LayerEditor
             layer={stack[selected]}
             materials={bench.offered}
-            onChange={(layer) => set(stack.map((l, i) => (i === selected ? layer : l)))}
+            onChange={(layer, gesture) =>
+              set(
+                stack.map((l, i) => (i === selected ? layer : l)),
+                gesture,
+              )
+            }
+            onSettle={settle}
           />
         </div>
       )}
@@ -196,8 +206,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         className="plate"
         style={{
           paddingBlock: 16,
-          borderTop: '1px solid #8c8c8c',
-          background: '#d9d9d9',
+          borderTop: '1px solid var(--line)',
+          background: 'var(--desk)',
           flex: 1,
           display: 'grid',
           gridTemplateColumns: '205px 1fr 172px',
@@ -307,7 +317,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           { key: 'f', what: 'find recipes', run: () => find() },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
           { key: 'c', what: 'curves', run: () => setCurves(!curves) },
-          { key: 'Ctrl+z', what: 'undo the last change of the stack', run: undo },
+          { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },
+          { key: 'Ctrl+Shift+Z', what: 'redo it', run: redo },
         ]}
       />
     </>

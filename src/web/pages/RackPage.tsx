@@ -59,8 +59,10 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
     }
   };
   return (
-    <div style={{ borderTop: '1px solid #8c8c8c', padding: '10px 0', display: 'flex', gap: 18, alignItems: 'center' }}>
-      <div style={{ padding: 8, background: '#ababab', width: 236 }}>
+    <div
+      style={{ borderTop: '1px solid var(--line)', padding: '10px 0', display: 'flex', gap: 18, alignItems: 'center' }}
+    >
+      <div style={{ padding: 8, background: 'var(--work)', width: 236 }}>
         {wood && (
           <BoardPicture
             wood={wood}

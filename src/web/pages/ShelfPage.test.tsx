@@ -14,8 +14,8 @@ async function give(button: string, name: string, text: string) {
 
 describe('the shelf', () => {
   it('shows a colour: its profile, its ladder, how well it fits and where worst', async () => {
-    openAt('/shelf?colour=wine-4');
-    expect(await screen.findByRole('heading', { name: 'Wine 4' })).toBeDefined();
+    openAt('/shelf?colour=wine');
+    expect(await screen.findByRole('heading', { name: 'Wine' })).toBeDefined();
     expect(screen.getByText(/dye for water, lot W-0650, at most 24.0 g\/L, grows as strength\^0\.\d\d/)).toBeDefined();
     expect(screen.getAllByText('on birch')).toHaveLength(3);
     expect(screen.getAllByText(/the profile misses it by ΔE00/)).toHaveLength(3);
@@ -23,7 +23,7 @@ describe('the shelf', () => {
     expect(screen.getByText('The ladder covers its range.')).toBeDefined();
   });
   it('asks for a pigment on a dark board until there is one', async () => {
-    const page = openAt('/shelf?colour=umber-23');
+    const page = openAt('/shelf?colour=umber');
     expect(await screen.findByText('on sapele')).toBeDefined();
     expect(screen.getByText('The ladder covers its range.')).toBeDefined();
     await page.press('New colour');
@@ -46,7 +46,7 @@ describe('the shelf', () => {
     await page.fill(/^Code/, 'Kelp 8');
     await page.press('Put on the shelf');
     expect((await screen.findByRole('alert')).textContent).not.toBe('');
-    await page.fill(/^Code/, 'wine-4');
+    await page.fill(/^Code/, 'wine');
     await page.press('Put on the shelf');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('is taken'));
     await page.fill(/^Code/, 'kelp-8');
@@ -63,18 +63,18 @@ describe('the shelf', () => {
     await give('File: before, after', 'one.csv', spectra(0.6));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
     await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
-    expect(await screen.findByDisplayValue('2')).toBeDefined();
+    await screen.findByRole('button', { name: 'Take out' });
     await page.fill('Strength, g/L', '8');
     await give('File: before, after', 'eight.csv', spectra(0.6, 0.3));
     expect(await screen.findByRole('img', { name: 'Profile of Kelp 8' })).toBeDefined();
   });
   it('makes a rung on the simulated workshop', async () => {
-    const page = openAt('/shelf?colour=honey-1');
+    const page = openAt('/shelf?colour=honey');
     await page.fill('Strength, g/L', '9');
     await page.press('Make it in the simulated workshop');
     await waitFor(async () => {
       const { colourants } = await ask<Shelf>('GET', '/shelf');
-      expect(colourants.find((c) => c.id === 'honey-1')?.rungs.map((r) => r.strength)).toContain(9);
+      expect(colourants.find((c) => c.id === 'honey')?.rungs.map((r) => r.strength)).toContain(9);
     });
   });
   it('shows a clear: its surface, its tint, the boards it rests on, and takes another', async () => {
@@ -129,7 +129,8 @@ describe('the shelf', () => {
     expect(await screen.findByRole('heading', { name: 'Beech' })).toBeDefined();
     expect(screen.getByText('not read')).toBeDefined();
     await page.user.click(screen.getAllByRole('button', { name: 'Instrument' })[0]);
-    const [ground] = screen.getAllByLabelText('% of face');
+    const [ground] = screen.getAllByLabelText('% of face') as HTMLInputElement[];
+    await waitFor(() => expect(ground.disabled).toBe(false));
     await page.user.clear(ground);
     await page.user.type(ground, '60');
     await page.user.tab();
@@ -139,7 +140,7 @@ describe('the shelf', () => {
     });
   });
   it('has everything put right, put away and brought back, with its story', async () => {
-    const page = openAt('/shelf?colour=coal-7');
+    const page = openAt('/shelf?colour=coal');
     await page.press('Put right');
     await page.fill('Lot', 'C-0999');
     await page.fill('Strongest, g/L', '3');
@@ -147,8 +148,8 @@ describe('the shelf', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('Its ladder has a rung at 14');
     await page.fill('Strongest, g/L', '26');
     // Meanwhile somebody else changes its cost.
-    const now = async () => (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'coal-7');
-    await ask('PATCH', '/colourants/coal-7', { version: (await now())?.version, costPerGram: 0.7 });
+    const now = async () => (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'coal');
+    await ask('PATCH', '/colourants/coal', { version: (await now())?.version, costPerGram: 0.7 });
     await page.press('Save');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('changed meanwhile'));
     expect(screen.getByText(/Cost per gram 0.7/)).toBeDefined();

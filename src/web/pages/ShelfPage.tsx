@@ -23,7 +23,7 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
         minHeight: 44,
         alignItems: 'center',
         cursor: 'pointer',
-        borderTop: '1px solid #8c8c8c',
+        borderTop: '1px solid var(--line)',
         fontWeight: here ? 700 : 400,
         outline: 'revert',
       }}

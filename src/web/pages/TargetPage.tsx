@@ -6,6 +6,7 @@ import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import { type Job, Job as JobShape } from '../../shared/job.ts';
+import { ReadingsTaken } from '../../shared/reading.ts';
 import { change } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import { useVersioned } from '../hooks/versioned.ts';
@@ -102,7 +103,7 @@ export function TargetPage() {
           style={{
             height: 150,
             background: colour?.css ?? 'none',
-            border: colour ? 0 : '1px dashed #474747',
+            border: colour ? 0 : '1px dashed var(--soft)',
             display: 'grid',
             placeItems: 'center',
           }}
@@ -116,7 +117,12 @@ export function TargetPage() {
       <div className="plate columns" style={{ gridTemplateColumns: 'minmax(420px, 3fr) 2fr' }}>
         <section>
           <h2 style={{ marginTop: 0 }}>Readings of the target</h2>
-          <ReadingPanel path={`/jobs/${job.number}/readings`} readings={job.target} keep={`target/${job.id}`} pieces />
+          <ReadingPanel
+            take={(reading) => change('POST', `/jobs/${job.number}/readings`, reading, ReadingsTaken)}
+            readings={job.target}
+            keep={`target/${job.id}`}
+            pieces
+          />
         </section>
         <section style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
           <h2 style={{ margin: 0 }}>How close is close enough</h2>

@@ -19,8 +19,7 @@ describe('all woods of a job together', () => {
   });
   it('say when there is no target', async () => {
     const job = await startJob({ target: false, woods: ['beech'] });
-    const page = openAt(`/jobs/${job.number}/together`);
-    await page.press('Find for every wood');
+    openAt(`/jobs/${job.number}/together`);
     expect((await screen.findByRole('alert')).textContent).toContain('Read the target first');
   });
 });

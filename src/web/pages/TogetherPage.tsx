@@ -11,7 +11,7 @@ import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useSearches } from '../hooks/matcher.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { deltaText, percent, strengthText } from '../parts/numbers.ts';
+import { percent, rangeText, strengthText } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
 import type { Found } from '../workers/matcher.ts';
 
@@ -42,7 +42,7 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
         <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
           <b style={{ fontSize: 18 }}>{model.species.name}</b>
           <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
-            {deltaText(road.perLight[0])}
+            {rangeText(road.range)}
           </span>
           <span>
             passes {Math.round(road.chance * 100)} in 100, grain {percent(road.grain)}

@@ -1,11 +1,10 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { deltaEPerLight } from '../../core/colour/metamerism.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { KINDS } from '../../core/layers/layer.ts';
-import type { Pourable } from '../../core/match/pourable.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
@@ -13,15 +12,16 @@ import { ownColours } from '../../record/openings.ts';
 import { finishedMean, isFinished, mixedUpStage } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { Board, type Recipe } from '../../shared/board.ts';
-import { change } from '../hooks/api.ts';
+import { change, changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
-import { inWorker } from '../hooks/matcher.ts';
+import { useSolved, type Work } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
-import { deltaText, signedText, strengthText } from '../parts/numbers.ts';
+import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import type { Matcher } from '../workers/matcher.ts';
 
 function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
   return (
@@ -29,7 +29,7 @@ function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance
       <div className="soft">Measured against target, ΔE00</div>
       <div style={{ display: 'flex', gap: 22, alignItems: 'baseline' }}>
         <div className="figure" style={{ fontSize: 60 }} data-testid="verdict-delta">
-          {deltaText(verdict.deltaE)}
+          {againstText(verdict.deltaE, tolerance)}
         </div>
         <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="verdict">
           {verdict.passed ? '✓ Passes' : '✕ Not yet'}
@@ -44,7 +44,7 @@ function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance
         &ensp;ΔH* {signedText(verdict.dH)}
       </div>
       <p className="soft">
-        tolerance {tolerance.toFixed(1)}
+        tolerance {toleranceText(tolerance)}
         {verdict.uncertainty !== null && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
         {perLight.length > 1 &&
           ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${deltaText(perLight[i])}`).join(' · ')}`}
@@ -61,8 +61,8 @@ const changeWord = (before: number, now: number) => {
 
 /** The recipe for the next board, solved with what this one taught. */
 function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
-  const [next, setNext] = useState<Pourable | null>(null);
-  const [error, setError] = useState<string | null>(null);
+  const { tolerance } = bench.job;
+  const [refused, setRefused] = useState<string | null>(null);
   const go = useNavigate();
   const ids = { board: useNextId(), recipe: useNextId() };
   const left = offcutsLeft(model.wood);
@@ -71,23 +71,18 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; 
     if (bench.learning) return null;
     return problemOf(bench, nextBoardModel(bench, model), recipe.stack, ownColours(recipe.stack));
   }, [bench, model, recipe]);
-  useEffect(() => {
-    let stale = false;
-    if (problem)
-      inWorker((matcher) => matcher.correct(problem, recipe.stack, recipe.litres)).then(
-        (pourable) => !stale && setNext(pourable),
-        (trouble) => !stale && setError(sentenceOf(trouble)),
-      );
-    return () => {
-      stale = true;
-    };
-  }, [problem, recipe]);
+  const solve = useMemo(
+    (): Work<Awaited<ReturnType<Matcher['correct']>>> | null =>
+      problem && ((matcher) => matcher.correct(problem, recipe.stack, recipe.litres, tolerance)),
+    [problem, recipe, tolerance],
+  );
+  const { answer: next, error } = useSolved(solve);
 
   const plan = async () => {
     if (!next) return;
     try {
       const board = await change('POST', `/woods/${model.wood.id}/boards`, { id: ids.board.next() }, Board);
-      await change('POST', `/boards/${board.id}/recipe`, {
+      await changeBoard('POST', `/boards/${board.id}/recipe`, {
         id: ids.recipe.next(),
         stack: next.stack,
         litres: recipe.litres,
@@ -98,14 +93,14 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; 
       ids.recipe.kept();
       go(`../boards?board=${boardCode(model.wood.speciesId, board.number)}`);
     } catch (trouble) {
-      setError(sentenceOf(trouble));
+      setRefused(sentenceOf(trouble));
     }
   };
   return (
     <section aria-label="Next board" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <h2 style={{ margin: 0 }}>What it taught, and the next board</h2>
       <Taught bench={bench} model={model} recipe={recipe} />
-      <Trouble error={error} />
+      <Trouble error={refused ?? error} />
       {!next && !error && <LinearProgress aria-label="Solving the next recipe" />}
       {next && (
         <>
@@ -116,7 +111,7 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; 
                   const pigment = KINDS[layer.kind].takes === 'pigment';
                   const now = layer.colours[id] ?? 0;
                   return (
-                    <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid #8c8c8c' }}>
+                    <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid var(--line)' }}>
                       <td style={{ padding: '7px 0' }}>{bench.materials.colourants[id]?.name ?? id}</td>
                       <td className="mono soft">{strengthText(recipe.stack[i].colours[id], pigment)} →</td>
                       <td className="mono" style={{ fontWeight: 700 }}>
@@ -132,7 +127,8 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; 
             </tbody>
           </table>
           <div>
-            expected ΔE00 <b className="mono">{deltaText(next.deltaE)}</b>
+            expected ΔE00 <b className="mono">{rangeText(next.promise.range)}</b>, 8 boards in 10; passes with{' '}
+            {Math.round(next.promise.chance * 100)} in 100
           </div>
           <div style={{ display: 'flex', gap: 12 }}>
             <Button variant="contained" color="primary" onClick={plan}>

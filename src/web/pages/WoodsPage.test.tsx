@@ -30,7 +30,7 @@ describe('the woods of a job', () => {
     screen.getByRole('main').scrollTop = 120;
     await page.user.click(onward);
     await waitFor(() => expect(page.at()).toMatch(/\/layers\?wood=beech$/));
-    expect(screen.getByRole('main').scrollTop, 'a new place opens at its top').toBe(0);
+    await waitFor(() => expect(screen.getByRole('main').scrollTop, 'a new place opens at its top').toBe(0));
   });
   it('keep their preparation', async () => {
     const { number: id } = await startJob({ woods: ['beech'] });

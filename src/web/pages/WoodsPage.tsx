@@ -10,7 +10,7 @@ import { stageMean } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { VersionMade } from '../../shared/id.ts';
 import type { JobWood } from '../../shared/job.ts';
-import { change } from '../hooks/api.ts';
+import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useVersioned } from '../hooks/versioned.ts';
@@ -166,8 +166,7 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           <Trouble error={model.trouble} />
           <ReadingPanel
             key={board.id}
-            path={`/boards/${board.id}/readings`}
-            body={(reading) => ({ stage: 0, reading })}
+            take={(reading) => readStage(board.id, 0, reading)}
             readings={board.readings.filter((r) => r.stage === 0)}
             keep={`raw/${board.id}`}
           />

@@ -24,7 +24,7 @@ export function PersonHere() {
         aria-haspopup="menu"
         onClick={(e) => setAnchor(e.currentTarget)}
         className="person"
-        sx={{ display: 'block', marginTop: 'auto', padding: '10px 2px 14px', minHeight: 62, font: 'inherit' }}
+        sx={{ display: 'block', padding: '10px 2px 14px', minHeight: 62, font: 'inherit' }}
       >
         <b className="initials">{person?.initials ?? '–'}</b>
         <span>{person?.name ?? 'Who?'}</span>

@@ -23,7 +23,7 @@ export function Story({ events, boards = false }: { events: readonly StoredEvent
               display: 'grid',
               gridTemplateColumns: `64px 110px ${boards ? '110px ' : ''}1fr`,
               gap: 12,
-              borderTop: '1px solid #8c8c8c',
+              borderTop: '1px solid var(--line)',
               padding: '6px 0',
             }}
           >

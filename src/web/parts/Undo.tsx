@@ -1,5 +1,6 @@
 import { Button, Snackbar } from '@mui/material';
 import { createContext, type ReactNode, useCallback, useContext, useState } from 'react';
+import { sentenceOf } from './Trouble.tsx';
 
 interface Offer {
   text: string;
@@ -9,6 +10,21 @@ const Say = createContext<(offer: Offer) => void>(() => {});
 
 /** Tells in one line what was done, and offers to undo it. */
 export const useSay = () => useContext(Say);
+
+/** Does what a tap asks; where it fails, the same line tells why. */
+export function useAttempt(): (work: () => Promise<unknown>) => Promise<void> {
+  const say = useSay();
+  return useCallback(
+    async (work) => {
+      try {
+        await work();
+      } catch (trouble) {
+        say({ text: sentenceOf(trouble) });
+      }
+    },
+    [say],
+  );
+}
 
 export function UndoProvider({ children }: { children: ReactNode }) {
   const [offer, setOffer] = useState<Offer | null>(null);
@@ -24,10 +40,14 @@ export function UndoProvider({ children }: { children: ReactNode }) {
         action={
           offer?.undo && (
             <Button
-              sx={{ color: '#f2f2f2', borderColor: '#f2f2f2' }}
+              sx={{ color: 'var(--on-select)', borderColor: 'var(--on-select)' }}
               onClick={async () => {
-                await offer.undo?.();
-                setOffer(null);
+                try {
+                  await offer.undo?.();
+                  setOffer(null);
+                } catch (trouble) {
+                  setOffer({ text: `Not undone. ${sentenceOf(trouble)}` });
+                }
               }}
             >
               Undo

@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { deltaText, labText, percent, signedText, strengthText } from './numbers.ts';
+import {
+  againstText,
+  deltaText,
+  gramsText,
+  labText,
+  percent,
+  rangeText,
+  signedText,
+  strengthText,
+  toleranceText,
+} from './numbers.ts';
 
 describe('figures as the finisher reads them', () => {
   it('carry a true minus sign, one decimal and their unit', () => {
@@ -13,5 +23,21 @@ describe('figures as the finisher reads them', () => {
     expect(strengthText(4.5, false)).toBe('4.50 g/L');
     expect(strengthText(13.12, false)).toBe('13.1 g/L');
     expect(strengthText(0.086, true)).toBe('8.6 %');
+  });
+  it('never put a difference on the wrong side of its tolerance, nor a pour at nothing', () => {
+    expect([1, 1.25, 0.5, 1.125].map(toleranceText)).toEqual(['1.0', '1.25', '0.5', '1.125']);
+    expect([againstText(1.04, 1), againstText(1.004, 1), againstText(1.0004, 1)]).toEqual(['1.04', '1.004', '1.0004']);
+    expect([againstText(0.96, 1), againstText(1, 1), againstText(2.34, 1), againstText(1.27, 1.25)]).toEqual([
+      '1.0',
+      '1.0',
+      '2.3',
+      '1.3',
+    ]);
+    expect([rangeText([0.42, 2.91]), rangeText([0.41, 0.44]), rangeText([9.2, 13.4])]).toEqual([
+      '0.4–2.9',
+      '0.4',
+      '9.2–13',
+    ]);
+    expect([0.003, 0.0004, 0.01, 12.3].map(gramsText)).toEqual(['3 mg', '0.4 mg', '0.01 g', '12.30 g']);
   });
 });

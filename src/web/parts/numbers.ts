@@ -8,6 +8,22 @@ const signed = new Intl.NumberFormat('en', {
 const minus = (text: string) => text.replace('-', '−');
 
 export const deltaText = (value: number): string => value.toFixed(value < 9.95 ? 1 : 0);
+/** A tolerance as it was set: 1.0, 1.25. */
+export const toleranceText = (value: number): string =>
+  value === Number(value.toFixed(1)) ? value.toFixed(1) : String(value);
+/** A difference beside its tolerance, with as many decimals as tell on which side of it it lies. */
+export function againstText(deltaE: number, tolerance: number): string {
+  for (let digits = 1; digits < 6; digits++) {
+    const text = deltaE.toFixed(digits);
+    if (Number(text) > tolerance === deltaE > tolerance) return text;
+  }
+  return String(deltaE);
+}
+/** Where eight boards in ten are expected to end: no expected figure stands without it. */
+export const rangeText = ([from, to]: readonly [number, number]): string => {
+  const [low, high] = [deltaText(from), deltaText(to)];
+  return low === high ? low : `${low}–${high}`;
+};
 export const signedText = (value: number): string => minus(signed.format(Math.abs(value) < 0.05 ? 0 : value));
 export const labText = ([l, a, b]: Lab): string => minus(`L* ${l.toFixed(1)}  a* ${a.toFixed(1)}  b* ${b.toFixed(1)}`);
 /** The number and its sign stay on one line. */
@@ -15,3 +31,9 @@ export const percent = (share: number): string => `${Math.round(share * 100)}\u0
 /** A strength as the shop says it: g/L for dyes, per cent of the glaze for pigments. */
 export const strengthText = (value: number, pigment: boolean): string =>
   pigment ? `${(value * 100).toFixed(1)} %` : `${value.toFixed(value < 10 ? 2 : 1)} g/L`;
+/** A weight to be poured: what is less than the scale shows is said in milligrams, never as nothing. */
+export const gramsText = (grams: number): string => {
+  if (grams >= 0.01) return `${grams.toFixed(2)} g`;
+  const milligrams = grams * 1000;
+  return `${milligrams >= 1 ? milligrams.toFixed(0) : Number(milligrams.toPrecision(1))} mg`;
+};

@@ -5,7 +5,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
 import { MOST_BYTES } from '../../core/formats/index.ts';
 import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
-import { Curves } from './Curves.tsx';
+import { Curves } from './curves/Curves.tsx';
 import { FileButton } from './FileButton.tsx';
 import { Keys } from './Keys.tsx';
 import { LayerEditor } from './layers/LayerEditor.tsx';
@@ -23,21 +23,27 @@ describe('keys of a page', () => {
         <Keys
           keys={[
             { key: 'f', what: 'find recipes', run: find },
-            { key: 'Ctrl+z', what: 'undo', run: undo },
+            { key: 'Ctrl+Z', what: 'undo', run: undo },
           ]}
         />
       </>,
     );
-    fireEvent.keyDown(document.body, { key: 'F' });
-    fireEvent.keyDown(document.body, { key: 'z' });
-    fireEvent.keyDown(document.body, { key: 'z', metaKey: true });
+    const press = (on: Element, key: string, also = {}) =>
+      fireEvent.keyDown(on, { key, code: /[a-z]/.test(key) ? `Key${key.toUpperCase()}` : '', ...also });
+    press(document.body, 'f');
+    press(document.body, 'z');
+    press(document.body, 'z', { ctrlKey: true });
     expect([find.mock.calls.length, undo.mock.calls.length]).toEqual([1, 1]);
-    fireEvent.keyDown(screen.getByLabelText('note'), { key: 'f' });
+    // The browser's own search stays the browser's; what is typed is typed.
+    press(document.body, 'f', { ctrlKey: true });
+    press(screen.getByLabelText('note'), 'f');
     expect(find).toHaveBeenCalledOnce();
-    fireEvent.keyDown(document.body, { key: '?' });
+    press(document.body, '?');
     const list = await screen.findByRole('dialog', { name: 'Keys of this page' });
     expect(list.textContent).toContain('find recipes');
     expect(list.textContent).toContain('this list');
+    press(document.body, 'f');
+    expect(find, 'while a list is open').toHaveBeenCalledOnce();
     fireEvent.click(screen.getByRole('button', { name: 'Close' }));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
   });
@@ -110,7 +116,7 @@ describe('the settings of a layer', () => {
     const Bench = () => {
       const [shown, setShown] = useState(first);
       layer = shown;
-      return <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} />;
+      return <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} onSettle={() => {}} />;
     };
     render(<Bench />);
     return { now: () => layer, user: userEvent.setup() };
@@ -121,10 +127,15 @@ describe('the settings of a layer', () => {
     expect(screen.queryByRole('option', { name: 'ochre' })).toBeNull();
     await user.click(screen.getByRole('option', { name: 'red' }));
     expect(now().colours.red).toBeCloseTo(1.25, 6);
-    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '-4' } });
-    expect(now().colours.red).toBe(0);
-    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '99' } });
-    expect(now().colours.red).toBe(25);
+    // What is typed stands as typed; beyond what dissolves it changes nothing and says so.
+    for (const text of ['-4', '99', '1.', '']) {
+      fireEvent.change(screen.getByLabelText(/^red /), { target: { value: text } });
+      expect((screen.getByLabelText(/^red /) as HTMLInputElement).value).toBe(text);
+    }
+    expect(screen.getByText('A number, 0 to 25.')).toBeDefined();
+    expect(now().colours.red).toBe(1);
+    fireEvent.blur(screen.getByLabelText(/^red /));
+    expect((screen.getByLabelText(/^red /) as HTMLInputElement).value).toBe('1.00');
     fireEvent.change(screen.getByLabelText('Strength of red'), { target: { value: '0.5' } });
     expect(now().colours.red).toBeCloseTo(6.25, 6);
     await user.click(screen.getByRole('button', { name: 'Leave out red' }));
@@ -170,17 +181,19 @@ describe('layers that are on the board', () => {
 });
 
 describe('curves', () => {
-  it('are drawn under their name and redrawn when they change', () => {
+  it('are drawn under their name and redrawn when they change', async () => {
     const values = (v: number) => new Array<number>(31).fill(v);
     const { rerender } = render(
       <Curves label="Two curves" unit="reflectance" curves={[{ name: 'first', values: values(0.2) }]} />,
     );
+    const drawing = await screen.findByRole('img', { name: 'Two curves' });
+    await waitFor(() => expect(drawing.textContent).toContain('first'));
+    const chart = drawing.firstElementChild;
     rerender(
       <Curves label="Two curves" unit="reflectance" curves={[{ name: 'second', values: values(0.5), dashed: true }]} />,
     );
-    const drawing = screen.getByRole('img', { name: 'Two curves' });
-    expect(drawing.querySelector('svg')).not.toBeNull();
-    expect(drawing.textContent).toContain('second');
+    await waitFor(() => expect(drawing.textContent).toContain('second'));
     expect(drawing.textContent).not.toContain('first');
+    expect(drawing.firstElementChild, 'the chart is told, not made anew').toBe(chart);
   });
 });

@@ -5,6 +5,8 @@ import {
   type NamedRoad,
   namedRoads,
   type Pourable,
+  type Promised,
+  promiseOf,
   refine,
   roundToScale,
   search,
@@ -33,14 +35,22 @@ export const matcher = {
     return { roads, reasons: roads[0] ? whyOutOfReach(problem, roads[0], tolerance) : [] };
   },
   /** The same colours solved again, rounded to the scale. */
-  correct(problem: MatchProblem, stack: Stack, litres: number): Pourable {
-    return roundToScale(problem, refine(problem, stack).stack, litres);
+  correct(problem: MatchProblem, stack: Stack, litres: number, tolerance: number): Pourable & { promise: Promised } {
+    const pourable = roundToScale(problem, refine(problem, stack).stack, litres);
+    return { ...pourable, promise: promiseOf(problem, pourable.stack, tolerance) };
   },
   pour(problem: MatchProblem, stack: Stack, litres: number): Pourable {
     return roundToScale(problem, stack, litres);
   },
-  batch(problem: MatchProblem, stack: Stack, layer: number, litres: number, tolerance: number): BatchCorrection {
-    return correctBatch(problem, stack, layer, litres, tolerance);
+  batch(
+    problem: MatchProblem,
+    stack: Stack,
+    layer: number,
+    litres: number,
+    tolerance: number,
+  ): BatchCorrection & { promise: Promised } {
+    const corrected = correctBatch(problem, stack, layer, litres, tolerance);
+    return { ...corrected, promise: promiseOf(problem, corrected.stack, tolerance) };
   },
 };
 export type Matcher = typeof matcher;

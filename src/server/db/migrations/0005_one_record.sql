@@ -320,7 +320,7 @@ create table event (
   person_id uuid references person(id),
   job_id uuid references job(id),
   board_id uuid references board(id),
-  -- What of the shelf, the rack or the house it is about, e.g. `colourant/honey-1`.
+  -- What of the shelf, the rack or the house it is about, e.g. `colourant/honey`.
   item text,
   detail jsonb not null default '{}'
 );

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { screenColour } from '../../../core/colour/display.ts';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import type { Light } from '../../../core/colour/lights.ts';
@@ -50,6 +50,46 @@ function paintingOf(props: Props, width: number): Omit<BoardPainting, 'height'> 
   };
 }
 
+/**
+ * Keeps a canvas painted. One picture is under way at a time; of those asked for meanwhile only the newest is painted, so
+ * that a drag shows what the hand does now and nothing is left to do when it stops.
+ */
+function usePainted(canvas: RefObject<HTMLCanvasElement | null>, painting: BoardPainting | null): void {
+  const wanted = useRef<BoardPainting | null>(null);
+  const busy = useRef(false);
+  useEffect(() => {
+    wanted.current = painting;
+    if (busy.current) return;
+    busy.current = true;
+    void (async () => {
+      try {
+        for (let next = wanted.current; next; next = wanted.current) {
+          wanted.current = null;
+          const bitmap = await boardPainter().paint(next);
+          const element = canvas.current;
+          if (element) {
+            element.width = next.width;
+            element.height = next.height;
+            element.getContext('2d')?.drawImage(bitmap, 0, 0);
+            element.dataset.painted = 'true';
+          }
+          bitmap.close();
+        }
+      } catch {
+        // A picture that cannot be painted leaves the figures beside it.
+      } finally {
+        busy.current = false;
+      }
+    })();
+  }, [canvas, painting]);
+  useEffect(
+    () => () => {
+      wanted.current = null;
+    },
+    [],
+  );
+}
+
 /** True when the screen cannot show one of the colours as it is. */
 function outOfGamut({ fields, target, light }: Props): boolean {
   const all = [...fields.map((f) => f.expected.seen), ...fields.flatMap((f) => f.measured?.seen ?? [])];
@@ -81,25 +121,7 @@ export function BoardPicture(props: Props) {
     [width, height, shown, target, light, wet, seed, wood],
   );
 
-  useEffect(() => {
-    if (!painting) return;
-    let stale = false;
-    boardPainter()
-      .paint(painting)
-      .then((bitmap) => {
-        const element = canvas.current;
-        if (!stale && element) {
-          element.width = painting.width;
-          element.height = painting.height;
-          element.getContext('2d')?.drawImage(bitmap, 0, 0);
-          element.dataset.painted = 'true';
-        }
-        bitmap.close();
-      });
-    return () => {
-      stale = true;
-    };
-  }, [painting]);
+  usePainted(canvas, painting);
 
   const measured = fields.some((f) => f.measured);
   return (

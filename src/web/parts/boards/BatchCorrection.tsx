@@ -2,13 +2,14 @@ import { Button, LinearProgress, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
+import type { Promised } from '../../../core/match/roads.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { ANYTHING, openingsOf } from '../../../record/openings.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
-import { inWorker } from '../../hooks/matcher.ts';
-import { deltaText } from '../numbers.ts';
+import { useInWorker } from '../../hooks/matcher.ts';
+import { deltaText, gramsText, rangeText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 
 /** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
@@ -16,9 +17,10 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
   const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
   const [layer, setLayer] = useState(layers[0] ?? 0);
   const [litres, setLitres] = useKept(`batch/${recipe.id}`, String(recipe.litres));
-  const [answer, setAnswer] = useState<Correction | null>(null);
+  const [answer, setAnswer] = useState<(Correction & { promise: Promised }) | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const inWorker = useInWorker();
   const solve = async () => {
     setBusy(true);
     setError(null);
@@ -66,15 +68,18 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
       {answer && (
         <div data-testid="batch-answer" style={{ display: 'grid', gap: 6 }}>
           {Object.entries(answer.add).map(([id, grams]) => (
-            <div key={id} style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid #8c8c8c' }}>
+            <div
+              key={id}
+              style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}
+            >
               <span style={{ width: 120 }}>{name(id)}</span>
               <b className="mono" style={{ fontSize: 26 }}>
-                + {grams.toFixed(2)} g
+                + {gramsText(grams)}
               </b>
             </div>
           ))}
           {answer.thin > 1e-6 && (
-            <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid #8c8c8c' }}>
+            <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}>
               <span style={{ width: 120 }}>thin with</span>
               <b className="mono" style={{ fontSize: 26 }}>
                 + {(answer.thin * 1000).toFixed(0)} mL
@@ -83,8 +88,10 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
           )}
           {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
           <div>
-            ΔE00 <span className="mono">{deltaText(answer.before)}</span> →{' '}
-            <b className="mono">{deltaText(answer.after)}</b>, then {answer.litres.toFixed(2)} L in the pot
+            aimed <span className="mono">{deltaText(answer.before)}</span> off, then{' '}
+            <span className="mono">{deltaText(answer.after)}</span>: expected ΔE00{' '}
+            <b className="mono">{rangeText(answer.promise.range)}</b>, 8 boards in 10; {answer.litres.toFixed(2)} L in
+            the pot
           </div>
           {answer.startAgain && (
             <div className="note">

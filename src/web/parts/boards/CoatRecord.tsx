@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { KINDS, type Layer } from '../../../core/layers/layer.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
-import { Board, type Coat } from '../../../shared/board.ts';
-import { change, useHouse } from '../../hooks/api.ts';
+import type { Coat } from '../../../shared/board.ts';
+import { changeBoard, useHouse } from '../../hooks/api.ts';
 import { useEditForm } from '../../hooks/edit-form.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { FormDialog } from '../FormDialog.tsx';
@@ -59,7 +59,7 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
       temperature: temperature !== null && us ? ((temperature - 32) * 5) / 9 : temperature,
       humidity: noted(typed.humidity),
     };
-    await change('PATCH', `/coats/${coat.id}`, {
+    await changeBoard('PATCH', `/coats/${coat.id}`, {
       version,
       layer,
       putOnAt: momentOf(typed.at),
@@ -137,15 +137,15 @@ export function CoatRecord({ bench, model, stage }: Props) {
   };
   const takeBack = (own: Coat) =>
     attempt(async () => {
-      await change('DELETE', `/coats/${own.id}`);
+      await changeBoard('DELETE', `/coats/${own.id}`);
       say({
         text: `${KINDS[own.layer.kind].label} taken back.`,
-        undo: () => change('POST', `/coats/${own.id}/restore`),
+        undo: () => changeBoard('POST', `/coats/${own.id}/restore`),
       });
     });
   const putOn = () =>
     attempt(async () => {
-      await change('POST', `/boards/${board.id}/coats`, { id: id.next(), stage }, Board);
+      await changeBoard('POST', `/boards/${board.id}/coats`, { id: id.next(), stage });
       id.kept();
     });
   const unlike = coat && JSON.stringify(coat.layer.colours) !== JSON.stringify(board.recipe?.stack[stage - 1]?.colours);

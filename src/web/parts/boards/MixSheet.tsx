@@ -1,10 +1,11 @@
 import { Button, Checkbox } from '@mui/material';
 import { useEffect } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
-import { gramsPerLitre, type Pouring, pourings } from '../../../core/mix/index.ts';
+import { gramsPerLitre, type Pouring, pourings, SCALE_GRAMS } from '../../../core/mix/index.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
+import { gramsText } from '../numbers.ts';
 
 interface MixLayer {
   title: string;
@@ -49,17 +50,29 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
   });
 }
 
-/** Keeps the screen lit while the sheet is open, where the browser can. */
+/** Keeps the screen lit while the sheet is open, where the browser can; taken again when the page is looked at again. */
 function useWakeLock() {
   useEffect(() => {
     let lock: WakeLockSentinel | null = null;
-    navigator.wakeLock?.request('screen').then(
-      (l) => {
-        lock = l;
-      },
-      () => {},
-    );
-    return () => void lock?.release();
+    let left = false;
+    const take = () => {
+      if (document.visibilityState !== 'visible' || left) return;
+      navigator.wakeLock?.request('screen').then(
+        (taken) => {
+          if (left) void taken.release();
+          else lock = taken;
+        },
+        // The battery may be low, or the page hidden again.
+        () => {},
+      );
+    };
+    take();
+    document.addEventListener('visibilitychange', take);
+    return () => {
+      left = true;
+      document.removeEventListener('visibilitychange', take);
+      lock?.release().catch(() => {});
+    };
   }, []);
 }
 
@@ -88,7 +101,7 @@ export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
                 gridTemplateColumns: '44px 1fr auto 112px',
                 gap: 14,
                 alignItems: 'center',
-                borderTop: '1px solid #8c8c8c',
+                borderTop: '1px solid var(--line)',
                 minHeight: 58,
                 opacity: poured.includes(pour.key) ? 0.45 : 1,
               }}
@@ -105,13 +118,19 @@ export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
                 </span>
               </span>
               <span className="mono" style={{ fontSize: 34, fontWeight: 700 }}>
-                {pour.grams.toFixed(2)} g
+                {gramsText(pour.grams)}
               </span>
               <span className="mono soft" style={{ textAlign: 'right' }}>
-                scale {pour.total.toFixed(2)}
+                {pour.belowScale ? 'below the scale' : `scale ${pour.total.toFixed(2)}`}
               </span>
             </div>
           ))}
+          {layer.pours.some((p) => p.belowScale) && (
+            <div className="note" style={{ marginTop: 6 }}>
+              Less than the scale’s {SCALE_GRAMS} g: make a larger batch, or dissolve ten times as much in a measured
+              volume and take a tenth of it.
+            </div>
+          )}
           {layer.make && <p style={{ margin: '6px 0' }}>{layer.make}</p>}
           {layer.cautions.map((caution) => (
             <div key={caution} className="note" style={{ marginTop: 6 }}>

@@ -5,7 +5,7 @@ import { KINDS } from '../../../core/layers/layer.ts';
 import { stageMean } from '../../../record/stages.ts';
 import type { Board } from '../../../shared/board.ts';
 import { newId } from '../../../shared/id.ts';
-import { change } from '../../hooks/api.ts';
+import { changeBoard } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { FormDialog } from '../FormDialog.tsx';
 import { momentOf } from '../moment.ts';
@@ -34,7 +34,7 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
         return [{ ...ids.current[stage], stage, at: momentOf(at), lab: labOfText(lab) }];
       });
       if (entries.length === 0) throw new Error('Nothing was entered: a time or a reading on one line is enough.');
-      await change('POST', `/boards/${board.id}/past`, { entries });
+      await changeBoard('POST', `/boards/${board.id}/past`, { entries });
       clear();
       onClose();
     } catch (trouble) {

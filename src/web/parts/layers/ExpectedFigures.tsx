@@ -7,7 +7,7 @@ import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf } from '../../../core/match/roads.ts';
 import type { StageLook } from '../../../core/optics/predict.ts';
-import { deltaText, labText } from '../numbers.ts';
+import { deltaText, labText, rangeText, toleranceText } from '../numbers.ts';
 
 interface Props {
   problem: MatchProblem | null;
@@ -27,7 +27,7 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
     }
   }, [problem, stack, tolerance]);
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
-  if (!problem || !final || !coloured)
+  if (!problem || !final || !coloured || !promise)
     return (
       <div>
         <div className="soft">Expected, ΔE00</div>
@@ -38,20 +38,20 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
     );
   const wanted = labOf(problem.target.reflectance, light);
   const [got] = final.labs;
-  const [exact] = Object.entries(promise?.sensitivity ?? {}).sort((p, q) => q[1] - p[1]);
+  const [exact] = Object.entries(promise.sensitivity).sort((p, q) => q[1] - p[1]);
   return (
     <div>
-      <div className="soft">Expected, ΔE00</div>
+      <div className="soft">Expected, ΔE00, 8 boards in 10</div>
       <div className="figure" data-testid="expected">
-        {deltaText(deltaE00(wanted, got))}
+        {rangeText(promise.range)}
       </div>
       <div style={{ paddingTop: 6 }}>
-        {differenceWords(wanted, got).join(', ')}
-        {promise && (
-          <div>
-            passes {tolerance.toFixed(1)} with {Math.round(promise.chance * 100)} in 100
-          </div>
-        )}
+        <div>
+          passes {toleranceText(tolerance)} with {Math.round(promise.chance * 100)} in 100
+        </div>
+        <span data-testid="aim">
+          aimed {deltaText(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
+        </span>
         {exact && (
           <div>
             weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}

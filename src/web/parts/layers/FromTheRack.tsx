@@ -51,7 +51,7 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
                 display: 'flex',
                 gap: 16,
                 alignItems: 'center',
-                borderTop: '1px solid #8c8c8c',
+                borderTop: '1px solid var(--line)',
                 padding: '8px 0',
               }}
             >

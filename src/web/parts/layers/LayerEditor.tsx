@@ -1,21 +1,23 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
 import { KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
+import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
 
 interface Props {
   layer: Layer;
   materials: Materials;
-  onChange: (layer: Layer) => void;
+  /** `gesture`: changes of one drag, or of one number being typed, are one step. */
+  onChange: (layer: Layer, gesture?: string) => void;
+  onSettle: () => void;
 }
 
-function Strength({ id, layer, materials, onChange }: Props & { id: string }) {
+function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: string }) {
   const colourant = materials.colourants[id];
   const pigment = colourant.kind === 'pigment';
   const value = layer.colours[id];
   const shown = pigment ? 100 : 1;
-  const set = (strength: number) =>
-    onChange({ ...layer, colours: { ...layer.colours, [id]: Math.min(colourant.maxStrength, Math.max(0, strength)) } });
+  const set = (strength: number) => onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, id);
   const { [id]: _, ...without } = layer.colours;
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '110px 1fr 110px 44px', gap: 14, alignItems: 'center' }}>
@@ -27,15 +29,18 @@ function Strength({ id, layer, materials, onChange }: Props & { id: string }) {
         max={1}
         step={0.002}
         onChange={(_, v) => set((v as number) ** 2 * colourant.maxStrength)}
+        onChangeCommitted={onSettle}
       />
-      <TextField
+      <NumberField
         label={pigment ? '% of glaze' : 'g/L'}
-        type="number"
-        value={Number((value * shown).toFixed(pigment ? 1 : 2))}
-        onChange={(e) => Number.isFinite(Number(e.target.value)) && set(Number(e.target.value) / shown)}
-        slotProps={{
-          htmlInput: { step: 0.1, min: 0, 'aria-label': `${colourant.name} ${strengthText(value, pigment)}` },
-        }}
+        value={value * shown}
+        format={(v) => v.toFixed(pigment ? 1 : 2)}
+        min={0}
+        max={colourant.maxStrength * shown}
+        step={0.1}
+        onNumber={(v) => set(v / shown)}
+        onSettle={onSettle}
+        slotProps={{ htmlInput: { 'aria-label': `${colourant.name} ${strengthText(value, pigment)}` } }}
       />
       <Button
         aria-label={`Leave out ${colourant.name}`}
@@ -49,7 +54,7 @@ function Strength({ id, layer, materials, onChange }: Props & { id: string }) {
 }
 
 /** The settings of one layer; every change repaints the board. */
-export function LayerEditor({ layer, materials, onChange }: Props) {
+export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter((c) => c.kind === info.takes && !(c.id in layer.colours));
   const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
@@ -88,17 +93,15 @@ export function LayerEditor({ layer, materials, onChange }: Props) {
           </TextField>
         )}
         {info.settings.map((s) => (
-          <TextField
+          <NumberField
             key={s.key}
-            type="number"
             label={`${s.label}${s.unit ? `, ${s.unit}` : ''}`}
             value={setting(layer, s.key)}
-            onChange={(e) => {
-              const value = Number(e.target.value);
-              if (Number.isFinite(value) && e.target.value !== '' && value >= s.min && value <= s.max)
-                onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } });
-            }}
-            slotProps={{ htmlInput: { min: s.min, max: s.max, step: s.step } }}
+            min={s.min}
+            max={s.max}
+            step={s.step}
+            onNumber={(value) => onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } }, s.key)}
+            onSettle={onSettle}
             helperText={`${s.min}–${s.max}`}
             sx={{ width: 160 }}
           />
@@ -125,7 +128,7 @@ export function LayerEditor({ layer, materials, onChange }: Props) {
       {Object.keys(layer.colours).map(
         (id) =>
           materials.colourants[id] && (
-            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} />
+            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} onSettle={onSettle} />
           ),
       )}
     </div>

@@ -7,7 +7,7 @@ import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
-import { deltaText, percent } from '../numbers.ts';
+import { deltaText, percent, rangeText } from '../numbers.ts';
 
 interface Props {
   roads: readonly NamedRoad[];
@@ -51,7 +51,7 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
         <TableRow>
           <TableCell />
           <TableCell>Road</TableCell>
-          <TableCell>ΔE00 day · lamp · LED</TableCell>
+          <TableCell>ΔE00, 8 in 10</TableCell>
           <TableCell>Passes</TableCell>
           <TableCell>Grain</TableCell>
           <TableCell sx={{ width: '34%' }}>Colours</TableCell>
@@ -67,8 +67,10 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
             </TableCell>
             <TableCell sx={{ fontWeight: 700 }}>{road.titles.join(', ')}</TableCell>
             <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
-              {road.perLight.map(deltaText).join(' · ')}
-              <div className="soft">± {road.risk.toFixed(1)}</div>
+              <b>{rangeText(road.range)}</b>
+              <div className="soft" title="Aimed off the target in daylight, lamp light and white LED light">
+                aimed {road.perLight.map(deltaText).join(' · ')}
+              </div>
             </TableCell>
             <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
               {Math.round(road.chance * 100)} in 100

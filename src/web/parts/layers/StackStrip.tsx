@@ -33,42 +33,62 @@ interface Props {
   onChange: (stack: Stack) => void;
 }
 
+/** A layer under its field: a tap or Enter opens it, its handle moves it. */
 function Column({
   id,
+  name,
   fixed,
   selected,
   onSelect,
   children,
 }: {
   id: number;
+  name: string;
   fixed: boolean;
   selected: boolean;
   onSelect: () => void;
   children: ReactNode;
 }) {
-  const { setNodeRef, transform, transition, attributes, listeners } = useSortable({ id: id + 1, disabled: fixed });
+  const { setNodeRef, setActivatorNodeRef, transform, transition, attributes, listeners } = useSortable({
+    id: id + 1,
+    disabled: fixed,
+  });
   return (
     <div
       ref={setNodeRef}
       style={{
         flex: 1,
         minWidth: 0,
-        padding: '4px 10px 6px',
-        borderLeft: selected ? '3px solid #171717' : '1px solid #8c8c8c',
+        display: 'flex',
+        padding: '4px 4px 6px 10px',
+        borderLeft: selected ? '3px solid var(--ink)' : '1px solid var(--line)',
         transform: CSS.Translate.toString(transform),
         transition,
-        background: selected ? '#d6d6d6' : 'none',
+        background: selected ? 'var(--sunk)' : 'none',
       }}
     >
       <button
         type="button"
-        {...attributes}
-        {...listeners}
+        aria-expanded={selected}
         onClick={onSelect}
-        style={{ all: 'unset', cursor: fixed ? 'pointer' : 'grab', width: '100%', minHeight: 44, outline: 'revert' }}
+        style={{ all: 'unset', cursor: 'pointer', flex: 1, minWidth: 0, minHeight: 44, outline: 'revert' }}
       >
         {children}
       </button>
+      {!fixed && (
+        <button
+          type="button"
+          ref={setActivatorNodeRef}
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${name}`}
+          className="handle"
+        >
+          <svg viewBox="0 0 12 20" width="12" height="20" aria-hidden="true">
+            <path d="M2 4h8M2 10h8M2 16h8" stroke="currentColor" strokeWidth="2" />
+          </svg>
+        </button>
+      )}
     </div>
   );
 }
@@ -128,10 +148,10 @@ export function LayerTools({
   );
 }
 
-/** The layers under their fields: tap to open, drag to reorder. */
+/** The layers under their fields: tap to open; the handle moves one, by mouse, touch or keyboard. */
 export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange }: Props) {
   const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const move = ({ active, over }: DragEndEvent) => {
@@ -146,7 +166,7 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
   };
   return (
     <div style={{ display: 'flex', padding: '8px 24px 10px', gap: 0, alignItems: 'stretch' }}>
-      <div style={{ flex: 1, minWidth: 0, padding: '4px 10px 6px', borderLeft: '1px solid #8c8c8c' }}>
+      <div style={{ flex: 1, minWidth: 0, padding: '4px 10px 6px', borderLeft: '1px solid var(--line)' }}>
         {raw}
         {under(0)}
       </div>
@@ -157,6 +177,7 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
               // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
               key={i}
               id={i}
+              name={KINDS[layer.kind].label.toLowerCase()}
               fixed={i < done}
               selected={selected === i}
               onSelect={() => onSelect(selected === i ? null : i)}

@@ -93,7 +93,7 @@ function LayerRow({
         gap: 10,
         flexWrap: 'wrap',
         alignItems: 'center',
-        borderTop: '1px solid #8c8c8c',
+        borderTop: '1px solid var(--line)',
         paddingTop: 10,
       }}
     >

@@ -1,22 +1,21 @@
 import { Button, IconButton, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { labOf } from '../../../core/colour/lab.ts';
 import { MOST_BYTES } from '../../../core/formats/index.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { onTheShelf } from '../../../record/materials.ts';
-import { type ReadingInput, ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
+import type { ReadingInput, ReadingsTaken, StoredReading } from '../../../shared/reading.ts';
 import { change, useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { OneKey } from '../Keys.tsx';
 import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
-import { useSay } from '../Undo.tsx';
+import { useAttempt, useSay } from '../Undo.tsx';
 
 interface Props {
-  /** Where readings go. */
-  path: string;
-  /** Turns an input into the body that the path wants. */
-  body?: (input: ReadingInput) => unknown;
+  /** Sends a reading to where it belongs. */
+  take: (input: ReadingInput) => Promise<Pick<ReadingsTaken, 'notes'>>;
   readings: readonly StoredReading[];
   /** Name under which typed values are kept. */
   keep: string;
@@ -39,12 +38,14 @@ const INSTRUMENT = 'urushi/instrument';
 
 function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrect'>) {
   const say = useSay();
+  const attempt = useAttempt();
   if (readings.length === 0) return <p className="soft">No reading yet.</p>;
   const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
-  const remove = async (reading: StoredReading) => {
-    await change('DELETE', `/readings/${reading.id}`);
-    say({ text: 'Reading taken out.', undo: () => change('POST', `/readings/${reading.id}/restore`) });
-  };
+  const remove = (reading: StoredReading) =>
+    attempt(async () => {
+      await change('DELETE', `/readings/${reading.id}`);
+      say({ text: 'Reading taken out.', undo: () => change('POST', `/readings/${reading.id}/restore`) });
+    });
   return (
     <div>
       <div className="mono" style={{ fontSize: 22, fontWeight: 700 }} data-testid="mean-lab">
@@ -57,7 +58,7 @@ function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrec
       </p>
       <div style={{ maxHeight: 210, overflow: 'auto' }}>
         {readings.map((r, i) => (
-          <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid #8c8c8c' }}>
+          <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid var(--line)' }}>
             <span style={{ width: 110 }}>{r.name}</span>
             <span className="mono" style={{ flex: 1 }}>
               {labText(labOf(r.grid))}
@@ -71,7 +72,7 @@ function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrec
             <IconButton
               aria-label={`Take out ${r.name}`}
               onClick={() => remove(r)}
-              sx={{ width: 40, height: 40, color: '#171717' }}
+              sx={{ width: 40, height: 40, color: 'var(--ink)' }}
             >
               ×
             </IconButton>
@@ -111,7 +112,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 }
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
-export function ReadingPanel({ path, body = (input) => input, readings, keep, pieces, onCorrect }: Props) {
+export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: Props) {
   const ways = pieces ? WAYS : WAYS.slice(0, 3);
   const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
   const [typed, setTyped, clearTyped] = useKept(`typed/${keep}`, { L: '', a: '', b: '' });
@@ -132,7 +133,7 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
     setBusy(true);
     try {
       const reading = { ...asked, takingId: taking.next() } as ReadingInput;
-      const taken = await change('POST', path, body(reading), ReadingsTaken);
+      const taken = await send(reading);
       taking.kept();
       setNotes(taken.notes);
       if (reading.source === 'typed') clearTyped();
@@ -144,6 +145,8 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
   };
   const measure = (count: number) =>
     take({ source: 'instrument', count, instrument: instrument?.id ?? null, ...(pieces ? { piece } : {}) });
+
+  const armed = !busy && !(pieces && !piece);
 
   const readFile = async (file: File | undefined) => {
     if (!file) return;
@@ -167,19 +170,6 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
     void take({ source: 'typed', lab: [l, a, b] });
   };
 
-  // Space takes a reading while the instrument is armed and nothing else has the key.
-  useEffect(() => {
-    if (way !== 'instrument') return;
-    const onKey = (event: KeyboardEvent) => {
-      const busyElement = /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test((event.target as HTMLElement).tagName);
-      if (event.code !== 'Space' || busyElement || busy) return;
-      event.preventDefault();
-      void measure(1);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  });
-
   return (
     <section
       aria-label="Readings"
@@ -190,6 +180,8 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
       }}
       style={{ display: 'grid', gap: 14 }}
     >
+      {/* Space takes a reading while the instrument is armed and nothing else has the key. */}
+      {way === 'instrument' && armed && <OneKey of={{ key: 'Space', what: '', run: () => void measure(1) }} />}
       <ToggleButtonGroup
         exclusive
         value={way}
@@ -219,10 +211,10 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
               ))}
             </TextField>
           )}
-          <Button onClick={() => measure(1)} disabled={busy || (pieces && !piece)}>
+          <Button onClick={() => measure(1)} disabled={!armed}>
             Read once (Space)
           </Button>
-          <Button onClick={() => measure(5)} disabled={busy || (pieces && !piece)}>
+          <Button onClick={() => measure(5)} disabled={!armed}>
             Read 5×
           </Button>
           {instruments.length > 1 && (
@@ -246,7 +238,7 @@ export function ReadingPanel({ path, body = (input) => input, readings, keep, pi
         </div>
       )}
       {way === 'file' && (
-        <div style={{ border: '1px dashed #474747', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
+        <div style={{ border: '1px dashed var(--soft)', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
           <Button onClick={() => input.current?.click()}>Choose a file</Button>
           <span className="soft">or drop it here: CGATS text or CSV, spectra or L*a*b*</span>
           <input

@@ -23,13 +23,17 @@ interface Props {
 /** One board read before and after, made on the simulated workshop or from a file: a rung of a ladder, a coat of a clear. */
 export function BoardPair({ woods, wood, onWood, children, check, bench, keep }: Props) {
   const [error, setError] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
   const attempt = async (pair: () => Promise<{ before: number[]; after: number[] }>) => {
+    setBusy(true);
     try {
       check();
       await keep(await pair());
       setError(null);
     } catch (trouble) {
       setError(sentenceOf(trouble));
+    } finally {
+      setBusy(false);
     }
   };
   return (
@@ -44,12 +48,14 @@ export function BoardPair({ woods, wood, onWood, children, check, bench, keep }:
           ))}
         </TextField>
         <Button
+          disabled={busy}
           onClick={() => attempt(async () => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked())))}
         >
           Make it in the simulated workshop
         </Button>
         <FileButton
           label="File: before, after"
+          disabled={busy}
           onTrouble={setError}
           onReadings={({ readings }) =>
             void attempt(async () => {

@@ -7,7 +7,7 @@ import { change } from '../../hooks/api.ts';
 import { useEditForm } from '../../hooks/edit-form.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
-import { Curves } from '../Curves.tsx';
+import { Curves } from '../curves/Curves.tsx';
 import { deltaText, strengthText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
@@ -40,7 +40,8 @@ function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shel
         const rung = { id: id.next(), speciesId, strength, ...pair };
         await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [rung] });
         id.kept();
-        setTyped({ ...typed, strength: '' });
+        // What was typed meanwhile is the next rung's.
+        setTyped((now) => (now.strength === typed.strength ? { ...now, strength: '' } : now));
       }}
     >
       <TextField
@@ -128,7 +129,13 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         {colourant.rungs.map((rung, i) => (
           <div
             key={rung.id}
-            style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0', alignItems: 'center' }}
+            style={{
+              display: 'flex',
+              gap: 20,
+              borderTop: '1px solid var(--line)',
+              padding: '6px 0',
+              alignItems: 'center',
+            }}
           >
             <RungStrength key={rung.version} rung={rung} pigment={pigment} onError={setError} />
             <span style={{ width: 90 }}>

@@ -6,7 +6,7 @@ import type { MediumRecord, Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
-import { Curves } from '../Curves.tsx';
+import { Curves } from '../curves/Curves.tsx';
 import { deltaText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
@@ -76,7 +76,10 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
       <div>
         <h3 style={{ margin: '0 0 6px' }}>Boards read before and after</h3>
         {medium.samples.map((sample, i) => (
-          <div key={sample.id} style={{ display: 'flex', gap: 20, borderTop: '1px solid #8c8c8c', padding: '6px 0' }}>
+          <div
+            key={sample.id}
+            style={{ display: 'flex', gap: 20, borderTop: '1px solid var(--line)', padding: '6px 0' }}
+          >
             <span style={{ width: 160 }}>
               {woodName(sample.speciesId)}, {sample.coats} {sample.coats === 1 ? 'coat' : 'coats'}
             </span>

@@ -10,7 +10,7 @@ import { TissueReading } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
 import { change, send } from '../../hooks/api.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
-import { Curves } from '../Curves.tsx';
+import { Curves } from '../curves/Curves.tsx';
 import { FileButton } from '../FileButton.tsx';
 import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
@@ -30,8 +30,10 @@ function TissueRow({
   name: TissueName;
   onError: (e: string | null) => void;
 }) {
+  const [busy, setBusy] = useState(false);
   const tissue = species.tissues.find((t) => t.name === name);
   const save = async (reflectance: number[], fraction = tissue?.fraction ?? FIRST_SHARE) => {
+    setBusy(true);
     try {
       const others = species.tissues.filter((t) => t.name !== name);
       const rest = others.reduce((sum, t) => sum + t.fraction, 0);
@@ -43,20 +45,25 @@ function TissueRow({
       onError(null);
     } catch (trouble) {
       onError(sentenceOf(trouble));
+    } finally {
+      setBusy(false);
     }
   };
   const simulate = async () => {
+    setBusy(true);
     try {
       const asked = { speciesId: species.id, tissue: name };
       await save(TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance);
     } catch (trouble) {
       onError(sentenceOf(trouble));
+    } finally {
+      setBusy(false);
     }
   };
   return (
     <div
       style={{
-        borderTop: '1px solid #8c8c8c',
+        borderTop: '1px solid var(--line)',
         padding: '10px 0',
         display: 'flex',
         gap: 12,
@@ -71,6 +78,7 @@ function TissueRow({
       {tissue && species.tissues.length > 1 && (
         <TextField
           label="% of face"
+          disabled={busy}
           defaultValue={Math.round(tissue.fraction * 100)}
           key={tissue.fraction}
           onBlur={(e) => {
@@ -81,9 +89,12 @@ function TissueRow({
           sx={{ width: 92 }}
         />
       )}
-      <Button onClick={simulate}>Instrument</Button>
+      <Button onClick={simulate} disabled={busy}>
+        Instrument
+      </Button>
       <FileButton
         label="File"
+        disabled={busy}
         onTrouble={onError}
         onReadings={({ readings }) => void save(Array.from(meanSpectrum(readings.map(onGrid))))}
       />
@@ -101,7 +112,7 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <ShelfTools kind="species" item={species} />
-      <div style={{ background: '#ababab', padding: 24 }}>
+      <div style={{ background: 'var(--work)', padding: 24 }}>
         <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
       </div>
       <div>

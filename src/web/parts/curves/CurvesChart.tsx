@@ -1,0 +1,71 @@
+import { LineChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
+import { type EChartsType, init, use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+import { WAVELENGTHS } from '../../../core/colour/grid.ts';
+import type { CurvesProps } from './Curves.tsx';
+
+use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+
+/** From the first curve's share of the ink to the whole of the last's. */
+const strengthOf = (i: number, count: number) => 0.4 + (0.6 * (i + 1)) / count;
+
+/** A theme's colour as the page has it now. */
+const named = (place: Element, name: string) => getComputedStyle(place).getPropertyValue(name).trim();
+
+/** The chart itself, fetched when first shown: made once, then only told what changed. */
+export function CurvesChart({ curves, label, unit, height = 260 }: CurvesProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<EChartsType | null>(null);
+  useEffect(() => {
+    const element = place.current;
+    if (!element) return;
+    const made = init(element, null, { renderer: 'svg' });
+    chart.current = made;
+    const observer = new ResizeObserver(() => made.resize());
+    observer.observe(element);
+    return () => {
+      observer.disconnect();
+      made.dispose();
+      chart.current = null;
+    };
+  }, []);
+  useEffect(() => {
+    const element = place.current;
+    if (!element) return;
+    const ink = named(element, '--ink');
+    chart.current?.setOption(
+      {
+        animation: false,
+        grid: { left: 52, right: 150, top: 26, bottom: 34 },
+        textStyle: { fontFamily: "'Atkinson Hyperlegible Next'", fontSize: 13, color: ink },
+        legend: { orient: 'vertical', right: 0, top: 18, textStyle: { fontSize: 13, color: ink } },
+        tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => Number(v).toFixed(3) },
+        xAxis: { type: 'category', data: WAVELENGTHS.map(String), name: 'nm', axisLabel: { interval: 4, color: ink } },
+        yAxis: {
+          type: 'value',
+          name: unit,
+          min: 0,
+          axisLabel: { color: ink },
+          splitLine: { lineStyle: { color: named(element, '--line'), opacity: 0.5 } },
+        },
+        series: curves.map((curve, i) => ({
+          type: 'line',
+          name: curve.name,
+          data: Array.from(curve.values),
+          symbol: 'none',
+          lineStyle: {
+            color: ink,
+            opacity: strengthOf(i, curves.length),
+            width: 2.2,
+            type: curve.dashed ? 'dashed' : 'solid',
+          },
+          itemStyle: { color: ink, opacity: strengthOf(i, curves.length) },
+        })),
+      },
+      { replaceMerge: ['series'] },
+    );
+  }, [curves, unit]);
+  return <div ref={place} role="img" aria-label={label} style={{ height }} />;
+}
