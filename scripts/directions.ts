@@ -34,7 +34,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
   shared: { rooms: ['core/layers', 'core/optics'], packages: ['zod', 'uuid'] },
   record: { rooms: [...CORE, 'shared'], packages: [] },
-  demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'shared'], packages: [] },
+  demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'], packages: [] },
 
   'server/threads': { rooms: [], packages: ['comlink', 'node:'] },
   'server/db': {

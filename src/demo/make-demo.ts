@@ -5,7 +5,9 @@ import { newId } from '../shared/id.ts';
 import type { Job, JobList } from '../shared/job.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import type { Shelf } from '../shared/shelf.ts';
+import { askAt } from './ask.ts';
 import { COAT_WOODS, LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
+import { bringTo } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
@@ -17,16 +19,7 @@ export async function makeDemo(
   say: (line: string) => void,
   { species: woods, mediums, colourants, jobs, people, rack }: Scenario = LIBRARY_REFIT,
 ): Promise<void> {
-  const ask = async (method: string, path: string, body?: unknown): Promise<unknown> => {
-    const response = await fetch(`${address}/api${path}`, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
-    });
-    const answer = response.status === 204 ? null : await response.json();
-    if (!response.ok) throw new Error(`${method} ${path}: ${(answer as { detail: string }).detail}`);
-    return answer;
-  };
+  const ask = askAt(address);
 
   if (((await ask('GET', '/jobs')) as JobList).jobs.length > 0) return;
   say('Making the demo shop …');
@@ -103,5 +96,6 @@ export async function makeDemo(
     const named = made.map((w) => ({ id: w.id, names: [w.speciesId] }));
     const read = parseParts(parts.join('\n'), named, 'millimetres').parts;
     await ask('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
+    for (const { speciesId, progress } of species) await bringTo(progress, ask, id, speciesId);
   }
 }

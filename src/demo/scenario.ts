@@ -2,6 +2,7 @@ import { type Amber, tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import type { NewJob } from '../shared/job.ts';
 import type { NewOldBoard } from '../shared/old-board.ts';
 import type { NewColourant, NewMedium, NewSpecies } from '../shared/shelf.ts';
+import type { Progress } from './work.ts';
 
 /**
  * The demo scenario, invented: the refit of a small harbour-town library. New work in four woods is to match the one
@@ -9,7 +10,7 @@ import type { NewColourant, NewMedium, NewSpecies } from '../shared/shelf.ts';
  */
 export const JOBS: readonly (Omit<NewJob, 'id'> & {
   piece_id: string;
-  woods: readonly { speciesId: string; offcuts: number }[];
+  woods: readonly { speciesId: string; offcuts: number; progress: Progress }[];
   parts: readonly string[];
 })[] = [
   {
@@ -17,7 +18,7 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
     piece: 'Stair rail, two balusters replaced in oak',
     tolerance: 1.5,
     piece_id: 'stair-rail',
-    woods: [{ speciesId: 'oak', offcuts: 3 }],
+    woods: [{ speciesId: 'oak', offcuts: 3, progress: 'untouched' }],
     parts: ['2 x Baluster, oak, 860 x 38 x 38 mm, edge'],
   },
   {
@@ -26,10 +27,10 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
     tolerance: 1,
     piece_id: 'counter-panel',
     woods: [
-      { speciesId: 'sapele', offcuts: 4 },
-      { speciesId: 'beech', offcuts: 6 },
-      { speciesId: 'birch', offcuts: 5 },
-      { speciesId: 'ash', offcuts: 3 },
+      { speciesId: 'sapele', offcuts: 4, progress: 'passed' },
+      { speciesId: 'beech', offcuts: 6, progress: 'missed' },
+      { speciesId: 'birch', offcuts: 5, progress: 'ladder' },
+      { speciesId: 'ash', offcuts: 3, progress: 'untouched' },
     ],
     parts: [
       '24 x Drawer front, sapele, 340 x 120 x 19 mm, edge, end',

@@ -313,9 +313,9 @@ describe('what a board was', () => {
   it('names the versions it was predicted with, after they have moved on', async () => {
     const { board, now } = await plannedBoard();
     const rung = { speciesId: 'beech', strength: 14, before: flat(0.6), after: flat(0.22) };
-    const used = board.recipe?.madeWith.colourants['honey'] as number;
+    const used = board.recipe?.madeWith.colourants.honey as number;
     await shop.ask('post', '/colourants/honey/ladder', { rungs: [rung] }).expect(201);
-    expect((await now()).recipe?.madeWith.colourants['honey']).toBe(used);
+    expect((await now()).recipe?.madeWith.colourants.honey).toBe(used);
     const kept = (await shop.ask('get', `/colourants/honey/versions/${used}`).expect(200)).body;
     expect(kept.content.absorption).toHaveLength(31);
   });

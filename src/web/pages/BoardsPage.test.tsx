@@ -155,7 +155,7 @@ describe('a series of boards', () => {
     await fill('Steps', '4');
     await press('Plan these boards');
     await waitFor(async () => expect(await planned(job)).toHaveLength(4));
-    const wine = (await planned(job)).map((b) => b.recipe?.stack[0].colours['wine'] ?? 0);
+    const wine = (await planned(job)).map((b) => b.recipe?.stack[0].colours.wine ?? 0);
     expect(wine).toEqual([...wine].sort((a, b) => a - b));
     expect(wine[3]).toBeGreaterThan(wine[0]);
   });

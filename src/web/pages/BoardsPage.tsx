@@ -20,6 +20,7 @@ import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { MixSheet } from '../parts/boards/MixSheet.tsx';
+import { Onward } from '../parts/boards/Onward.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
 import { momentText } from '../parts/moment.ts';
@@ -90,7 +91,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               }}
             >
               {field.label}
-              <div style={{ fontSize: 14 }}>{state(i)}</div>
+              <div style={{ fontSize: 14 }}>{state(i) || '\u00a0'}</div>
             </button>
           ))}
         </div>
@@ -127,42 +128,13 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               onCorrect={setCorrecting}
             />
           ) : null}
+          <Onward
+            model={model}
+            next={stageMean(board, stage) && stage < stack.length ? (fields[stage + 1]?.label ?? null) : null}
+            onNext={() => setShown(stage + 1)}
+            solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
+          />
           <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-            {missed && (
-              <Button
-                variant="contained"
-                color="primary"
-                component={RouterLink}
-                to={`../layers?board=${model.code}`}
-                data-testid="main-action"
-              >
-                From here: solve what is left
-              </Button>
-            )}
-            {stageMean(board, stage) && stage < stack.length && (
-              <Button
-                variant={missed ? 'outlined' : 'contained'}
-                color={missed ? 'secondary' : 'primary'}
-                onClick={() => setShown(stage + 1)}
-              >
-                Next: {fields[stage + 1]?.label.toLowerCase()}
-              </Button>
-            )}
-            {isFinished(board) && (
-              <Button variant="contained" color="primary" component={RouterLink} to={`../verdict?board=${model.code}`}>
-                To the verdict
-              </Button>
-            )}
-            {!board.recipe && (
-              <Button variant="contained" color="primary" component={RouterLink} to={`../layers?board=${model.code}`}>
-                Plan its layers
-              </Button>
-            )}
-            {onTheWay && left && !missed && (
-              <Button component={RouterLink} to={`../layers?board=${model.code}`}>
-                From here: solve what is left
-              </Button>
-            )}
             {board.readings.length > 0 && (
               <Button component="a" href={`/api/boards/${board.id}/readings.txt`}>
                 Readings as CGATS

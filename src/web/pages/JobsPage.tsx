@@ -20,7 +20,7 @@ import { useNextId } from '../hooks/new-id.ts';
 import { Halves } from '../parts/board/Halves.tsx';
 import { againstText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useSay } from '../parts/Undo.tsx';
+import { useAttempt, useSay } from '../parts/Undo.tsx';
 
 const BLANK = { customer: '', piece: '', tolerance: '1.0' };
 
@@ -79,10 +79,12 @@ function NewJobDialog({ onClose }: { onClose: () => void }) {
 
 function JobRow({ job }: { job: JobSummary }) {
   const say = useSay();
-  const remove = async () => {
-    await change('DELETE', `/jobs/${job.number}`);
-    say({ text: `${job.customer} put away.`, undo: () => change('POST', `/jobs/${job.number}/restore`) });
-  };
+  const attempt = useAttempt();
+  const remove = () =>
+    attempt(async () => {
+      await change('DELETE', `/jobs/${job.number}`);
+      say({ text: `${job.customer} put away.`, undo: () => change('POST', `/jobs/${job.number}/restore`) });
+    });
   return (
     <TableRow>
       <TableCell sx={{ width: 120 }}>

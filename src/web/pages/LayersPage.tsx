@@ -268,7 +268,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           )}
         </div>
         <div style={{ display: 'grid', gap: 10 }}>
-          <TextField label="Batch, L" value={litres} onChange={(e) => setLitres(e.target.value)} />
           <Button
             variant={coloured ? 'contained' : 'outlined'}
             color={coloured ? 'primary' : 'secondary'}
@@ -285,6 +284,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           >
             Find recipes
           </Button>
+          <TextField label="Batch, L" value={litres} onChange={(e) => setLitres(e.target.value)} />
           <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
           {done === 0 && (
             <FromTheRack

@@ -107,7 +107,7 @@ export function PartsPage() {
     parts: job.parts.filter((p) => p.woodId === id),
   }));
   return (
-    <div className="plate columns" style={{ gridTemplateColumns: 'minmax(560px, 5fr) 2fr' }}>
+    <div className="plate columns parts">
       <section>
         <div style={{ display: 'flex', gap: 20, alignItems: 'baseline' }}>
           <h2 style={{ margin: 0 }}>Parts and areas</h2>

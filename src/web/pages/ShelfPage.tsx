@@ -1,15 +1,24 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { onTheShelf } from '../../record/materials.ts';
 import { useShelf } from '../hooks/api.ts';
 import { AddColourant, AddMedium, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
+import { ColourStrip } from '../parts/shelf/ColourStrip.tsx';
 import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
 import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 
-function Entry({ name, aside, here, onClick }: { name: string; aside: string; here: boolean; onClick: () => void }) {
+interface EntryProps {
+  name: string;
+  aside: string;
+  here: boolean;
+  onClick: () => void;
+  children?: ReactNode;
+}
+
+function Entry({ name, aside, here, onClick, children }: EntryProps) {
   return (
     <button
       type="button"
@@ -18,8 +27,8 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
       style={{
         all: 'unset',
         display: 'flex',
-        justifyContent: 'space-between',
         width: '100%',
+        gap: 12,
         minHeight: 44,
         alignItems: 'center',
         cursor: 'pointer',
@@ -28,8 +37,9 @@ function Entry({ name, aside, here, onClick }: { name: string; aside: string; he
         outline: 'revert',
       }}
     >
+      {children && <span style={{ width: 92, flex: 'none' }}>{children}</span>}
       {name}
-      <span className="soft" style={{ fontWeight: 400, fontSize: 14.5 }}>
+      <span className="soft" style={{ fontWeight: 400, fontSize: 14.5, marginLeft: 'auto', paddingRight: 6 }}>
         {aside}
       </span>
     </button>
@@ -65,48 +75,54 @@ export function ShelfPage() {
           New colour
         </Button>
       </header>
-      <div className="plate">
-        <Trouble error={error?.message} />
-        {!shelf && !error && <LinearProgress aria-label="Fetching the shelf" />}
-        {shelf && (
-          <div className="columns" style={{ gridTemplateColumns: '290px 1fr' }}>
-            <nav aria-label="On the shelf">
-              <h2 style={{ marginTop: 0 }}>Colours</h2>
-              {shown(shelf.colourants).map((c) => (
-                <Entry
-                  key={c.id}
-                  name={c.name}
-                  aside={asideOf(c, c.absorption ? c.kind : `${c.kind}, no profile`)}
-                  here={!wood && !medium && c === colour}
-                  onClick={() => setParams({ colour: c.id })}
-                />
-              ))}
-              <h2>Woods</h2>
-              {shown(shelf.species).map((s) => (
-                <Entry
-                  key={s.id}
-                  name={s.name}
-                  aside={asideOf(s, `${s.tissues.length} ${s.tissues.length === 1 ? 'tissue' : 'tissues'}`)}
-                  here={s === wood}
-                  onClick={() => setParams({ wood: s.id })}
-                />
-              ))}
-              <h2>Sealers, oils, clears</h2>
-              {shown(shelf.mediums).map((m) => (
-                <Entry
-                  key={m.id}
-                  name={m.name}
-                  aside={asideOf(m, m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`)}
-                  here={m === medium}
-                  onClick={() => setParams({ medium: m.id })}
-                />
-              ))}
-              {anyAway && (
-                <Button sx={{ marginTop: 2 }} onClick={() => setAway(!away)}>
-                  {away ? 'Hide what is put away' : 'Show what is put away'}
-                </Button>
-              )}
-            </nav>
+      {!shelf && (
+        <div className="plate">
+          <Trouble error={error?.message} />
+          {!error && <LinearProgress aria-label="Fetching the shelf" />}
+        </div>
+      )}
+      {shelf && (
+        <div className="apart">
+          <nav aria-label="On the shelf">
+            <h2 style={{ marginTop: 0 }}>Colours</h2>
+            {shown(shelf.colourants).map((c) => (
+              <Entry
+                key={c.id}
+                name={c.name}
+                aside={asideOf(c, c.absorption ? c.kind : `${c.kind}, no profile`)}
+                here={!wood && !medium && c === colour}
+                onClick={() => setParams({ colour: c.id })}
+              >
+                {c.absorption && <ColourStrip colourant={c} shelf={shelf} height={26} />}
+              </Entry>
+            ))}
+            <h2>Woods</h2>
+            {shown(shelf.species).map((s) => (
+              <Entry
+                key={s.id}
+                name={s.name}
+                aside={asideOf(s, `${s.tissues.length} ${s.tissues.length === 1 ? 'tissue' : 'tissues'}`)}
+                here={s === wood}
+                onClick={() => setParams({ wood: s.id })}
+              />
+            ))}
+            <h2>Sealers, oils, clears</h2>
+            {shown(shelf.mediums).map((m) => (
+              <Entry
+                key={m.id}
+                name={m.name}
+                aside={asideOf(m, m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`)}
+                here={m === medium}
+                onClick={() => setParams({ medium: m.id })}
+              />
+            ))}
+            {anyAway && (
+              <Button sx={{ marginTop: 2 }} onClick={() => setAway(!away)}>
+                {away ? 'Hide what is put away' : 'Show what is put away'}
+              </Button>
+            )}
+          </nav>
+          <div>
             {wood ? (
               <WoodPlate key={wood.id} species={wood} />
             ) : medium ? (
@@ -120,8 +136,8 @@ export function ShelfPage() {
               </div>
             )}
           </div>
-        )}
-      </div>
+        </div>
+      )}
       {adding === 'colour' && <AddColourant onClose={close} onAdded={open('colour')} />}
       {adding === 'wood' && <AddWood onClose={close} onAdded={open('wood')} />}
       {adding === 'medium' && <AddMedium onClose={close} onAdded={open('medium')} />}

@@ -143,15 +143,11 @@ export function TargetPage() {
           <h2 style={{ margin: 0 }}>The lights it will stand in</h2>
           <LightsOfThePlace key={`lights/${job.id}`} job={job} judged={!target?.singleLight} />
           {target && (
-            <Button
-              component={RouterLink}
-              to="../woods"
-              variant="contained"
-              color="primary"
-              sx={{ justifySelf: 'start' }}
-            >
-              On to the woods
-            </Button>
+            <div className="onward">
+              <Button component={RouterLink} to="../woods" variant="contained" color="primary">
+                On to the woods
+              </Button>
+            </div>
           )}
         </section>
       </div>

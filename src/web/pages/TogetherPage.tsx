@@ -1,19 +1,50 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useMemo } from 'react';
-import { useNavigate } from 'react-router';
+import { type ReactNode, useMemo } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
+import { standingOf } from '../../record/standing.ts';
+import type { JobWood } from '../../shared/job.ts';
 import { change } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useKept } from '../hooks/kept.ts';
+import { type BoardField, useBoardFields } from '../hooks/looks.ts';
 import { useSearches } from '../hooks/matcher.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { percent, rangeText, strengthText } from '../parts/numbers.ts';
+import { againstText, percent, rangeText, strengthText } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
+import { useAttempt } from '../parts/Undo.tsx';
 import type { Found } from '../workers/matcher.ts';
+
+/** A wood's board beside its words. */
+function Row({
+  bench,
+  model,
+  fields,
+  children,
+}: {
+  bench: Bench;
+  model: BoardModel;
+  fields: readonly BoardField[];
+  children: ReactNode;
+}) {
+  return (
+    <div className="woodrow">
+      <BoardPicture
+        wood={model.species}
+        seed={model.seed}
+        fields={fields}
+        target={bench.target?.reflectance ?? null}
+        light={DAYLIGHT}
+        height={104}
+      />
+      <div>{children}</div>
+    </div>
+  );
+}
 
 /** The closest road of one wood as its board, with the recipe in a line. */
 function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; found: Found }) {
@@ -23,51 +54,75 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
     [road],
   );
   const go = useNavigate();
+  const attempt = useAttempt();
   if (!road) return null;
-  const take = async () => {
-    await change('PUT', `/woods/${model.wood.id}/draft`, { version: model.wood.draftVersion, stack: road.stack });
-    go(`../layers?wood=${model.wood.speciesId}`);
-  };
+  const take = () =>
+    attempt(async () => {
+      await change('PUT', `/woods/${model.wood.id}/draft`, { version: model.wood.draftVersion, stack: road.stack });
+      go(`../layers?wood=${model.wood.speciesId}`);
+    });
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '1fr 352px', gap: 20, alignItems: 'center' }}>
-      <BoardPicture
-        wood={model.species}
-        seed={model.seed}
-        fields={fields}
-        target={bench.target?.reflectance ?? null}
-        light={DAYLIGHT}
-        height={104}
-      />
-      <div>
-        <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
-          <b style={{ fontSize: 18 }}>{model.species.name}</b>
-          <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
-            {rangeText(road.range)}
-          </span>
-          <span>
-            passes {Math.round(road.chance * 100)} in 100, grain {percent(road.grain)}
-          </span>
-        </div>
-        <div className="mono" style={{ fontSize: 14.5, display: 'flex', flexWrap: 'wrap', columnGap: 18 }}>
-          {road.stack.flatMap((layer, i) =>
-            Object.entries(layer.colours).map(([id, strength]) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
-              <span key={`${i}/${id}`} style={{ whiteSpace: 'nowrap' }}>
-                {bench.materials.colourants[id]?.name} {strengthText(strength, KINDS[layer.kind].takes === 'pigment')}
-              </span>
-            )),
-          )}
-        </div>
-        {found.reasons.map((r) => (
-          <div key={r} className="note">
-            {r}
-          </div>
-        ))}
-        <Button onClick={take} sx={{ marginTop: 1 }}>
-          Take on {model.species.name.toLowerCase()}
-        </Button>
+    <Row bench={bench} model={model} fields={fields}>
+      <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
+        <b style={{ fontSize: 18 }}>{model.species.name}</b>
+        <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
+          {rangeText(road.range)}
+        </span>
+        <span>
+          passes {Math.round(road.chance * 100)} in 100, grain {percent(road.grain)}
+        </span>
       </div>
-    </div>
+      <div className="mono" style={{ fontSize: 14.5, display: 'flex', flexWrap: 'wrap', columnGap: 18 }}>
+        {road.stack.flatMap((layer, i) =>
+          Object.entries(layer.colours).map(([id, strength]) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
+            <span key={`${i}/${id}`} style={{ whiteSpace: 'nowrap' }}>
+              {bench.materials.colourants[id]?.name} {strengthText(strength, KINDS[layer.kind].takes === 'pigment')}
+            </span>
+          )),
+        )}
+      </div>
+      {found.reasons.map((r) => (
+        <div key={r} className="note">
+          {r}
+        </div>
+      ))}
+      <Button onClick={take} sx={{ marginTop: 1 }}>
+        Take on {model.species.name.toLowerCase()}
+      </Button>
+    </Row>
+  );
+}
+
+/** What a wood has before any search: its newest planned board as it stands, or the raw wood. */
+function WoodNow({ bench, wood }: { bench: Bench; wood: JobWood }) {
+  const board = wood.boards.findLast((b) => b.recipe) ?? wood.boards.at(-1);
+  const model = useMemo(() => (board ? boardModel(bench, wood, board) : null), [bench, wood, board]);
+  return model && <WoodNowOf bench={bench} model={model} />;
+}
+
+function WoodNowOf({ bench, model }: { bench: Bench; model: BoardModel }) {
+  const fields = useBoardFields(bench, model);
+  const standing = standingOf(bench, model.wood);
+  return (
+    <Row bench={bench} model={model} fields={fields}>
+      <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
+        <b style={{ fontSize: 18 }}>{model.species.name}</b>
+        <span>
+          {standing.kind === 'measured'
+            ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${standing.deltaE <= bench.job.tolerance ? 'passes' : 'not yet'}`
+            : standing.kind === 'planned'
+              ? `board ${standing.board} planned`
+              : 'no recipe yet'}
+        </span>
+      </div>
+      <div className="soft" style={{ color: 'var(--ink)' }}>
+        {model.board.recipe ? `board ${model.board.number}, recipe ${model.board.recipe.number}` : 'raw board'}
+      </div>
+      <Button component={RouterLink} to={`../boards?board=${model.code}`} sx={{ marginTop: 1 }}>
+        Open board {model.board.number}
+      </Button>
+    </Row>
   );
 }
 
@@ -104,15 +159,14 @@ export function TogetherPage() {
       </div>
       <div className="work" style={{ display: 'grid', gap: 18, flex: 1, alignContent: 'start' }}>
         <Trouble error={bench.target ? error : 'Read the target first: there is nothing to match yet.'} />
-        {Object.keys(found).length === 0 && progress === null && (
-          <p>Each wood keeps its own stack; the colours are solved for all of them in one go.</p>
-        )}
-        {models.map(
-          (model) =>
-            found[model.wood.id] && (
-              <WoodRow key={model.wood.id} bench={bench} model={model} found={found[model.wood.id]} />
-            ),
-        )}
+        {models.map((model) => {
+          const answer = found[model.wood.id];
+          return answer ? (
+            <WoodRow key={model.wood.id} bench={bench} model={model} found={answer} />
+          ) : (
+            <WoodNow key={model.wood.id} bench={bench} wood={model.wood} />
+          );
+        })}
       </div>
     </>
   );

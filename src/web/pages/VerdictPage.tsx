@@ -60,7 +60,17 @@ const changeWord = (before: number, now: number) => {
 };
 
 /** The recipe for the next board, solved with what this one taught. */
-function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+function NextBoard({
+  bench,
+  model,
+  recipe,
+  passed,
+}: {
+  bench: Bench;
+  model: BoardModel;
+  recipe: Recipe;
+  passed: boolean;
+}) {
   const { tolerance } = bench.job;
   const [refused, setRefused] = useState<string | null>(null);
   const go = useNavigate();
@@ -130,8 +140,8 @@ function NextBoard({ bench, model, recipe }: { bench: Bench; model: BoardModel; 
             expected ΔE00 <b className="mono">{rangeText(next.promise.range)}</b>, 8 boards in 10; passes with{' '}
             {Math.round(next.promise.chance * 100)} in 100
           </div>
-          <div style={{ display: 'flex', gap: 12 }}>
-            <Button variant="contained" color="primary" onClick={plan}>
+          <div className="onward">
+            <Button variant={passed ? 'outlined' : 'contained'} color={passed ? 'secondary' : 'primary'} onClick={plan}>
               Plan the next board
             </Button>
             <Button component={RouterLink} to={`../layers?wood=${model.wood.speciesId}`}>
@@ -243,7 +253,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             <BatchCorrection bench={bench} model={model} recipe={recipe} />
           )}
         </div>
-        <NextBoard bench={bench} model={model} recipe={recipe} />
+        <NextBoard bench={bench} model={model} recipe={recipe} passed={verdict.passed} />
       </div>
     </>
   );

@@ -158,7 +158,7 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           height={150}
         />
       </div>
-      <div className="plate columns" style={{ gridTemplateColumns: 'minmax(420px, 3fr) 2fr' }}>
+      <div className="plate columns" style={{ gridTemplateColumns: 'minmax(0, 4fr) minmax(290px, 3fr)' }}>
         <section>
           <h2 style={{ marginTop: 0 }}>
             {model.species.name} board {board.number}, raw
@@ -175,15 +175,16 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           <PreparationForm wood={wood} />
           <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
           {stageMean(board, 0) && (
-            <Button
-              component={RouterLink}
-              to={`../layers?wood=${wood.speciesId}`}
-              variant="contained"
-              color="primary"
-              sx={{ justifySelf: 'start' }}
-            >
-              Plan the layers on {model.species.name.toLowerCase()}
-            </Button>
+            <div className="onward">
+              <Button
+                component={RouterLink}
+                to={`../layers?wood=${wood.speciesId}`}
+                variant="contained"
+                color="primary"
+              >
+                Plan the layers on {model.species.name.toLowerCase()}
+              </Button>
+            </div>
           )}
         </section>
       </div>

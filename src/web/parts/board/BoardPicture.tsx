@@ -22,6 +22,8 @@ interface Props {
 }
 
 const BAND = 0.16;
+/** A smaller picture says nothing under itself; the large one of the same board does. */
+const ROOM_FOR_WORDS = 60;
 
 function tissueRgb(look: StageLook, light: Light, wet: boolean): TissueRgb {
   const of = (name: string): Rgb => {
@@ -154,7 +156,7 @@ export function BoardPicture(props: Props) {
             />
           ))}
       </div>
-      {outOfGamut(props) && (
+      {height >= ROOM_FOR_WORDS && outOfGamut(props) && (
         <div className="soft" style={{ fontSize: 14, paddingTop: 6 }}>
           A colour here lies outside what this screen can show; the nearest is shown.
         </div>

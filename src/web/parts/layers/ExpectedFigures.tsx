@@ -41,7 +41,7 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
   const [exact] = Object.entries(promise.sensitivity).sort((p, q) => q[1] - p[1]);
   return (
     <div>
-      <div className="soft">Expected, ΔE00, 8 boards in 10</div>
+      <div className="soft">ΔE00, 8 boards in 10</div>
       <div className="figure" data-testid="expected">
         {rangeText(promise.range)}
       </div>

@@ -71,7 +71,15 @@ function Column({
         type="button"
         aria-expanded={selected}
         onClick={onSelect}
-        style={{ all: 'unset', cursor: 'pointer', flex: 1, minWidth: 0, minHeight: 44, outline: 'revert' }}
+        style={{
+          all: 'unset',
+          cursor: 'pointer',
+          flex: 1,
+          minWidth: 0,
+          alignSelf: 'start',
+          minHeight: 44,
+          outline: 'revert',
+        }}
       >
         {children}
       </button>

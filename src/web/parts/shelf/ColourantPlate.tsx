@@ -12,6 +12,7 @@ import { deltaText, strengthText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
+import { ColourStrip } from './ColourStrip.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 
 /** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
@@ -106,6 +107,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <ShelfTools kind="colourants" item={colourant} />
+      <ColourStrip colourant={colourant} shelf={shelf} height={88} />
       <div>
         {colourant.kind} for {colourant.carrier}, lot {colourant.lot || 'not noted'}, at most{' '}
         {strengthText(colourant.maxStrength, pigment)}

@@ -1,0 +1,39 @@
+import { labOf } from '../core/colour/lab.ts';
+import { KINDS, LAYER_KINDS, newLayer, type Stack } from '../core/layers/layer.ts';
+import { predict, type StageLook } from '../core/optics/predict.ts';
+import type { ColourantRecord, Shelf, SpeciesRecord } from '../shared/shelf.ts';
+import { materialsOf, onTheShelf } from './materials.ts';
+
+/** Weak, middling, strong: shares of the strongest mix. */
+const SHARES = [1 / 12, 1 / 3, 1] as const;
+
+/** A colour on wood at three strengths, each the look of one coat of it. */
+export interface Showing {
+  wood: SpeciesRecord;
+  looks: StageLook[];
+}
+
+const paleness = (wood: SpeciesRecord) => labOf(wood.tissues[0]?.reflectance ?? [])[0];
+
+/** How a colour shows itself: on the palest wood of the shelf, under a clear; null while it has no profile. */
+export function showingOf(shelf: Shelf, colourant: ColourantRecord): Showing | null {
+  const [wood] = onTheShelf(shelf.species).sort((p, q) => paleness(q) - paleness(p));
+  const materials = materialsOf(shelf);
+  const known = materials.colourants[colourant.id];
+  const kind = LAYER_KINDS.find(
+    (k) => KINDS[k].takes === colourant.kind && (colourant.kind !== 'pigment' || k === 'glaze'),
+  );
+  if (!wood || !known || !kind) return null;
+  const medium = (of: 'sealer' | 'clear') => onTheShelf(shelf.mediums).find((m) => m.kind === of);
+  const sealer = colourant.kind === 'pigment' ? medium('sealer') : undefined;
+  const clear = medium('clear');
+  const looks = SHARES.map((share) => {
+    const stack: Stack = [
+      ...(sealer ? [newLayer('sealer', { medium: sealer.id })] : []),
+      newLayer(kind, { colours: { [colourant.id]: share * known.maxStrength } }),
+      ...(clear ? [newLayer('clear', { medium: clear.id })] : []),
+    ];
+    return predict(stack, wood, materials).at(-1) as StageLook;
+  });
+  return { wood, looks };
+}
