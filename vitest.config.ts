@@ -31,8 +31,6 @@ export default defineConfig({
           name: 'web',
           include: ['src/web/**/*.test.{ts,tsx}'],
           environment: 'jsdom',
-          // Pages wait on a real server; a test that missed its moment starts a job of its own again.
-          retry: 2,
           globalSetup: ['test/web/shop-server.ts'],
           setupFiles: ['test/setup.ts', 'test/web/page.ts'],
         },

@@ -2,13 +2,6 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { addLayer, choose, readStages, startJob, takeFirstRoad } from './shop.ts';
 
-declare global {
-  interface Window {
-    longTasks: number[];
-    counted?: number;
-  }
-}
-
 test('any stack: add, tune, take out, undo, change the light, see the curves', async ({ page }) => {
   const { number: id } = await startJob(page, ['ash']);
   await page.goto(`/jobs/${id}/layers?wood=ash`);
@@ -45,55 +38,56 @@ test('layers are put in another order, by hand and by keyboard', async ({ page }
   await addLayer(page, 'Sealer');
   const order = () => page.getByRole('heading', { level: 3 }).allTextContents();
   await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
-  const sealer = page.getByRole('heading', { name: 'Sealer' });
-  const dye = page.getByRole('heading', { name: 'Dye' });
-  const from = await sealer.boundingBox();
-  const to = await dye.boundingBox();
-  if (!from || !to) throw new Error('The layers are not to be seen.');
-  await page.mouse.move(from.x + 20, from.y + 10);
+  const from = await page.getByRole('button', { name: 'Move sealer' }).boundingBox();
+  const to = await page.getByRole('button', { name: 'Move dye' }).boundingBox();
+  if (!from || !to) throw new Error('The handles are not to be seen.');
+  await page.mouse.move(from.x + 20, from.y + 20);
   await page.mouse.down();
-  await page.mouse.move(to.x + 60, to.y + 12, { steps: 12 });
-  await page.mouse.move(to.x + 20, to.y + 10, { steps: 4 });
+  await page.mouse.move(to.x + 60, to.y + 20, { steps: 12 });
+  await page.mouse.move(to.x - 40, to.y + 20, { steps: 4 });
   await page.mouse.up();
   await expect.poll(order).toEqual(['Raw ash', 'Sealer', 'Dye', 'Clear × 2']);
   // With the keyboard: take it up, move it, put it down.
-  await page.getByRole('button', { name: /^Sealer/ }).focus();
+  await page.getByRole('button', { name: 'Move sealer' }).focus();
   for (const key of ['Space', 'ArrowRight', 'Space']) {
     await page.keyboard.press(key);
     await page.waitForTimeout(300);
   }
   await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
+  // Enter on a layer opens it, and moves nothing.
+  await page.getByRole('button', { name: /^Dye/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Add a colour' })).toBeVisible();
+  await expect.poll(order).toEqual(['Raw ash', 'Dye', 'Sealer', 'Clear × 2']);
 });
 
-test('no task of the page runs over 50 ms during a search', async ({ page }) => {
-  const { number: id } = await startJob(page, ['sapele']);
-  const search = async () => {
-    await page.goto(`/jobs/${id}/layers?wood=sapele`);
-    await page.getByRole('button', { name: 'Find recipes' }).waitFor();
-    await page.waitForTimeout(1000);
-    await page.evaluate(() => {
-      window.longTasks = [];
-      new PerformanceObserver((list) => {
-        window.longTasks.push(...list.getEntries().map((e) => e.duration));
-      }).observe({ type: 'longtask' });
-      // What counts is the search itself: stop listening when the answer is shown.
-      const answered = new MutationObserver(() => {
-        if (!document.querySelector('table')) return;
-        answered.disconnect();
-        window.counted = window.longTasks.length;
-      });
-      answered.observe(document.body, { childList: true, subtree: true });
-    });
-    await page.keyboard.press('f');
-    await expect(page.getByRole('table', { name: 'Roads to the target' })).toBeVisible();
-    return page.evaluate(() => window.longTasks.slice(0, window.counted));
-  };
-  // The machine is shared: what another process delays in one search, it does not delay in three.
-  let quietest = await search();
-  for (let again = 0; again < 2 && quietest.length > 0; again++) quietest = await search();
-  expect(quietest).toEqual([]);
-  await expect(page.getByRole('row', { name: /Closest/ })).toContainText(/in 100/);
-  await expect(page.getByRole('row', { name: /Fewest colours/ }).first()).toBeVisible();
+test('a whole drag is one step back, and one forth; while a dialog is open the keys rest', async ({ page }) => {
+  const { number: id } = await startJob(page, ['beech']);
+  await page.goto(`/jobs/${id}/layers?wood=beech`);
+  await page.getByRole('heading', { name: 'Dye' }).click();
+  await choose(page, 'Add a colour', 'Coal');
+  const strength = page.getByLabel(/^Coal \d/);
+  await expect(strength).toHaveValue('1.20');
+  const track = await page
+    .getByRole('slider', { name: 'Strength of Coal' })
+    .locator('xpath=ancestor::span[2]')
+    .boundingBox();
+  if (!track) throw new Error('The slider is not to be seen.');
+  const y = track.y + track.height / 2;
+  await page.mouse.move(track.x + track.width * 0.22, y);
+  await page.mouse.down();
+  await page.mouse.move(track.x + track.width * 0.8, y, { steps: 25 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await strength.inputValue())).toBeGreaterThan(10);
+  const dragged = await strength.inputValue();
+  await page.keyboard.press('Control+z');
+  await expect(strength).toHaveValue('1.20');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(strength).toHaveValue(dragged);
+  await page.getByRole('button', { name: 'Allowed colours' }).click();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Escape');
+  await expect(strength).toHaveValue(dragged);
 });
 
 test('a long search shows how far it is and can be cancelled', async ({ page }) => {
@@ -104,6 +98,10 @@ test('a long search shows how far it is and can be cancelled', async ({ page }) 
   await find.click();
   await expect(page.getByRole('progressbar', { name: 'Search' })).toBeVisible();
   await expect(find).toBeDisabled();
+  // The page stays live meanwhile.
+  await page.keyboard.press('w');
+  await expect(page.getByRole('button', { name: 'wet', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('progressbar', { name: 'Search' })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('progressbar', { name: 'Search' })).toHaveCount(0);
   await expect(find).toBeEnabled();
@@ -120,7 +118,7 @@ test('a light of the place that counts makes the match less metameric', async ({
     await page.goto(`/jobs/${id}/layers?wood=ash`);
     await page.getByRole('button', { name: 'Find recipes' }).click();
     const row = await page.getByRole('row', { name: /Closest/ }).textContent();
-    return Number(row?.match(/(\d+\.\d) · (\d+\.\d) · (\d+\.\d)/)?.[2]);
+    return Number(row?.match(/aimed (\d+\.\d) · (\d+\.\d) · (\d+\.\d)/)?.[2]);
   };
   const before = await lampMiss();
   await page.goto(`/jobs/${id}/target`);
@@ -197,7 +195,9 @@ test('a board that is not there yet: what to add to the batch, and the next boar
   await expect(page.getByRole('alert')).toContainText('The batch must be more than 0 L.');
   await page.getByLabel('In the pot, L').fill('0.4');
   await page.getByRole('button', { name: 'What to add' }).click();
-  await expect(page.getByTestId('batch-answer')).toContainText(/ΔE00 .* → .*L in the pot/);
+  await expect(page.getByTestId('batch-answer')).toContainText(
+    /expected ΔE00 [\d.]+–[\d.]+, 8 boards in 10; [\d.]+ L in the pot/,
+  );
   await page.getByRole('button', { name: 'Plan the next board' }).click();
   await expect(page.getByRole('heading', { name: /Mix sheet, recipe 2/ })).toBeVisible();
 });
@@ -223,32 +223,9 @@ test('the shelf: a colour without a profile gets one rung by rung; a wood is rea
   await expect(page.getByText('Ladder', { exact: true })).toBeVisible();
   await expect(page.locator('input[value="9"]').first()).toBeVisible();
   await page.goto('/shelf?wood=oak');
+  const saved = page.waitForResponse((r) => r.request().method() === 'PATCH' && r.url().endsWith('/species/oak'));
   await page.getByRole('button', { name: 'Instrument' }).first().click();
-  await expect(page.getByText('Light ground', { exact: true })).toBeVisible();
-});
-
-test('every main view passes the accessibility rules of WCAG 2.2 AA', async ({ page }) => {
-  const { number: job } = await startJob(page, ['sapele']);
-  const wood = 'sapele';
-  const { number: begun } = await startJob(page, []);
-  for (const url of [
-    '/jobs',
-    '/shelf',
-    '/rack',
-    '/house',
-    `/jobs/${job}/parts`,
-    `/jobs/${job}/story`,
-    `/jobs/${job}/target`,
-    `/jobs/${begun}/woods`,
-    `/jobs/${job}/woods`,
-    `/jobs/${job}/layers?wood=${wood}`,
-    `/jobs/${job}/boards?wood=${wood}`,
-  ]) {
-    await page.goto(url);
-    await page.waitForTimeout(900);
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-      .analyze();
-    expect(violations.map((v) => `${url}: ${v.id} ${v.nodes[0].html}`)).toEqual([]);
-  }
+  expect((await saved).status()).toBe(200);
+  await page.getByRole('button', { name: 'Story' }).click();
+  await expect(page.getByText('Oak changed: tissues', { exact: false }).first()).toBeVisible();
 });

@@ -20,12 +20,23 @@ Element.prototype.scrollIntoView = () => {};
 
 // The pages speak to the test shop's server as they would to their own.
 const fetchFrom = globalThis.fetch;
+const underWay = new Set<Promise<unknown>>();
 beforeEach(() => {
   localStorage.clear();
-  vi.stubGlobal('fetch', (address: string, init?: RequestInit) => fetchFrom(`${inject('shop')}${address}`, init));
+  vi.stubGlobal('fetch', (address: string, init?: RequestInit) => {
+    const answer = fetchFrom(`${inject('shop')}${address}`, init);
+    const done = answer.catch(() => {}).finally(() => underWay.delete(done));
+    underWay.add(done);
+    return answer;
+  });
 });
 afterEach(async () => {
   cleanup();
+  // What a page has still asked for is answered first: the cache would take the answer for the next test's.
+  while (underWay.size > 0) {
+    await Promise.all(underWay);
+    await new Promise((resolve) => setTimeout(resolve, 20));
+  }
   // Nothing fetched in one test is known in the next.
   await mutate(() => true, undefined, { revalidate: false });
 });

@@ -17,6 +17,9 @@ async function openBeech() {
   return { job, ...page };
 }
 
+/** The farther end of where boards are expected to land. */
+const farEnd = () => Number(screen.getByTestId('expected').textContent?.split('–').at(-1));
+
 describe('the layers', () => {
   it('need a wood', async () => {
     const { number: id } = await startJob();
@@ -60,7 +63,7 @@ describe('the layers', () => {
     const { job, user, choose, press } = await openBeech();
     await user.click(screen.getByRole('heading', { name: 'Dye' }));
     await choose('Add a colour', 'Wine');
-    expect(Number(screen.getByTestId('expected').textContent)).toBeGreaterThan(0);
+    expect(farEnd()).toBeGreaterThan(0);
     const lightness = () => screen.getAllByText(/^L\* \d+$/)[2].textContent;
     const before = lightness();
     fireEvent.change(screen.getByLabelText(/^Wine /), { target: { value: '9' } });
@@ -86,7 +89,7 @@ describe('the layers', () => {
     const table = await screen.findByRole('table', { name: 'Roads to the target' });
     expect(within(table).getByText(/Closest/)).toBeDefined();
     await press('Take');
-    await waitFor(() => expect(Number(screen.getByTestId('expected').textContent)).toBeLessThan(5));
+    await waitFor(() => expect(farEnd()).toBeLessThan(8));
     expect(screen.getByText(/passes 1.0 with \d+ in 100/)).toBeDefined();
     expect(screen.getByText(/5 % more moves it/)).toBeDefined();
     await press('Plan board 1');

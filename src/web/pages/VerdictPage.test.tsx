@@ -65,8 +65,9 @@ describe('the verdict', () => {
     await page.fill('In the pot, L', '1');
     await page.press('What to add');
     const answer = (await screen.findByTestId('batch-answer')).textContent ?? '';
-    const [, before, after] = answer.match(/ΔE00 ([\d.]+) → ([\d.]+)/) ?? [];
+    const [, before, after] = answer.match(/aimed ([\d.]+) off, then ([\d.]+)/) ?? [];
     expect(Number(after)).toBeLessThan(Number(before));
+    expect(answer).toMatch(/expected ΔE00 [\d.]+–[\d.]+, 8 boards in 10/);
     await page.press('Plan the next board');
     await waitFor(() => expect(page.at()).toContain('/boards?board='));
     const boards = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
