@@ -19,13 +19,13 @@ interface Room {
 }
 /** Room (folder under src) -> what it may import. A room that is not in the table is refused. */
 export const HOUSE: Readonly<Record<string, Room>> = {
-  core: { rooms: [], packages: [] },
+  core: { rooms: [], packages: ['ml-matrix'] },
   'core/colour/data': { rooms: [], packages: [] },
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: [] },
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour', 'core/layers'], packages: [] },
   'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
-  'core/learn': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },
+  'core/learn': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
   'core/match': { rooms: ['core', 'core/colour', 'core/layers', 'core/mix', 'core/optics'], packages: [] },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },

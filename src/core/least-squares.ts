@@ -1,3 +1,5 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+
 /** Fills the residuals for a point. */
 export type Residuals = (x: Float64Array, out: Float64Array) => void;
 
@@ -40,30 +42,15 @@ function checkOptions({ start, lower, upper, residualCount, maxIterations }: Req
   }
 }
 
-/** Solves the small symmetric positive system A d = g in place (Cholesky); false when A is not positive. */
-export function solveSymmetric(a: Float64Array, g: Float64Array, n: number): boolean {
-  for (let j = 0; j < n; j++) {
-    let diagonal = a[j * n + j];
-    for (let k = 0; k < j; k++) diagonal -= a[j * n + k] * a[j * n + k];
-    if (!(diagonal > 0)) return false;
-    const root = Math.sqrt(diagonal);
-    a[j * n + j] = root;
-    for (let i = j + 1; i < n; i++) {
-      let sum = a[i * n + j];
-      for (let k = 0; k < j; k++) sum -= a[i * n + k] * a[j * n + k];
-      a[i * n + j] = sum / root;
-    }
-  }
-  for (let i = 0; i < n; i++) {
-    for (let k = 0; k < i; k++) g[i] -= a[i * n + k] * g[k];
-    g[i] /= a[i * n + i];
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    for (let k = i + 1; k < n; k++) g[i] -= a[k * n + i] * g[k];
-    g[i] /= a[i * n + i];
-  }
-  return true;
+/** The Cholesky decomposition of a symmetric matrix, n x n row by row; null when it is not positive. */
+export function positiveDecomposition(matrix: Float64Array, n: number): CholeskyDecomposition | null {
+  const decomposed = new CholeskyDecomposition(Matrix.from1DArray(n, n, matrix));
+  return decomposed.isPositiveDefinite() ? decomposed : null;
 }
+
+/** Solves the symmetric positive system A x = g; null when A is not positive. */
+export const solvePositive = (matrix: Float64Array, g: Float64Array): number[] | null =>
+  positiveDecomposition(matrix, g.length)?.solve(Matrix.columnVector(g)).to1DArray() ?? null;
 
 const sumOfSquares = (r: Float64Array) => {
   let sum = 0;
@@ -122,13 +109,14 @@ export function minimise(options: LeastSquaresOptions): LeastSquaresResult {
     let relative = 0;
     for (let attempt = 0; attempt < 8; attempt++) {
       const a = new Float64Array(n * n);
-      const step = new Float64Array(n);
+      const g = new Float64Array(n);
       for (let j = 0; j < n; j++) {
         for (let k = 0; k <= j; k++) a[j * n + k] = a[k * n + j] = held[j] || held[k] ? 0 : normal[j * n + k];
         a[j * n + j] = held[j] ? 1 : normal[j * n + j] * (1 + damping) + 1e-12;
-        step[j] = held[j] ? 0 : gradient[j];
+        g[j] = held[j] ? 0 : gradient[j];
       }
-      if (!solveSymmetric(a, step, n)) {
+      const step = solvePositive(a, g);
+      if (!step) {
         damping *= 10;
         continue;
       }

@@ -1,10 +1,11 @@
+import { Matrix } from 'ml-matrix';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
 import { KINDS, type LayerKind, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { solveSymmetric } from '../least-squares.ts';
+import { positiveDecomposition, solvePositive } from '../least-squares.ts';
 import { compileStack, type Tuning, UNTUNED } from '../optics/compile.ts';
 import { continueFrom } from '../optics/continue.ts';
 import type { Preparation } from '../optics/preparation.ts';
@@ -208,9 +209,10 @@ function fitParameters(spans: readonly Span[], materials: Materials, proceed: ()
   };
 
   for (let iteration = 0; iteration < ITERATIONS && n > 0; iteration++) {
-    const step = new Float64Array(n);
-    gather(step);
-    if (!solveSymmetric(normal.slice(), step, n)) break;
+    const gradient = new Float64Array(n);
+    gather(gradient);
+    const step = solvePositive(normal, gradient);
+    if (!step) break;
     let largest = 0;
     all.forEach((name, i) => {
       const move = Math.min(0.5, Math.max(-0.5, step[i]));
@@ -220,13 +222,10 @@ function fitParameters(spans: readonly Span[], materials: Materials, proceed: ()
     if (largest < 1e-3) break;
   }
 
-  const deviations = new Map<string, number>();
-  for (let i = 0; i < n; i++) {
-    const unit = new Float64Array(n);
-    unit[i] = 1;
-    const solved = solveSymmetric(normal.slice(), unit, n);
-    deviations.set(all[i], solved ? Math.sqrt(Math.max(0, unit[i])) : priorOf(all[i]));
-  }
+  const covariance = n > 0 ? positiveDecomposition(normal, n)?.solve(Matrix.eye(n)) : undefined;
+  const deviations = new Map(
+    all.map((name, i) => [name, covariance ? Math.sqrt(Math.max(0, covariance.get(i, i))) : priorOf(name)]),
+  );
   return { values, deviations };
 }
 

@@ -1,4 +1,4 @@
-import { solveSymmetric } from '../least-squares.ts';
+import { solvePositive } from '../least-squares.ts';
 import type { Evaluator } from './evaluator.ts';
 
 /** A set of variables (indices, ascending) with the linear guess of their amounts and its cost. */
@@ -75,16 +75,19 @@ export type ShortList = ReturnType<typeof shortList>;
  */
 export function subsetRanker({ gram, projected, constant }: Linearised, most: Float64Array, largest: number) {
   const n = most.length;
-  const a = new Float64Array(largest * largest);
   const amounts = new Float64Array(largest);
   const cost = (subset: readonly number[]): number => {
     const size = subset.length;
+    const a = new Float64Array(size * size);
+    const wanted = new Float64Array(size);
     for (let i = 0; i < size; i++) {
       for (let k = 0; k < size; k++) a[i * size + k] = gram[subset[i] * n + subset[k]];
       a[i * size + i] *= 1 + RIDGE;
-      amounts[i] = projected[subset[i]];
+      wanted[i] = projected[subset[i]];
     }
-    if (!solveSymmetric(a, amounts, size)) return Number.POSITIVE_INFINITY;
+    const solved = solvePositive(a, wanted);
+    if (!solved) return Number.POSITIVE_INFINITY;
+    amounts.set(solved);
     for (let i = 0; i < size; i++) {
       if (amounts[i] < 0) return Number.POSITIVE_INFINITY;
       if (amounts[i] > most[subset[i]]) amounts[i] = most[subset[i]];

@@ -216,7 +216,7 @@ export function BoardsPage() {
     try {
       const board = await change('POST', `/woods/${wood.id}/boards`, { id: id.next() }, Board);
       id.kept();
-      go(`?board=${boardCode(wood.speciesId, board.number)}`);
+      await go(`?board=${boardCode(wood.speciesId, board.number)}`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

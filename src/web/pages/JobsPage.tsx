@@ -37,7 +37,7 @@ function NewJobDialog({ onClose }: { onClose: () => void }) {
       const { number } = await change('POST', '/jobs', job.data, Job);
       id.kept();
       clear();
-      go(`/jobs/${number}/target`);
+      await go(`/jobs/${number}/target`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

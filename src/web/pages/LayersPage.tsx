@@ -97,7 +97,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         knowledge: bench.knowledgeId,
       });
       recipe.kept();
-      go(`../boards?board=${model.code}`);
+      await go(`../boards?board=${model.code}`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

@@ -101,7 +101,7 @@ function NextBoard({
       });
       ids.board.kept();
       ids.recipe.kept();
-      go(`../boards?board=${boardCode(model.wood.speciesId, board.number)}`);
+      await go(`../boards?board=${boardCode(model.wood.speciesId, board.number)}`);
     } catch (trouble) {
       setRefused(sentenceOf(trouble));
     }

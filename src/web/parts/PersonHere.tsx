@@ -39,7 +39,7 @@ export function PersonHere() {
         <MenuItem
           onClick={() => {
             setAnchor(null);
-            go('/house');
+            void go('/house');
           }}
         >
           {people.length > 0 ? 'People of the house …' : 'Name the people of the house …'}
