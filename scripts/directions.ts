@@ -63,7 +63,16 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'web/workers': { rooms: [...CORE], packages: ['comlink'] },
   'web/hooks': {
     rooms: [...CORE, 'record', 'shared', 'web/workers', 'web/theme'],
-    packages: ['react', 'react-router', 'swr', 'comlink', 'react-hook-form', 'use-debounce', 'zod'],
+    packages: [
+      'react',
+      'react-router',
+      'swr',
+      'comlink',
+      'react-hook-form',
+      '@hookform/resolvers',
+      'use-debounce',
+      'zod',
+    ],
   },
   'web/parts': {
     rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],

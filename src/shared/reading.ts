@@ -54,6 +54,8 @@ export const ReadingChange = z.object({
   takenAt: Moment.optional(),
 });
 
+export type ReadingChange = z.infer<typeof ReadingChange>;
+
 export const ReadingsTaken = z.object({ readings: z.array(StoredReading), notes: z.array(z.string()) });
 export type ReadingsTaken = z.infer<typeof ReadingsTaken>;
 

@@ -59,7 +59,8 @@ describe('the rack', () => {
     const page = openAt('/rack');
     await page.press('Old board');
     await page.press('Hang it up');
-    expect((await screen.findByRole('alert')).textContent).toBe('What stands on the board?');
+    const alerts = await screen.findAllByRole('alert');
+    expect(alerts.map((a) => a.textContent)).toEqual(['What stands on the board?', 'Choose a wood.']);
     await page.fill('What stands on it', 'Slipway table');
     await page.choose('Wood', 'Beech');
     await page.choose('Add what is known of a layer', 'Dye');

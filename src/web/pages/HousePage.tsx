@@ -2,28 +2,30 @@ import { Button, LinearProgress, TextField, ToggleButton, ToggleButtonGroup } fr
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { onTheShelf } from '../../record/materials.ts';
-import { House, type Instrument, type Person } from '../../shared/house.ts';
+import { House, type Instrument, NewInstrument, NewPerson, type Person } from '../../shared/house.ts';
 import { change, useHouse } from '../hooks/api.ts';
-import { useEditForm } from '../hooks/edit-form.ts';
-import { useKept } from '../hooks/kept.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { choosePerson, personHere } from '../hooks/person.ts';
+import { useTypedForm } from '../hooks/typed-form.ts';
 import { useVersioned } from '../hooks/versioned.ts';
-import { FormDialog } from '../parts/FormDialog.tsx';
+import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
 
 const KEEPERS = {
   people: {
     title: 'People',
     one: 'person',
+    shape: NewPerson.omit({ id: true }),
     fields: { name: 'Name', initials: 'Initials' },
     empty: 'Nobody yet. Name who works here; what is done is then written down under their name.',
   },
   instruments: {
     title: 'Instruments',
     one: 'instrument',
+    shape: NewInstrument.omit({ id: true }),
     fields: { name: 'Name', geometry: 'Geometry, e.g. D/8 specular included', note: 'Note' },
     empty: 'None yet. Readings are then kept with the instrument they were taken with.',
   },
@@ -33,42 +35,33 @@ type Kept = Person | Instrument;
 
 /** One person or instrument: new, or put right. */
 function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | null; onClose: () => void }) {
-  const { fields, one } = KEEPERS[keeper];
-  const blank = Object.fromEntries(Object.keys(fields).map((f) => [f, '']));
-  const [typed, setTyped, clear] = useKept<Record<string, string>>(
-    `${keeper}/${kept?.id ?? 'new'}`,
-    kept ? Object.fromEntries(Object.keys(fields).map((f) => [f, String(kept[f as keyof Kept] ?? '')])) : blank,
-  );
+  const { fields, one, shape } = KEEPERS[keeper];
   const id = useNextId();
-  const { submit, error, meanwhile, busy } = useEditForm<Kept>(kept?.version ?? 1, async (version) => {
-    if (kept) await change('PATCH', `/${keeper}/${kept.id}`, { version, ...typed });
-    else {
+  const { form, submit, error, meanwhile, busy } = useTypedForm<Record<string, string>, object, Kept>({
+    keep: `${keeper}/${kept ? `${kept.id}/${kept.version}` : 'new'}`,
+    blank: Object.fromEntries(Object.keys(fields).map((f) => [f, String(kept?.[f as keyof Kept] ?? '')])),
+    read: (typed) => typed,
+    shape,
+    save: async (typed, version) => {
+      if (kept) return change('PATCH', `/${keeper}/${kept.id}`, { version, ...typed });
       const made = id.next();
       await change('POST', `/${keeper}`, { id: made, ...typed });
       if (keeper === 'people' && !personHere()) choosePerson(made);
       id.kept();
-    }
-    clear();
+    },
+    version: kept?.version,
+    onSaved: onClose,
   });
   return (
     <FormDialog
       title={kept ? `Change ${kept.name}` : `New ${one}`}
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : 'Save'}
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
       {Object.entries(fields).map(([field, label], i) => (
-        <TextField
-          key={field}
-          label={label}
-          autoFocus={i === 0}
-          value={typed[field] ?? ''}
-          onChange={(e) => setTyped({ ...typed, [field]: e.target.value })}
-        />
+        <TypedField key={field} control={form.control} name={field} label={label} autoFocus={i === 0} />
       ))}
       {meanwhile && <div className="note">Now: {meanwhile.name}. Saving again saves yours over it.</div>}
     </FormDialog>

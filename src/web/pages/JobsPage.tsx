@@ -1,79 +1,50 @@
-import {
-  Button,
-  Dialog,
-  DialogContent,
-  LinearProgress,
-  Link,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  TextField,
-} from '@mui/material';
+import { Button, LinearProgress, Link, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { Job, type JobSummary, NewJob } from '../../shared/job.ts';
 import { change, useJobs } from '../hooks/api.ts';
-import { useKept } from '../hooks/kept.ts';
 import { useNextId } from '../hooks/new-id.ts';
+import { useTypedForm } from '../hooks/typed-form.ts';
 import { Halves } from '../parts/board/Halves.tsx';
-import { againstText, toleranceText } from '../parts/numbers.ts';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
+import { againstText, numberTyped, toleranceText } from '../parts/numbers.ts';
+import { Trouble } from '../parts/Trouble.tsx';
+import { TypedField } from '../parts/TypedField.tsx';
 import { useAttempt, useSay } from '../parts/Undo.tsx';
 
 const BLANK = { customer: '', piece: '', tolerance: '1.0' };
 
 function NewJobDialog({ onClose }: { onClose: () => void }) {
-  const [typed, setTyped, clear] = useKept('new-job', BLANK);
-  const [error, setError] = useState<string | null>(null);
   const go = useNavigate();
   const id = useNextId();
-  const start = async () => {
-    const tolerance = typed.tolerance.trim() === '' ? undefined : Number(typed.tolerance);
-    const job = NewJob.safeParse({ ...typed, id: id.next(), tolerance });
-    if (!job.success) return setError(job.error.issues[0].message);
-    try {
-      const { number } = await change('POST', '/jobs', job.data, Job);
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-job',
+    blank: BLANK,
+    read: ({ tolerance, ...typed }) => ({ ...typed, tolerance: numberTyped(tolerance) }),
+    shape: NewJob.omit({ id: true }),
+    save: async (job) => {
+      const { number } = await change('POST', '/jobs', { ...job, id: id.next() }, Job);
       id.kept();
-      clear();
       await go(`/jobs/${number}/target`);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
-  const field = (key: keyof typeof BLANK, label: string, focus = false) => (
-    <TextField
-      label={label}
-      value={typed[key]}
-      autoFocus={focus}
-      onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
-    />
-  );
+    },
+    onSaved: () => {},
+  });
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'New job' } }}>
-      <DialogContent>
-        <form
-          style={{ display: 'grid', gap: 18, paddingTop: 6 }}
-          onSubmit={(e) => {
-            e.preventDefault();
-            void start();
-          }}
-        >
-          <h2 style={{ margin: 0 }}>New job</h2>
-          {field('customer', 'Customer', true)}
-          {field('piece', 'Piece: what is to match what')}
-          {field('tolerance', 'Tolerance, ΔE00 (1.0 just visible edge to edge, 2.0 visible)')}
-          <Trouble error={error} />
-          <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
-            <Button onClick={onClose}>Later</Button>
-            <Button type="submit" variant="contained" color="primary">
-              Start the job
-            </Button>
-          </div>
-        </form>
-      </DialogContent>
-    </Dialog>
+    <FormDialog
+      title="New job"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Start the job</SaveButton>}
+    >
+      <TypedField control={form.control} name="customer" label="Customer" autoFocus />
+      <TypedField control={form.control} name="piece" label="Piece: what is to match what" />
+      <TypedField
+        control={form.control}
+        name="tolerance"
+        label="Tolerance, ΔE00 (1.0 just visible edge to edge, 2.0 visible)"
+      />
+    </FormDialog>
   );
 }
 

@@ -1,12 +1,27 @@
-import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
-import { type Part, PartChange, ZONES } from '../../shared/part.ts';
+import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
+import { Controller } from 'react-hook-form';
+import { NewPart, type Part, type PartChange, ZONES } from '../../shared/part.ts';
 import { change } from '../hooks/api.ts';
 import type { Bench } from '../hooks/bench.ts';
-import { useEditForm } from '../hooks/edit-form.ts';
-import { FormDialog } from './FormDialog.tsx';
+import { useTypedForm } from '../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from './FormDialog.tsx';
+import { numberTyped } from './numbers.ts';
+import { Trouble } from './Trouble.tsx';
+import { TypedField } from './TypedField.tsx';
 
 const MM_PER_INCH = 25.4;
+
+/** A part as it is typed. */
+interface PartTyped {
+  name: string;
+  count: string;
+  length: string;
+  width: string;
+  thickness: string;
+  woodId: string;
+  faces: string;
+  zones: Part['zones'];
+}
 
 /** A part of the job, put right. */
 export function PartDialog({
@@ -22,58 +37,48 @@ export function PartDialog({
 }) {
   const scale = units === 'us' ? MM_PER_INCH : 1;
   const shown = (mm: number | null) => (mm === null ? '' : String(Math.round((mm / scale) * 1000) / 1000));
-  const [typed, setTyped] = useState({
-    name: part.name,
-    count: String(part.count),
-    length: shown(part.length),
-    width: shown(part.width),
-    thickness: shown(part.thickness),
-    woodId: part.woodId ?? '',
-    faces: part.faces,
-    zones: part.zones,
-  });
-  const put = (change: Partial<typeof typed>) => setTyped({ ...typed, ...change });
-  const { submit, error, setError, meanwhile, busy } = useEditForm<Part>(part.version, async (version) => {
-    const number = (text: string) => (text.trim() === '' ? Number.NaN : Number(text) * scale);
-    const now = PartChange.safeParse({
-      version,
+  const size = (text: string) => {
+    const number = numberTyped(text);
+    return number === undefined ? undefined : number * scale;
+  };
+  const { form, submit, meanwhile, busy, error } = useTypedForm<PartTyped, Omit<PartChange, 'version'>, Part>({
+    keep: `part/${part.id}/${part.version}`,
+    blank: {
+      name: part.name,
+      count: String(part.count),
+      length: shown(part.length),
+      width: shown(part.width),
+      thickness: shown(part.thickness),
+      woodId: part.woodId ?? '',
+      faces: String(part.faces),
+      zones: part.zones,
+    },
+    read: (typed) => ({
       name: typed.name,
-      count: Number(typed.count),
-      length: number(typed.length),
-      width: number(typed.width),
-      thickness: typed.thickness.trim() === '' ? null : number(typed.thickness),
+      count: numberTyped(typed.count),
+      length: size(typed.length),
+      width: size(typed.width),
+      thickness: size(typed.thickness) ?? null,
       woodId: typed.woodId || null,
-      faces: typed.faces,
+      faces: Number(typed.faces),
       zones: typed.zones,
-    });
-    if (!now.success) throw new Error(now.error.issues[0].message);
-    await change('PATCH', `/parts/${part.id}`, now.data);
+    }),
+    shape: NewPart.omit({ id: true }),
+    save: (now, version) => change('PATCH', `/parts/${part.id}`, { version, ...now }),
+    version: part.version,
+    onSaved: onClose,
   });
   const unit = units === 'us' ? 'in' : 'mm';
-  const field = (key: 'name' | 'count' | 'length' | 'width' | 'thickness', label: string) => (
-    <TextField
-      label={label}
-      value={typed[key]}
-      onChange={(e) => {
-        put({ [key]: e.target.value });
-        setError(null);
-      }}
-    />
+  const field = (name: 'name' | 'count' | 'length' | 'width' | 'thickness', label: string) => (
+    <TypedField control={form.control} name={name} label={label} />
   );
-  const toggle = (zone: (typeof ZONES)[number]) =>
-    put({
-      zones: typed.zones.includes(zone) ? typed.zones.filter((z) => z !== zone) : [...typed.zones, zone],
-    });
   return (
     <FormDialog
       title="Change the part"
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : 'Save'}
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: 12 }}>
         {field('name', 'Part')}
@@ -85,33 +90,40 @@ export function PartDialog({
         {field('thickness', `Thickness, ${unit}`)}
       </div>
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
-        <TextField select label="Wood" value={typed.woodId} onChange={(e) => put({ woodId: e.target.value })}>
+        <TypedField control={form.control} name="woodId" select label="Wood">
           <MenuItem value="">not settled</MenuItem>
           {bench.job.woods.map((w) => (
             <MenuItem key={w.id} value={w.id}>
               {bench.shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId}
             </MenuItem>
           ))}
-        </TextField>
-        <TextField
-          select
-          label="Faces"
-          value={typed.faces}
-          onChange={(e) => put({ faces: Number(e.target.value) as 1 | 2 })}
-        >
-          <MenuItem value={1}>one</MenuItem>
-          <MenuItem value={2}>both</MenuItem>
-        </TextField>
+        </TypedField>
+        <TypedField control={form.control} name="faces" select label="Faces">
+          <MenuItem value="1">one</MenuItem>
+          <MenuItem value="2">both</MenuItem>
+        </TypedField>
       </div>
-      <div>
-        {ZONES.map((zone) => (
-          <FormControlLabel
-            key={zone}
-            control={<Checkbox checked={typed.zones.includes(zone)} onChange={() => toggle(zone)} />}
-            label={zone === 'end' ? 'end grain' : zone}
-          />
-        ))}
-      </div>
+      <Controller
+        control={form.control}
+        name="zones"
+        render={({ field: { value, onChange }, fieldState }) => (
+          <div>
+            {ZONES.map((zone) => (
+              <FormControlLabel
+                key={zone}
+                control={
+                  <Checkbox
+                    checked={value.includes(zone)}
+                    onChange={() => onChange(value.includes(zone) ? value.filter((z) => z !== zone) : [...value, zone])}
+                  />
+                }
+                label={zone === 'end' ? 'end grain' : zone}
+              />
+            ))}
+            <Trouble error={fieldState.error?.message} />
+          </div>
+        )}
+      />
       {meanwhile && (
         <div className="note">
           Now: {meanwhile.count} × {meanwhile.name}. Yours is above; saving again saves it over that.

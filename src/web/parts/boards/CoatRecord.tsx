@@ -1,16 +1,17 @@
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState } from 'react';
-import { KINDS, type Layer } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/layers/layer.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
-import type { Coat } from '../../../shared/board.ts';
+import { type Coat, CoatChange } from '../../../shared/board.ts';
 import { changeBoard, useHouse } from '../../hooks/api.ts';
-import { useEditForm } from '../../hooks/edit-form.ts';
 import { useNextId } from '../../hooks/new-id.ts';
-import { FormDialog } from '../FormDialog.tsx';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
-import { strengthText } from '../numbers.ts';
+import { numberTyped, strengthText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 
 interface Props {
@@ -19,11 +20,19 @@ interface Props {
   stage: number;
 }
 
-const noted = (text: string): number | null => (text.trim() === '' ? null : Number(text.trim()));
 const asText = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(value));
 
 /** What a coat's form holds, as typed. */
-function typedOf(coat: Coat, warm: (celsius: number) => number) {
+interface CoatTyped {
+  at: string;
+  minutes: string;
+  temperature: string;
+  humidity: string;
+  used: string;
+  note: string;
+  amounts: Record<string, string>;
+}
+function typedOf(coat: Coat, warm: (celsius: number) => number): CoatTyped {
   const { temperature, humidity } = coat.conditions;
   return {
     at: coat.putOnAt ? localInput(coat.putOnAt) : '',
@@ -44,33 +53,39 @@ function typedOf(coat: Coat, warm: (celsius: number) => number) {
 /** The record of a coat: when, by whom, with what really; put right here, its history kept. */
 function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClose: () => void }) {
   const us = useHouse().data?.units === 'us';
-  const [typed, setTyped] = useState(() => typedOf(coat, (c) => (us ? (c * 9) / 5 + 32 : c)));
   const pigment = KINDS[coat.layer.kind].takes === 'pigment';
-  const put = (part: Partial<typeof typed>) => setTyped({ ...typed, ...part });
-  const { submit, error, meanwhile, busy } = useEditForm<Coat>(coat.version, async (version) => {
-    const temperature = noted(typed.temperature);
-    const layer: Layer = {
-      ...coat.layer,
-      colours: Object.fromEntries(
-        Object.entries(typed.amounts).map(([id, text]) => [id, Number(text) * (pigment ? 0.01 : 1)]),
-      ),
-    };
-    const conditions = {
-      temperature: temperature !== null && us ? ((temperature - 32) * 5) / 9 : temperature,
-      humidity: noted(typed.humidity),
-    };
-    await changeBoard('PATCH', `/coats/${coat.id}`, {
-      version,
-      layer,
-      putOnAt: momentOf(typed.at),
-      minutes: noted(typed.minutes),
-      conditions,
-      used: typed.used,
-      note: typed.note,
-    });
+  const { form, submit, error, meanwhile, busy } = useTypedForm<CoatTyped, Omit<CoatChange, 'version'>, Coat>({
+    keep: `coat/${coat.id}/${coat.version}/${us ? 'us' : 'metric'}`,
+    blank: typedOf(coat, (c) => (us ? (c * 9) / 5 + 32 : c)),
+    read: (typed) => {
+      const temperature = numberTyped(typed.temperature);
+      return {
+        layer: {
+          ...coat.layer,
+          colours: Object.fromEntries(
+            Object.entries(typed.amounts).map(([id, text]) => {
+              const amount = numberTyped(text);
+              return [id, amount === undefined ? undefined : amount * (pigment ? 0.01 : 1)];
+            }),
+          ),
+        },
+        putOnAt: momentOf(typed.at),
+        minutes: numberTyped(typed.minutes) ?? null,
+        conditions: {
+          temperature: temperature === undefined ? null : us ? ((temperature - 32) * 5) / 9 : temperature,
+          humidity: numberTyped(typed.humidity) ?? null,
+        },
+        used: typed.used,
+        note: typed.note,
+      };
+    },
+    shape: CoatChange.omit({ version: true }),
+    save: (now, version) => changeBoard('PATCH', `/coats/${coat.id}`, { version, ...now }),
+    version: coat.version,
+    onSaved: onClose,
   });
-  const field = (key: 'minutes' | 'temperature' | 'humidity' | 'used' | 'note', label: string) => (
-    <TextField label={label} value={typed[key]} onChange={(e) => put({ [key]: e.target.value })} />
+  const field = (name: 'minutes' | 'temperature' | 'humidity' | 'used' | 'note', label: string) => (
+    <TypedField control={form.control} name={name} label={label} />
   );
   const title = `${KINDS[coat.layer.kind].label}, as it was put on`;
   return (
@@ -78,25 +93,22 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
       title={title}
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : 'Save'}
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
-      <TextField
+      <TypedField
+        control={form.control}
+        name="at"
         label="Put on at"
         type="datetime-local"
-        value={typed.at}
-        onChange={(e) => put({ at: e.target.value })}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      {Object.entries(typed.amounts).map(([id, text]) => (
-        <TextField
+      {Object.keys(coat.layer.colours).map((id) => (
+        <TypedField
           key={id}
+          control={form.control}
+          name={`amounts.${id}`}
           label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${pigment ? '% of glaze' : 'g/L'}`}
-          value={text}
-          onChange={(e) => put({ amounts: { ...typed.amounts, [id]: e.target.value } })}
         />
       ))}
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>

@@ -4,15 +4,15 @@ import { labOf } from '../../../core/colour/lab.ts';
 import { labOfText, onGrid } from '../../../core/formats/index.ts';
 import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
 import { onTheShelf } from '../../../record/materials.ts';
-import type { OldBoard, OldLayer } from '../../../shared/old-board.ts';
+import { NewOldBoard, type OldBoard, type OldLayer } from '../../../shared/old-board.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
-import { useEditForm } from '../../hooks/edit-form.ts';
-import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
-import { FormDialog } from '../FormDialog.tsx';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { labText } from '../numbers.ts';
+import { TypedField } from '../TypedField.tsx';
 
 interface TypedColour {
   id: string;
@@ -162,52 +162,56 @@ export function OldBoardDialog({
   shelf: Shelf;
   onClose: () => void;
 }) {
-  const [typed, setTyped, clear] = useKept<Typed>(`rack/${board?.id ?? 'new'}`, board ? typedOf(board) : BLANK);
-  const put = (part: Partial<Typed>) => setTyped({ ...typed, ...part });
   const id = useNextId();
-  const { submit, error, setError, meanwhile, busy } = useEditForm<OldBoard>(board?.version ?? 1, async (version) => {
-    const { label, speciesId, made, note, grid } = typed;
-    const lab = labOfText(typed.lab);
-    const now = { label, speciesId, made, note, grid: lab ? null : grid, lab, layers: typed.layers.map(layerOf) };
-    if (board) await change('PATCH', `/rack/${board.id}`, { version, ...now });
-    else await change('POST', '/rack', { id: id.next(), ...now });
-    id.kept();
-    clear();
+  const { form, submit, error, meanwhile, busy } = useTypedForm<Typed, Omit<NewOldBoard, 'id'>, OldBoard>({
+    keep: `rack/${board ? `${board.id}/${board.version}` : 'new'}`,
+    blank: board ? typedOf(board) : BLANK,
+    read: ({ lab: text, grid, layers, ...rest }) => {
+      const lab = labOfText(text);
+      return { ...rest, grid: lab ? null : grid, lab, layers: layers.map(layerOf) };
+    },
+    shape: NewOldBoard.omit({ id: true }),
+    save: async (now, version) => {
+      if (board) await change('PATCH', `/rack/${board.id}`, { version, ...now });
+      else await change('POST', '/rack', { id: id.next(), ...now });
+      id.kept();
+    },
+    version: board?.version,
+    onSaved: onClose,
   });
+  const { control } = form;
+  const [grid, lab, layers] = form.watch(['grid', 'lab', 'layers']);
+  const putLayers = (next: TypedLayer[]) => form.setValue('layers', next, { shouldDirty: true });
   return (
     <FormDialog
       title={board ? `Change ${board.label}` : 'A board from the rack'}
       error={error}
       onClose={onClose}
+      onSubmit={submit}
       action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : board ? 'Save' : 'Hang it up'}
-        </Button>
+        <SaveButton busy={busy} over={meanwhile !== null}>
+          {board ? 'Save' : 'Hang it up'}
+        </SaveButton>
       }
     >
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 150px', gap: 12 }}>
-        <TextField
-          label="What stands on it"
-          autoFocus
-          value={typed.label}
-          onChange={(e) => put({ label: e.target.value })}
-        />
-        <TextField select label="Wood" value={typed.speciesId} onChange={(e) => put({ speciesId: e.target.value })}>
+        <TypedField control={control} name="label" label="What stands on it" autoFocus />
+        <TypedField control={control} name="speciesId" select label="Wood">
           {onTheShelf(shelf.species).map((s) => (
             <MenuItem key={s.id} value={s.id}>
               {s.name}
             </MenuItem>
           ))}
-        </TextField>
+        </TypedField>
       </div>
-      {typed.layers.map((layer, i) => (
+      {layers.map((layer, i) => (
         <LayerRow
           // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
           key={i}
           layer={layer}
           shelf={shelf}
-          onChange={(now) => put({ layers: typed.layers.map((l, k) => (k === i ? now : l)) })}
-          onRemove={() => put({ layers: typed.layers.filter((_, k) => k !== i) })}
+          onChange={(now) => putLayers(layers.map((l, k) => (k === i ? now : l)))}
+          onRemove={() => putLayers(layers.filter((_, k) => k !== i))}
         />
       ))}
       <TextField
@@ -217,7 +221,7 @@ export function OldBoardDialog({
         onChange={(e) => {
           const kind = e.target.value as LayerKind;
           const colours = KINDS[kind].takes === 'none' ? [] : [{ id: '', amount: '' }];
-          put({ layers: [...typed.layers, { kind, colours, medium: '' }] });
+          putLayers([...layers, { kind, colours, medium: '' }]);
         }}
       >
         {LAYER_KINDS.map((kind) => (
@@ -227,22 +231,20 @@ export function OldBoardDialog({
         ))}
       </TextField>
       <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-        <TextField
-          label="Read: L* a* b*"
-          value={typed.lab}
-          onChange={(e) => put({ lab: e.target.value })}
-          sx={{ flex: 1 }}
-        />
+        <TypedField control={control} name="lab" label="Read: L* a* b*" sx={{ flex: 1 }} />
         <FileButton
           label="File"
-          onTrouble={setError}
-          onReadings={({ readings }) => put({ grid: Array.from(meanSpectrum(readings.map(onGrid))), lab: '' })}
+          onTrouble={(message) => form.setError('lab', { message })}
+          onReadings={({ readings }) => {
+            form.setValue('grid', Array.from(meanSpectrum(readings.map(onGrid))));
+            form.setValue('lab', '');
+          }}
         />
       </div>
-      {typed.grid && !typed.lab && <div className="note mono">{labText(labOf(typed.grid))}, from a spectrum</div>}
+      {grid && !lab && <div className="note mono">{labText(labOf(grid))}, from a spectrum</div>}
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 12 }}>
-        <TextField label="Made, about when" value={typed.made} onChange={(e) => put({ made: e.target.value })} />
-        <TextField label="Note" value={typed.note} onChange={(e) => put({ note: e.target.value })} />
+        <TypedField control={control} name="made" label="Made, about when" />
+        <TypedField control={control} name="note" label="Note" />
       </div>
       {meanwhile && (
         <div className="note">Now: {meanwhile.label}. Yours is above; saving again saves it over that.</div>

@@ -1,10 +1,11 @@
-import { Button, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
-import type { StoredReading } from '../../../shared/reading.ts';
+import { MenuItem } from '@mui/material';
+import { FieldError } from '../../../core/field-error.ts';
+import { ReadingChange, type StoredReading } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
-import { useEditForm } from '../../hooks/edit-form.ts';
-import { FormDialog } from '../FormDialog.tsx';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
+import { TypedField } from '../TypedField.tsx';
 
 interface Props {
   reading: StoredReading;
@@ -13,45 +14,56 @@ interface Props {
   onClose: () => void;
 }
 
+interface Typed {
+  stage: string;
+  takenAt: string;
+}
+/** Where a reading is filed now. */
+interface Filed {
+  stage: number;
+  takenAt: string;
+}
+
 /** A reading filed under the wrong stage, or at the wrong time, put right; what it taught is learned again. */
 export function ReadingCorrection({ reading, stages, onClose }: Props) {
-  const [stage, setStage] = useState(reading.stage ?? 0);
-  const [at, setAt] = useState(localInput(reading.takenAt));
-  const { submit, error, meanwhile, busy } = useEditForm<{ stage: number; takenAt: string }>(
-    reading.version,
-    async (version) => {
+  const { form, submit, error, meanwhile, busy } = useTypedForm<Typed, Omit<ReadingChange, 'version'>, Filed>({
+    keep: `reading/${reading.id}/${reading.version}`,
+    blank: { stage: String(reading.stage ?? 0), takenAt: localInput(reading.takenAt) },
+    read: ({ stage, takenAt: at }) => {
       const takenAt = momentOf(at);
-      if (!takenAt) throw new Error('When was it read? Give the date and the time.');
-      const moved = at === localInput(reading.takenAt) ? {} : { takenAt };
-      const refiled = stage === reading.stage ? {} : { stage };
-      await change('PATCH', `/readings/${reading.id}`, { version, ...moved, ...refiled });
+      if (!takenAt) throw new FieldError('takenAt', 'When was it read? Give the date and the time.');
+      return {
+        ...(at === localInput(reading.takenAt) ? {} : { takenAt }),
+        ...(Number(stage) === reading.stage ? {} : { stage: Number(stage) }),
+      };
     },
-  );
+    shape: ReadingChange.omit({ version: true }),
+    save: (now, version) => change('PATCH', `/readings/${reading.id}`, { version, ...now }),
+    version: reading.version,
+    onSaved: onClose,
+  });
   const stageName = (i: number) => (i === 0 ? 'raw' : `after ${stages[i]?.toLowerCase()}`);
   return (
     <FormDialog
       title={`Put ${reading.name} right`}
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : 'Save'}
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
-      <TextField select label="It was read" value={stage} onChange={(e) => setStage(Number(e.target.value))}>
+      <TypedField control={form.control} name="stage" select label="It was read">
         {stages.map((_, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a stage is known by its place
-          <MenuItem key={i} value={i}>
+          <MenuItem key={i} value={String(i)}>
             {stageName(i)}
           </MenuItem>
         ))}
-      </TextField>
-      <TextField
+      </TypedField>
+      <TypedField
+        control={form.control}
+        name="takenAt"
         label="At"
         type="datetime-local"
-        value={at}
-        onChange={(e) => setAt(e.target.value)}
         slotProps={{ inputLabel: { shrink: true } }}
       />
       {meanwhile && (

@@ -1,6 +1,6 @@
-import { Button, MenuItem, TextField } from '@mui/material';
-import { useState } from 'react';
-import type { z } from 'zod';
+import { MenuItem } from '@mui/material';
+import { useRef } from 'react';
+import type { Control, FieldValues, Path } from 'react-hook-form';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
@@ -9,10 +9,11 @@ import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/su
 import { FIGURES } from '../../../core/optics/wood.ts';
 import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
-import { useKept } from '../../hooks/kept.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
-import { FormDialog } from '../FormDialog.tsx';
-import { sentenceOf } from '../Trouble.tsx';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { numberTyped } from '../numbers.ts';
+import { TypedField } from '../TypedField.tsx';
 
 const BLANK_COLOUR = {
   id: '',
@@ -39,71 +40,60 @@ interface Props {
   onAdded: (id: string) => void;
 }
 
-/** A form for the shelf: typed words are kept, and every field is one line of the form. */
-function useForm<T extends Record<string, string>>(key: string, blank: T) {
-  const [typed, setTyped, clear] = useKept(key, blank);
-  const [error, setError] = useState<string | null>(null);
-  const put = (field: keyof T) => (value: string) => setTyped({ ...typed, [field]: value });
-  const text = (field: keyof T, label: string) => (
-    <TextField label={label} value={typed[field]} onChange={(e) => put(field)(e.target.value)} />
-  );
-  const select = (field: keyof T, label: string, options: readonly string[]) => (
-    <TextField select label={label} value={typed[field]} onChange={(e) => put(field)(e.target.value)}>
+/** Fields of a form for the shelf, each one line. */
+function fieldsOf<T extends FieldValues>(control: Control<T>) {
+  const text = (name: Path<T>, label: string) => <TypedField control={control} name={name} label={label} />;
+  const select = (name: Path<T>, label: string, options: readonly string[]) => (
+    <TypedField control={control} name={name} label={label} select>
       {options.map((o) => (
         <MenuItem key={o} value={o}>
           {o}
         </MenuItem>
       ))}
-    </TextField>
+    </TypedField>
   );
-  /** Sends what the shape accepts, forgets what was typed, and says what came of it. */
-  const add = async <S extends z.ZodType<{ id: string }>>(
-    path: string,
-    shape: S,
-    input: unknown,
-    onAdded: (id: string) => void,
-  ) => {
-    const parsed = shape.safeParse(input);
-    if (!parsed.success) return setError(parsed.error.issues[0].message);
-    try {
-      await change('POST', path, parsed.data);
-      clear();
-      onAdded(parsed.data.id);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
-  return { typed, text, select, add, error, setError };
+  return { text, select };
 }
 
 const CODE = 'Code: small letters, digits, hyphens';
 
-const PutOn = ({ onClick }: { onClick: () => void }) => (
-  <Button variant="contained" color="primary" onClick={onClick}>
-    Put on the shelf
-  </Button>
-);
-
 /** A new colour; its ladder comes afterwards. */
 export function AddColourant({ onClose, onAdded }: Props) {
-  const { typed, text, select, add, error } = useForm('new-colour', BLANK_COLOUR);
-  const put = () => {
-    // A pigment's strength is typed as per cent of the glaze.
-    const share = typed.kind === 'pigment' ? 0.01 : 1;
-    const colourant = {
-      ...typed,
-      maxStrength: Number(typed.maxStrength) * share,
-      costPerGram: Number(typed.costPerGram),
-    };
-    void add('/colourants', NewColourant, colourant, onAdded);
-  };
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-colour',
+    blank: BLANK_COLOUR,
+    read: (typed) => {
+      // A pigment's strength is typed as per cent of the glaze.
+      const strongest = numberTyped(typed.maxStrength);
+      const share = typed.kind === 'pigment' ? 0.01 : 1;
+      return {
+        ...typed,
+        maxStrength: strongest === undefined ? undefined : strongest * share,
+        costPerGram: numberTyped(typed.costPerGram),
+      };
+    },
+    shape: NewColourant,
+    save: async (colourant) => {
+      await change('POST', '/colourants', colourant);
+      onAdded(colourant.id);
+    },
+    onSaved: () => {},
+  });
+  const { text, select } = fieldsOf(form.control);
+  const pigment = form.watch('kind') === 'pigment';
   return (
-    <FormDialog title="New colour" error={error} onClose={onClose} action={<PutOn onClick={put} />}>
+    <FormDialog
+      title="New colour"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+    >
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', COLOURANT_KINDS)}
       {select('carrier', 'Carrier', CARRIERS)}
-      {text('maxStrength', typed.kind === 'pigment' ? 'Strongest, % of glaze' : 'Strongest, g/L')}
+      {text('maxStrength', pigment ? 'Strongest, % of glaze' : 'Strongest, g/L')}
       {text('costPerGram', 'Cost per gram')}
       {text('lot', 'Lot')}
       {text('caution', 'Caution')}
@@ -113,14 +103,30 @@ export function AddColourant({ onClose, onAdded }: Props) {
 
 /** A new sealer, oil or clear, with the usual values of its kind; boards tell its own afterwards. */
 export function AddMedium({ onClose, onAdded }: Props) {
-  const { typed, text, select, add, error } = useForm('new-medium', BLANK_MEDIUM);
-  const put = () => {
-    const { amber, ...named } = typed;
-    const medium = { ...named, ...usualSurface(typed.kind as NewMedium['kind']), tint: tintOf(amber as Amber) };
-    void add('/mediums', NewMedium, medium, onAdded);
-  };
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-medium',
+    blank: BLANK_MEDIUM,
+    read: ({ amber, ...named }) => ({
+      ...named,
+      ...usualSurface(named.kind as NewMedium['kind']),
+      tint: tintOf(amber as Amber),
+    }),
+    shape: NewMedium,
+    save: async (medium) => {
+      await change('POST', '/mediums', medium);
+      onAdded(medium.id);
+    },
+    onSaved: () => {},
+  });
+  const { text, select } = fieldsOf(form.control);
   return (
-    <FormDialog title="New sealer, oil or clear" error={error} onClose={onClose} action={<PutOn onClick={put} />}>
+    <FormDialog
+      title="New sealer, oil or clear"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+    >
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', MEDIUM_KINDS)}
@@ -133,21 +139,43 @@ export function AddMedium({ onClose, onAdded }: Props) {
 
 /** A new wood, from a file with readings of its light part, then its dark part. */
 export function AddWood({ onClose, onAdded }: Props) {
-  const { typed, text, select, add, error, setError } = useForm('new-wood', BLANK_WOOD);
-  const put = ({ readings }: MeasurementFile) => {
-    const share = readings.length > 1 ? Number(typed.grainShare) / 100 : 0;
-    const [light, ...dark] = readings.map((r) => Array.from(onGrid(r)));
-    const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
-    const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
-    const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
-    void add('/species', SpeciesSchema, { ...typed, tannin: Number(typed.tannin), tissues }, onAdded);
-  };
+  // The readings come with the file that is chosen last; the form is sent with them.
+  const file = useRef<MeasurementFile['readings']>([]);
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-wood',
+    blank: BLANK_WOOD,
+    read: ({ grainShare, tannin, ...typed }) => {
+      const share = file.current.length > 1 ? Number(grainShare) / 100 : 0;
+      const [light, ...dark] = file.current.map((r) => Array.from(onGrid(r)));
+      const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
+      const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
+      const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
+      return { ...typed, tannin: Number(tannin), tissues };
+    },
+    shape: SpeciesSchema,
+    save: async (species) => {
+      await change('POST', '/species', species);
+      onAdded(species.id);
+    },
+    onSaved: () => {},
+  });
+  const { text, select } = fieldsOf(form.control);
   return (
     <FormDialog
       title="New wood"
       error={error}
       onClose={onClose}
-      action={<FileButton label="Choose the file and add" onTrouble={setError} onReadings={put} />}
+      action={
+        <FileButton
+          label="Choose the file and add"
+          disabled={busy}
+          onTrouble={(message) => form.setError('root', { message })}
+          onReadings={({ readings }) => {
+            file.current = readings;
+            void submit();
+          }}
+        />
+      }
     >
       {text('name', 'Name')}
       {text('id', CODE)}

@@ -1,17 +1,26 @@
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { CARRIERS } from '../../../core/layers/layer.ts';
 import { FIGURES } from '../../../core/optics/wood.ts';
-import type { ColourantRecord, MediumRecord, SpeciesRecord } from '../../../shared/shelf.ts';
+import {
+  ColourantChange,
+  type ColourantRecord,
+  MediumChange,
+  type MediumRecord,
+  SpeciesChange,
+  type SpeciesRecord,
+} from '../../../shared/shelf.ts';
 import { change, useStory } from '../../hooks/api.ts';
-import { useEditForm } from '../../hooks/edit-form.ts';
-import { FormDialog } from '../FormDialog.tsx';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Story } from '../Story.tsx';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 
 type Item = ColourantRecord | MediumRecord | SpeciesRecord;
 type Kind = 'colourants' | 'mediums' | 'species';
+const CHANGES = { colourants: ColourantChange, mediums: MediumChange, species: SpeciesChange } as const;
 
 interface Field {
   key: string;
@@ -52,48 +61,45 @@ const keptOf = (item: Item, key: string) => (item as unknown as Record<string, s
 /** What was written down of a thing on the shelf, put right. */
 function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: () => void }) {
   const fields = fieldsOf(kind, item);
-  const [typed, setTyped] = useState<Record<string, string>>(() =>
-    Object.fromEntries(
+  const { form, submit, error, meanwhile, busy } = useTypedForm<Record<string, string>, object, Item>({
+    keep: `shelf/${kind}/${item.id}/${item.version}`,
+    blank: Object.fromEntries(
       fields.map(({ key, scale }) => {
         const value = keptOf(item, key);
         return [key, scale ? String(Number((Number(value) / scale).toFixed(6))) : String(value)];
       }),
     ),
-  );
-  const { submit, error, meanwhile, busy } = useEditForm<Item>(item.version, (version) => {
-    const now = Object.fromEntries(
-      fields.map(({ key, scale }) => {
-        const text = typed[key].trim();
-        return [key, scale ? (text === '' ? undefined : Number(text) * scale) : text];
-      }),
-    );
-    return change('PATCH', `/${kind}/${item.id}`, { version, ...now });
+    read: (typed) => ({
+      version: item.version,
+      ...Object.fromEntries(
+        fields.map(({ key, scale }) => {
+          const text = (typed[key] ?? '').trim();
+          // An emptied number is missing, not left as it was.
+          return [key, scale ? (text === '' ? null : Number(text) * scale) : text];
+        }),
+      ),
+    }),
+    shape: CHANGES[kind],
+    save: (now, version) => change('PATCH', `/${kind}/${item.id}`, { ...now, version }),
+    version: item.version,
+    onSaved: onClose,
   });
   return (
     <FormDialog
       title={`Put ${item.name} right`}
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" disabled={busy} onClick={async () => (await submit()) && onClose()}>
-          {meanwhile ? 'Save mine over it' : 'Save'}
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
       {fields.map(({ key, label, options }) => (
-        <TextField
-          key={key}
-          select={options !== undefined}
-          label={label}
-          value={typed[key]}
-          onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
-        >
+        <TypedField key={key} control={form.control} name={key} select={options !== undefined} label={label}>
           {options?.map((o) => (
             <MenuItem key={o} value={String(o)}>
               {o}
             </MenuItem>
           ))}
-        </TextField>
+        </TypedField>
       ))}
       {meanwhile && (
         <div className="note">
