@@ -83,7 +83,6 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       '@mui/material',
       'echarts',
       '@dnd-kit',
-      '@hookform/resolvers',
       'react-hotkeys-hook',
       'zod',
     ],

@@ -30,55 +30,33 @@ const shoot = async (name) => {
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };
 const press = (name) => page.getByRole('button', { name }).first().click();
-const read = async () => {
-  await press('Read 5×');
-  await page.getByText('mean of 5 in reflectance').waitFor();
-};
-const makeBoard = async (stages) => {
-  for (let i = 0; i < stages; i++) {
-    await read();
-    if (i < stages - 1) await press(/^Next:/);
-  }
-  await page.getByRole('link', { name: 'To the verdict' }).click();
+const at = async (place, name) => {
+  await page.goto(`${base}${place}`);
+  await shoot(name);
 };
 
-await page.goto(`${base}/jobs/2/target`);
-await shoot('target');
-await page.goto(`${base}/jobs/2/woods?wood=beech`);
-await shoot('woods');
-await page.goto(`${base}/jobs/2/layers?wood=beech`);
+await at('/jobs', 'jobs');
+await at('/jobs/2/target', 'target');
+await at('/jobs/2/woods?wood=beech', 'woods');
+await at('/jobs/2/parts', 'parts');
+await page.goto(`${base}/jobs/2/layers?board=ash-1`);
 await press('Find recipes');
 await page.getByRole('button', { name: 'Take', exact: true }).first().click();
 await shoot('layers');
-await press('Plan board 1');
-await page.getByRole('heading', { name: /Mix sheet/ }).waitFor();
-await read();
-await shoot('boards');
-await press(/^Next:/);
-await makeBoard(1);
-await press('Plan the next board');
-await makeBoard(3);
+await press('Dim for the booth');
+await press('Open Dye');
+await shoot('booth');
+await press('Light for the day');
+await at('/jobs/2/boards?board=beech-2', 'boards');
+await page.goto(`${base}/jobs/2/verdict?wood=beech`);
 await page.getByRole('button', { name: 'Plan the next board' }).waitFor();
 await shoot('verdict');
-await page.goto(`${base}/jobs/2/story`);
-await shoot('story');
-await page.goto(`${base}/jobs/2/parts`);
-await shoot('parts');
-await page.goto(`${base}/rack`);
-await shoot('rack');
-await page.goto(`${base}/house`);
-await shoot('house');
-await page.goto(`${base}/jobs/2/together`);
-await press('Find for every wood');
-await page.getByRole('button', { name: 'Take on ash' }).waitFor();
-await shoot('together');
-await page.goto(`${base}/shelf?wood=oak`);
-await shoot('wood');
-await page.goto(`${base}/shelf?medium=oil-varnish`);
-await shoot('clear');
-await page.goto(`${base}/jobs`);
-await shoot('jobs');
-await page.goto(`${base}/shelf?colour=russet`);
-await shoot('shelf');
+await at('/jobs/2/together', 'together');
+await at('/jobs/2/story', 'story');
+await at('/shelf?colour=russet', 'shelf');
+await at('/shelf?wood=oak', 'wood');
+await at('/shelf?medium=oil-varnish', 'clear');
+await at('/rack', 'rack');
+await at('/house', 'house');
 await browser.close();
 process.exit();
