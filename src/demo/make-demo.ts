@@ -80,22 +80,25 @@ export async function makeDemo(
   for (const board of rack)
     if (!hanging.some((b) => b.label === board.label)) await ask('POST', '/rack', { id: newId(), ...board });
 
+  // The jobs are the first person's.
+  const { people: named } = (await ask('GET', '/house')) as House;
+  const work = askAt(address, named.find((p) => p.name === people[0]?.name)?.id);
   for (const { piece_id: piece, woods: species, parts, ...job } of jobs) {
-    const { id } = (await ask('POST', '/jobs', { id: newId(), ...job })) as Job;
-    await ask('POST', `/jobs/${id}/readings`, { takingId: newId(), source: 'instrument', count: 5, piece });
+    const { id } = (await work('POST', '/jobs', { id: newId(), ...job })) as Job;
+    await work('POST', `/jobs/${id}/readings`, { takingId: newId(), source: 'instrument', count: 5, piece });
     for (const { speciesId, offcuts } of species) {
       const wood = { id: newId(), boardId: newId(), speciesId };
-      await ask('POST', `/jobs/${id}/woods`, wood);
-      await ask('PUT', `/woods/${wood.id}/offcuts`, { version: 1, offcuts });
-      await ask('POST', `/boards/${wood.boardId}/readings`, {
+      await work('POST', `/jobs/${id}/woods`, wood);
+      await work('PUT', `/woods/${wood.id}/offcuts`, { version: 1, offcuts });
+      await work('POST', `/boards/${wood.boardId}/readings`, {
         stage: 0,
         reading: { takingId: newId(), source: 'instrument', count: 5 },
       });
     }
-    const { woods: made } = (await ask('GET', `/jobs/${id}`)) as Job;
+    const { woods: made } = (await work('GET', `/jobs/${id}`)) as Job;
     const named = made.map((w) => ({ id: w.id, names: [w.speciesId] }));
     const read = parseParts(parts.join('\n'), named, 'millimetres').parts;
-    await ask('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
-    for (const { speciesId, progress } of species) await bringTo(progress, ask, id, speciesId);
+    await work('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
+    for (const { speciesId, progress } of species) await bringTo(progress, work, id, speciesId);
   }
 }

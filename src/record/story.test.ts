@@ -20,6 +20,8 @@ describe('the story', () => {
       'Preparation of ash: last grit 180 → 120',
     );
     expect(eventText({ kind: 'coat put on', detail: { stage: 1, layer: 'gel-stain' } })).toBe('Gel stain put on');
+    const drafted = { speciesId: 'ash', layers: ['gel-stain', 'clear'] };
+    expect(eventText({ kind: 'layers drafted', detail: drafted })).toBe('Layers on ash worked on: gel stain, clear');
     const read = { stage: 2, layer: 'clear', source: 'typed', count: 1 };
     expect(eventText({ kind: 'stage read', detail: read })).toBe('Read after clear: 1 reading (typed)');
     expect(eventText({ kind: 'stage read', detail: { ...read, stage: 0, count: 5 } })).toContain('raw: 5 readings');

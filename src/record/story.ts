@@ -120,8 +120,10 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'target read': ({ count, source }) => `Target: ${plural(count, 'reading')} (${text(source)})`,
   'wood added': ({ speciesId }) => `Wood added: ${text(speciesId)}`,
   'preparation set': (d, moment) => `Preparation of ${text(d.speciesId)}: ${changesText(d, moment)}`,
-  'layers drafted': ({ speciesId, layers }, moment) =>
-    `Layers on ${text(speciesId)} worked on: ${valueText(layers, moment)}`,
+  'layers drafted': ({ speciesId, layers }) =>
+    `Layers on ${text(speciesId)} worked on: ${(Array.isArray(layers) ? layers : [])
+      .map((layer) => layerName({ layer }).toLowerCase())
+      .join(', ')}`,
   'offcuts counted': ({ speciesId, offcuts }, moment) =>
     `Offcuts of ${text(speciesId)} counted: ${valueText(offcuts, moment)}`,
   'part added': ({ name, count }) => `Part added: ${text(count)} × ${text(name)}`,

@@ -75,7 +75,7 @@ function JobRow({ job }: { job: JobSummary }) {
         {job.woods.map((w) => (
           <div key={w.speciesId} style={{ display: 'flex', gap: 12 }}>
             <span style={{ width: 78 }}>{w.name}</span>
-            <span className="mono">
+            <span className="mono" style={{ whiteSpace: 'nowrap' }}>
               {w.deltaE !== null
                 ? `${againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
                 : w.boards > 0
@@ -88,7 +88,9 @@ function JobRow({ job }: { job: JobSummary }) {
       </TableCell>
       <TableCell className="mono">{toleranceText(job.tolerance)}</TableCell>
       <TableCell align="right">
-        <Button onClick={remove}>Put away</Button>
+        <Button onClick={remove} sx={{ whiteSpace: 'nowrap' }}>
+          Put away
+        </Button>
       </TableCell>
     </TableRow>
   );
