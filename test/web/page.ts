@@ -25,7 +25,10 @@ beforeEach(() => {
   localStorage.clear();
   vi.stubGlobal('fetch', (address: string, init?: RequestInit) => {
     const answer = fetchFrom(`${inject('shop')}${address}`, init);
-    const done = answer.catch(() => {}).finally(() => underWay.delete(done));
+    const done = answer
+      .then((response) => response.clone().text())
+      .catch(() => {})
+      .finally(() => underWay.delete(done));
     underWay.add(done);
     return answer;
   });
@@ -35,7 +38,7 @@ afterEach(async () => {
   // What a page has still asked for is answered first: the cache would take the answer for the next test's.
   while (underWay.size > 0) {
     await Promise.all(underWay);
-    await new Promise((resolve) => setTimeout(resolve, 20));
+    await new Promise((resolve) => setTimeout(resolve, 50));
   }
   // Nothing fetched in one test is known in the next.
   await mutate(() => true, undefined, { revalidate: false });

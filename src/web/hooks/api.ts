@@ -69,14 +69,15 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
 };
 const movedBy = (path: string) => MOVED[path.split('/')[1] ?? ''] ?? (MOVED.shelf as (typeof MOVED)[string]);
 
+/** A change of what is in the cache overtakes a fetch that is under way: where nothing is known yet, it is asked for again. */
+const UNLESS_UNKNOWN = { revalidate: (data: unknown) => data === undefined };
+
 /** What was known is behind the record now: it stays in sight, and the server is asked to learn (see `useKnowledge`). */
 const knowledgeIsBehind = () =>
   mutate<KeptKnowledge>(
     (key) => typeof key === 'string' && isKnowledge(key),
     (known) => known && { ...known, stale: 'job' },
-    {
-      revalidate: false,
-    },
+    UNLESS_UNKNOWN,
   );
 const fetchAgain = (which: (key: string) => boolean) => mutate((key) => typeof key === 'string' && which(key));
 
@@ -104,7 +105,7 @@ async function takeIn(board: Board): Promise<void> {
   await mutate<Job>(
     (key) => typeof key === 'string' && /^\/jobs\/\d+$/.test(key),
     (job) => job && withBoard(job, board),
-    { revalidate: false },
+    UNLESS_UNKNOWN,
   );
   await knowledgeIsBehind();
   await fetchAgain(isStory);
