@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Refused } from './api.ts';
+import { sentenceOf } from './sentence.ts';
 import type { Meanwhile } from './versioned.ts';
 
 /**
@@ -24,7 +25,7 @@ export function useEditForm<T>(opened: number, save: (version: number) => Promis
         setMeanwhile(trouble.current.value as T);
         setVersion(trouble.current.version);
       }
-      setError(trouble instanceof Error ? trouble.message : String(trouble));
+      setError(sentenceOf(trouble));
       return false;
     } finally {
       setBusy(false);

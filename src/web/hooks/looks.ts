@@ -4,6 +4,7 @@ import { KINDS, type Stack } from '../../core/layers/layer.ts';
 import { lookAsMeasured, type StageLook } from '../../core/optics/predict.ts';
 import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
 import { stackAsMade, stageMean } from '../../record/stages.ts';
+import { sentenceOf } from './sentence.ts';
 
 /** One field of the board's picture: a stage as expected, and as measured once it is. */
 export interface BoardField {
@@ -36,7 +37,7 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
       });
       return { looks, fields, error: null };
     } catch (trouble) {
-      return { looks: [], fields: [], error: trouble instanceof Error ? trouble.message : String(trouble) };
+      return { looks: [], fields: [], error: sentenceOf(trouble) };
     }
   }, [bench, model, stack, light]);
 }

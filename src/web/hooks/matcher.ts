@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { startMatcher } from '../workers/index.ts';
 import type { Found, Matcher } from '../workers/matcher.ts';
+import { sentenceOf } from './sentence.ts';
 
 /** Silence for a worker that tells how far it is. */
 const untold = () => proxy(() => {});
@@ -36,7 +37,7 @@ export function useSearch() {
         const found = await matcher.findRoads(problem, tolerance, most, onProgress);
         setState({ progress: null, found, error: null });
       } catch (trouble) {
-        setState({ progress: null, found: null, error: trouble instanceof Error ? trouble.message : String(trouble) });
+        setState({ progress: null, found: null, error: sentenceOf(trouble) });
       } finally {
         end();
         running.current = null;
@@ -76,7 +77,7 @@ export function useSearches() {
           setProgress(++done / problems.size);
         }
       } catch (trouble) {
-        setError(trouble instanceof Error ? trouble.message : String(trouble));
+        setError(sentenceOf(trouble));
       }
       cancel();
     },
@@ -120,8 +121,7 @@ export function useSolved<T>(work: Work<T> | null): { answer: T | null; error: s
     work(matcher)
       .then(
         (answer) => !left && setSolved({ answer, error: null }),
-        (trouble) =>
-          !left && setSolved({ answer: null, error: trouble instanceof Error ? trouble.message : String(trouble) }),
+        (trouble) => !left && setSolved({ answer: null, error: sentenceOf(trouble) }),
       )
       .finally(end);
     return () => {

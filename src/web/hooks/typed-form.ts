@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { FieldError } from '../../core/field-error.ts';
 import { Refused } from './api.ts';
 import { useKept } from './kept.ts';
+import { sentenceOf } from './sentence.ts';
 
 interface Options<T extends FieldValues, V> {
   /** The words are kept in this browser under this name until they are saved. */
@@ -55,7 +56,7 @@ export function useTypedForm<T extends FieldValues, V, Record = unknown>(options
       forget();
       onSaved();
     } catch (trouble) {
-      const message = trouble instanceof Error ? trouble.message : String(trouble);
+      const message = sentenceOf(trouble);
       if (trouble instanceof Refused && trouble.current) {
         setMeanwhile(trouble.current.value as Record);
         setVersion(trouble.current.version);

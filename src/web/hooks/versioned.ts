@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Refused } from './api.ts';
+import { sentenceOf } from './sentence.ts';
 
 /** Saves of one record go one after the other, each on the version that the last one gave. */
 const lanes = new Map<string, { tail: Promise<unknown>; version: number }>();
@@ -79,7 +80,7 @@ export function useVersioned<T>({ lane, value, version, save, valueIn = (v) => v
         if (trouble instanceof Refused && trouble.current) {
           const { value: current, version: now } = trouble.current;
           setMeanwhile({ theirs: latest.current.valueIn(current), mine: next, version: now });
-        } else setError(trouble instanceof Error ? trouble.message : String(trouble));
+        } else setError(sentenceOf(trouble));
       }
     },
     [lane],

@@ -1,3 +1,5 @@
+export { sentenceOf } from '../hooks/sentence.ts';
+
 /** A refusal: what is wrong, where, and what to do. Nothing when there is none. */
 export function Trouble({ error }: { error: string | null | undefined }) {
   return error ? (
@@ -6,4 +8,3 @@ export function Trouble({ error }: { error: string | null | undefined }) {
     </div>
   ) : null;
 }
-export const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
