@@ -39,7 +39,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'server/threads': { rooms: [], packages: ['comlink', 'node:'] },
   'server/db': {
     rooms: ['server/threads'],
-    packages: ['node:', '@electric-sql/pglite', 'async-mutex', 'comlink', 'pg', 'proper-lockfile'],
+    packages: ['node:', '@electric-sql/pglite', 'async-mutex', 'comlink', 'pg', 'fs-native-extensions', 'zod'],
   },
   'server/store': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
   'server/learning': {

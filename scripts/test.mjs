@@ -3,9 +3,7 @@ import { build, installChromium, installPackages, run } from './install.mjs';
 
 installPackages();
 installChromium();
-run('npx', 'tsc');
-run('npx', 'biome', 'check', '--error-on-warnings', '.');
-run('node', '--import', 'tsx', 'scripts/directions.ts');
+run('npm', 'run', 'check');
 run('npx', 'vitest', 'run');
 build();
 run('npx', 'playwright', 'test');

@@ -1,4 +1,5 @@
 import { FieldError } from '../core/field-error.ts';
+import { nth } from '../core/known.ts';
 import type { Stack } from '../core/layers/layer.ts';
 import { gramsPerLitre, pourings } from '../core/mix/index.ts';
 import type { MadeWith } from '../shared/board.ts';
@@ -26,7 +27,7 @@ export function planFor(bench: Bench, model: BoardModel, asked: Stack, litres: n
   const made = stackAsMade(board);
   if (
     asked.length < done ||
-    asked.slice(0, done).some((l, i) => !sameLayer(l, made[i]) && !sameLayer(l, board.recipe?.stack[i] ?? l))
+    asked.slice(0, done).some((l, i) => !sameLayer(l, nth(made, i)) && !sameLayer(l, board.recipe?.stack[i] ?? l))
   )
     throw new FieldError('stack', 'Layers that are on the board cannot be changed. Take a new board.');
   const stack = [...made.slice(0, done), ...asked.slice(done)];

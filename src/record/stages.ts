@@ -1,5 +1,6 @@
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { isMixUp } from '../core/judge/mix-up.ts';
+import { nth } from '../core/known.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
 
 /** What of a board its stages are known by: any record that has these will do. */
@@ -54,10 +55,11 @@ export function mixedUpStage(board: Staged): number | null {
   const { recipe } = board;
   if (!recipe) return null;
   const made = stackAsMade(board);
-  for (let stage = 1; stage <= recipe.stack.length; stage++) {
-    if (!sameLayer(made[stage - 1], recipe.stack[stage - 1])) return null;
+  for (const [i, planned] of recipe.stack.entries()) {
+    const stage = i + 1;
+    if (!sameLayer(nth(made, i), planned)) return null;
     const measured = stageMean(board, stage);
-    if (measured && isMixUp(recipe.expected[stage], measured)) return stage;
+    if (measured && isMixUp(nth(recipe.expected, stage), measured)) return stage;
   }
   return null;
 }

@@ -1,5 +1,6 @@
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
+import { nth } from '../core/known.ts';
 import type { Preparation } from '../core/optics/preparation.ts';
 import { scaleToBoard, type Wood } from '../core/optics/wood.ts';
 import { stageMean } from './stages.ts';
@@ -21,7 +22,7 @@ export function rawTrouble(raw: ArrayLike<number>): string | null {
   const bad = Array.from(raw).findIndex((r) => !(r > 0 && r < LIGHTEST_WOOD));
   return bad < 0
     ? null
-    : `The raw reading is ${(100 * raw[bad]).toFixed(0)} % at ${400 + 10 * bad} nm: no wood reads so. Calibrate the instrument and read the board again.`;
+    : `The raw reading is ${(100 * nth(raw, bad)).toFixed(0)} % at ${400 + 10 * bad} nm: no wood reads so. Calibrate the instrument and read the board again.`;
 }
 
 /** A board's preparation: its own once colour is on, that of its wood before. */

@@ -9,14 +9,28 @@ import type { ProblemDetails } from '../shared/problem-details.ts';
 import '../shared/sentences.ts';
 import { Conflict, Refusal } from './acts/refusal.ts';
 import type { Shop } from './acts/shop.ts';
+import { CannotWork, DatabaseDied, NoRoom } from './db/trouble.ts';
 import { boardRoutes } from './routes/boards.ts';
+import { onlyOwnNames, onlyOwnPage, onlyReadableAddress, onlyWritableText } from './routes/guard.ts';
 import { houseRoutes } from './routes/house.ts';
 import { instrumentRoutes } from './routes/instrument.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { shelfRoutes } from './routes/shelf.ts';
 
-const MOST_BODY = '6mb';
+/** A file of 4 MB and the marks that JSON puts into its text. */
+const MOST_BODY_MB = 9;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
+
+/** What can be wrong with a body before anybody has read it, by the word of the parser. */
+const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
+  'entity.too.large': {
+    status: 413,
+    detail: `What was sent is larger than ${MOST_BODY_MB} MB, the most that is taken at once.`,
+  },
+  'entity.parse.failed': { status: 400, detail: 'The request is not valid JSON.' },
+  'charset.unsupported': { status: 415, detail: 'The request is not written in UTF-8.' },
+  'encoding.unsupported': { status: 415, detail: 'The request is packed in a way that is not known here.' },
+};
 
 function problemOf(error: unknown): ProblemDetails {
   const problem = (status: number, title: string, detail: string, field?: string): ProblemDetails => ({
@@ -28,19 +42,25 @@ function problemOf(error: unknown): ProblemDetails {
   });
   if (error instanceof ZodError) {
     const [issue] = error.issues;
-    return problem(422, 'Not accepted', issue.message, issue.path.join('.'));
+    return problem(422, 'Not accepted', issue?.message ?? error.message, issue?.path.join('.'));
   }
   if (error instanceof FieldError) return problem(422, 'Not accepted', error.message, error.field);
   if (error instanceof Conflict) return { ...problem(409, 'Changed meanwhile', error.message), current: error.current };
+  if (error instanceof NoRoom) return problem(507, 'No room', error.message);
+  if (error instanceof CannotWork) return problem(503, 'Not working', error.message);
+  if (error instanceof DatabaseDied)
+    return problem(503, 'Not kept', 'The database broke off: nothing of this was kept. Try once more.');
   if (error instanceof Refusal) return problem(error.status, 'Not possible', error.message, error.field);
-  const { type } = error as { type?: string };
-  if (type === 'entity.too.large') return problem(413, 'Too large', 'The file is too large: 4 MB is the most.', 'file');
-  if (type === 'entity.parse.failed') return problem(400, 'Not understood', 'The request is not valid JSON.');
+  const { type, status } = error as { type?: string; status?: number };
+  const unread = UNREAD[type ?? ''];
+  if (unread) return problem(unread.status, 'Not understood', unread.detail);
+  if (status && status >= 400 && status < 500)
+    return problem(status, 'Not understood', 'The request is not written as requests are.');
   return problem(500, 'Our fault', 'Something went wrong in the program. Nothing was changed; try once more.');
 }
 
 /** The whole server on an open shop. */
-export function createApp(shop: Shop, onFault: (error: unknown) => void = () => {}): Express {
+export function createApp(shop: Shop, onFault: (error: unknown) => void = () => {}, hosts: string[] = []): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -55,9 +75,10 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
       strictTransportSecurity: false,
     }),
   );
+  app.use(onlyOwnNames(hosts));
   app.use(compression());
   const api = express.Router();
-  api.use(express.json({ limit: MOST_BODY }));
+  api.use(onlyOwnPage, onlyReadableAddress, express.json({ limit: `${MOST_BODY_MB}mb` }), onlyWritableText);
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });
@@ -81,5 +102,6 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
       response.sendFile(path.join(WEB, 'index.html'), { headers: { 'cache-control': 'no-cache' } });
     });
   }
+  app.use(answerProblem);
   return app;
 }

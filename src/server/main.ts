@@ -1,21 +1,63 @@
+import { createServer, type RequestListener } from 'node:http';
 import path from 'node:path';
+import { inspect } from 'node:util';
 import { pino } from 'pino';
 import { makeDemo } from '../demo/make-demo.ts';
 import { createApp } from './app.ts';
-import { FolderInUse } from './db/folder.ts';
+import { CannotWork } from './db/trouble.ts';
 import { openShop } from './open-shop.ts';
 
-const log = pino({ level: process.env.URUSHI_LOG ?? 'warn' });
-const port = Number(process.env.PORT ?? 4173);
+const log = pino({ level: process.env.URUSHI_LOG ?? 'silent' });
+/** Names of this machine beside localhost, apart by commas. */
+const hosts = (process.env.URUSHI_HOSTS ?? '').toLowerCase().split(',').filter(Boolean);
 const demo = process.argv.includes('--demo');
 const folder = path.resolve(process.env.URUSHI_DATA ?? (demo ? './demo-data' : './data'));
 
-async function main(): Promise<void> {
-  const onFault = (error: unknown) => log.error(error);
-  const shop = await openShop({ folder, server: process.env.URUSHI_DATABASE_URL, onFault });
-  const server = createApp(shop, onFault).listen(port, '127.0.0.1');
+/** @throws CannotWork where it is no port */
+function portOf(text = '4173'): number {
+  const port = /^\d{1,5}$/.test(text) ? Number(text) : Number.NaN;
+  if (!(port >= 1 && port <= 65_535)) throw new CannotWork(`PORT is “${text}”; it must be a number from 1 to 65535.`);
+  return port;
+}
+
+/** Listens at once, before anything is opened: of two that start together one has the port, and only that one goes on. */
+async function listen(port: number, app: Promise<RequestListener>) {
+  const server = createServer((request, response) => {
+    app.then((answer) => answer(request, response)).catch(() => response.destroy());
+  });
+  server.listen(port, '127.0.0.1');
   await new Promise((resolve, reject) => server.once('listening', resolve).once('error', reject));
-  const address = `http://localhost:${port}`;
+  return server;
+}
+
+function sentenceOf(error: NodeJS.ErrnoException, port: string): string {
+  if (error instanceof CannotWork) return error.message;
+  if (error.code === 'EADDRINUSE') return `Port ${port} is taken. Set PORT to another number.`;
+  if (error.code === 'EACCES') return `Port ${port} may not be used by this user. Set PORT to a number above 1023.`;
+  return `Urushi could not start: ${error.message.split('\n')[0]} Set URUSHI_LOG=error to see more.`;
+}
+
+const onFault = (error: unknown) => {
+  log.error(error);
+  const [sentence] = (error instanceof Error ? error.message : inspect(error)).split('\n');
+  console.error(`Fault: ${sentence}`);
+};
+const endWith = (sentence: string): never => {
+  console.error(sentence);
+  process.exit(1);
+};
+
+async function main(): Promise<void> {
+  const port = portOf(process.env.PORT);
+  let begin: (app: RequestListener) => void = () => {};
+  const server = await listen(
+    port,
+    new Promise((resolve) => {
+      begin = resolve;
+    }),
+  );
+  const shop = await openShop({ folder, server: process.env.URUSHI_DATABASE_URL, onFault, onLost: endWith });
+  begin(createApp(shop, onFault, hosts));
   let closing = false;
   const close = async () => {
     if (closing) return;
@@ -26,13 +68,15 @@ async function main(): Promise<void> {
     process.exit(0);
   };
   process.on('SIGTERM', close).on('SIGINT', close);
+  // Whoever started it, and speaks with it, takes it down with itself.
+  process.on('disconnect', close);
+  const address = `http://localhost:${port}`;
   if (demo) await makeDemo(address, (line) => console.log(line));
   console.log(`Urushi is ready: ${address}`);
 }
 
 main().catch((error: NodeJS.ErrnoException) => {
-  if (error instanceof FolderInUse) console.error(error.message);
-  else if (error.code === 'EADDRINUSE') console.error(`Port ${port} is taken. Set PORT to another number.`);
-  else console.error(error);
-  process.exit(1);
+  log.error(error);
+  endWith(sentenceOf(error, process.env.PORT ?? '4173'));
 });
+process.on('unhandledRejection', onFault);

@@ -1,7 +1,8 @@
 import type { Shop } from './acts/shop.ts';
 import type { Db } from './db/db.ts';
-import { openFolder } from './db/folder.ts';
+import { type FolderDb, openFolder } from './db/folder.ts';
 import { openServer } from './db/postgres.ts';
+import { hasDaysSnapshot } from './db/snapshots.ts';
 import { startLearning } from './learning/learning.ts';
 import { rememberWhatIsMissing } from './store/readings.ts';
 
@@ -10,11 +11,16 @@ export interface OpenShop extends Shop {
 }
 
 /** A shop on an open database, with what learns beside it. */
-export async function shopOn(db: Db, onFault: (error: unknown) => void): Promise<OpenShop> {
+export async function shopOn(
+  db: Db,
+  onFault: (error: unknown) => void,
+  folder: FolderDb | null = null,
+): Promise<OpenShop> {
   await db.transaction(rememberWhatIsMissing);
   const learning = startLearning(db, onFault);
   return {
     db,
+    folder,
     learning,
     async close() {
       await learning.close();
@@ -23,11 +29,46 @@ export async function shopOn(db: Db, onFault: (error: unknown) => void): Promise
   };
 }
 
-/** Opens the shop: its data folder, or a database on a server where an address of one is given. */
-export async function openShop(where: {
+const HOUR = 3_600_000;
+
+/** A snapshot each day that the shop is open. @returns what ends it */
+function keepDaily(folder: string, db: FolderDb, onFault: (error: unknown) => void): () => Promise<void> {
+  let taking = Promise.resolve();
+  const look = () => {
+    taking = taking
+      .then(async () => {
+        if (!(await hasDaysSnapshot(folder))) await db.takeSnapshot('day');
+      })
+      .catch(onFault);
+  };
+  look();
+  const timer = setInterval(look, HOUR);
+  return () => {
+    clearInterval(timer);
+    return taking;
+  };
+}
+
+interface Where {
   folder: string;
+  /** The address of a database on a server; the folder is not used then. */
   server?: string;
   onFault: (error: unknown) => void;
-}): Promise<OpenShop> {
-  return shopOn(where.server ? await openServer(where.server) : await openFolder(where.folder), where.onFault);
+  /** Told when the folder is taken away from under the process. */
+  onLost?: (why: string) => void;
+}
+
+/** Opens the shop: its data folder, or a database on a server where an address of one is given. */
+export async function openShop({ folder, server, onFault, onLost }: Where): Promise<OpenShop> {
+  if (server) return shopOn(await openServer(server), onFault);
+  const db = await openFolder(folder, onLost);
+  const shop = await shopOn(db, onFault, db);
+  const endDaily = keepDaily(folder, db, onFault);
+  return {
+    ...shop,
+    async close() {
+      await endDaily();
+      await shop.close();
+    },
+  };
 }

@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { Id, Moment, Version } from './id.ts';
 
-export const Lab = z.tuple([
-  z.number().min(0, 'L* must lie between 0 and 100.').max(100, 'L* must lie between 0 and 100.'),
-  z.number().min(-128, 'a* must lie between −128 and 128.').max(128, 'a* must lie between −128 and 128.'),
-  z.number().min(-128, 'b* must lie between −128 and 128.').max(128, 'b* must lie between −128 and 128.'),
-]);
+/** L*, a*, b* each in its field. */
+export const LabFields = z.object({
+  L: z.number().min(0, 'L* must lie between 0 and 100.').max(100, 'L* must lie between 0 and 100.'),
+  a: z.number().min(-128, 'a* must lie between −128 and 128.').max(128, 'a* must lie between −128 and 128.'),
+  b: z.number().min(-128, 'b* must lie between −128 and 128.').max(128, 'b* must lie between −128 and 128.'),
+});
+export const Lab = z.tuple([LabFields.shape.L, LabFields.shape.a, LabFields.shape.b]);
 export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
 /** What every way has: the id of the taking (one tap, however many readings), and when, where it was not just now. */

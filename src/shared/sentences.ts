@@ -85,13 +85,14 @@ const KINDS: Record<string, string> = {
 /** How a path is called in a sentence: the named part that is nearest to its end, and which of a list it is. */
 export function fieldName(path: readonly PropertyKey[]): string {
   for (let i = path.length - 1; i >= 0; i--) {
-    const name = NAMES[String(path[i])];
+    const part = String(path[i]);
+    const name = Object.hasOwn(NAMES, part) ? NAMES[part] : undefined;
     if (!name) continue;
     const index = path.slice(0, i).findLast((part) => typeof part === 'number');
     const within = path[0] === 'stack' && i > 0 && typeof path[1] === 'number' ? `Layer ${path[1] + 1}: ` : '';
     const row = !within && typeof index === 'number' ? `Line ${index + 1}: ` : '';
     const lead = within || row;
-    return lead ? `${lead}${name[0].toLowerCase()}${name.slice(1)}` : name;
+    return lead ? `${lead}${name.charAt(0).toLowerCase()}${name.slice(1)}` : name;
   }
   return path.length > 0 ? `“${path.map(String).join('.')}”` : 'What was sent';
 }
@@ -104,7 +105,8 @@ export function sentenceOfIssue(issue: z.core.$ZodRawIssue): string {
   switch (issue.code) {
     case 'invalid_type':
       if (issue.input === undefined || issue.input === null) return `${field} is missing.`;
-      if (typeof issue.input === 'number' && !Number.isFinite(issue.input)) return `${field} must be a finite number.`;
+      if (typeof issue.input === 'number' && Math.abs(issue.input) === Number.POSITIVE_INFINITY)
+        return `${field} must be a finite number.`;
       return `${field} must be ${KINDS[issue.expected] ?? 'something else'}.`;
     case 'too_small':
       if (issue.origin === 'string') return issue.minimum === 1 ? `${field} is missing.` : `${field} is too short.`;

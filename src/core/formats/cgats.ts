@@ -1,3 +1,5 @@
+import type { Lab } from '../colour/lab.ts';
+import { nth } from '../known.ts';
 import {
   checkLab,
   checkWavelengths,
@@ -20,7 +22,7 @@ function wordsOf(line: string): string[] {
   const words: string[] = [];
   for (const match of line.matchAll(/"([^"]*)"|#.*$|(\S+)/g)) {
     if (match[0].startsWith('#')) break;
-    words.push(match[1] ?? match[2]);
+    words.push(match[1] ?? match[2] ?? '');
   }
   return words;
 }
@@ -37,12 +39,12 @@ function blockOf(text: string, file: string): Block {
     .split(/\r\n|\r|\n/)
     .map((line, i) => ({ number: i + 1, words: wordsOf(line) }))
     .filter((line) => line.words.length > 0);
-  const find = (word: string) => lines.findIndex((line) => line.words[0].toUpperCase() === word);
+  const find = (word: string) => lines.findIndex((line) => line.words[0]?.toUpperCase() === word);
   const between = (begin: string, end: string): Line[] => {
     const from = find(begin);
     if (from < 0) refuse({ file }, `there is no ${begin} block, so there is nothing to read.`);
     const to = find(end);
-    if (to < from) refuse({ file, line: lines[from].number }, `${begin} is never closed by ${end}.`);
+    if (to < from) refuse({ file, line: lines[from]?.number }, `${begin} is never closed by ${end}.`);
     return lines.slice(from + 1, to);
   };
   const declared = (word: string) => {
@@ -79,7 +81,7 @@ export function parseCgats(text: string, file: string): MeasurementFile {
   const { format, rows } = block;
   const column = (name: string) => format.findIndex((field) => field.toUpperCase() === name);
   const nameAt = [column('SAMPLE_NAME'), column('SAMPLE_ID'), column('SAMPLEID')].find((i) => i >= 0) ?? -1;
-  const nameOf = (row: Line, i: number) => (nameAt >= 0 ? row.words[nameAt] : `reading ${i + 1}`);
+  const nameOf = (row: Line, i: number) => (nameAt >= 0 ? nth(row.words, nameAt) : `reading ${i + 1}`);
   const bands = format.flatMap((field, index) => {
     const nm = /spec|nm|^r_?\d/i.test(field) ? wavelengthOf(field) : null;
     return nm === null ? [] : [{ index, nm }];
@@ -90,8 +92,10 @@ export function parseCgats(text: string, file: string): MeasurementFile {
     checkWavelengths(wavelengths, { file, column: 'data format' });
     const spectra: RawSpectrum[] = rows.map((row, i) => ({
       name: nameOf(row, i),
-      values: bands.map((b) => readNumber(row.words[b.index], { file, line: row.number, column: format[b.index] })),
-      place: (k) => ({ file, line: row.number, column: format[bands[k].index] }),
+      values: bands.map((b) =>
+        readNumber(nth(row.words, b.index), { file, line: row.number, column: format[b.index] }),
+      ),
+      place: (k) => ({ file, line: row.number, column: format[nth(bands, k).index] }),
     }));
     const { scale, notes } = settleScale(spectra);
     return {
@@ -112,10 +116,11 @@ export function parseCgats(text: string, file: string): MeasurementFile {
     refuse({ file }, 'the data format has neither spectral columns nor LAB_L, LAB_A and LAB_B.');
   return {
     readings: rows.map((row, i): Measurement => {
-      const values = lab.map((c) => readNumber(row.words[c], { file, line: row.number, column: format[c] }));
-      const triple: [number, number, number] = [values[0], values[1], values[2]];
-      checkLab(triple, { file, line: row.number });
-      return { kind: 'lab', name: nameOf(row, i), lab: triple };
+      const values = lab.map((c) =>
+        readNumber(nth(row.words, c), { file, line: row.number, column: format[c] }),
+      ) as Lab;
+      checkLab(values, { file, line: row.number });
+      return { kind: 'lab', name: nameOf(row, i), lab: values };
     }),
     notes: ['The file holds L*a*b* only, taken as D65/10°: single light only, metamerism unknown.'],
   };
@@ -130,7 +135,7 @@ export function writeCgats(readings: readonly Measurement[], originator = 'Urush
     first?.kind === 'spectral' ? first.wavelengths.map((nm) => `SPECTRAL_NM_${nm}`) : ['LAB_L', 'LAB_A', 'LAB_B'];
   const rows = readings.map((r, i) => {
     const values = r.kind === 'spectral' ? r.values.map((v) => v.toFixed(6)) : r.lab.map((v) => v.toFixed(4));
-    if (values.length !== fields.length || r.kind !== first.kind)
+    if (values.length !== fields.length || r.kind !== first?.kind)
       throw new RangeError('All readings of one file must have the same columns.');
     return [i + 1, quoted(r.name), ...values].join('\t');
   });

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Lab } from '../colour/lab.ts';
+import { nth } from '../known.ts';
 import {
   checkLab,
   checkWavelengths,
@@ -16,13 +17,13 @@ const LAB_HEADINGS: RegExp[] = [/^(lab_?)?l\*?$/i, /^(lab_?)?a\*?$/i, /^(lab_?)?
 
 /** A wavelength down each row, a reading in each further column. */
 function columnsOfReadings(rows: string[][], file: string): MeasurementFile {
-  const head = rows[0];
+  const head = nth(rows, 0);
   const body = rows.slice(1);
-  const wavelengths = body.map((row, i) => readNumber(row[0], { file, line: i + 2, column: head[0] || '1' }));
+  const wavelengths = body.map((row, i) => readNumber(nth(row, 0), { file, line: i + 2, column: head[0] || '1' }));
   checkWavelengths(wavelengths, { file, column: head[0] || '1' });
   const spectra: RawSpectrum[] = head.slice(1).map((name, c) => ({
     name: name || `reading ${c + 1}`,
-    values: body.map((row, i) => readNumber(row[c + 1], { file, line: i + 2, column: name || String(c + 2) })),
+    values: body.map((row, i) => readNumber(nth(row, c + 1), { file, line: i + 2, column: name || String(c + 2) })),
     place: (k) => ({ file, line: k + 2, column: name || String(c + 2) }),
   }));
   if (spectra.length === 0) refuse({ file, line: 1 }, 'there is no column of readings beside the wavelengths.');
@@ -39,7 +40,7 @@ function columnsOfReadings(rows: string[][], file: string): MeasurementFile {
 }
 
 function rowsOfReadings(rows: string[][], file: string): MeasurementFile {
-  const head = rows[0];
+  const head = nth(rows, 0);
   const bands = head.flatMap((heading, index) => {
     const nm = wavelengthOf(heading);
     return nm === null ? [] : [{ index, nm }];
@@ -51,8 +52,8 @@ function rowsOfReadings(rows: string[][], file: string): MeasurementFile {
     checkWavelengths(wavelengths, { file, line: 1 });
     const spectra: RawSpectrum[] = rows.slice(1).map((row, i) => ({
       name: nameOf(row, i),
-      values: bands.map((b) => readNumber(row[b.index], { file, line: i + 2, column: head[b.index] })),
-      place: (k) => ({ file, line: i + 2, column: head[bands[k].index] }),
+      values: bands.map((b) => readNumber(nth(row, b.index), { file, line: i + 2, column: head[b.index] })),
+      place: (k) => ({ file, line: i + 2, column: head[nth(bands, k).index] }),
     }));
     const { scale, notes } = settleScale(spectra);
     return {
@@ -70,7 +71,7 @@ function rowsOfReadings(rows: string[][], file: string): MeasurementFile {
     refuse({ file, line: 1 }, 'the heading names neither wavelengths (400, 410 …) nor L*, a*, b*.');
   return {
     readings: rows.slice(1).map((row, i): Measurement => {
-      const lab = at.map((c) => readNumber(row[c], { file, line: i + 2, column: head[c] })) as Lab;
+      const lab = at.map((c) => readNumber(nth(row, c), { file, line: i + 2, column: head[c] })) as Lab;
       checkLab(lab, { file, line: i + 2 });
       return { kind: 'lab', name: nameOf(row, i), lab };
     }),
@@ -85,14 +86,14 @@ function rowsOfReadings(rows: string[][], file: string): MeasurementFile {
  */
 export function parseCsv(text: string, file: string): MeasurementFile {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: true });
-  const rows = data;
-  if (rows.length < 2) refuse({ file }, 'a heading line and at least one line of data are needed.');
-  rows.forEach((row, i) => {
-    if (row.length !== rows[0].length)
-      refuse({ file, line: i + 1 }, `${row.length} fields where the heading names ${rows[0].length}.`);
+  const [head] = data;
+  if (!head || data.length < 2) return refuse({ file }, 'a heading line and at least one line of data are needed.');
+  data.forEach((row, i) => {
+    if (row.length !== head.length)
+      refuse({ file, line: i + 1 }, `${row.length} fields where the heading names ${head.length}.`);
   });
-  const downwards = /wavelength|^nm$/i.test(rows[0][0].trim());
-  return downwards ? columnsOfReadings(rows, file) : rowsOfReadings(rows, file);
+  const downwards = /wavelength|^nm$/i.test(head[0]?.trim() ?? '');
+  return downwards ? columnsOfReadings(data, file) : rowsOfReadings(data, file);
 }
 
 /** Writes spectral readings that share one grid as CSV, a reading a row, or Lab readings as L*, a*, b*. */

@@ -3,6 +3,7 @@ import type { Lab } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { resample } from '../colour/resample.ts';
 import { FieldError } from '../field-error.ts';
+import { nth } from '../known.ts';
 
 /** One reading as it came: a spectrum on its own grid (reflectance 0-1), or L*a*b* only (D65/10 degrees). */
 export type Measurement =
@@ -52,15 +53,15 @@ export function wavelengthOf(heading: string): number | null {
 
 export function checkWavelengths(wavelengths: readonly number[], place: Place): void {
   if (wavelengths.length < 6) refuse(place, 'a spectrum needs at least six wavelengths.');
-  for (let i = 0; i < wavelengths.length; i++) {
-    const nm = wavelengths[i];
+  let before = 0;
+  for (const nm of wavelengths) {
     if (nm < LEAST_NM || nm > MOST_NM) refuse(place, `${nm} nm is not a wavelength of light this program reads.`);
-    if (i > 0 && nm <= wavelengths[i - 1])
-      refuse(place, `the wavelengths do not ascend: ${nm} nm comes after ${wavelengths[i - 1]} nm.`);
+    if (nm <= before) refuse(place, `the wavelengths do not ascend: ${nm} nm comes after ${before} nm.`);
+    before = nm;
   }
-  const last = wavelengths[wavelengths.length - 1];
-  if (wavelengths[0] > 430 || last < 660)
-    refuse(place, `the spectrum covers only ${wavelengths[0]}–${last} nm; 400–700 nm is needed.`);
+  const first = nth(wavelengths, 0);
+  if (first > 430 || before < 660)
+    refuse(place, `the spectrum covers only ${first}–${before} nm; 400–700 nm is needed.`);
 }
 
 export function checkLab(lab: Lab, place: Place): void {

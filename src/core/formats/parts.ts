@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { FieldError } from '../field-error.ts';
+import { entry, nth } from '../known.ts';
 
 export type Zone = 'face' | 'edge' | 'end';
 /** A part of a job as a line tells it; sizes in millimetres. */
@@ -47,7 +48,7 @@ function numberOf(text: string): number {
     .trim()
     .split(/\s+/)
     .reduce((sum, part) => {
-      const [top, bottom] = part.split('/').map(Number);
+      const [top = Number.NaN, bottom] = part.split('/').map(Number);
       return sum + (bottom === undefined ? top : top / bottom);
     }, 0);
 }
@@ -91,11 +92,11 @@ function readLine(text: string, line: number, woods: readonly NamedWood[], unit:
   if (/\d,\d/.test(text) && !SIZE.test(text)) refuse(line, 'write decimals with a point: 12.5.');
   const size = SIZE.exec(text);
   if (!size) return refuse(line, 'the size is missing. Write it as 800 x 250 x 20 mm; the thickness may be left out.');
-  const [whole, length, lengthUnit, width, widthUnit, thickness, thicknessUnit] = size;
+  const [whole, length = '', lengthUnit, width = '', widthUnit, thickness, thicknessUnit] = size;
   // A unit at the end is that of all; one in between is its own.
   const last = thicknessUnit ?? widthUnit ?? lengthUnit ?? (unit === 'inches' ? 'in' : 'mm');
   const millimetres = (number: string, own: string | undefined) =>
-    numberOf(number) * MILLIMETRES[(own ?? last).toLowerCase()];
+    numberOf(number) * entry(MILLIMETRES, (own ?? last).toLowerCase());
   const without = `${text.slice(0, size.index)},${text.slice(size.index + whole.length)}`;
   const counted = COUNT.exec(without);
   const words = readWords(
@@ -141,8 +142,9 @@ const heading = (text: string) =>
 
 /** A table with a heading line: name, wood, count, length, width, thickness, faces, zones, in any order. */
 function readTable(rows: readonly string[][], woods: readonly NamedWood[], unit: LengthUnit): PartLine[] {
-  const columns = rows[0].map((h) => COLUMNS[heading(h)]);
-  const units = rows[0].map((h) => /\b(mm|cm|m|in|inches)\b/i.exec(h.replace(heading(h), ''))?.[1]);
+  const headings = nth(rows, 0);
+  const columns = headings.map((h) => (Object.hasOwn(COLUMNS, heading(h)) ? COLUMNS[heading(h)] : undefined));
+  const units = headings.map((h) => /\b(mm|cm|m|in|inches)\b/i.exec(h.replace(heading(h), ''))?.[1]);
   return rows.slice(1).map((row, i) => {
     const line = i + 2;
     const cell = (column: (typeof columns)[number]) => row[columns.indexOf(column)]?.trim() ?? '';
@@ -152,7 +154,8 @@ function readTable(rows: readonly string[][], woods: readonly NamedWood[], unit:
       if (!new RegExp(`^(?:${NUMBER})$`).test(text))
         refuse(line, `${column}: ${text ? `“${text}” is not a number.` : 'the value is missing.'}`);
       return (
-        numberOf(text) * (column === 'count' ? 1 : MILLIMETRES[(units[columns.indexOf(column)] ?? own).toLowerCase()])
+        numberOf(text) *
+        (column === 'count' ? 1 : entry(MILLIMETRES, (units[columns.indexOf(column)] ?? own).toLowerCase()))
       );
     };
     const words = readWords([cell('woodId'), ...cell('zones').split(/[\s,;+/]+/)], woods, 1);

@@ -2,6 +2,7 @@ import { deltaE00 } from '../colour/ciede2000.ts';
 import { meanSpectrum, type Spectrum } from '../colour/grid.ts';
 import { type Lab, labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
+import { nth } from '../known.ts';
 
 export interface ReadingStatistics {
   count: number;
@@ -21,7 +22,7 @@ const OUTLIER_FLOOR = 1.5;
 function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const mid = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[mid] : (sorted[mid - 1] + sorted[mid]) / 2;
+  return sorted.length % 2 ? nth(sorted, mid) : (nth(sorted, mid - 1) + nth(sorted, mid)) / 2;
 }
 
 /** Statistics of several readings of one surface: the mean is taken in reflectance; outliers are flagged, not dropped. */
@@ -31,7 +32,7 @@ export function readingStatistics(spectra: readonly Spectrum[], light: Light = D
   const labs = spectra.map((s) => labOf(s, light));
   const distances = labs.map((l) => deltaE00(lab, l));
   const n = spectra.length;
-  const deviation = [0, 1, 2].map((k) => {
+  const deviation = ([0, 1, 2] as const).map((k) => {
     if (n < 2) return 0;
     const centre = labs.reduce((sum, l) => sum + l[k], 0) / n;
     return Math.sqrt(labs.reduce((sum, l) => sum + (l[k] - centre) ** 2, 0) / (n - 1));

@@ -12,7 +12,7 @@ function checkColours(layer: Layer, field: string, materials: Materials): void {
       mostColours === 0 ? `${label} takes no colourant.` : `${label} takes at most ${mostColours} colourants.`,
     );
   for (const [id, strength] of entries) {
-    const colourant = materials.colourants[id];
+    const colourant = Object.hasOwn(materials.colourants, id) ? materials.colourants[id] : undefined;
     const at = `${field}.colours.${id}`;
     if (!colourant) throw new FieldError(at, `There is no colourant “${id}” on the shelf.`);
     if (colourant.kind !== takes)
@@ -29,7 +29,7 @@ function checkColours(layer: Layer, field: string, materials: Materials): void {
         `${colourant.name} goes no stronger than ${colourant.maxStrength} ${takes === 'pigment' ? 'of the mass' : 'g/L'}.`,
       );
   }
-  const carriers = new Set(entries.map(([id]) => materials.colourants[id].carrier));
+  const carriers = new Set(entries.map(([id]) => materials.colourants[id]?.carrier));
   if (takes === 'dye' && carriers.size > 1)
     throw new FieldError(
       `${field}.colours`,
@@ -43,7 +43,10 @@ function checkLayer(layer: Layer, field: string, materials: Materials): void {
   const info = KINDS[layer.kind];
   checkColours(layer, field, materials);
   if (info.medium !== 'none') {
-    const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
+    const medium =
+      layer.medium !== undefined && Object.hasOwn(materials.mediums, layer.medium)
+        ? materials.mediums[layer.medium]
+        : undefined;
     if (!medium) throw new FieldError(`${field}.medium`, `${info.label} needs a ${info.medium} from the shelf.`);
     if (medium.kind !== info.medium)
       throw new FieldError(`${field}.medium`, `${medium.name} is a ${medium.kind}, not a ${info.medium}.`);

@@ -1,4 +1,5 @@
 import { FieldError } from '../field-error.ts';
+import { nth } from '../known.ts';
 import { SCALE_GRAMS } from './quantity.ts';
 
 export interface Pouring {
@@ -54,6 +55,6 @@ export function pourings(
     const weighed = Math.round(wanted / scale) * scale;
     const belowScale = weighed === 0;
     total += weighed;
-    return { colourant, grams: belowScale ? wanted : weighed, belowScale, parts: parts[i], total };
+    return { colourant, grams: belowScale ? wanted : weighed, belowScale, parts: nth(parts, i), total };
   });
 }

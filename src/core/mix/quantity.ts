@@ -1,3 +1,4 @@
+import { entry } from '../known.ts';
 import { KINDS, type Layer, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 
@@ -14,7 +15,7 @@ export const costPerLitre = (stack: Stack, materials: Materials): number =>
     (sum, layer) =>
       sum +
       Object.entries(layer.colours).reduce(
-        (s, [id, strength]) => s + gramsPerLitre(layer, strength) * materials.colourants[id].costPerGram,
+        (s, [id, strength]) => s + gramsPerLitre(layer, strength) * entry(materials.colourants, id).costPerGram,
         0,
       ),
     0,

@@ -1,10 +1,13 @@
 import type { Db } from '../db/db.ts';
+import type { FolderDb } from '../db/folder.ts';
 import type { Learning } from '../learning/learning.ts';
 import { Refusal } from './refusal.ts';
 
 /** What every act works on: the record, and what learns from it. */
 export interface Shop {
   db: Db;
+  /** The data folder, with its snapshots; null where the database is on a server. */
+  folder: FolderDb | null;
   learning: Learning;
 }
 

@@ -12,7 +12,8 @@ import { type OpenShop, openShop, shopOn } from '../open-shop.ts';
 import { insertJob, jobById, listJobs } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
 import type { Db } from './db.ts';
-import { FolderInUse, openFolder } from './folder.ts';
+import { openFolder } from './folder.ts';
+import { FolderInUse } from './folder-lock.ts';
 
 const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
 

@@ -1,56 +1,255 @@
 import { existsSync } from 'node:fs';
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { access, constants, mkdir, readFile, rename, rm } from 'node:fs/promises';
 import path from 'node:path';
-import lockfile from 'proper-lockfile';
-import type { Db } from './db.ts';
-import { openEmbedded } from './pglite.ts';
+import type { Connection, Db } from './db.ts';
+import { type FolderLock, lockFolder } from './folder-lock.ts';
+import { type Embedded, openEmbedded } from './pglite.ts';
+import { freeBytes, LEAST_FOR_NEW, roomOn } from './room.ts';
+import {
+  nextSnapshotFile,
+  type SnapshotFile,
+  type SnapshotReason,
+  snapshotFile,
+  snapshotsIn,
+  tidySnapshots,
+} from './snapshots.ts';
+import { asSentence, CannotWork, DatabaseDied, NoRoom } from './trouble.ts';
 
-const LOCK = { stale: 6000, update: 1500, realpath: false } as const;
-
-/**
- * A half-made database must never be mistaken for a whole one (initialising takes seconds and can be killed): it is
- * made in a temporary folder and renamed.
- */
-async function makeSafely(folder: string): Promise<void> {
-  const database = path.join(folder, 'database');
-  if (existsSync(database)) return;
-  const temporary = path.join(folder, 'database-unfinished');
-  await rm(temporary, { recursive: true, force: true });
-  await (await openEmbedded(temporary)).close();
-  await rename(temporary, database);
+/** The database of a data folder, with the copies that are kept beside it. */
+export interface FolderDb extends Db {
+  snapshots(): Promise<SnapshotFile[]>;
+  takeSnapshot(reason: SnapshotReason): Promise<SnapshotFile>;
+  /** A snapshot opened in memory, to look at; null when there is none of that name. Whoever looks closes it. */
+  openSnapshot(name: string): Promise<Db | null>;
+  /** Puts a snapshot in the place of the database, which becomes a snapshot itself. False when there is none. */
+  restore(name: string): Promise<boolean>;
 }
 
-export class FolderInUse extends Error {}
+interface Places {
+  folder: string;
+  database: string;
+  /** A database that is being made; worth nothing until it is renamed. */
+  unfinished: string;
+  /** The database that a restored one takes the place of. */
+  replaced: string;
+}
+const placesIn = (folder: string): Places => ({
+  folder,
+  database: path.join(folder, 'database'),
+  unfinished: path.join(folder, 'database-unfinished'),
+  replaced: path.join(folder, 'database-replaced'),
+});
 
-async function lockFolder(folder: string): Promise<() => Promise<void>> {
-  const options = { ...LOCK, lockfilePath: path.join(folder, 'in-use.lock') };
+async function mustBeFolder(folder: string): Promise<void> {
   try {
-    // A lock left by a killed process turns stale after a few seconds: wait that long before giving up.
-    return await lockfile.lock(folder, { ...options, retries: { retries: 4, minTimeout: 1800, factor: 1 } });
+    await mkdir(folder, { recursive: true });
+    await access(folder, constants.W_OK);
   } catch (error) {
-    if ((error as { code?: string }).code !== 'ELOCKED') throw error;
-    throw new FolderInUse(
-      `Another Urushi is already working on the data folder ${folder}. Stop it first, or set URUSHI_DATA to another folder.`,
+    throw asSentence(error, folder);
+  }
+}
+
+/**
+ * Makes a database where there is none. A half-made one must never be mistaken for a whole one (making takes seconds
+ * and can be killed): it is made beside and renamed. An empty shop never takes the place of one that is gone.
+ */
+async function makeSafely({ folder, database, unfinished, replaced }: Places): Promise<void> {
+  // A restore that was killed between its two renames.
+  if (!existsSync(database) && existsSync(replaced)) await rename(replaced, database);
+  await rm(replaced, { recursive: true, force: true });
+  await rm(unfinished, { recursive: true, force: true });
+  if (existsSync(database)) return;
+  if ((await snapshotsIn(folder)).length > 0)
+    throw new CannotWork(
+      `The database is missing from ${folder}, but there are snapshots of it. Restore one: npm run restore. To begin an empty shop, set URUSHI_DATA to another folder.`,
+    );
+  if (freeBytes(folder) < LEAST_FOR_NEW)
+    throw new CannotWork(
+      `There is no room for a new shop in ${folder}: ${LEAST_FOR_NEW / 1e6} MB are needed. Free some space and start again.`,
+    );
+  await (await openEmbedded(unfinished)).close();
+  await rename(unfinished, database);
+}
+
+/** The PostgreSQL that the embedded database is. */
+const POSTGRES = '18';
+
+const DAMAGED = (database: string, why: string) =>
+  new CannotWork(
+    `The database in ${database} is damaged (${why}). Keep a copy of the folder, then restore a snapshot: npm run restore.`,
+  );
+
+/** What every database folder has; one without is not opened, for it would be made anew. */
+async function mustBeWhole(database: string): Promise<void> {
+  for (const file of ['PG_VERSION', 'global/pg_control', 'global/pg_filenode.map', 'postgresql.conf', 'base', 'pg_wal'])
+    if (!existsSync(path.join(database, file))) throw DAMAGED(database, `${file} is missing`);
+  const version = (await readFile(path.join(database, 'PG_VERSION'), 'utf8')).trim();
+  if (!/^\d+$/.test(version)) throw DAMAGED(database, 'PG_VERSION cannot be read');
+  if (version !== POSTGRES)
+    throw new CannotWork(
+      `The database in ${database} is of PostgreSQL ${version}, and this Urushi works with ${POSTGRES}. Start the Urushi that made it.`,
+    );
+}
+
+/** A database that opens without the record of its migrations was emptied. */
+async function mustHaveRecord(connection: Connection): Promise<void> {
+  const [row] = await connection.query(`select to_regclass('migration') is not null as there`);
+  if (!row?.there) throw new Error('its tables are missing');
+}
+
+async function openWhole(places: Places): Promise<Embedded> {
+  const { database, folder } = places;
+  await mustBeWhole(database);
+  try {
+    return await openEmbedded(database, {
+      inspect: mustHaveRecord,
+      async beforeMigration({ snapshot }) {
+        await snapshot(await nextSnapshotFile(folder, 'migration'));
+        await tidySnapshots(folder);
+      },
+    });
+  } catch (error) {
+    if (error instanceof CannotWork) throw error;
+    const why = error instanceof Error ? error.message : String(error);
+    throw DAMAGED(
+      database,
+      /^PGlite|^Aborted|unreachable/.test(why) ? 'it does not open' : (why.split('\n')[0] ?? why),
     );
   }
 }
 
-/** Opens the shop's data folder: one process at a time. @throws FolderInUse */
-export async function openFolder(folder: string): Promise<Db> {
-  await mkdir(folder, { recursive: true });
-  const unlock = await lockFolder(folder);
+const LOST = (folder: string) =>
+  `The data folder ${folder} was removed or replaced while Urushi was working in it. What came last was not kept, and Urushi ends here. Put the folder back, or restore a snapshot, and start again.`;
+
+/**
+ * Opens the shop's data folder: one process at a time.
+ * @param onLost told when the folder is taken away from under the process; nothing more is acknowledged
+ * @throws FolderInUse, CannotWork
+ */
+export async function openFolder(folder: string, onLost: (why: string) => void = () => {}): Promise<FolderDb> {
+  const places = placesIn(folder);
+  await mustBeFolder(folder);
+  let lock: FolderLock;
   try {
-    await makeSafely(folder);
-    const db = await openEmbedded(path.join(folder, 'database'));
-    return {
-      ...db,
-      async close() {
-        await db.close();
-        await unlock();
-      },
-    };
+    lock = lockFolder(folder);
   } catch (error) {
-    await unlock();
-    throw error;
+    throw asSentence(error, folder);
+  }
+  let current: Embedded | null = null;
+  try {
+    await makeSafely(places);
+    current = await openWhole(places);
+  } catch (error) {
+    lock.release();
+    throw asSentence(error, folder);
+  }
+
+  const mustHaveRoom = roomOn(folder);
+  let opening: Promise<Embedded> | null = null;
+  /** The database; one that died is opened again when there is room for that. */
+  const inHand = (): Embedded | Promise<Embedded> => {
+    if (current) return current;
+    mustHaveRoom();
+    opening ??= openWhole(places)
+      .then((opened) => {
+        current = opened;
+        return opened;
+      })
+      .finally(() => {
+        opening = null;
+      });
+    return opening;
+  };
+  const mustBeHeld = () => {
+    if (lock.held() && existsSync(path.join(places.database, 'PG_VERSION'))) return;
+    onLost(LOST(folder));
+    throw new CannotWork(LOST(folder));
+  };
+  const on = async <T>(work: (db: Embedded) => Promise<T>): Promise<T> => {
+    const db = await inHand();
+    try {
+      const result = await work(db);
+      mustBeHeld();
+      return result;
+    } catch (error) {
+      mustBeHeld();
+      if (error instanceof DatabaseDied && current === db) {
+        current = null;
+        await db.kill();
+      }
+      if (error instanceof DatabaseDied) mustHaveRoom();
+      throw error;
+    }
+  };
+
+  const takeSnapshot = async (reason: SnapshotReason): Promise<SnapshotFile> => {
+    mustHaveRoom();
+    const file = await nextSnapshotFile(folder, reason);
+    await on((db) => db.snapshot(file));
+    await tidySnapshots(folder);
+    const taken = (await snapshotsIn(folder)).find((s) => s.name === path.basename(file));
+    if (!taken) throw new NoRoom('The snapshot could not be written.');
+    return taken;
+  };
+
+  return {
+    query: (sql, parameters) => on((db) => db.query(sql, parameters)),
+    transaction: (work) => {
+      mustHaveRoom();
+      return on((db) => db.transaction(work));
+    },
+    async close() {
+      await current?.close();
+      lock.release();
+    },
+    snapshots: () => snapshotsIn(folder),
+    takeSnapshot,
+    async openSnapshot(name) {
+      const file = await snapshotFile(folder, name);
+      return file === null ? null : openEmbedded(null, { from: file });
+    },
+    async restore(name) {
+      const file = await snapshotFile(folder, name);
+      if (!file) return false;
+      mustHaveRoom();
+      await (await openEmbedded(places.unfinished, { from: file })).close();
+      await takeSnapshot('restore');
+      const db = await inHand();
+      current = null;
+      await db.close();
+      await putInPlace(places);
+      await inHand();
+      return true;
+    },
+  };
+}
+
+/** The finished database takes the place of the one that was; killed in between, the old one comes back. */
+async function putInPlace({ database, unfinished, replaced }: Places): Promise<void> {
+  if (existsSync(database)) await rename(database, replaced);
+  await rename(unfinished, database);
+  await rm(replaced, { recursive: true, force: true });
+}
+
+/**
+ * Puts a snapshot in the place of a database that cannot be opened; the damaged one is kept beside it.
+ * @returns where the damaged database is now; null where there was none
+ * @throws FolderInUse, CannotWork
+ */
+export async function restoreFolder(folder: string, name: string): Promise<string | null> {
+  const places = placesIn(folder);
+  const lock = lockFolder(folder);
+  try {
+    const file = await snapshotFile(folder, name);
+    if (!file) throw new CannotWork(`There is no snapshot ${name} in ${folder}/backups.`);
+    await rm(places.unfinished, { recursive: true, force: true });
+    await (await openEmbedded(places.unfinished, { from: file })).close();
+    const damaged = `${places.database}-before-${path.basename(name, '.tgz')}`;
+    const there = existsSync(places.database);
+    if (there) await rename(places.database, damaged);
+    await rename(places.unfinished, places.database);
+    return there ? damaged : null;
+  } finally {
+    lock.release();
   }
 }

@@ -1,17 +1,23 @@
 import { PGlite } from '@electric-sql/pglite';
 import { Mutex } from 'async-mutex';
 import { startThread } from '../threads/start-thread.ts';
-import { type Connection, type Db, inTransaction, type Row } from './db.ts';
+import { type Connection, type Db, inTransaction, type Queries, type Row } from './db.ts';
 import { migrate } from './migrate.ts';
-import type { EmbeddedDatabase } from './pglite.worker.ts';
+import type { EmbeddedDatabase, Told } from './pglite.worker.ts';
+import { DatabaseDied } from './trouble.ts';
+
+/** A statement that is not answered for so long never will be. */
+const LONGEST_MS = 120_000;
 
 /** The embedded database has one connection: who comes second waits. */
-function dbOn(connection: Connection, close: () => Promise<void>): Db {
+function dbOn(connection: Connection, close: () => Promise<void>) {
   const turn = new Mutex();
   return {
-    query: (sql, parameters) => turn.runExclusive(() => connection.query(sql, parameters)),
-    transaction: (work) => turn.runExclusive(() => inTransaction(connection, work)),
+    query: (sql: string, parameters?: readonly unknown[]) => turn.runExclusive(() => connection.query(sql, parameters)),
+    transaction: <T>(work: (queries: Queries) => Promise<T>) =>
+      turn.runExclusive(() => inTransaction(connection, work)),
     close: () => turn.runExclusive(close),
+    turn,
   };
 }
 
@@ -26,30 +32,75 @@ export async function openMemory(): Promise<Db> {
   return dbOn(connection, () => pg.close());
 }
 
-/** What went wrong, as an error again: only its words and its code cross from thread to thread. */
-const thrown = ({ message, code }: { message: string; code?: string }) => Object.assign(new Error(message), { code });
+/** What went wrong over there, as an error again. */
+const thrown = ({ message, code, died }: Told) =>
+  died ? new DatabaseDied(message) : Object.assign(new Error(message), { code });
 
-/** Opens a database folder in a worker thread of its own, so that this thread always answers, and migrates it. */
-export async function openEmbedded(folder: string): Promise<Db> {
+export interface Embedded extends Db {
+  /** Writes all of it into one compressed file, whole or not at all. */
+  snapshot(file: string): Promise<void>;
+  /** Ends its thread at once; what waits for an answer fails. */
+  kill(): Promise<void>;
+}
+
+interface Opening {
+  /** A snapshot that a new database begins as. */
+  from?: string;
+  /** Done once before the first migration of a database that has something in it. */
+  beforeMigration?: (db: Pick<Embedded, 'snapshot'>) => Promise<void>;
+  /** Looks at what is there before anything is changed; throws to leave it alone. */
+  inspect?: (connection: Connection) => Promise<void>;
+}
+
+/**
+ * Opens a database folder in a worker thread of its own, so that this thread always answers, and migrates it.
+ * @param folder null for one in memory
+ */
+export async function openEmbedded(folder: string | null, opening: Opening = {}): Promise<Embedded> {
   const { remote, failed, end } = startThread<EmbeddedDatabase>(new URL('./pglite.worker.ts', import.meta.url));
-  const asked = async <T>(answer: Promise<{ rows: T } | { error: { message: string; code?: string } }>): Promise<T> => {
-    const given = await Promise.race([answer, failed]);
-    if ('error' in given) throw thrown(given.error);
-    return given.rows;
+  const asked = async <T>(answer: Promise<{ rows: T } | { error: Told }>): Promise<T> => {
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new DatabaseDied('The database does not answer.')), LONGEST_MS);
+    });
+    try {
+      const given = await Promise.race([answer, failed, late]);
+      if ('error' in given) throw thrown(given.error);
+      return given.rows;
+    } finally {
+      clearTimeout(timer);
+    }
   };
   const connection: Connection = {
     query: (sql, parameters = []) => asked<Row[]>(remote.query(sql, [...parameters])),
     exec: (sql) => asked<void>(remote.exec(sql)),
   };
   try {
-    await asked<void>(remote.open(folder));
-    await migrate(connection);
+    await asked<void>(remote.open(folder, opening.from));
+    await opening.inspect?.(connection);
+    await migrate(connection, () =>
+      opening.beforeMigration?.({
+        snapshot: async (file) => {
+          await asked<void>(remote.copy());
+          await asked<void>(remote.write(file));
+        },
+      }),
+    );
   } catch (error) {
     await end();
     throw error;
   }
-  return dbOn(connection, async () => {
+  const { turn, ...db } = dbOn(connection, async () => {
     await asked<void>(remote.close());
     await end();
   });
+  return {
+    ...db,
+    async snapshot(file) {
+      // Others wait for the copy only, not for its compression.
+      await turn.runExclusive(() => asked<void>(remote.copy()));
+      await asked<void>(remote.write(file));
+    },
+    kill: end,
+  };
 }

@@ -1,34 +1,82 @@
+import { createWriteStream, openAsBlob } from 'node:fs';
+import { open, rename } from 'node:fs/promises';
+import path from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { ReadableStream } from 'node:stream/web';
+import { inspect } from 'node:util';
 import { parentPort } from 'node:worker_threads';
+import { createGzip } from 'node:zlib';
 import { PGlite } from '@electric-sql/pglite';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import type { Row } from './db.ts';
 
-type Answer<T> = { rows: T } | { error: { message: string; code?: string } };
+/** What went wrong, in words: an error's own fields would be lost on the way to the other thread. */
+export interface Told {
+  message: string;
+  code?: string;
+  /** The database itself broke, and not only what was asked of it. */
+  died: boolean;
+}
+type Answer<T> = { rows: T } | { error: Told };
 
 let pg: PGlite;
+let copied: Blob | null = null;
 
-/** What went wrong crosses to the other thread in words: an error's own fields would be lost. */
-async function answer<T>(work: () => Promise<T>): Promise<Answer<T>> {
+/** A panic, a full disk or a fault of the machine below: nothing that follows would be answered truly. */
+const diedOf = (error: Error & { code?: string; severity?: string }) =>
+  ['53100', 'XX000', 'XX001', 'XX002', '58030', 'ENOSPC', 'EIO', 'ENOENT'].includes(error.code ?? '') ||
+  /PANIC|FATAL/.test(error.severity ?? '') ||
+  error instanceof WebAssembly.RuntimeError;
+
+async function answer<T>(work: () => Promise<T>, ofDatabase = true): Promise<Answer<T>> {
   try {
     return { rows: await work() };
-  } catch (error) {
+  } catch (thrown) {
+    const error = thrown instanceof Error ? thrown : new Error(inspect(thrown));
     const { message, code } = error as Error & { code?: string };
-    return { error: { message, code } };
+    return { error: { message, code, died: ofDatabase && diedOf(error) } };
   }
+}
+
+async function onDisk(file: string): Promise<void> {
+  const handle = await open(file);
+  await handle.sync();
+  await handle.close();
 }
 
 /** PGlite in a thread of its own. */
 const database = {
-  open: (folder: string) =>
+  /** @param from a snapshot that a new database begins as. Without a folder it is kept in memory. */
+  open: (folder: string | null, from?: string) =>
     answer(async () => {
-      pg = await PGlite.create(folder);
+      const loadDataDir = from ? await openAsBlob(from) : undefined;
+      pg = await PGlite.create({ ...(folder ? { dataDir: folder } : {}), loadDataDir });
     }),
   query: (sql: string, parameters: unknown[]) => answer(async () => (await pg.query<Row>(sql, parameters)).rows),
   exec: (sql: string) =>
     answer(async () => {
       await pg.exec(sql);
     }),
+  /** Takes a copy of all of it, as it is now, into this thread's memory. */
+  copy: () =>
+    answer(async () => {
+      await pg.exec('checkpoint');
+      copied = await pg.dumpDataDir('none');
+    }),
+  /** Writes the copy into a compressed file: whole under its name, or not there. */
+  write: (file: string) =>
+    answer(async () => {
+      if (!copied) throw new Error('There is no copy to write.');
+      const packed = copied.stream() as unknown as ReadableStream;
+      copied = null;
+      const unfinished = `${file}.unfinished`;
+      await pipeline(Readable.fromWeb(packed), createGzip({ level: 6 }), createWriteStream(unfinished));
+      await onDisk(unfinished);
+      await rename(unfinished, file);
+      await onDisk(path.dirname(file));
+    }, false),
   close: () => answer(() => pg.close()),
 };
 export type EmbeddedDatabase = typeof database;

@@ -10,9 +10,11 @@ export const idOf = (text: unknown, what: string): string => {
   return id.data;
 };
 
+/** A number as an address has it: digits and nothing else. */
+export const isNumber = (text: unknown): text is string => typeof text === 'string' && /^[1-9]\d{0,8}$/.test(text);
+
 /** A job's id or its number, as its address has it. */
-export const jobCodeOf = (text: unknown): string =>
-  typeof text === 'string' && /^\d{1,9}$/.test(text) ? text : idOf(text, 'job');
+export const jobCodeOf = (text: unknown): string => (isNumber(text) ? text : idOf(text, 'job'));
 
 /** The header that says who of the shop sends a request. */
 export const PERSON_HEADER = 'urushi-person';

@@ -49,7 +49,7 @@ export function boardRoutes(shop: Shop): Router {
   });
   router.get('/boards/:board/story', async ({ params }, response) => {
     const { board } = await boardOf(params.board);
-    response.json(await storyOf(db, { board: board.id }));
+    response.json(await storyOf(db, 'board', board.id));
   });
 
   router.post('/boards/:board/coats', async (request, response) => {
@@ -103,8 +103,9 @@ export function boardRoutes(shop: Shop): Router {
     const all = await measuredOfBoard(db, board.id);
     const spectral = all.filter((r) => r.kind === 'spectral');
     const chosen = spectral.length > 0 ? spectral : all;
-    if (chosen.length === 0) throw new Refusal(409, 'This board has no readings yet.');
-    const grid = JSON.stringify(chosen[0].kind === 'spectral' && chosen[0].wavelengths);
+    const [first] = chosen;
+    if (!first) throw new Refusal(409, 'This board has no readings yet.');
+    const grid = JSON.stringify(first.kind === 'spectral' && first.wavelengths);
     const same = chosen.filter((r) => JSON.stringify(r.kind === 'spectral' && r.wavelengths) === grid);
     const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
     response

@@ -15,17 +15,19 @@ import {
   takePartOut,
   wholeJob,
 } from '../acts/jobs.ts';
+import { Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
 import { storyOf } from '../store/events.ts';
 import { listJobs } from '../store/jobs.ts';
-import { byOf, idOf, jobCodeOf } from './asked.ts';
+import { byOf, idOf, isNumber, jobCodeOf } from './asked.ts';
 
 export function jobRoutes(shop: Shop): Router {
   const router = Router();
   const { db, learning } = shop;
 
   router.get('/jobs', async ({ query: { before } }, response) => {
-    response.json(await listJobs(db, typeof before === 'string' && /^\d{1,9}$/.test(before) ? Number(before) : null));
+    if (before !== undefined && !isNumber(before)) throw new Refusal(422, 'Jobs are listed before a number.', 'before');
+    response.json(await listJobs(db, before === undefined ? null : Number(before)));
   });
   router.post('/jobs', async (request, response) => {
     response.status(201).json(await startJob(shop, byOf(request), NewJob.parse(request.body)));
@@ -46,7 +48,7 @@ export function jobRoutes(shop: Shop): Router {
     response.status(204).end();
   });
   router.get('/jobs/:job/story', async ({ params }, response) => {
-    response.json(await storyOf(db, { job: (await wholeJob(db, jobCodeOf(params.job))).id }));
+    response.json(await storyOf(db, 'job', (await wholeJob(db, jobCodeOf(params.job))).id));
   });
 
   router.post('/jobs/:job/readings', async (request, response) => {

@@ -33,7 +33,10 @@ import { byOf, idOf } from './asked.ts';
 
 /** Where each kind of thing on the shelf has its address. */
 const PLACES: Record<ShelfKind, string> = { species: 'species', colourant: 'colourants', medium: 'mediums' };
-const VersionNumber = z.coerce.number().int().min(1).max(1_000_000);
+const VersionNumber = z
+  .string()
+  .regex(/^[1-9]\d{0,6}$/)
+  .transform(Number);
 
 export function shelfRoutes(shop: Shop): Router {
   const router = Router();
@@ -52,7 +55,7 @@ export function shelfRoutes(shop: Shop): Router {
       response.status(204).end();
     });
     router.get(`/${place}/:id/story`, async ({ params }, response) => {
-      response.json(await storyOf(db, { item: `${kind}/${params.id}` }));
+      response.json(await storyOf(db, 'item', `${kind}/${params.id}`));
     });
     router.get(`/${place}/:id/versions/:version`, async ({ params }, response) => {
       const version = VersionNumber.safeParse(params.version);

@@ -228,7 +228,7 @@ async function boardsWhere(
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],
   );
-  const of = [boards.map((b) => b.id)];
+  const of: [string[]] = [boards.map((b) => b.id)];
   const recipes = await all(
     db,
     RecipeRow,

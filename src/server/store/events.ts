@@ -43,23 +43,19 @@ const EventRow = StoredEvent.omit({ board: true }).extend({
   speciesId: z.string().nullable(),
   number: z.number().nullable(),
 });
+const STORY = { job: 'e.job_id = $1', board: 'e.board_id = $1', item: 'e.item = $1' };
 const MOST = 500;
 
 /** The newest events of a job, of one of its boards, or of an item, newest first. */
-export async function storyOf(
-  db: Queries,
-  subject: { job: string } | { board: string } | { item: string },
-): Promise<StoredEvent[]> {
-  const [column, value] = Object.entries(subject)[0];
-  const where = { job: 'e.job_id = $1', board: 'e.board_id = $1', item: 'e.item = $1' }[column];
+export async function storyOf(db: Queries, of: keyof typeof STORY, id: string): Promise<StoredEvent[]> {
   const rows = await all(
     db,
     EventRow,
     `select e.id, e.at, e.kind, p.name as person, w.species_id as "speciesId", b.number, e.detail
      from event e left join person p on p.id = e.person_id
        left join board b on b.id = e.board_id left join job_wood w on w.id = b.job_wood_id
-     where ${where} order by e.at desc, e.id desc limit ${MOST}`,
-    [value],
+     where ${STORY[of]} order by e.at desc, e.id desc limit ${MOST}`,
+    [id],
   );
   return rows.map(({ speciesId, number, ...event }) => ({
     ...event,

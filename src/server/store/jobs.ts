@@ -230,5 +230,5 @@ export async function listJobs(db: Queries, before: number | null): Promise<JobL
       woods: own.map(({ id: _, jobId: __, ...wood }) => wood),
     };
   });
-  return { jobs, before: rows.length > MOST_LISTED ? jobs[jobs.length - 1].number : null };
+  return { jobs, before: rows.length > MOST_LISTED ? (jobs.at(-1)?.number ?? null) : null };
 }

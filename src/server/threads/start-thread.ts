@@ -16,7 +16,9 @@ export function startThread<T>(module: URL): Thread<T> {
     execArgv: [],
   });
   const remote = wrap<T>(nodeEndpoint(worker));
-  const failed = new Promise<never>((_, reject) => worker.once('error', reject));
+  const failed = new Promise<never>((_, reject) => {
+    worker.once('error', reject).once('exit', () => reject(new Error('The thread has ended.')));
+  });
   failed.catch(() => {});
   return {
     remote,

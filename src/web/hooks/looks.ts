@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Light } from '../../core/colour/lights.ts';
+import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
 import { lookAsMeasured, type StageLook } from '../../core/optics/predict.ts';
 import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
@@ -20,7 +21,7 @@ export interface Looks {
 }
 
 const fieldName = (model: BoardModel, stack: Stack, stage: number) =>
-  stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[stack[stage - 1].kind].label;
+  stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[nth(stack, stage - 1).kind].label;
 
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
 export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {

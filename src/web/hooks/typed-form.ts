@@ -51,9 +51,15 @@ export function useTypedForm<T extends FieldValues, V, Record = unknown>(options
     [form, setKept],
   );
   const submit = form.handleSubmit(async (value) => {
+    const sent = JSON.stringify(form.getValues());
     try {
       await save(value as unknown as V, version);
-      forget();
+      setMeanwhile(null);
+      // What was typed while it was being saved is the next one's.
+      if (JSON.stringify(form.getValues()) === sent) {
+        form.reset(blank as DefaultValues<T>);
+        forget();
+      }
       onSaved();
     } catch (trouble) {
       const message = sentenceOf(trouble);
@@ -62,8 +68,8 @@ export function useTypedForm<T extends FieldValues, V, Record = unknown>(options
         setVersion(trouble.current.version);
       }
       // The server names the field by its path; the form has it by its last name.
-      const field =
-        trouble instanceof Refused ? trouble.field?.split('.').findLast((part) => part in blank) : undefined;
+      const named = trouble instanceof Refused || trouble instanceof FieldError ? trouble.field : undefined;
+      const field = named?.split('.').findLast((part) => part in blank);
       form.setError((field ?? 'root') as Path<T> | 'root', { message });
     }
   });

@@ -31,7 +31,10 @@ import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 
 const NO_LAYERS: Stack = [];
 
-const FILM_OR_DYE = (stack: Stack, stage: number) => stack[stage - 1] && KINDS[stack[stage - 1].kind].takes !== 'none';
+const FILM_OR_DYE = (stack: Stack, stage: number) => {
+  const layer = stack[stage - 1];
+  return layer && KINDS[layer.kind].takes !== 'none';
+};
 
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
 function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {

@@ -1,8 +1,9 @@
-import { Button, LinearProgress, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { onTheShelf } from '../../record/materials.ts';
 import { House, type Instrument, NewInstrument, NewPerson, type Person } from '../../shared/house.ts';
+import { LightShares } from '../../shared/lights.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { choosePerson, personHere } from '../hooks/person.ts';
@@ -10,6 +11,7 @@ import { useTypedForm } from '../hooks/typed-form.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
+import { SavedNumber } from '../parts/SavedNumber.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
@@ -134,13 +136,6 @@ function HouseSettings({ house }: { house: House }) {
     valueIn: (now) => now as Settings,
     save: async (settings, version) => (await change('PATCH', '/house', { version, ...settings }, House)).version,
   });
-  const [typed, setTyped] = useState(() => Object.fromEntries(COUNTED.map((l) => [l, String(house.lights[l])])));
-  const leave = () => {
-    const lights = Object.fromEntries(
-      COUNTED.map((l) => [l, typed[l].trim() === '' ? Number.NaN : Number(typed[l])]),
-    ) as Settings['lights'];
-    if (JSON.stringify(lights) !== JSON.stringify(shown.lights) || error) void set({ ...shown, lights });
-  };
   return (
     <section style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
       <h2 style={{ margin: 0 }}>Units</h2>
@@ -156,13 +151,14 @@ function HouseSettings({ house }: { house: House }) {
       <h2 style={{ margin: 0 }}>Lights of the place</h2>
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12, maxWidth: 420 }}>
         {COUNTED.map((light) => (
-          <TextField
+          <SavedNumber
             key={light}
             label={LIGHT_NAMES[light]}
-            value={typed[light]}
-            onChange={(e) => setTyped({ ...typed, [light]: e.target.value })}
-            onBlur={leave}
-            onKeyDown={(e) => e.key === 'Enter' && leave()}
+            name={light}
+            shape={LightShares.shape[light]}
+            shown={shown.lights[light]}
+            set={(share) => set({ ...shown, lights: { ...shown.lights, [light]: share } })}
+            refused={null}
           />
         ))}
       </div>

@@ -29,10 +29,10 @@ describe('the jobs', () => {
     expect(alerts.map((a) => a.textContent)).toEqual(['Who is the customer?', 'What is the piece?']);
     await page.fill('Customer', 'Lamp Room');
     await page.fill(/^Piece/, 'A bench');
-    await page.fill(/^Tolerance/, '0,5');
+    await page.fill(/^Tolerance/, 'half');
     await page.press('Start the job');
     expect((await screen.findByRole('alert')).textContent).toContain('The tolerance is a ΔE00');
-    await page.fill(/^Tolerance/, '0.5');
+    await page.fill(/^Tolerance/, '0,5');
     await page.press('Start the job');
     await waitFor(() => expect(page.at()).toMatch(/^\/jobs\/\d+\/target$/));
     expect(await screen.findByRole('heading', { name: 'Lamp Room' })).toBeDefined();

@@ -2,8 +2,10 @@ import { Button, LinearProgress, TextField } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
+import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
 import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
+import type { StageLook } from '../../core/optics/predict.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { begunAt, isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
@@ -29,6 +31,17 @@ import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
+
+/** What a layer leaves, in figures: how light, how much contrast, and how much of the raw grain is still seen. */
+function UnderLayer({ look, raw, light }: { look: StageLook; raw: StageLook | undefined; light: Light }) {
+  return (
+    <div className="soft" style={{ fontSize: 14 }}>
+      <span className="mono">L* {nth(look.labs, 0)[0].toFixed(0)}</span> · contrast{' '}
+      <span className="mono">{grainContrast(look, light).toFixed(1)}</span>
+      <div>{raw && clarityWord(grainKept(raw, look, light))}</div>
+    </div>
+  );
+}
 
 function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board, wood } = model;
@@ -162,15 +175,10 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             <div>sanded to {model.preparation.grit}</div>
           </>
         }
-        under={(stage) =>
-          looks[stage] && (
-            <div className="soft" style={{ fontSize: 14 }}>
-              <span className="mono">L* {looks[stage].labs[0][0].toFixed(0)}</span> · contrast{' '}
-              <span className="mono">{grainContrast(looks[stage], light).toFixed(1)}</span>
-              <div>{stage > 0 && clarityWord(grainKept(looks[0], looks[stage], light))}</div>
-            </div>
-          )
-        }
+        under={(stage) => {
+          const look = looks[stage];
+          return look && <UnderLayer look={look} raw={stage > 0 ? looks[0] : undefined} light={light} />;
+        }}
       />
       {selected !== null && stack[selected] && selected >= done && (
         <div
@@ -196,7 +204,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             label="Reflectance after each layer, expected, and the target"
             unit="reflectance"
             curves={[
-              ...fields.map((f, i) => ({ name: f.label, values: looks[i].reading, dashed: true })),
+              ...fields.map((f, i) => ({ name: f.label, values: nth(looks, i).reading, dashed: true })),
               ...(target ? [{ name: 'Target', values: target }] : []),
             ]}
           />

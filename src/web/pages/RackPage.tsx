@@ -2,6 +2,7 @@ import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { nth } from '../../core/known.ts';
 import { KINDS, newLayer } from '../../core/layers/layer.ts';
 import { lookAsMeasured, predict } from '../../core/optics/predict.ts';
 import type { Wood } from '../../core/optics/wood.ts';
@@ -32,11 +33,11 @@ function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
 function fieldsOfOldBoard(board: OldBoard, wood: Wood, shelf: Shelf): BoardField[] {
   const materials = materialsOf(shelf);
   const reading = oldReading(board);
-  const [raw] = predict([], wood, materials);
+  const raw = nth(predict([], wood, materials), 0);
   if (!reading) return [{ label: 'raw', expected: raw, measured: null }];
   const clear = Object.values(materials.mediums).find((m) => m.kind === 'clear');
   const coated = predict(clear ? [newLayer('clear', { medium: clear.id })] : [], wood, materials);
-  const finished = lookAsMeasured(coated[coated.length - 1], wood, reading);
+  const finished = lookAsMeasured(nth(coated, coated.length - 1), wood, reading);
   return [
     { label: 'raw', expected: raw, measured: null },
     { label: 'as read', expected: finished, measured: null },

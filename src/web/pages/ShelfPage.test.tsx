@@ -84,7 +84,7 @@ describe('the shelf', () => {
     const rows = screen.getAllByText(/the fit misses it by/).length;
     await page.fill('Coats', 'two');
     await page.press('Make it in the simulated workshop');
-    expect((await screen.findByRole('alert')).textContent).toBe('How many coats are on the board?');
+    expect((await screen.findByRole('alert')).textContent).toBe('The number of coats must be a number.');
     await page.fill('Coats', '2');
     await page.press('Make it in the simulated workshop');
     await waitFor(() => expect(screen.getAllByText(/the fit misses it by/)).toHaveLength(rows + 1));

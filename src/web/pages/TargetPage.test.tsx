@@ -27,14 +27,12 @@ describe('the target', () => {
     const page = openAt(`/jobs/${id}/target`);
     await page.press('Type L*a*b*');
     await typedLab(page, '42', '', '18');
-    expect(screen.getByRole('alert').textContent).toBe('a*: the value is missing.');
+    expect((await screen.findByRole('alert')).textContent).toBe('a*: the value is missing.');
     await typedLab(page, '42', 'red', '18');
-    expect(screen.getByRole('alert').textContent).toBe('a*: “red” is not a number.');
-    await typedLab(page, '42,5', '12', '18');
-    expect(screen.getByRole('alert').textContent).toContain('L*: “42,5” has a decimal comma');
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('a*: “red” is not a number.'));
     await typedLab(page, '142', '12', '18');
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('L* must lie between 0 and 100'));
-    await typedLab(page, '42', '−12', '18');
+    await typedLab(page, '42,0', '−12', '18');
     await waitFor(async () => expect(await meanLab()).toBe('L* 42.0  a* −12.0  b* 18.0'));
     expect(screen.getByText(/How it looks under other lights cannot be said/)).toBeDefined();
     expect(screen.queryByLabelText('lamp')).toBeNull();

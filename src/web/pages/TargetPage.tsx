@@ -1,27 +1,30 @@
-import { Button, TextField } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
+import { Button } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
-import { type Job, Job as JobShape } from '../../shared/job.ts';
+import { type Job, Job as JobShape, NewJob } from '../../shared/job.ts';
+import { LightShares } from '../../shared/lights.ts';
 import { ReadingsTaken } from '../../shared/reading.ts';
 import { change } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
+import type { TypedNumber } from '../hooks/typed-number.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { Trouble } from '../parts/Trouble.tsx';
+import { SavedNumber } from '../parts/SavedNumber.tsx';
 
-/** A number of the job: saved on leaving the field or on Enter, refused with a sentence and kept as typed. */
-function SavedNumber({
+/** One number of the job. */
+function JobNumber({
   job,
   label,
+  name,
+  shape,
   value,
   changed,
   valueIn,
-}: {
+}: Pick<TypedNumber<number>, 'name' | 'shape'> & {
   job: Job;
   label: string;
   value: number;
@@ -37,28 +40,9 @@ function SavedNumber({
     save: async (number, version) =>
       (await change('PATCH', `/jobs/${job.number}`, { version, ...changed(number) }, JobShape)).version,
   });
-  const [typed, setTyped] = useState(String(value));
-  const saved = useRef(shown);
-  useEffect(() => {
-    if (shown !== saved.current) setTyped(String(shown));
-    saved.current = shown;
-  }, [shown]);
-  const leave = () => {
-    const number = typed.trim() === '' ? Number.NaN : Number(typed);
-    if (number === shown && !error) return;
-    saved.current = number;
-    void set(number);
-  };
   return (
     <div style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
-      <TextField
-        label={label}
-        value={typed}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={leave}
-        onKeyDown={(e) => e.key === 'Enter' && leave()}
-      />
-      <Trouble error={error} />
+      <SavedNumber label={label} name={name} shape={shape} shown={shown} set={set} refused={error} />
       <MeanwhileNote meanwhile={meanwhile} what={label} text={String} onMine={keepMine} onTheirs={takeTheirs} />
     </div>
   );
@@ -73,9 +57,11 @@ function LightsOfThePlace({ job, judged }: { job: Job; judged: boolean }) {
     <div style={{ display: 'grid', gap: 12, maxWidth: 420 }}>
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
         {COUNTED.map((light) => (
-          <SavedNumber
+          <JobNumber
             key={light}
             label={LIGHT_NAMES[light]}
+            name={light}
+            shape={LightShares.shape[light]}
             job={job}
             value={job.lights[light]}
             valueIn={(now) => now.lights[light]}
@@ -127,9 +113,11 @@ export function TargetPage() {
         <section style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
           <h2 style={{ margin: 0 }}>How close is close enough</h2>
           <div style={{ width: 180 }}>
-            <SavedNumber
+            <JobNumber
               key={job.id}
               label="Tolerance, ΔE00"
+              name="tolerance"
+              shape={NewJob.shape.tolerance}
               job={job}
               value={job.tolerance}
               valueIn={(now) => now.tolerance}

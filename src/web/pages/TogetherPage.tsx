@@ -2,6 +2,7 @@ import { Button, LinearProgress } from '@mui/material';
 import { type ReactNode, useMemo } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { nth } from '../../core/known.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
@@ -132,7 +133,7 @@ export function TogetherPage() {
   const [choice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const { progress, found, error, find, cancel } = useSearches();
   const models = useMemo(
-    () => bench.job.woods.flatMap((wood) => boardModel(bench, wood, wood.boards[wood.boards.length - 1]) ?? []),
+    () => bench.job.woods.flatMap((wood) => boardModel(bench, wood, nth(wood.boards, wood.boards.length - 1)) ?? []),
     [bench],
   );
   const findAll = () => {

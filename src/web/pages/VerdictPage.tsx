@@ -4,6 +4,7 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { deltaEPerLight } from '../../core/colour/metamerism.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
+import { nth } from '../../core/known.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
@@ -47,7 +48,7 @@ function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance
         tolerance {toleranceText(tolerance)}
         {verdict.uncertainty !== null && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
         {perLight.length > 1 &&
-          ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${deltaText(perLight[i])}`).join(' · ')}`}
+          ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${deltaText(nth(perLight, i))}`).join(' · ')}`}
       </p>
     </section>
   );
@@ -117,18 +118,18 @@ function NextBoard({
           <table style={{ borderCollapse: 'collapse', maxWidth: 460 }}>
             <tbody>
               {next.stack.flatMap((layer, i) =>
-                Object.keys(recipe.stack[i].colours).map((id) => {
+                Object.entries(recipe.stack[i]?.colours ?? {}).map(([id, was]) => {
                   const pigment = KINDS[layer.kind].takes === 'pigment';
                   const now = layer.colours[id] ?? 0;
                   return (
                     <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid var(--line)' }}>
                       <td style={{ padding: '7px 0' }}>{bench.materials.colourants[id]?.name ?? id}</td>
-                      <td className="mono soft">{strengthText(recipe.stack[i].colours[id], pigment)} →</td>
+                      <td className="mono soft">{strengthText(was, pigment)} →</td>
                       <td className="mono" style={{ fontWeight: 700 }}>
                         {strengthText(now, pigment)}
                       </td>
                       <td className="mono" style={{ textAlign: 'right' }}>
-                        {changeWord(recipe.stack[i].colours[id], now)}
+                        {changeWord(was, now)}
                       </td>
                     </tr>
                   );
@@ -168,8 +169,8 @@ function Taught({ bench, model, recipe }: { bench: Bench; model: BoardModel; rec
   if (strange !== null)
     return (
       <div className="trouble">
-        The reading after {KINDS[recipe.stack[strange - 1].kind].label.toLowerCase()} does not fit this recipe, so the
-        board taught nothing. Check its label, then{' '}
+        The reading after {KINDS[nth(recipe.stack, strange - 1).kind].label.toLowerCase()} does not fit this recipe, so
+        the board taught nothing. Check its label, then{' '}
         <RouterLink to={`../boards?board=${model.code}`}>read it again</RouterLink>.
       </div>
     );

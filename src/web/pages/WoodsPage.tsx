@@ -2,6 +2,7 @@ import { Button, ButtonBase, Checkbox, FormControlLabel, MenuItem, TextField } f
 import { useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { nth } from '../../core/known.ts';
 import { predict } from '../../core/optics/predict.ts';
 import { type Preparation, TEXTURES } from '../../core/optics/preparation.ts';
 import { boardModel } from '../../record/bench.ts';
@@ -9,7 +10,7 @@ import { onTheShelf } from '../../record/materials.ts';
 import { stageMean } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { VersionMade } from '../../shared/id.ts';
-import type { JobWood } from '../../shared/job.ts';
+import { type JobWood, OffcutsInput } from '../../shared/job.ts';
 import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -17,6 +18,7 @@ import { useVersioned } from '../hooks/versioned.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
+import { SavedNumber } from '../parts/SavedNumber.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 
 const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
@@ -114,36 +116,30 @@ function Offcuts({ wood }: { wood: JobWood }) {
     save: async (offcuts, version) =>
       (await change('PUT', `/woods/${wood.id}/offcuts`, { version, offcuts }, VersionMade)).version,
   });
-  const [typed, setTyped] = useState(left === null ? '' : String(left));
-  const leave = () => {
-    const count = typed.trim() === '' ? null : Number(typed);
-    if (count !== shown || error) void set(count);
-  };
   const text = (count: number | null) => (count === null ? 'not counted' : `${count}`);
   return (
     <div style={{ display: 'grid', gap: 8 }}>
-      <TextField
+      <SavedNumber
         label="Offcuts left for trials"
-        value={typed}
-        onChange={(e) => setTyped(e.target.value)}
-        onBlur={leave}
-        onKeyDown={(e) => e.key === 'Enter' && leave()}
-        sx={{ width: 200 }}
-        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        name="offcuts"
+        shape={OffcutsInput.shape.offcuts}
+        shown={shown}
+        set={set}
+        refused={error}
+        width={200}
       />
-      <Trouble error={error} />
       <MeanwhileNote meanwhile={meanwhile} what="The count" text={text} onMine={keepMine} onTheirs={takeTheirs} />
     </div>
   );
 }
 
 function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
-  const board = wood.boards[wood.boards.length - 1];
+  const board = nth(wood.boards, wood.boards.length - 1);
   const model = useMemo(() => boardModel(bench, wood, board), [bench, wood, board]);
   const fields = useMemo(() => {
     if (!model) return [];
-    const [raw] = predict([], model.scaled, bench.materials, { preparation: model.preparation });
-    return [{ label: 'Raw', expected: raw, measured: null }];
+    const raw = predict([], model.scaled, bench.materials, { preparation: model.preparation });
+    return [{ label: 'Raw', expected: nth(raw, 0), measured: null }];
   }, [model, bench.materials]);
   if (!model) return null;
   return (
@@ -198,7 +194,7 @@ function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: st
   const raw = useMemo(
     () =>
       species.map(
-        (wood) => [{ label: 'raw', expected: predict([], wood, bench.materials)[0], measured: null }] as const,
+        (wood) => [{ label: 'raw', expected: nth(predict([], wood, bench.materials), 0), measured: null }] as const,
       ),
     [species, bench.materials],
   );
@@ -218,7 +214,7 @@ function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: st
             <BoardPicture
               wood={wood}
               seed={i + 1}
-              fields={raw[i]}
+              fields={nth(raw, i)}
               target={bench.target?.reflectance ?? null}
               light={DAYLIGHT}
               height={110}

@@ -1,5 +1,6 @@
 import { TextField, type TextFieldProps } from '@mui/material';
 import { useState } from 'react';
+import { numberTyped } from './numbers.ts';
 
 type Props = Omit<TextFieldProps, 'value' | 'onChange' | 'type'> & {
   value: number;
@@ -27,7 +28,7 @@ export function NumberField({
   ...rest
 }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
-  const read = (text: string) => (text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.')));
+  const read = (text: string) => numberTyped(text) ?? Number.NaN;
   const makesSense = (number: number) => number >= min && number <= max;
   const wrong = typed !== null && !makesSense(read(typed));
   const take = (text: string) => {

@@ -4,6 +4,7 @@ import {
   deltaText,
   gramsText,
   labText,
+  numberTyped,
   percent,
   rangeText,
   signedText,
@@ -23,6 +24,17 @@ describe('figures as the finisher reads them', () => {
     expect(strengthText(4.5, false)).toBe('4.50 g/L');
     expect(strengthText(13.12, false)).toBe('13.1 g/L');
     expect(strengthText(0.086, true)).toBe('8.6 %');
+  });
+  it('are read as they are typed: point or comma, a true minus, nothing', () => {
+    expect(['0.5', ' 0,5 ', '−12', '', 'half', '1,000.5', '1.2.3'].map(numberTyped)).toEqual([
+      0.5,
+      0.5,
+      -12,
+      undefined,
+      Number.NaN,
+      Number.NaN,
+      Number.NaN,
+    ]);
   });
   it('never put a difference on the wrong side of its tolerance, nor a pour at nothing', () => {
     expect([1, 1.25, 0.5, 1.125].map(toleranceText)).toEqual(['1.0', '1.25', '0.5', '1.125']);

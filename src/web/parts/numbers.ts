@@ -37,5 +37,13 @@ export const gramsText = (grams: number): string => {
   const milligrams = grams * 1000;
   return `${milligrams >= 1 ? milligrams.toFixed(0) : Number(milligrams.toPrecision(1))} mg`;
 };
-/** A number as it was typed; nothing where nothing was, and no number where it is none. */
-export const numberTyped = (text: string): number | undefined => (text.trim() === '' ? undefined : Number(text.trim()));
+/** A number as it was typed, with a point or a comma; nothing where nothing was, and no number where it is none. */
+export const numberTyped = (text: string): number | undefined =>
+  text.trim() === ''
+    ? undefined
+    : Number(
+        text
+          .trim()
+          .replace('−', '-')
+          .replace(/^([^.,]*),([^.,]*)$/, '$1.$2'),
+      );

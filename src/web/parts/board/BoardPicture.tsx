@@ -3,6 +3,7 @@ import { screenColour } from '../../../core/colour/display.ts';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
+import { nth } from '../../../core/known.ts';
 import type { StageLook } from '../../../core/optics/predict.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
@@ -27,7 +28,7 @@ const ROOM_FOR_WORDS = 60;
 
 function tissueRgb(look: StageLook, light: Light, wet: boolean): TissueRgb {
   const of = (name: string): Rgb => {
-    const tissue = look.tissues.find((t) => t.name === name) ?? look.tissues[look.tissues.length - 1];
+    const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, look.tissues.length - 1);
     return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;
   };
   return { ground: of('ground'), grain: of('grain'), pore: of('pore') };
@@ -111,7 +112,7 @@ export function BoardPicture(props: Props) {
   useEffect(() => {
     const element = frame.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.round(entry.contentRect.width)));
+    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.round(entry.contentRect.width)));
     observer.observe(element);
     return () => observer.disconnect();
   }, []);

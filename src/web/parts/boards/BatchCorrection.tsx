@@ -1,5 +1,6 @@
 import { Button, LinearProgress, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
+import { nth } from '../../../core/known.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
 import type { Promised } from '../../../core/match/roads.ts';
@@ -49,7 +50,7 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
         >
           {layers.map((i) => (
             <MenuItem key={i} value={i}>
-              {KINDS[recipe.stack[i].kind].label}
+              {KINDS[nth(recipe.stack, i).kind].label}
             </MenuItem>
           ))}
         </TextField>

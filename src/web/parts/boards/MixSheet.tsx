@@ -33,7 +33,8 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
       ...(medium?.caution ? [medium.caution] : []),
     ];
     const volume = `${(recipe.litres * ML).toFixed(0)} mL`;
-    const carrier = colours.length > 0 ? bench.materials.colourants[colours[0][0]]?.carrier : '';
+    const [first] = colours;
+    const carrier = first ? bench.materials.colourants[first[0]]?.carrier : '';
     const make =
       info.takes === 'pigment'
         ? `Make up to ${(recipe.litres * ML).toFixed(0)} g with clear glaze medium (taken at 1 kg/L). Stir, never shake.`

@@ -1,65 +1,71 @@
-import { Button, TextField } from '@mui/material';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
+import type { z } from 'zod';
+import { FieldError } from '../../../core/field-error.ts';
 import { labOfText } from '../../../core/formats/index.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
 import { stageMean } from '../../../record/stages.ts';
-import type { Board } from '../../../shared/board.ts';
+import { type Board, PastEntry } from '../../../shared/board.ts';
 import { newId } from '../../../shared/id.ts';
 import { changeBoard } from '../../hooks/api.ts';
-import { useKept } from '../../hooks/kept.ts';
-import { FormDialog } from '../FormDialog.tsx';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { momentOf } from '../moment.ts';
-import { sentenceOf } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 
-interface Line {
-  at: string;
-  lab: string;
+/** For each stage when its layer went on and what was read: `at2`, `lab2`. */
+type Typed = Record<`${'at' | 'lab'}${number}`, string>;
+
+function labTyped(stage: number, text: string) {
+  try {
+    return labOfText(text);
+  } catch (trouble) {
+    throw trouble instanceof FieldError ? new FieldError(`lab${stage}`, trouble.message) : trouble;
+  }
 }
-const NOTHING: Line = { at: '', lab: '' };
 
 /** What was done earlier, entered whole: for each layer when it went on and what was read, as far as it is known. */
 export function PastDialog({ board, onClose }: { board: Board; onClose: () => void }) {
   const stack = board.recipe?.stack ?? [];
-  const [lines, setLines, clear] = useKept<Record<number, Line>>(`past/${board.id}`, {});
-  const [error, setError] = useState<string | null>(null);
+  const stages = [0, ...stack.map((_, i) => i + 1)];
   const ids = useRef<Record<number, { coatId: string; takingId: string }>>({});
-  const put = (stage: number, part: Partial<Line>) =>
-    setLines({ ...lines, [stage]: { ...NOTHING, ...lines[stage], ...part } });
-  const enter = async () => {
-    try {
-      const entries = [0, ...stack.map((_, i) => i + 1)].flatMap((stage) => {
-        const { at, lab } = { ...NOTHING, ...lines[stage] };
+  const { form, submit, busy, error } = useTypedForm<Typed, z.infer<typeof PastEntry>>({
+    keep: `past/${board.id}`,
+    blank: Object.fromEntries(
+      stages.flatMap((s) => [
+        [`at${s}`, ''],
+        [`lab${s}`, ''],
+      ]),
+    ),
+    read: (typed) => {
+      const entries = stages.flatMap((stage) => {
+        const at = typed[`at${stage}`] ?? '';
+        const lab = typed[`lab${stage}`] ?? '';
         if (!at && !lab) return [];
         ids.current[stage] ??= { coatId: newId(), takingId: newId() };
-        return [{ ...ids.current[stage], stage, at: momentOf(at), lab: labOfText(lab) }];
+        return [{ ...ids.current[stage], stage, at: momentOf(at), lab: labTyped(stage, lab) }];
       });
       if (entries.length === 0) throw new Error('Nothing was entered: a time or a reading on one line is enough.');
-      await changeBoard('POST', `/boards/${board.id}/past`, { entries });
-      clear();
-      onClose();
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
+      return { entries };
+    },
+    shape: PastEntry,
+    save: (entry) => changeBoard('POST', `/boards/${board.id}/past`, entry),
+    onSaved: onClose,
+  });
   const row = (stage: number, label: string, known: string) => (
-    <div key={stage} style={{ display: 'grid', gridTemplateColumns: '130px 200px 1fr', gap: 12, alignItems: 'center' }}>
-      <span>
+    <div key={stage} style={{ display: 'grid', gridTemplateColumns: '130px 200px 1fr', gap: 12, alignItems: 'start' }}>
+      <span style={{ paddingTop: 14 }}>
         {label}
         {known && <div className="soft">{known}</div>}
       </span>
-      <TextField
+      <TypedField
+        control={form.control}
+        name={`at${stage}`}
         label="Put on at"
         type="datetime-local"
         disabled={stage === 0}
-        value={lines[stage]?.at ?? ''}
-        onChange={(e) => put(stage, { at: e.target.value })}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <TextField
-        label="Read: L* a* b*"
-        value={lines[stage]?.lab ?? ''}
-        onChange={(e) => put(stage, { lab: e.target.value })}
-      />
+      <TypedField control={form.control} name={`lab${stage}`} label="Read: L* a* b*" />
     </div>
   );
   return (
@@ -67,11 +73,8 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
       title={`Board ${board.number}: what was done`}
       error={error}
       onClose={onClose}
-      action={
-        <Button variant="contained" color="primary" onClick={enter}>
-          Enter it
-        </Button>
-      }
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Enter it</SaveButton>}
     >
       <p style={{ margin: 0 }}>Leave empty what is not known. All of it is kept, or nothing.</p>
       {row(0, 'Raw', stageMean(board, 0) ? 'read' : '')}

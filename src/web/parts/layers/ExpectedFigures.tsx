@@ -3,6 +3,7 @@ import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
+import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf } from '../../../core/match/roads.ts';
@@ -37,7 +38,7 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
       </div>
     );
   const wanted = labOf(problem.target.reflectance, light);
-  const [got] = final.labs;
+  const got = nth(final.labs, 0);
   const [exact] = Object.entries(promise.sensitivity).sort((p, q) => q[1] - p[1]);
   return (
     <div>

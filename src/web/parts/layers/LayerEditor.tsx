@@ -1,4 +1,5 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
+import { entry } from '../../../core/known.ts';
 import { KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { NumberField } from '../NumberField.tsx';
@@ -13,9 +14,9 @@ interface Props {
 }
 
 function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: string }) {
-  const colourant = materials.colourants[id];
+  const colourant = entry(materials.colourants, id);
   const pigment = colourant.kind === 'pigment';
-  const value = layer.colours[id];
+  const value = entry(layer.colours, id);
   const shown = pigment ? 100 : 1;
   const set = (strength: number) => onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, id);
   const { [id]: _, ...without } = layer.colours;
@@ -58,7 +59,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter((c) => c.kind === info.takes && !(c.id in layer.colours));
   const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
-  const weak = (id: string) => materials.colourants[id].maxStrength * 0.05;
+  const weak = (id: string) => entry(materials.colourants, id).maxStrength * 0.05;
   return (
     <div style={{ display: 'grid', gap: 14 }}>
       <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>

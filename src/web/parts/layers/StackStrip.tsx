@@ -16,6 +16,7 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { Button, MenuItem, TextField } from '@mui/material';
 import type { ReactNode } from 'react';
+import { nth } from '../../../core/known.ts';
 import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { LayerColumn } from './LayerColumn.tsx';
@@ -168,7 +169,7 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
     const to = Number(over.id) - 1;
     if (to < done) return;
     const next = stack.filter((_, i) => i !== from);
-    next.splice(to, 0, stack[from]);
+    next.splice(to, 0, nth(stack, from));
     onSelect(null);
     onChange(next);
   };

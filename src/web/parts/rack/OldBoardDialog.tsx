@@ -130,7 +130,7 @@ function LayerRow({
       {medium !== 'none' && (
         <TextField
           select
-          label={medium[0].toUpperCase() + medium.slice(1)}
+          label={medium.charAt(0).toUpperCase() + medium.slice(1)}
           value={layer.medium}
           onChange={(e) => onChange({ ...layer, medium: e.target.value })}
           sx={{ width: 200 }}

@@ -1,16 +1,20 @@
 import { Button, IconButton, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef, useState } from 'react';
-import { labOf } from '../../../core/colour/lab.ts';
+import type { z } from 'zod';
+import { type Lab, labOf } from '../../../core/colour/lab.ts';
+import { FieldError } from '../../../core/field-error.ts';
 import { MOST_BYTES } from '../../../core/formats/index.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { onTheShelf } from '../../../record/materials.ts';
-import type { ReadingInput, ReadingsTaken, StoredReading } from '../../../shared/reading.ts';
+import { LabFields, type ReadingInput, type ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
 import { change, useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
 import { OneKey } from '../Keys.tsx';
-import { labText } from '../numbers.ts';
+import { labText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 import { useAttempt, useSay } from '../Undo.tsx';
 
 interface Props {
@@ -83,6 +87,48 @@ function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrec
   );
 }
 
+const AXES = ['L', 'a', 'b'] as const;
+type LabTyped = Record<(typeof AXES)[number], string>;
+
+const axisTyped = (axis: keyof LabTyped, typed: string) => {
+  const value = numberTyped(typed);
+  if (value === undefined) throw new FieldError(axis, `${axis}*: the value is missing.`);
+  if (!Number.isFinite(value)) throw new FieldError(axis, `${axis}*: “${typed}” is not a number.`);
+  return value;
+};
+
+/** L*, a*, b* by hand, each in its field. */
+function TypedLab({ keep, take }: { keep: string; take: (lab: Lab) => Promise<void> }) {
+  const { form, submit, busy, error } = useTypedForm<LabTyped, z.infer<typeof LabFields>>({
+    keep: `typed/${keep}`,
+    blank: { L: '', a: '', b: '' },
+    read: ({ L, a, b }) => ({ L: axisTyped('L', L), a: axisTyped('a', a), b: axisTyped('b', b) }),
+    shape: LabFields,
+    save: ({ L, a, b }) => take([L, a, b]),
+    onSaved: () => {},
+  });
+  return (
+    <form noValidate onSubmit={submit} style={{ display: 'grid', gap: 8 }}>
+      <div style={{ display: 'flex', gap: 12, alignItems: 'start' }}>
+        {AXES.map((axis) => (
+          <TypedField
+            key={axis}
+            control={form.control}
+            name={axis}
+            label={`${axis}*`}
+            sx={{ width: 120 }}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+        ))}
+        <Button type="submit" disabled={busy}>
+          Add
+        </Button>
+      </div>
+      <Trouble error={error} />
+    </form>
+  );
+}
+
 /** A board of the rack that was read, to be matched. */
 function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string) => void }) {
   const { data: rack } = useRack();
@@ -115,7 +161,6 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: Props) {
   const ways = pieces ? WAYS : WAYS.slice(0, 3);
   const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
-  const [typed, setTyped, clearTyped] = useKept(`typed/${keep}`, { L: '', a: '', b: '' });
   const [piece, setPiece] = useKept(`piece/${keep}`, '');
   const [error, setError] = useState<string | null>(null);
   const [notes, setNotes] = useState<string[]>([]);
@@ -127,22 +172,19 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
   const drawer = useSamplePieces();
   const input = useRef<HTMLInputElement>(null);
 
-  const take = async (asked: Asked) => {
+  const attempt = async (asked: Asked) => {
     setError(null);
     setNotes([]);
     setBusy(true);
     try {
-      const reading = { ...asked, takingId: taking.next() } as ReadingInput;
-      const taken = await send(reading);
+      const taken = await send({ ...asked, takingId: taking.next() } as ReadingInput);
       taking.kept();
       setNotes(taken.notes);
-      if (reading.source === 'typed') clearTyped();
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
     } finally {
       setBusy(false);
     }
   };
+  const take = (asked: Asked) => attempt(asked).catch((trouble: unknown) => setError(sentenceOf(trouble)));
   const measure = (count: number) =>
     take({ source: 'instrument', count, instrument: instrument?.id ?? null, ...(pieces ? { piece } : {}) });
 
@@ -156,20 +198,6 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
     }
     await take({ source: 'file', fileName: file.name, text: await file.text() });
   };
-  const takeTyped = () => {
-    const numbers = [typed.L, typed.a, typed.b].map((t) => t.trim().replace('−', '-'));
-    const bad = numbers.findIndex((t) => !/^-?\d+(\.\d+)?$/.test(t));
-    if (bad >= 0) {
-      const shown = numbers[bad];
-      setError(
-        `${['L*', 'a*', 'b*'][bad]}: ${shown.includes(',') ? `“${shown}” has a decimal comma; write it with a point.` : shown ? `“${shown}” is not a number.` : 'the value is missing.'}`,
-      );
-      return;
-    }
-    const [l, a, b] = numbers.map(Number);
-    void take({ source: 'typed', lab: [l, a, b] });
-  };
-
   return (
     <section
       aria-label="Readings"
@@ -254,29 +282,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
           />
         </div>
       )}
-      {way === 'typed' && (
-        <form
-          style={{ display: 'flex', gap: 12 }}
-          onSubmit={(e) => {
-            e.preventDefault();
-            takeTyped();
-          }}
-        >
-          {(['L', 'a', 'b'] as const).map((axis) => (
-            <TextField
-              key={axis}
-              label={`${axis}*`}
-              value={typed[axis]}
-              onChange={(e) => setTyped({ ...typed, [axis]: e.target.value })}
-              sx={{ width: 96 }}
-              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-            />
-          ))}
-          <Button type="submit" disabled={busy}>
-            Add
-          </Button>
-        </form>
-      )}
+      {way === 'typed' && <TypedLab keep={keep} take={(lab) => attempt({ source: 'typed', lab })} />}
       {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
       <Trouble error={error} />
       {notes.map((note) => (

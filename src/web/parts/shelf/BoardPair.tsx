@@ -1,75 +1,90 @@
-import { Button, MenuItem, TextField } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { Button, MenuItem } from '@mui/material';
+import { type ReactNode, useRef, useState } from 'react';
+import type { Control, FieldValues, Path } from 'react-hook-form';
+import type { z } from 'zod';
 import { onGrid } from '../../../core/formats/index.ts';
 import { BeforeAndAfter } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
 import { send } from '../../hooks/api.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
-import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 
-interface Props {
+type Pair = z.infer<typeof BeforeAndAfter>;
+
+interface Props<T extends FieldValues & { speciesId: string }, V> {
   woods: readonly SpeciesRecord[];
-  wood: string;
-  onWood: (speciesId: string) => void;
-  /** What else is asked of the board: its strength, its coats. */
-  children: ReactNode;
-  /** Throws with a sentence when what was typed will not do. */
-  check: () => void;
+  /** Name under which what is typed is kept. */
+  keep: string;
+  blank: T;
+  read: (typed: T) => unknown;
+  shape: z.ZodType<V>;
+  /** What is asked of the board beside its wood: its strength, its coats. */
+  fields: (control: Control<T>) => ReactNode;
   /** Where the simulated workshop makes such a board, and what to ask it. */
-  bench: { path: string; asked: () => object };
-  keep: (pair: { before: number[]; after: number[] }) => Promise<unknown>;
+  bench: { path: string; asked: (value: V) => object };
+  save: (value: V, pair: Pair) => Promise<unknown>;
 }
 
 /** One board read before and after, made on the simulated workshop or from a file: a rung of a ladder, a coat of a clear. */
-export function BoardPair({ woods, wood, onWood, children, check, bench, keep }: Props) {
-  const [error, setError] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
-  const attempt = async (pair: () => Promise<{ before: number[]; after: number[] }>) => {
-    setBusy(true);
-    try {
-      check();
-      await keep(await pair());
-      setError(null);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    } finally {
-      setBusy(false);
-    }
+export function BoardPair<T extends FieldValues & { speciesId: string }, V>(props: Props<T, V>) {
+  const { woods, keep, blank, read, shape, fields, bench, save } = props;
+  const [fileTrouble, setFileTrouble] = useState<string | null>(null);
+  const pairOf = useRef<(value: V) => Promise<Pair>>(async () => ({ before: [], after: [] }));
+  const { form, submit, busy, error } = useTypedForm<T, V>({
+    keep,
+    blank,
+    read,
+    shape,
+    save: async (value) => save(value, await pairOf.current(value)),
+    onSaved: () => {},
+  });
+  const submitWith = (pair: (value: V) => Promise<Pair>) => {
+    setFileTrouble(null);
+    pairOf.current = pair;
+    void submit();
   };
+  const make = () =>
+    submitWith(async (value) => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked(value))));
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-        {children}
-        <TextField select label="On" value={wood} onChange={(e) => onWood(e.target.value)} sx={{ width: 130 }}>
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        make();
+      }}
+      style={{ display: 'grid', gap: 10 }}
+    >
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+        {fields(form.control)}
+        <TypedField control={form.control} name={'speciesId' as Path<T>} label="On" select sx={{ width: 130 }}>
           {woods.map((s) => (
             <MenuItem key={s.id} value={s.id}>
               {s.name}
             </MenuItem>
           ))}
-        </TextField>
-        <Button
-          disabled={busy}
-          onClick={() => attempt(async () => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked())))}
-        >
+        </TypedField>
+        <Button type="submit" disabled={busy}>
           Make it in the simulated workshop
         </Button>
         <FileButton
           label="File: before, after"
           disabled={busy}
-          onTrouble={setError}
+          onTrouble={setFileTrouble}
           onReadings={({ readings }) =>
-            void attempt(async () => {
+            submitWith(async () => {
               if (readings.length !== 2)
                 throw new Error(
                   `The file has ${readings.length} readings; this takes two: the board before and after.`,
                 );
-              const [before, after] = readings.map((r) => Array.from(onGrid(r)));
+              const [before, after] = readings.map((r) => Array.from(onGrid(r))) as [number[], number[]];
               return { before, after };
             })
           }
         />
       </div>
-      <Trouble error={error} />
-    </div>
+      <Trouble error={error ?? fileTrouble} />
+    </form>
   );
 }

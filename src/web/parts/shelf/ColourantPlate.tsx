@@ -1,15 +1,18 @@
-import { Button, TextField } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { Button } from '@mui/material';
+import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
+import { nth } from '../../../core/known.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
-import type { ColourantRecord, Rung, Shelf } from '../../../shared/shelf.ts';
+import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
-import { useEditForm } from '../../hooks/edit-form.ts';
-import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useVersioned } from '../../hooks/versioned.ts';
 import { Curves } from '../curves/Curves.tsx';
-import { deltaText, strengthText } from '../numbers.ts';
+import { MeanwhileNote } from '../MeanwhileNote.tsx';
+import { deltaText, numberTyped, strengthText } from '../numbers.ts';
+import { SavedNumber } from '../SavedNumber.tsx';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
 import { ColourStrip } from './ColourStrip.tsx';
@@ -17,72 +20,71 @@ import { ShelfTools } from './ShelfTools.tsx';
 
 /** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
 function worstBand(bandError: readonly number[]): string {
-  const worst = bandError.reduce((w, e, i) => (e > bandError[w] ? i : w), 0);
-  return `Worst at ${WAVELENGTHS[worst]} nm: off by ${(100 * bandError[worst]).toFixed(1)} % of reflectance.`;
+  const worst = bandError.reduce((w, e, i) => (e > nth(bandError, w) ? i : w), 0);
+  return `Worst at ${WAVELENGTHS[worst]} nm: off by ${(100 * nth(bandError, worst)).toFixed(1)} % of reflectance.`;
 }
 
 /** One more rung: its strength and wood, and the board's readings before and after. */
-function NewRung({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
+function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const pigment = colourant.kind === 'pigment';
-  const [typed, setTyped] = useKept(`rung/${colourant.id}`, { strength: '', speciesId: '' });
-  const speciesId = typed.speciesId || colourant.rungs[0]?.speciesId || shelf.species[0]?.id || '';
-  const strength = Number(typed.strength) * (pigment ? 0.01 : 1);
   const id = useNextId();
   return (
     <BoardPair
       woods={shelf.species}
-      wood={speciesId}
-      onWood={(id) => setTyped({ ...typed, speciesId: id })}
-      check={() => {
-        if (!(strength > 0)) throw new Error('A rung needs a strength above zero.');
-      }}
-      bench={{ path: '/instrument/rung', asked: () => ({ colourantId: colourant.id, speciesId, strength }) }}
-      keep={async (pair) => {
-        const rung = { id: id.next(), speciesId, strength, ...pair };
-        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [rung] });
+      keep={`rung/${colourant.id}`}
+      blank={{ strength: '', speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '' }}
+      read={({ strength, speciesId }) => ({ speciesId, strength: (numberTyped(strength) ?? 0) * (pigment ? 0.01 : 1) })}
+      shape={RungInput.pick({ strength: true, speciesId: true })}
+      fields={(control) => (
+        <TypedField
+          control={control}
+          name="strength"
+          label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
+          sx={{ width: 160 }}
+        />
+      )}
+      bench={{ path: '/instrument/rung', asked: (rung) => ({ colourantId: colourant.id, ...rung }) }}
+      save={async (rung, pair) => {
+        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ id: id.next(), ...rung, ...pair }] });
         id.kept();
-        // What was typed meanwhile is the next rung's.
-        setTyped((now) => (now.strength === typed.strength ? { ...now, strength: '' } : now));
       }}
-    >
-      <TextField
-        label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
-        value={typed.strength}
-        onChange={(e) => setTyped({ ...typed, strength: e.target.value })}
-        sx={{ width: 160 }}
-      />
-    </BoardPair>
+    />
   );
 }
 
 /** The strength of a rung, to be put right where it was written down wrongly; the profile is fitted again. */
-function RungStrength({
-  rung,
-  pigment,
-  onError,
-}: {
-  rung: Rung;
-  pigment: boolean;
-  onError: (sentence: string | null) => void;
-}) {
+function RungStrength({ rung, pigment }: { rung: Rung; pigment: boolean }) {
   const scale = pigment ? 100 : 1;
-  const [typed, setTyped] = useState(String(Number((rung.strength * scale).toFixed(4))));
-  const strength = typed.trim() === '' ? Number.NaN : Number(typed) / scale;
-  // Entered again after somebody else's change it is saved over that, knowingly.
-  const { submit, error } = useEditForm(rung.version, (version) =>
-    change('PATCH', `/rungs/${rung.id}`, { version, strength }),
-  );
-  useEffect(() => onError(error), [error, onError]);
-  const leave = () => (Math.abs(strength - rung.strength) < 1e-9 ? undefined : submit());
+  const typedOf = (strength: number) => Number((strength * scale).toFixed(4));
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number>({
+    lane: `/rungs/${rung.id}`,
+    value: rung.strength,
+    version: rung.version,
+    valueIn: (now) => (now as Rung).strength,
+    save: async (strength, version) => {
+      const { rungs } = await change('PATCH', `/rungs/${rung.id}`, { version, strength }, ColourantRecord);
+      return rungs.find((r) => r.id === rung.id)?.version ?? version;
+    },
+  });
   return (
-    <TextField
-      label={pigment ? '% of glaze' : 'g/L'}
-      value={typed}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={leave}
-      onKeyDown={(e) => e.key === 'Enter' && void leave()}
-      sx={{ width: 100 }}
-    />
+    <div>
+      <SavedNumber
+        label={pigment ? '% of glaze' : 'g/L'}
+        name="strength"
+        shape={RungInput.shape.strength}
+        shown={typedOf(shown)}
+        set={(strength) => set(strength / scale)}
+        refused={error}
+        width={130}
+      />
+      <MeanwhileNote
+        meanwhile={meanwhile}
+        what="The strength"
+        text={(strength) => strengthText(strength, pigment)}
+        onMine={keepMine}
+        onTheirs={takeTheirs}
+      />
+    </div>
   );
 }
 
@@ -139,7 +141,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
               alignItems: 'center',
             }}
           >
-            <RungStrength key={rung.version} rung={rung} pigment={pigment} onError={setError} />
+            <RungStrength rung={rung} pigment={pigment} />
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
@@ -163,7 +165,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             wantsDarkGround(colourant.rungs) &&
             ' Make one rung on a dark board too: on pale wood alone its hiding hardly shows.'}
         </p>
-        <NewRung key={colourant.id} colourant={colourant} shelf={shelf} />
+        <NewRungForm key={colourant.id} colourant={colourant} shelf={shelf} />
       </div>
       {colourant.caution && <div className="note">{colourant.caution}</div>}
     </section>

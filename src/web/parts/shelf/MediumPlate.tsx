@@ -1,46 +1,35 @@
-import { Button, TextField } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState } from 'react';
 import { usualCoats } from '../../../core/layers/layer.ts';
 import { usualSurface } from '../../../core/learn/surfaces.ts';
-import type { MediumRecord, Shelf } from '../../../shared/shelf.ts';
+import { CoatInput, type MediumRecord, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
-import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../curves/Curves.tsx';
-import { deltaText } from '../numbers.ts';
+import { deltaText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 
 /** One more board read before and after the coat. */
 function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
-  const [typed, setTyped] = useKept(`coat/${medium.id}`, { coats: String(usualCoats(medium.kind)), speciesId: '' });
-  const speciesId = typed.speciesId || shelf.species[0]?.id || '';
-  const coats = Number(typed.coats);
   const id = useNextId();
   return (
     <BoardPair
       woods={shelf.species}
-      wood={speciesId}
-      onWood={(id) => setTyped({ ...typed, speciesId: id })}
-      check={() => {
-        if (!Number.isInteger(coats) || coats < 1) throw new Error('How many coats are on the board?');
-      }}
-      bench={{ path: '/instrument/coat', asked: () => ({ mediumId: medium.id, speciesId }) }}
-      keep={async (pair) => {
-        const sample = { id: id.next(), speciesId, coats, ...pair };
-        await change('POST', `/mediums/${medium.id}/coats`, { samples: [sample] });
+      keep={`coat/${medium.id}`}
+      blank={{ coats: String(usualCoats(medium.kind)), speciesId: shelf.species[0]?.id ?? '' }}
+      read={({ coats, speciesId }) => ({ speciesId, coats: numberTyped(coats) })}
+      shape={CoatInput.pick({ coats: true, speciesId: true })}
+      fields={(control) => <TypedField control={control} name="coats" label="Coats" sx={{ width: 110 }} />}
+      bench={{ path: '/instrument/coat', asked: ({ speciesId }) => ({ mediumId: medium.id, speciesId }) }}
+      save={async (coat, pair) => {
+        await change('POST', `/mediums/${medium.id}/coats`, { samples: [{ id: id.next(), ...coat, ...pair }] });
         id.kept();
       }}
-    >
-      <TextField
-        label="Coats"
-        value={typed.coats}
-        onChange={(e) => setTyped({ ...typed, coats: e.target.value })}
-        sx={{ width: 90 }}
-      />
-    </BoardPair>
+    />
   );
 }
 

@@ -4,6 +4,7 @@ import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { onGrid } from '../../../core/formats/index.ts';
+import { nth } from '../../../core/known.ts';
 import { predict } from '../../../core/optics/predict.ts';
 import { TISSUE_NAMES, type TissueName } from '../../../core/optics/wood.ts';
 import { TissueReading } from '../../../shared/reading.ts';
@@ -106,7 +107,7 @@ function TissueRow({
 export function WoodPlate({ species }: { species: SpeciesRecord }) {
   const [error, setError] = useState<string | null>(null);
   const fields = useMemo(
-    () => [{ label: 'Raw', expected: predict([], species, NOTHING)[0], measured: null }],
+    () => [{ label: 'Raw', expected: nth(predict([], species, NOTHING), 0), measured: null }],
     [species],
   );
   return (
