@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FieldError } from '../field-error.ts';
-import { type Measurement, parseMeasurements, writeCgats, writeCsv } from './index.ts';
+import { type Measurement, readMeasurements, writeCgats, writeCsv } from './index.ts';
 
 const NM = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
 const good: Measurement = { kind: 'spectral', name: 'board 1', wavelengths: NM, values: NM.map((nm) => nm / 1000) };
@@ -9,7 +9,7 @@ const good: Measurement = { kind: 'spectral', name: 'board 1', wavelengths: NM, 
 /** Reads a text, or gives the sentence it was refused with; anything else than a refusal is a fault. */
 function attempt(text: string): Measurement[] | string {
   try {
-    return parseMeasurements(text, 'any.txt').readings;
+    return readMeasurements(text, 'any.txt').readings;
   } catch (error) {
     expect(error).toBeInstanceOf(FieldError);
     return (error as Error).message;

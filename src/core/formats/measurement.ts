@@ -1,14 +1,15 @@
 import type { Spectrum } from '../colour/grid.ts';
 import type { Lab } from '../colour/lab.ts';
+import type { Light } from '../colour/lights.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { resample } from '../colour/resample.ts';
 import { FieldError } from '../field-error.ts';
-import { nth } from '../known.ts';
 
-/** One reading as it came: a spectrum on its own grid (reflectance 0-1), or L*a*b* only (D65/10 degrees). */
+/** One reading as it came: a spectrum on its own grid (reflectance 0-1), or L*a*b* only. */
 export type Measurement =
   | { kind: 'spectral'; name: string; wavelengths: number[]; values: number[] }
-  | { kind: 'lab'; name: string; lab: Lab };
+  /** Under `light`; D65/10 degrees where none is named. */
+  | { kind: 'lab'; name: string; lab: Lab; light?: Light };
 
 export interface MeasurementFile {
   readings: Measurement[];
@@ -17,9 +18,7 @@ export interface MeasurementFile {
 }
 
 export const MOST_BYTES = 4_000_000;
-const LEAST_NM = 300;
-const MOST_NM = 1100;
-const MOST_REFLECTANCE = 1.5;
+export const MOST_READINGS = 5000;
 
 /** A place in a file, for a sentence that names it. */
 export interface Place {
@@ -28,40 +27,56 @@ export interface Place {
   column?: string;
 }
 
+const at = (place: Place) =>
+  [place.file, place.line && `line ${place.line}`, place.column && `column ${place.column}`].filter(Boolean).join(', ');
+
 export function refuse(place: Place, what: string): never {
-  const where = [place.file, place.line && `line ${place.line}`, place.column && `column ${place.column}`]
-    .filter(Boolean)
-    .join(', ');
-  throw new FieldError('file', `${where}: ${what}`);
+  throw new FieldError('file', `${at(place)}: ${what}`);
 }
 
-/** A number written with a point. Refuses decimal commas, words and NaN by name. */
-export function readNumber(text: string, place: Place): number {
-  const trimmed = text.trim();
-  if (/^[-+]?\d+,\d+$/.test(trimmed))
-    refuse(place, `“${trimmed}” has a decimal comma. Write it with a point: ${trimmed.replace(',', '.')}.`);
-  if (!/^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(trimmed))
-    refuse(place, trimmed === '' ? 'the value is missing.' : `“${trimmed}” is not a number.`);
-  return Number(trimmed);
+/** What a column of a table may be said to be. */
+export const COLUMN_ROLES = ['nothing', 'name', 'wavelengths', 'L', 'a', 'b', 'reading'] as const;
+export type ColumnRole = (typeof COLUMN_ROLES)[number];
+
+/** What only the finisher knows of a file. */
+export interface Answers {
+  scale?: 'percent' | 'fraction';
+  /** The light of its L*a*b*, e.g. `D50/2`. */
+  light?: string;
+  /** What each column of the table is, from the left, where its heading does not say. */
+  columns?: readonly ColumnRole[];
 }
 
-/** The wavelength a column heading names, or null: 400, nm400, SPECTRAL_NM_400, R_400nm ... */
-export function wavelengthOf(heading: string): number | null {
-  const match = /^(?:SPECTRAL|SPEC|SPECTRUM|NM|R|REFL|[_\s-])*?(\d{3,4}(?:\.\d+)?)\s*(?:NM)?$/i.exec(heading.trim());
-  return match ? Number(match[1]) : null;
-}
-
-export function checkWavelengths(wavelengths: readonly number[], place: Place): void {
-  if (wavelengths.length < 6) refuse(place, 'a spectrum needs at least six wavelengths.');
-  let before = 0;
-  for (const nm of wavelengths) {
-    if (nm < LEAST_NM || nm > MOST_NM) refuse(place, `${nm} nm is not a wavelength of light this program reads.`);
-    if (nm <= before) refuse(place, `the wavelengths do not ascend: ${nm} nm comes after ${before} nm.`);
-    before = nm;
+/** A refusal that an answer lifts. */
+export class Question extends FieldError {
+  readonly asks: keyof Answers;
+  readonly options: readonly string[];
+  /** The first lines of the table, to map its columns by. */
+  readonly rows: readonly (readonly string[])[];
+  constructor(
+    place: Place,
+    what: string,
+    asks: keyof Answers,
+    options: readonly string[] = [],
+    rows: readonly (readonly string[])[] = [],
+  ) {
+    super('file', `${at(place)}: ${what}`);
+    this.asks = asks;
+    this.options = options;
+    this.rows = rows;
   }
-  const first = nth(wavelengths, 0);
-  if (first > 430 || before < 660)
-    refuse(place, `the spectrum covers only ${first}–${before} nm; 400–700 nm is needed.`);
+}
+
+/**
+ * A number as instruments and spreadsheets write it: `0.45`, `45.2%`, `400 nm`, `0,45`. A comma is decimal: where the
+ * separator of the file is one, it does not get here.
+ */
+export function readNumber(text: string, place: Place): number {
+  const trimmed = text.trim().replace(/\s*(%|nm|°)$/i, '');
+  const plain = /^[-+]?\d+,\d+(e[-+]?\d+)?$/i.test(trimmed) ? trimmed.replace(',', '.') : trimmed;
+  if (!/^[-+]?(\d+\.?\d*|\.\d+)(e[-+]?\d+)?$/i.test(plain))
+    refuse(place, trimmed === '' ? 'the value is missing.' : `“${text.trim()}” is not a number.`);
+  return Number(plain);
 }
 
 export function checkLab(lab: Lab, place: Place): void {
@@ -69,30 +84,8 @@ export function checkLab(lab: Lab, place: Place): void {
   if (Math.abs(lab[1]) > 128 || Math.abs(lab[2]) > 128) refuse(place, 'a* and b* must lie between −128 and 128.');
 }
 
-export interface RawSpectrum {
-  name: string;
-  values: number[];
-  place: (index: number) => Place;
-}
-
-/**
- * Rows of one file brought to 0-1. When any value passes 1.5 the whole file is taken as percent.
- * Refuses values below 0 or above 150 %.
- */
-export function settleScale(rows: readonly RawSpectrum[]): { scale: number; notes: string[] } {
-  const largest = rows.reduce((most, row) => row.values.reduce((m, v) => Math.max(m, v), most), 0);
-  const percent = largest > MOST_REFLECTANCE;
-  for (const row of rows)
-    row.values.forEach((value, i) => {
-      const share = percent ? value / 100 : value;
-      if (share < 0) refuse(row.place(i), `reflectance ${value} is below zero.`);
-      if (share > MOST_REFLECTANCE) refuse(row.place(i), `reflectance ${value} is above 150 %.`);
-    });
-  return percent
-    ? { scale: 0.01, notes: ['The reflectances are in percent; they were converted to 0–1.'] }
-    : { scale: 1, notes: [] };
-}
-
-/** A reading on the internal grid; Lab-only readings through the smoothest reflectance of that colour. */
+/** A reading on the internal grid; Lab-only readings through the smoothest reflectance of that colour in its light. */
 export const onGrid = (reading: Measurement): Spectrum =>
-  reading.kind === 'spectral' ? resample(reading.wavelengths, reading.values) : reflectanceFromLab(reading.lab);
+  reading.kind === 'spectral'
+    ? resample(reading.wavelengths, reading.values)
+    : reflectanceFromLab(reading.lab, reading.light);

@@ -1,5 +1,5 @@
 import { FieldError } from '../../core/field-error.ts';
-import { type MeasurementFile, onGrid, parseMeasurements } from '../../core/formats/index.ts';
+import { type MeasurementFile, onGrid, readMeasurements } from '../../core/formats/index.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { rawTrouble } from '../../record/wood.ts';
 import type { ReadingInput } from '../../shared/reading.ts';
@@ -38,7 +38,7 @@ export async function measurementsFrom(
 ): Promise<MeasurementFile> {
   switch (input.source) {
     case 'file':
-      return parseMeasurements(input.text, input.fileName);
+      return readMeasurements(input.text, input.fileName);
     case 'typed':
       return { readings: [{ kind: 'lab', name: 'typed', lab: input.lab }], notes: [LAB_ONLY] };
     case 'rack':

@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useRef } from 'react';
-import { type MeasurementFile, MOST_BYTES, parseMeasurements } from '../../core/formats/index.ts';
+import { type MeasurementFile, MOST_BYTES, readMeasurements } from '../../core/formats/index.ts';
 import { sentenceOf } from './Trouble.tsx';
 
 interface Props {
@@ -17,7 +17,7 @@ export function FileButton({ label, onReadings, onTrouble, disabled }: Props) {
     if (!file) return;
     try {
       if (file.size > MOST_BYTES) throw new Error(`${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB.`);
-      onReadings(parseMeasurements(await file.text(), file.name));
+      onReadings(readMeasurements(await file.text(), file.name));
     } catch (trouble) {
       onTrouble(sentenceOf(trouble));
     }
