@@ -32,7 +32,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/figure': { rooms: ['core', 'core/optics'], packages: ['simplex-noise', 'pure-rand'] },
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
-  shared: { rooms: ['core/layers', 'core/optics'], packages: ['zod', 'uuid'] },
+  shared: { rooms: ['core/formats', 'core/layers', 'core/optics'], packages: ['zod', 'uuid'] },
   record: { rooms: [...CORE, 'shared'], packages: [] },
   demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'], packages: [] },
 
@@ -42,12 +42,13 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: ['node:', '@electric-sql/pglite', 'async-mutex', 'comlink', 'pg', 'fs-native-extensions', 'zod'],
   },
   'server/store': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
+  'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
   'server/learning': {
     rooms: ['core/learn', 'record', 'shared', 'server/db', 'server/store', 'server/threads'],
     packages: ['node:', 'async-mutex', 'comlink'],
   },
   'server/acts': {
-    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/store', 'server/learning'],
+    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/intake', 'server/store', 'server/learning'],
     packages: ['zod'],
   },
   'server/routes': {

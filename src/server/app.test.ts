@@ -143,7 +143,7 @@ describe('jobs', () => {
     await refused('get', '/nothing', undefined, 404, 'There is nothing at GET');
     const wrong = await shop.ask('post', '/jobs').set('content-type', 'application/json').send('{"customer":');
     expect([wrong.status, wrong.body.detail]).toEqual([400, 'The request is not valid JSON.']);
-    expect((await shop.ask('post', '/jobs', { customer: 'a'.repeat(7_000_000) })).status).toBe(413);
+    expect((await shop.ask('post', '/jobs', { customer: 'a'.repeat(9_500_000) })).status).toBe(413);
   });
 });
 

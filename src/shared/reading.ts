@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { COLUMN_ROLES } from '../core/formats/index.ts';
 import { Id, Moment, Version } from './id.ts';
 
 /** L*, a*, b* each in its field. */
@@ -13,9 +14,22 @@ export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 40
 /** What every way has: the id of the taking (one tap, however many readings), and when, where it was not just now. */
 const taking = { takingId: Id, takenAt: Moment.optional() };
 
+export const FileAnswers = z.object({
+  scale: z.enum(['percent', 'fraction']).optional(),
+  light: z.string().max(20).optional(),
+  columns: z.array(z.enum(COLUMN_ROLES)).max(1000).optional(),
+});
+
 /** The ways a reading comes in. */
 export const ReadingInput = z.discriminatedUnion('source', [
-  z.object({ ...taking, source: z.literal('file'), fileName: z.string().min(1).max(200), text: z.string() }),
+  z.object({
+    ...taking,
+    source: z.literal('file'),
+    fileName: z.string().min(1).max(200),
+    text: z.string(),
+    /** What the finisher said of the file, where it does not say itself. */
+    answers: FileAnswers.optional(),
+  }),
   z.object({ ...taking, source: z.literal('typed'), lab: Lab }),
   z.object({
     ...taking,
@@ -35,6 +49,9 @@ export const BoardReadingInput = z.object({
   stage: z.number().int().min(0, 'Stage 0 is the raw board.').max(16, 'A board has at most 16 layers.'),
   reading: ReadingInput,
 });
+
+/** The grids on which a board's readings stand: each can be one file. */
+export const Grids = z.array(z.object({ name: z.string(), count: z.number() }));
 
 export const StoredReading = z.object({
   id: Id,

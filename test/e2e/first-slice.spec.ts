@@ -26,6 +26,7 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
     .getByTestId('file')
     .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('L*,a*,b*\n40,12,x\n') });
   await expect(page.getByRole('alert')).toContainText('bad.csv, line 2, column b*: “x” is not a number.');
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: 'Instrument' }).click();
   await choose(page, 'Under the simulated instrument', 'Surviving counter panel');
   await readFive(page);

@@ -161,12 +161,15 @@ function mapped(rows: readonly Row[], roles: readonly ColumnRole[]): Table {
   );
   const start = Math.max(first, 0);
   const heading = rows[start - 1]?.cells ?? [];
-  return trimmed({
-    headings: roles.map((role, i) => HEADING[role](heading[i]?.trim() ?? '', i)),
-    line: rows[start - 1]?.line ?? 0,
-    rows: rows.slice(start).map(({ line, cells }) => ({ line, cells: roles.map((_, i) => cells[i] ?? '') })),
-    stated: [],
-  });
+  return trimmed(
+    {
+      headings: roles.map((role, i) => HEADING[role](heading[i]?.trim() ?? '', i)),
+      line: rows[start - 1]?.line ?? 0,
+      rows: rows.slice(start).map(({ line, cells }) => ({ line, cells: roles.map((_, i) => cells[i] ?? '') })),
+      stated: [],
+    },
+    () => {},
+  );
 }
 
 /** Writes spectral readings that share one grid as CSV, a reading a row, or Lab readings (D65/10 degrees). */

@@ -62,8 +62,9 @@ export function lightIn(text: string): StatedLight | null {
 
 /** A light of this program by its name, e.g. `D50/2`; null where it has none of that name. */
 export function knownLight({ illuminant, observer }: StatedLight): Light | null {
-  const known = illuminant?.startsWith('LED') ? 'LED' : illuminant === 'TL84' ? 'F11' : illuminant;
-  return ILLUMINANTS.includes(known as Illuminant)
+  const known = illuminant === 'TL84' ? 'F11' : illuminant;
+  // The white LED of this program is a typical one, and none that a file can mean.
+  return known !== 'LED' && ILLUMINANTS.includes(known as Illuminant)
     ? { illuminant: known as Illuminant, observer: observer ?? 10 }
     : null;
 }

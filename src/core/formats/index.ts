@@ -6,6 +6,7 @@ import { decodeText, plainText } from './text.ts';
 
 export { writeCgats } from './cgats.ts';
 export { writeCsv } from './csv.ts';
+export { exportGrids, writeAll } from './export.ts';
 export { labOfText } from './lab-text.ts';
 export {
   type Answers,

@@ -44,7 +44,7 @@ export interface Answers {
   /** The light of its L*a*b*, e.g. `D50/2`. */
   light?: string;
   /** What each column of the table is, from the left, where its heading does not say. */
-  columns?: readonly ColumnRole[];
+  columns?: ColumnRole[];
 }
 
 /** A refusal that an answer lifts. */

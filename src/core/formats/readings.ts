@@ -307,7 +307,14 @@ function labRows(table: Table, file: string, answers: Answers, notes: Set<string
       ? lightIn(lightAt.map((i) => (/^(?:2|10)$/.test(cells[i] ?? '') ? `${cells[i]}°` : cells[i])).join(' '))
       : null;
   const light = chosen.light ? knownLight(chosen.light) : DAYLIGHT;
-  if (!light || (chosen.light && !chosen.light.illuminant && chosen.light.observer === 2 && !light))
+  if (!light && !chosen.light?.illuminant)
+    throw new Question(
+      { file, line: table.line },
+      'it names the observer of its L*a*b* and no light. Which is it?',
+      'light',
+      [`D65/${chosen.light?.observer ?? 10}`, `D50/${chosen.light?.observer ?? 10}`],
+    );
+  if (!light)
     return refuse(
       { file, line: table.line },
       `its L*a*b* are under ${lightName(chosen.light ?? { illuminant: null, observer: null })}, which this program does not know. Export the spectra, or L*a*b* for D65/10°.`,

@@ -35,7 +35,7 @@ import {
   whereaboutsOf,
 } from '../store/readings.ts';
 import { wholeShelf } from '../store/shelf.ts';
-import { measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
+import { fileOf, measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
@@ -238,6 +238,7 @@ export async function readStage(
   stage: number,
   input: ReadingInput,
 ): Promise<StageRead> {
+  const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
     const { jobId: job, jobNumber, speciesId } = board;
@@ -245,14 +246,15 @@ export async function readStage(
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
     const subject = { board: id, stage };
-    const file = await measurementsFrom(
+    const intake = await measurementsFrom(
       tx,
       input,
+      file,
       () => workshopBoardOf(board, { job: jobNumber, species: speciesId }, stage),
       await countReadings(tx, subject),
     );
-    if (stage === 0) mustBeRawWood(file);
-    const readings = await insertReadings(tx, subject, takingOf(input, by), file.readings);
+    if (stage === 0) mustBeRawWood(intake);
+    const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);
     await rememberStage(tx, id, stage);
     if (stage > 0) {
       await putOnUnnoted(tx, board, stage);
@@ -261,7 +263,7 @@ export async function readStage(
     const layer = board.recipe?.stack[stage - 1]?.kind;
     const detail = { stage, layer, source: input.source, count: readings.length };
     await insertEvent(tx, { kind: 'stage read', by, job, board: id, detail });
-    return { job, readings, notes: file.notes };
+    return { job, readings, notes: intake.notes };
   });
   learning.changed(job);
   return { ...taken, board: await wholeBoard(db, id) };
@@ -283,16 +285,12 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
       if (!lab || (await readingsOfTaking(tx, takingId)).length > 0) continue;
       mustBeReadable(board, stage);
       const input: ReadingInput = { takingId, source: 'typed', lab, ...(at ? { takenAt: at } : {}) };
-      const file = await measurementsFrom(
-        tx,
-        input,
-        () => {
-          throw notFound('board');
-        },
-        0,
-      );
-      if (stage === 0) mustBeRawWood(file);
-      await insertReadings(tx, { board: id, stage }, takingOf(input, by), file.readings);
+      const nothing = () => {
+        throw notFound('board');
+      };
+      const intake = await measurementsFrom(tx, input, null, nothing, 0);
+      if (stage === 0) mustBeRawWood(intake);
+      await insertReadings(tx, { board: id, stage }, takingOf(input, by), intake.readings);
       await rememberStage(tx, id, stage);
       readings++;
     }

@@ -18,7 +18,7 @@ import {
 import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts.ts';
 import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
 import { speciesById } from '../store/shelf.ts';
-import { measurementsFrom, takingOf } from './intake.ts';
+import { fileOf, measurementsFrom, takingOf } from './intake.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
 import { samplePiece } from './simulated.ts';
@@ -72,6 +72,7 @@ export async function putJobAway({ db }: Shop, by: By, code: string, away: boole
 
 export async function readTarget({ db }: Shop, by: By, code: string, input: ReadingInput): Promise<ReadingsTaken> {
   const job = await openJob(db, code);
+  const file = await fileOf(input);
   return db.transaction(async (tx) => {
     const again = await readingsOfTaking(tx, input.takingId);
     if (again.length > 0) return { readings: again, notes: [] };
@@ -79,6 +80,7 @@ export async function readTarget({ db }: Shop, by: By, code: string, input: Read
     const { readings, notes } = await measurementsFrom(
       tx,
       input,
+      file,
       () => samplePiece(input.source === 'instrument' ? input.piece : undefined),
       await countReadings(tx, subject),
     );

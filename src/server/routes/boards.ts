@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { writeCgats } from '../../core/formats/index.ts';
+import { exportGrids, writeAll, writeCgats } from '../../core/formats/index.ts';
 import { boardCode } from '../../record/codes.ts';
 import { stackFileOf } from '../../record/stack-file.ts';
 import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry } from '../../shared/board.ts';
@@ -22,7 +22,7 @@ import { boardAtWork, boardById } from '../store/boards.ts';
 import { storyOf } from '../store/events.ts';
 import { measuredOfBoard } from '../store/readings.ts';
 import { wholeShelf } from '../store/shelf.ts';
-import { byOf, idOf } from './asked.ts';
+import { byOf, idOf, isNumber } from './asked.ts';
 
 export function boardRoutes(shop: Shop): Router {
   const router = Router();
@@ -98,25 +98,27 @@ export function boardRoutes(shop: Shop): Router {
     const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
     response.attachment(`${name}.stack.json`).json(file);
   });
-  router.get('/boards/:board/readings.txt', async ({ params }, response) => {
-    const { work, board } = await boardOf(params.board);
+  const measured = async (text: unknown) => {
+    const { work, board } = await boardOf(text);
     const all = await measuredOfBoard(db, board.id);
-    const spectral = all.filter((r) => r.kind === 'spectral');
-    const chosen = spectral.length > 0 ? spectral : all;
-    const [first] = chosen;
-    if (!first) throw new Refusal(409, 'This board has no readings yet.');
-    const grid = JSON.stringify(first.kind === 'spectral' && first.wavelengths);
-    const same = chosen.filter((r) => JSON.stringify(r.kind === 'spectral' && r.wavelengths) === grid);
+    if (all.length === 0) throw new Refusal(409, 'This board has no readings yet.');
     const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
+    return { name, readings: all.map((r) => ({ ...r, name: `stage ${r.stage} ${r.name}` })) };
+  };
+  router.get('/boards/:board/grids', async ({ params }, response) => {
+    const { readings } = await measured(params.board);
+    response.json(exportGrids(readings).map((g) => ({ name: g.name, count: g.readings.length })));
+  });
+  router.get('/boards/:board/readings.txt', async ({ params, query: { grid } }, response) => {
+    const { name, readings } = await measured(params.board);
+    if (grid !== undefined && !isNumber(grid)) throw new Refusal(422, 'A grid is asked for by its number.', 'grid');
+    const one = grid === undefined ? null : exportGrids(readings)[Number(grid) - 1];
+    if (one === undefined) throw notFound('grid');
+    const text = one ? writeCgats(one.readings, `Urushi, board ${name}`) : writeAll(readings, `Urushi, board ${name}`);
     response
       .type('text/plain')
-      .attachment(`${name}.txt`)
-      .send(
-        writeCgats(
-          same.map((r) => ({ ...r, name: `stage ${r.stage} ${r.name}` })),
-          `Urushi, board ${name}`,
-        ),
-      );
+      .attachment(`${name}${one ? `-${grid}` : ''}.txt`)
+      .send(text);
   });
   return router;
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
-import { type Measurement, onGrid } from '../../core/formats/index.ts';
+import type { Measurement } from '../../core/formats/index.ts';
 import { newId } from '../../shared/id.ts';
 import { StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
@@ -22,39 +22,49 @@ export interface Taking {
   by: string | null;
 }
 
+/** So many rows go in by one statement. */
+const ROWS = 500;
+
+const floats = (column: string) =>
+  `case when jsonb_typeof(r.${column}) = 'array' then array(select v::float8 from jsonb_array_elements_text(r.${column}) v) end`;
+
+/** Keeps readings in their order. @param measurements each with its spectrum on the internal grid */
 export async function insertReadings(
   db: Queries,
   subject: Subject,
   taking: Taking,
-  measurements: readonly Measurement[],
+  measurements: readonly (Measurement & { grid: number[] })[],
 ): Promise<StoredReading[]> {
-  const stored: StoredReading[] = [];
-  for (const [place, measurement] of measurements.entries()) {
-    const spectral = measurement.kind === 'spectral' ? measurement : null;
-    const [row] = await db.query(
+  const rows = measurements.map((m, place) => ({
+    id: newId(),
+    place,
+    name: m.name,
+    grid: m.grid,
+    ...(m.kind === 'spectral'
+      ? { wavelengths: m.wavelengths, measured: m.values }
+      : // What is kept as L*a*b* is for D65/10 degrees.
+        { lab: m.light ? labOf(m.grid) : m.lab }),
+  }));
+  for (let from = 0; from < rows.length; from += ROWS)
+    await db.query(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
          taken_at, instrument_id, person_id)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, coalesce($13::timestamptz, now()),
-         (select id from instrument where id = $14), (select id from person where id = $15)) returning ${COLUMNS}`,
+       select r.id, $1, r.place, $2, $3, $4, $5, r.name, ${floats('wavelengths')}, ${floats('measured')}, ${floats('lab')},
+         ${floats('grid')}, coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
+         (select id from person where id = $8)
+       from jsonb_to_recordset($9::jsonb)
+         as r (id uuid, place int, name text, wavelengths jsonb, measured jsonb, lab jsonb, grid jsonb)`,
       [
-        newId(),
         taking.id,
-        place,
         ...subjectColumns(subject),
         taking.source,
-        measurement.name,
-        spectral?.wavelengths ?? null,
-        spectral?.values ?? null,
-        measurement.kind === 'lab' ? measurement.lab : null,
-        Array.from(onGrid(measurement)),
         taking.takenAt,
         taking.instrument,
         taking.by,
+        JSON.stringify(rows.slice(from, from + ROWS)),
       ],
     );
-    stored.push(ReadingRow.parse(row));
-  }
-  return stored;
+  return readingsOfTaking(db, taking.id);
 }
 
 /** The readings of a taking that was kept already; empty when it is new. */

@@ -8,7 +8,7 @@ import { Job, JobList } from '../../shared/job.ts';
 import { KeptKnowledge } from '../../shared/knowledge.ts';
 import { OldBoard } from '../../shared/old-board.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
-import { type ReadingInput, SamplePieces } from '../../shared/reading.ts';
+import { Grids, type ReadingInput, SamplePieces } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
 import { Shelf } from '../../shared/shelf.ts';
 import { personHere } from './person.ts';
@@ -138,6 +138,7 @@ export const useJob = (number: string | undefined) => useResource(number ? `/job
 export const useShelf = () => useResource('/shelf', Shelf);
 export const useHouse = () => useResource('/house', House);
 export const useRack = () => useResource('/rack', zod.array(OldBoard));
+export const useGrids = (board: string) => useResource(`/boards/${board}/grids`, Grids);
 export const useSamplePieces = () => useResource('/instrument/pieces', SamplePieces);
 export const useStory = (path: string | null) => useResource(path, Story);
 

@@ -42,9 +42,11 @@ describe('a board', () => {
     expect(screen.getByText(/looks flat until the clear goes on/)).toBeDefined();
     await page.press('Read 5×');
     expect((await screen.findByTestId('stage-miss')).textContent).toMatch(/^ΔE00 \d+(\.\d)? from what was expected/);
-    expect(screen.getByRole('link', { name: 'Readings as CGATS' }).getAttribute('href')).toBe(
+    await page.press('Readings as CGATS');
+    expect((await screen.findByRole('link', { name: /^All 10 readings/ })).getAttribute('href')).toBe(
       `/api/boards/${board.id}/readings.txt`,
     );
+    await page.press('Close');
     await page.press('Next: clear');
     expect(await screen.findByRole('heading', { name: 'Board 1: after clear' })).toBeDefined();
     await page.press('Read 5×');

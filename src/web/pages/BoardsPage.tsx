@@ -22,6 +22,7 @@ import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { MixSheet } from '../parts/boards/MixSheet.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
+import { ReadingsOut } from '../parts/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
 import { momentText } from '../parts/moment.ts';
 import { againstText, deltaText, labText } from '../parts/numbers.ts';
@@ -54,6 +55,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   // A stage that missed by more than it may: what is left is solved from here before anything else goes on.
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
   const [past, setPast] = useState(false);
+  const [out, setOut] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
@@ -138,11 +140,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
             solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
           />
           <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-            {board.readings.length > 0 && (
-              <Button component="a" href={`/api/boards/${board.id}/readings.txt`}>
-                Readings as CGATS
-              </Button>
-            )}
+            {board.readings.length > 0 && <Button onClick={() => setOut(true)}>Readings as CGATS</Button>}
             {board.recipe && (
               <Button component="a" href={`/api/boards/${board.id}/stack.json`}>
                 Stack as JSON
@@ -156,6 +154,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
         </section>
         {board.recipe && <MixSheet recipe={board.recipe} bench={bench} />}
       </div>
+      {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}
       {past && <PastDialog board={board} onClose={() => setPast(false)} />}
       {correcting && (
         <ReadingCorrection

@@ -10,6 +10,9 @@ const spectra = (...levels: number[]) =>
 async function give(button: string, name: string, text: string) {
   const input = (await screen.findByRole('button', { name: button })).parentElement?.querySelector('input[type=file]');
   fireEvent.change(input as Element, { target: { files: [new File([text], name)] } });
+  const [press] = await screen.findAllByRole('button', { name: /^(Keep|Leave it)/ });
+  fireEvent.click(screen.queryByRole('button', { name: /^Keep/ }) ?? press);
+  await waitFor(() => expect(screen.queryByRole('dialog', { name: 'What the file holds' })).toBeNull());
 }
 
 describe('the shelf', () => {

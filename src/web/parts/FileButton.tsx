@@ -1,27 +1,19 @@
 import { Button } from '@mui/material';
-import { useRef } from 'react';
-import { type MeasurementFile, MOST_BYTES, readMeasurements } from '../../core/formats/index.ts';
-import { sentenceOf } from './Trouble.tsx';
+import { useRef, useState } from 'react';
+import type { MeasurementFile } from '../../core/formats/index.ts';
+import { FilePreview } from './readings/FilePreview.tsx';
 
 interface Props {
   label: string;
+  /** Gets the readings once they have been looked at. */
   onReadings: (file: MeasurementFile) => void;
-  onTrouble: (sentence: string) => void;
   disabled?: boolean;
 }
 
-/** A button that reads a measurement file here in the browser and hands on its readings. */
-export function FileButton({ label, onReadings, onTrouble, disabled }: Props) {
+/** A button that reads a measurement file here in the browser, shows what it holds, and hands on its readings. */
+export function FileButton({ label, onReadings, disabled }: Props) {
   const input = useRef<HTMLInputElement>(null);
-  const read = async (file: File | undefined) => {
-    if (!file) return;
-    try {
-      if (file.size > MOST_BYTES) throw new Error(`${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB.`);
-      onReadings(readMeasurements(await file.text(), file.name));
-    } catch (trouble) {
-      onTrouble(sentenceOf(trouble));
-    }
-  };
+  const [file, setFile] = useState<File | null>(null);
   return (
     <>
       <Button disabled={disabled} onClick={() => input.current?.click()}>
@@ -31,12 +23,13 @@ export function FileButton({ label, onReadings, onTrouble, disabled }: Props) {
         ref={input}
         type="file"
         hidden
-        accept=".txt,.csv,.cgats,text/*"
+        accept=".txt,.csv,.tsv,.cgats,text/*"
         onChange={(e) => {
-          void read(e.target.files?.[0]);
+          setFile(e.target.files?.[0] ?? null);
           e.target.value = '';
         }}
       />
+      {file && <FilePreview file={file} onKeep={({ read }) => onReadings(read)} onClose={() => setFile(null)} />}
     </>
   );
 }

@@ -86,26 +86,56 @@ describe('trouble', () => {
 describe('a measurement file', () => {
   const open = () => {
     const onReadings = vi.fn();
-    const onTrouble = vi.fn();
-    const { container } = render(<FileButton label="File" onReadings={onReadings} onTrouble={onTrouble} />);
+    const { container } = render(<FileButton label="File" onReadings={onReadings} />);
     const give = (text: string, name: string) =>
       fireEvent.change(container.querySelector('input') as Element, { target: { files: [new File([text], name)] } });
-    return { onReadings, onTrouble, give };
+    const press = async (name: string) => fireEvent.click(await screen.findByRole('button', { name }));
+    return { onReadings, give, press };
   };
-  it('is read here, and its readings handed on', async () => {
-    const { onReadings, onTrouble, give } = open();
-    give('L*,a*,b*\n40,1,2\n', 'a.csv');
+  it('is read here and looked at, and then its readings are handed on', async () => {
+    const { onReadings, give, press } = open();
+    give('Name,L*,a*,b*\nspot,40,1,2\n', 'a.csv');
+    expect(await screen.findByText('spot')).toBeDefined();
+    expect(screen.getByText('L* 40.0  a* 1.0  b* 2.0')).toBeDefined();
+    expect(screen.getByText(/names no light; taken as D65\/10°/)).toBeDefined();
+    expect(onReadings).not.toHaveBeenCalled();
+    await press('Keep this reading');
     await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
     expect(onReadings.mock.calls[0][0].readings).toHaveLength(1);
-    expect(onTrouble).not.toHaveBeenCalled();
   });
   it('is refused with its name, line and column; or for its size alone', async () => {
-    const { onReadings, onTrouble, give } = open();
+    const { onReadings, give, press } = open();
     give('L*,a*,b*\n40,1,two\n', 'a.csv');
-    await waitFor(() => expect(onTrouble).toHaveBeenLastCalledWith('a.csv, line 2, column b*: “two” is not a number.'));
+    expect((await screen.findByRole('alert')).textContent).toBe('a.csv, line 2, column b*: “two” is not a number.');
+    expect(screen.queryByRole('button', { name: /Keep/ })).toBeNull();
+    await press('Leave it');
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     give('x'.repeat(MOST_BYTES + 1), 'big.csv');
-    await waitFor(() => expect(onTrouble).toHaveBeenLastCalledWith('big.csv: the file is larger than 4 MB.'));
+    expect((await screen.findByRole('alert')).textContent).toContain('big.csv: the file is larger than 4 MB.');
     expect(onReadings).not.toHaveBeenCalled();
+  });
+  it('that can be read in two ways asks', async () => {
+    const { onReadings, give, press } = open();
+    const nm = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
+    give(`Name,${nm.join(',')}\nebony,${nm.map((n) => (1 + n / 2000).toFixed(2)).join(',')}\n`, 'dark.csv');
+    expect((await screen.findByRole('alert')).textContent).toContain('Are the values per cent, or fractions of 1?');
+    await press('Per cent');
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings[0].values[0]).toBeCloseTo(0.012, 6);
+  });
+  it('with columns of other names has them named by hand', async () => {
+    const { onReadings, give, press } = open();
+    give('Probe;x;y;z\nspot;40;12;18\n', 'odd.csv');
+    expect((await screen.findByRole('alert')).textContent).toContain('What are the columns?');
+    for (const [i, role] of ['name', 'L*', 'a*', 'b*'].entries()) {
+      fireEvent.mouseDown(screen.getByRole('combobox', { name: `Column ${i + 1}` }));
+      fireEvent.click(await screen.findByRole('option', { name: role }));
+    }
+    await press('Read it so');
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings[0]).toMatchObject({ name: 'spot', lab: [40, 12, 18] });
   });
 });
 

@@ -234,7 +234,6 @@ export function OldBoardDialog({
         <TypedField control={control} name="lab" label="Read: L* a* b*" sx={{ flex: 1 }} />
         <FileButton
           label="File"
-          onTrouble={(message) => form.setError('lab', { message })}
           onReadings={({ readings }) => {
             form.setValue('grid', Array.from(meanSpectrum(readings.map(onGrid))));
             form.setValue('lab', '');

@@ -3,7 +3,6 @@ import { useRef, useState } from 'react';
 import type { z } from 'zod';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { FieldError } from '../../../core/field-error.ts';
-import { MOST_BYTES } from '../../../core/formats/index.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { onTheShelf } from '../../../record/materials.ts';
 import { LabFields, type ReadingInput, type ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
@@ -16,6 +15,7 @@ import { labText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useAttempt, useSay } from '../Undo.tsx';
+import { FilePreview } from './FilePreview.tsx';
 
 interface Props {
   /** Sends a reading to where it belongs. */
@@ -171,6 +171,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
   const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
   const drawer = useSamplePieces();
   const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
 
   const attempt = async (asked: Asked) => {
     setError(null);
@@ -190,21 +191,15 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
 
   const armed = !busy && !(pieces && !piece);
 
-  const readFile = async (file: File | undefined) => {
-    if (!file) return;
-    if (file.size > MOST_BYTES) {
-      setError(`${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB. Export only the readings of this piece.`);
-      return;
-    }
-    await take({ source: 'file', fileName: file.name, text: await file.text() });
-  };
+  const look = (chosen: File | undefined) => chosen && setFile(chosen);
+
   return (
     <section
       aria-label="Readings"
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
-        void readFile(e.dataTransfer.files[0]);
+        look(e.dataTransfer.files[0]);
       }}
       style={{ display: 'grid', gap: 14 }}
     >
@@ -276,7 +271,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
             hidden
             data-testid="file"
             onChange={(e) => {
-              void readFile(e.target.files?.[0]);
+              look(e.target.files?.[0]);
               e.target.value = '';
             }}
           />
@@ -291,6 +286,13 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
         </div>
       ))}
       <ReadingList readings={readings} onCorrect={onCorrect} />
+      {file && (
+        <FilePreview
+          file={file}
+          onKeep={({ text, answers }) => attempt({ source: 'file', fileName: file.name, text, answers })}
+          onClose={() => setFile(null)}
+        />
+      )}
     </section>
   );
 }

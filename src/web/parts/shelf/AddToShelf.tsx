@@ -169,7 +169,6 @@ export function AddWood({ onClose, onAdded }: Props) {
         <FileButton
           label="Choose the file and add"
           disabled={busy}
-          onTrouble={(message) => form.setError('root', { message })}
           onReadings={({ readings }) => {
             file.current = readings;
             void submit();

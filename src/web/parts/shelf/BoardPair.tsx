@@ -1,5 +1,5 @@
 import { Button, MenuItem } from '@mui/material';
-import { type ReactNode, useRef, useState } from 'react';
+import { type ReactNode, useRef } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import type { z } from 'zod';
 import { onGrid } from '../../../core/formats/index.ts';
@@ -30,7 +30,6 @@ interface Props<T extends FieldValues & { speciesId: string }, V> {
 /** One board read before and after, made on the simulated workshop or from a file: a rung of a ladder, a coat of a clear. */
 export function BoardPair<T extends FieldValues & { speciesId: string }, V>(props: Props<T, V>) {
   const { woods, keep, blank, read, shape, fields, bench, save } = props;
-  const [fileTrouble, setFileTrouble] = useState<string | null>(null);
   const pairOf = useRef<(value: V) => Promise<Pair>>(async () => ({ before: [], after: [] }));
   const { form, submit, busy, error } = useTypedForm<T, V>({
     keep,
@@ -41,7 +40,6 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
     onSaved: () => {},
   });
   const submitWith = (pair: (value: V) => Promise<Pair>) => {
-    setFileTrouble(null);
     pairOf.current = pair;
     void submit();
   };
@@ -71,7 +69,6 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
         <FileButton
           label="File: before, after"
           disabled={busy}
-          onTrouble={setFileTrouble}
           onReadings={({ readings }) =>
             submitWith(async () => {
               if (readings.length !== 2)
@@ -84,7 +81,7 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
           }
         />
       </div>
-      <Trouble error={error ?? fileTrouble} />
+      <Trouble error={error} />
     </form>
   );
 }

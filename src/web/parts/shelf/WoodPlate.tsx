@@ -96,7 +96,6 @@ function TissueRow({
       <FileButton
         label="File"
         disabled={busy}
-        onTrouble={onError}
         onReadings={({ readings }) => void save(Array.from(meanSpectrum(readings.map(onGrid))))}
       />
     </div>
