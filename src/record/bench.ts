@@ -1,4 +1,4 @@
-import { meanSpectrum } from '../core/colour/grid.ts';
+import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
@@ -8,6 +8,7 @@ import { allowedStray } from '../core/match/roads.ts';
 import type { Tuning } from '../core/optics/compile.ts';
 import { type PredictOptions, predict, type StageLook } from '../core/optics/predict.ts';
 import type { Preparation } from '../core/optics/preparation.ts';
+import { withoutGloss } from '../core/optics/surface.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
@@ -16,6 +17,11 @@ import { materialsOf, offeredOf } from './materials.ts';
 import { ownColours } from './openings.ts';
 import { begunAt, stackAsMade } from './stages.ts';
 import { type BoardWood, preparationOf, woodOfBoard } from './wood.ts';
+
+/** A target, and how it is shown: without the gloss that its reading holds; one typed as L*a*b* as it was typed. */
+export interface SeenTarget extends Target {
+  seen: Spectrum;
+}
 
 /** A job with all that it means to the model. */
 export interface Bench {
@@ -26,16 +32,15 @@ export interface Bench {
   /** What can be chosen: nothing that was put away. */
   offered: Materials;
   knowledge: Knowledge;
-  target: Target | null;
+  target: SeenTarget | null;
 }
 
 /** The target's mean reading; one known as L*a*b* only is good for a single light. */
-export function targetOf(readings: Job['target']): Target | null {
+export function targetOf(readings: Job['target']): SeenTarget | null {
   if (readings.length === 0) return null;
-  return {
-    reflectance: meanSpectrum(readings.map((r) => r.grid)),
-    singleLight: readings.every((r) => r.lab !== null),
-  };
+  const reflectance = meanSpectrum(readings.map((r) => r.grid));
+  const singleLight = readings.every((r) => r.lab !== null);
+  return { reflectance, singleLight, seen: singleLight ? reflectance : withoutGloss(reflectance) };
 }
 
 export const openBench = (job: Job, shelf: Shelf, knowledge: Knowledge): Bench => ({

@@ -2,6 +2,7 @@ import * as culori from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CIEDE2000_PAIRS } from '../../../test/published/ciede2000-pairs.ts';
+import { renderingIndexOf, temperatureOf } from '../../../test/published/colour-rendering.ts';
 import {
   deltaE00,
   deltaE76,
@@ -19,6 +20,7 @@ import {
   reflectanceFromLab,
   resample,
   screenColour,
+  spectralPower,
   WAVELENGTHS,
   weightsFor,
   xyzFromLab,
@@ -143,11 +145,26 @@ describe('lights', () => {
     expect(white[1]).toBeCloseTo(100, 8);
     expect(Math.abs(white[2] - z)).toBeLessThan(0.03);
   });
-  it('the synthetic LED is a warm-to-neutral white, not a CIE illuminant', () => {
-    const { white } = weightsFor({ illuminant: 'LED', observer: 2 });
-    const x = white[0] / (white[0] + white[1] + white[2]);
-    expect(x).toBeGreaterThan(0.35);
-    expect(x).toBeLessThan(0.42);
+  it('D65 for 10° has the white point of CIE 15', () => {
+    // CIE 15, table of white points: 94.81, 100, 107.32.
+    const { white } = weightsFor({ illuminant: 'D65', observer: 10 });
+    expect([white[0].toFixed(2), white[2].toFixed(2)]).toEqual(['94.81', '107.32']);
+  });
+  it('the synthetic LED is white of 4000 K, on the Planckian locus, with a rendering index of 80 to 85 (CIE 13.3)', () => {
+    const { kelvin, duv } = temperatureOf(spectralPower('LED'));
+    expect(Math.abs(kelvin - 4000)).toBeLessThan(50);
+    expect(Math.abs(duv)).toBeLessThan(0.003);
+    expect(renderingIndexOf(spectralPower('LED'))).toBeGreaterThan(80);
+    expect(renderingIndexOf(spectralPower('LED'))).toBeLessThan(85);
+    // The reckoning itself, by lamps whose values CIE 15 prints: A has 100; F2 4230 K and 64; F11 4000 K and 83.
+    expect(renderingIndexOf(spectralPower('A'))).toBeCloseTo(100, 0);
+    for (const [lamp, kelvin, index] of [
+      ['F2', 4230, 64],
+      ['F11', 4000, 83],
+    ] as const) {
+      expect(Math.abs(temperatureOf(spectralPower(lamp)).kelvin - kelvin)).toBeLessThan(10);
+      expect(Math.round(renderingIndexOf(spectralPower(lamp)))).toBe(index);
+    }
   });
 });
 
@@ -233,6 +250,9 @@ describe('spectra', () => {
     const wavy = flat.map((r, i) => r + 0.05 * Math.cos((i / 30) * 6 * Math.PI));
     expect(metamerismIndex(flat, flat, { illuminant: 'A', observer: 10 })).toBeLessThan(1e-9);
     expect(metamerismIndex(flat, wavy, { illuminant: 'A', observer: 10 })).toBeGreaterThan(0.3);
+    const black = new Float64Array(31);
+    expect(metamerismIndex(black, black, { illuminant: 'A', observer: 10 })).toBe(0);
+    expect(metamerismIndex(flat, black, { illuminant: 'A', observer: 10 })).toBeLessThan(0.05);
     expect(metamerismIndex(flat, metamer, { illuminant: 'A', observer: 10 })).toBeLessThan(0.05);
   });
 });

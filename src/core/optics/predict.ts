@@ -7,7 +7,7 @@ import { compileStack, type Tuning, UNTUNED } from './compile.ts';
 import { continueFrom } from './continue.ts';
 import { type Preparation, USUAL_PREPARATION } from './preparation.ts';
 import { type Program, runProgram } from './program.ts';
-import { type Surface, throughSurface, WET } from './surface.ts';
+import { glossIn, type Surface, throughSurface, WET } from './surface.ts';
 import { scaleToReading, type TissueName, type Wood } from './wood.ts';
 
 export interface TissueColour {
@@ -111,5 +111,6 @@ function looksOf(program: Program, wood: Wood, lights?: readonly Light[]): Stage
 /** An expected look brought to what was measured: the tissues keep their proportion, the average reads as measured. */
 export function lookAsMeasured(look: StageLook, wood: Wood, reading: Spectrum): StageLook {
   const fractions = wood.tissues.map((t) => t.fraction);
-  return lookOf(wood, scaleToReading(look.internal, fractions, reading, look.surface), reading, look.surface);
+  const surface = glossIn(reading, look.surface) > 0 ? look.surface : { ...look.surface, k1: 0 };
+  return lookOf(wood, scaleToReading(look.internal, fractions, reading, surface), reading, surface);
 }

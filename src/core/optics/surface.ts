@@ -24,7 +24,19 @@ export function underSurface(reading: number, { k1, k2 }: Surface): number {
 }
 
 /**
- * A reading of a finished surface without the mirrored part: what the eye sees when it tilts the board out of the gloss.
+ * The mirrored part that a reading holds. A surface that mirrors k1 reads nowhere below it: a darker reading was taken
+ * with the gloss shut out, or has none.
  */
-export const withoutGloss = (reading: ArrayLike<number>, { k1 }: Surface = COATED): Float64Array =>
-  Float64Array.from(reading, (r) => Math.max(0, r - k1));
+export function glossIn(reading: ArrayLike<number>, { k1 }: Surface = COATED): number {
+  const darkest = Math.min(...Array.from(reading));
+  return darkest < 0.8 * k1 ? 0 : Math.min(k1, darkest);
+}
+
+/**
+ * A reading of a finished surface without the mirrored part, where there is one in it: what the eye sees when it tilts
+ * the board out of the gloss.
+ */
+export function withoutGloss(reading: ArrayLike<number>, surface: Surface = COATED): Float64Array {
+  const gloss = glossIn(reading, surface);
+  return Float64Array.from(reading, (r) => r - gloss);
+}

@@ -145,6 +145,8 @@ const ListedRow = NewJob.extend({
   createdAt: stamp,
   targetGrid: z.array(z.number()).nullable(),
   targetLab: z.array(z.number()).nullable(),
+  /** It is known as L*a*b* only. */
+  targetTyped: z.boolean(),
 });
 const ListedWood = z.object({
   id: z.string(),
@@ -185,7 +187,7 @@ const finishedOfJobs = (db: Queries, jobs: readonly string[]) =>
     [jobs],
   );
 
-const seen = (grid: readonly number[]): string => screenColour(withoutGloss(grid)).css;
+const seen = (grid: readonly number[], typed: boolean): string => screenColour(typed ? grid : withoutGloss(grid)).css;
 
 /** The newest jobs that are at work, from `before` downwards; one list is short enough to be shown at once. */
 export async function listJobs(db: Queries, before: number | null): Promise<JobList> {
@@ -193,7 +195,8 @@ export async function listJobs(db: Queries, before: number | null): Promise<JobL
     db,
     ListedRow,
     `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
-       target_lab as "targetLab"
+       target_lab as "targetLab", not exists (select from reading r where r.job_id = job.id and r.deleted_at is null
+         and r.lab is null) as "targetTyped"
      from job where deleted_at is null and ($1::int is null or number < $1)
      order by number desc limit ${MOST_LISTED + 1}`,
     [before],
@@ -221,12 +224,12 @@ export async function listJobs(db: Queries, before: number | null): Promise<JobL
      join unnest($1::uuid[], $2::int[]) as best (board, stage) on m.board_id = best.board and m.stage = best.stage`,
     [bests.map((b) => b.board), bests.map((b) => b.stage)],
   );
-  const jobs = standings.map(({ row: { targetGrid, targetLab: _, ...row }, woods: own, best }) => {
+  const jobs = standings.map(({ row: { targetGrid, targetTyped, targetLab: _, ...row }, woods: own, best }) => {
     const grid = grids.find((g) => g.board === best?.board)?.grid;
     return {
       ...row,
-      target: targetGrid && seen(targetGrid),
-      best: grid ? seen(grid) : null,
+      target: targetGrid && seen(targetGrid, targetTyped),
+      best: grid ? seen(grid, false) : null,
       woods: own.map(({ id: _, jobId: __, ...wood }) => wood),
     };
   });

@@ -117,6 +117,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   };
 
   const target = bench.target?.reflectance ?? null;
+  const seen = bench.target?.seen ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   const finished = isFinished(board);
 
@@ -136,7 +137,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             wood={model.species}
             seed={model.seed}
             fields={fields}
-            target={target}
+            target={seen}
             light={light}
             wet={wet}
             height={206}
@@ -254,13 +255,13 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             </div>
           ))}
           {search.found && done === 0 && <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />}
-          {search.found && target && (
+          {search.found && seen && (
             <Roads
               roads={search.found.roads}
               materials={bench.materials}
               wood={model.species}
               seed={model.seed}
-              target={target}
+              target={seen}
               onTake={(road) => {
                 set(road.stack);
                 setSelected(null);

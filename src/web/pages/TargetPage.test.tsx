@@ -47,7 +47,9 @@ describe('the target', () => {
       });
     drop('empty.csv', '');
     expect((await screen.findByRole('alert')).textContent).toContain('empty.csv');
+    await page.press('Leave it');
     drop('two.csv', 'L*,a*,b*\n40,12,18\n44,12,18\n');
+    await page.press('Keep these 2 readings');
     expect(await screen.findByText(/mean of 2 in reflectance/)).toBeDefined();
     expect(screen.queryByRole('alert')).toBeNull();
     drop('large.csv', 'x'.repeat(4_100_000));

@@ -3,7 +3,6 @@ import { Link as RouterLink } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
-import { withoutGloss } from '../../core/optics/surface.ts';
 import { type Job, Job as JobShape, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { ReadingsTaken } from '../../shared/reading.ts';
@@ -79,7 +78,7 @@ function LightsOfThePlace({ job, judged }: { job: Job; judged: boolean }) {
 
 export function TargetPage() {
   const { job, target } = useOpenBench();
-  const colour = target ? screenColour(withoutGloss(target.reflectance)) : null;
+  const colour = target ? screenColour(target.seen) : null;
   return (
     <>
       <div className="work">

@@ -38,7 +38,7 @@ function Row({
         wood={model.species}
         seed={model.seed}
         fields={fields}
-        target={bench.target?.reflectance ?? null}
+        target={bench.target?.seen ?? null}
         light={DAYLIGHT}
         height={104}
       />

@@ -96,7 +96,7 @@ describe('a measurement file', () => {
     const { onReadings, give, press } = open();
     give('Name,L*,a*,b*\nspot,40,1,2\n', 'a.csv');
     expect(await screen.findByText('spot')).toBeDefined();
-    expect(screen.getByText('L* 40.0  a* 1.0  b* 2.0')).toBeDefined();
+    expect(screen.getByText(/^L\* 40.0\s+a\* 1.0\s+b\* 2.0$/)).toBeDefined();
     expect(screen.getByText(/names no light; taken as D65\/10°/)).toBeDefined();
     expect(onReadings).not.toHaveBeenCalled();
     await press('Keep this reading');

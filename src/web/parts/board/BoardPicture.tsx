@@ -5,7 +5,6 @@ import type { Light } from '../../../core/colour/lights.ts';
 import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
 import { nth } from '../../../core/known.ts';
 import type { StageLook } from '../../../core/optics/predict.ts';
-import { withoutGloss } from '../../../core/optics/surface.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
@@ -15,6 +14,7 @@ interface Props {
   seed: number;
   fields: readonly BoardField[];
   /** Mean reading of the target, specular included; shown without gloss as a coated surface. */
+  /** As it is seen: without the gloss that its reading holds. */
   target: Spectrum | null;
   light: Light;
   wet?: boolean;
@@ -45,7 +45,7 @@ function paintingOf(props: Props, width: number): Omit<BoardPainting, 'height'> 
     grainFraction: fractionOf(wood, 'grain'),
     poreFraction: fractionOf(wood, 'pore'),
     band: BAND,
-    target: target ? screenColour(withoutGloss(target), light).rgb : null,
+    target: target ? screenColour(target, light).rgb : null,
     fields: fields.map((f) => ({
       expected: tissueRgb(f.expected, light, wet),
       measured: f.measured ? tissueRgb(f.measured, light, wet) : null,
@@ -96,7 +96,7 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, painting: Board
 /** True when the screen cannot show one of the colours as it is. */
 function outOfGamut({ fields, target, light }: Props): boolean {
   const all = [...fields.map((f) => f.expected.seen), ...fields.flatMap((f) => f.measured?.seen ?? [])];
-  return [...all, ...(target ? [withoutGloss(target)] : [])].some((s) => !screenColour(s, light).inGamut);
+  return [...all, ...(target ? [target] : [])].some((s) => !screenColour(s, light).inGamut);
 }
 
 /**
@@ -157,9 +157,10 @@ export function BoardPicture(props: Props) {
             />
           ))}
       </div>
-      {height >= ROOM_FOR_WORDS && outOfGamut(props) && (
+      {height >= ROOM_FOR_WORDS && (
         <div className="soft" style={{ fontSize: 14, paddingTop: 6 }}>
-          A colour here lies outside what this screen can show; the nearest is shown.
+          {fields.some((f) => f.expected.surface.k1 > 0) && 'Shown without gloss. '}
+          {outOfGamut(props) && 'A colour here lies outside what this screen can show; the nearest is shown.'}
         </div>
       )}
     </div>

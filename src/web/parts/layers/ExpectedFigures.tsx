@@ -60,6 +60,12 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
         )}
         <div className="mono soft" style={{ fontSize: 14 }}>
           {labText(got)}
+          {final.surface.k1 > 0 && (
+            <div>
+              as pictured, without gloss:{' '}
+              <span style={{ whiteSpace: 'nowrap' }}>{labText(labOf(final.seen, light))}</span>
+            </div>
+          )}
         </div>
       </div>
     </div>
