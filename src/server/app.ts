@@ -78,7 +78,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   app.use(onlyOwnNames(hosts));
   app.use(compression());
   const api = express.Router();
-  api.use(onlyOwnPage, onlyReadableAddress, express.json({ limit: `${MOST_BODY_MB}mb` }), onlyWritableText);
+  api.use(onlyOwnPage, onlyReadableAddress, express.json({ limit: MOST_BODY_MB * 1e6 }), onlyWritableText);
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });

@@ -6,7 +6,7 @@ export const Id = z.uuid('An id is a UUID, made by whoever makes the thing.');
 export const newId = (): string => v7();
 
 /** The version of a record that an edit was made on. */
-export const Version = z.number().int().min(1);
+export const Version = z.number().int().min(1).max(2_000_000_000);
 /** What a save of something that has versions answers. */
 export const VersionMade = z.object({ version: z.number() });
 /** A moment, as it crosses the wire. */

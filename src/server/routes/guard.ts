@@ -46,7 +46,8 @@ function unwritableIn(value: unknown, depth = 0): string | null {
   if (typeof value !== 'object' || value === null) return null;
   if (depth > 12) return '';
   for (const [key, inner] of Object.entries(value)) {
-    if (unwritable(key)) return '';
+    // A key of that name would be lost on its way through the shapes, and nobody would be told.
+    if (unwritable(key) || key === '__proto__') return key === '__proto__' ? key : '';
     const at = unwritableIn(inner, depth + 1);
     if (at !== null) return at === '' ? key : `${key}.${at}`;
   }
@@ -68,6 +69,12 @@ export const onlyReadableAddress: RequestHandler = ({ url }, _, next) => {
 export const onlyWritableText: RequestHandler = ({ body }, _, next) => {
   const at = unwritableIn(body);
   if (at !== null)
-    throw new Refusal(422, 'A text has characters that cannot be kept: a zero, or half of a character.', at);
+    throw new Refusal(
+      422,
+      at.endsWith('__proto__')
+        ? 'There is nothing of the name “__proto__”.'
+        : 'A text has characters that cannot be kept: a zero, or half of a character.',
+      at,
+    );
   next();
 };

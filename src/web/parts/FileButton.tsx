@@ -29,7 +29,7 @@ export function FileButton({ label, onReadings, disabled }: Props) {
           e.target.value = '';
         }}
       />
-      {file && <FilePreview file={file} onKeep={({ read }) => onReadings(read)} onClose={() => setFile(null)} />}
+      {file && <FilePreview file={file} onKeep={async ({ read }) => onReadings(read)} onClose={() => setFile(null)} />}
     </>
   );
 }

@@ -182,7 +182,7 @@ interface Props {
   file: File;
   /** What is done with them, for the button. */
   action?: string;
-  onKeep: (file: ReadFile) => Promise<unknown> | void;
+  onKeep: (file: ReadFile) => Promise<unknown> | undefined;
   onClose: () => void;
 }
 
