@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { COLUMN_ROLES } from '../core/formats/index.ts';
+import { COLUMN_ROLES } from '../core/formats/columns.ts';
 import { Id, Moment, Version } from './id.ts';
 
 /** L*, a*, b* each in its field. */

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import { nth } from '../known.ts';
+import type { ColumnRole } from './columns.ts';
 import { isWavelengthWord, labColumnOf, wavelengthOf } from './headings.ts';
-import { type ColumnRole, type Measurement, Question, refuse } from './measurement.ts';
+import { type Measurement, Question, refuse } from './measurement.ts';
 import { type Table, trimmed } from './table.ts';
 
 interface Row {

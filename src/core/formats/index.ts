@@ -1,3 +1,5 @@
+export { COLUMN_ROLES, type ColumnRole } from './columns.ts';
+
 import { tablesOfCgats } from './cgats.ts';
 import { tablesOfCsv } from './csv.ts';
 import { type Answers, type MeasurementFile, MOST_BYTES, MOST_READINGS, refuse } from './measurement.ts';
@@ -10,8 +12,6 @@ export { exportGrids, writeAll } from './export.ts';
 export { labOfText } from './lab-text.ts';
 export {
   type Answers,
-  COLUMN_ROLES,
-  type ColumnRole,
   type Measurement,
   type MeasurementFile,
   MOST_BYTES,

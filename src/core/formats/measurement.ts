@@ -4,6 +4,7 @@ import type { Light } from '../colour/lights.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { resample } from '../colour/resample.ts';
 import { FieldError } from '../field-error.ts';
+import type { ColumnRole } from './columns.ts';
 
 /** One reading as it came: a spectrum on its own grid (reflectance 0-1), or L*a*b* only. */
 export type Measurement =
@@ -33,10 +34,6 @@ const at = (place: Place) =>
 export function refuse(place: Place, what: string): never {
   throw new FieldError('file', `${at(place)}: ${what}`);
 }
-
-/** What a column of a table may be said to be. */
-export const COLUMN_ROLES = ['nothing', 'name', 'wavelengths', 'L', 'a', 'b', 'reading'] as const;
-export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
 /** What only the finisher knows of a file. */
 export interface Answers {

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { cp, mkdir, mkdtemp, readdir, rename, rm, writeFile } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
@@ -11,9 +11,11 @@ import { newId } from '../../shared/id.ts';
 import { type OpenShop, openShop, shopOn } from '../open-shop.ts';
 import { insertJob, jobById, listJobs } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
+import { summaryOf } from '../store/summary.ts';
 import type { Db } from './db.ts';
 import { openFolder } from './folder.ts';
 import { FolderInUse } from './folder-lock.ts';
+import { hasDaysSnapshot, nextSnapshotFile, tidySnapshots } from './snapshots.ts';
 
 const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
 
@@ -133,6 +135,12 @@ describe('the database', () => {
   });
 });
 
+/** The work begun a moment later. */
+const settled = async <T>(work: () => Promise<T>): Promise<T> => {
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  return work();
+};
+
 describe('the data folder', () => {
   let folder: string;
   beforeEach(async () => {
@@ -212,6 +220,57 @@ describe('the data folder', () => {
     expect(refusal.message).toContain('Stop it first, or set URUSHI_DATA to another folder.');
     await db.close();
     await (await openFolder(folder)).close();
+  }, 60_000);
+  it('has snapshots taken, looked into and put in place; what was there becomes one', async () => {
+    const db = await openFolder(folder);
+    const [kept, later] = [job('Kept'), job('Later')];
+    await insertJob(db, kept);
+    const taken = await db.takeSnapshot('asked');
+    await insertJob(db, later);
+
+    const look = await db.openSnapshot(taken.name);
+    expect(look && (await summaryOf(look))).toMatchObject({ jobs: 1, newest: [{ customer: 'Kept' }] });
+    await look?.close();
+    expect(await summaryOf(db)).toMatchObject({ jobs: 2 });
+    expect([await db.openSnapshot('../lock'), await db.restore('none.tgz')]).toEqual([null, false]);
+
+    // Whoever asks while it is put in place waits, and is answered by what was restored.
+    const [restored, meanwhile] = await Promise.all([db.restore(taken.name), settled(() => summaryOf(db))]);
+    expect([restored, meanwhile?.jobs]).toEqual([true, expect.any(Number)]);
+    expect(await summaryOf(db)).toMatchObject({ jobs: 1, newest: [{ customer: 'Kept' }] });
+    const [before] = await db.snapshots();
+    expect(before.reason).toBe('restore');
+    await db.restore(before.name);
+    expect((await jobById(db, later.id))?.customer).toBe('Later');
+    await db.close();
+  }, 60_000);
+  it('keeps fourteen snapshots, whole ones only, and one for each day', async () => {
+    const db = await openFolder(folder);
+    expect(await hasDaysSnapshot(folder)).toBe(false);
+    const first = await db.takeSnapshot('day');
+    expect(await hasDaysSnapshot(folder)).toBe(true);
+    expect(await hasDaysSnapshot(folder, new Date(Date.now() + 86_400_000))).toBe(false);
+    await writeFile(path.join(folder, 'backups', 'half.tgz.unfinished'), 'half');
+    for (let i = 0; i < 14; i++)
+      await cp(
+        path.join(folder, 'backups', first.name),
+        await nextSnapshotFile(folder, 'asked', new Date(Date.now() + i)),
+      );
+    await tidySnapshots(folder);
+    const names = (await readdir(path.join(folder, 'backups'))).sort();
+    expect(names).toHaveLength(14);
+    expect(names).not.toContain(first.name);
+    await db.close();
+  }, 60_000);
+  it('comes back when a restore was killed before its database was seen to open', async () => {
+    const db = await openFolder(folder);
+    await insertJob(db, job('Before'));
+    await db.close();
+    await rename(path.join(folder, 'database'), path.join(folder, 'database-replaced'));
+    await mkdir(path.join(folder, 'database'));
+    const again = await openFolder(folder);
+    expect((await summaryOf(again)).newest[0].customer).toBe('Before');
+    await again.close();
   }, 60_000);
   it('leaves this thread free while the database works', async () => {
     const db = await openFolder(folder);

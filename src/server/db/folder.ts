@@ -54,9 +54,11 @@ async function mustBeFolder(folder: string): Promise<void> {
  * and can be killed): it is made beside and renamed. An empty shop never takes the place of one that is gone.
  */
 async function makeSafely({ folder, database, unfinished, replaced }: Places): Promise<void> {
-  // A restore that was killed between its two renames.
-  if (!existsSync(database) && existsSync(replaced)) await rename(replaced, database);
-  await rm(replaced, { recursive: true, force: true });
+  // A restore that was killed before its database was seen to open.
+  if (existsSync(replaced)) {
+    await rm(database, { recursive: true, force: true });
+    await rename(replaced, database);
+  }
   await rm(unfinished, { recursive: true, force: true });
   if (existsSync(database)) return;
   if ((await snapshotsIn(folder)).length > 0)
@@ -216,19 +218,40 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
       await takeSnapshot('restore');
       const db = await inHand();
       current = null;
-      await db.close();
-      await putInPlace(places);
-      await inHand();
+      // Whoever asks meanwhile waits for the restored one.
+      opening = db
+        .close()
+        .then(() => swapIn(places))
+        .then((opened) => {
+          current = opened;
+          return opened;
+        })
+        .finally(() => {
+          opening = null;
+        });
+      await opening;
       return true;
     },
   };
 }
 
-/** The finished database takes the place of the one that was; killed in between, the old one comes back. */
-async function putInPlace({ database, unfinished, replaced }: Places): Promise<void> {
-  if (existsSync(database)) await rename(database, replaced);
-  await rename(unfinished, database);
-  await rm(replaced, { recursive: true, force: true });
+/**
+ * The finished database takes the place of the one that was, and is opened. Where it does not open, or the process ends
+ * in between, the old one comes back.
+ */
+async function swapIn(places: Places): Promise<Embedded> {
+  const { database, unfinished, replaced } = places;
+  await rename(database, replaced);
+  try {
+    await rename(unfinished, database);
+    const opened = await openWhole(places);
+    await rm(replaced, { recursive: true, force: true });
+    return opened;
+  } catch (error) {
+    await rm(database, { recursive: true, force: true });
+    await rename(replaced, database);
+    throw error;
+  }
 }
 
 /**

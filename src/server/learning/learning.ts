@@ -20,6 +20,8 @@ export interface Learning {
   learn(job: string): Promise<KeptKnowledge>;
   /** A job's evidence changed: what is being learned for it is overtaken, and begun again soon. */
   changed(job: string): void;
+  /** The record was replaced by another: what is remembered of it is let go. */
+  forget(): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -103,6 +105,12 @@ export function startLearning(db: Db, onFault: (error: unknown) => void): Learni
       }, SETTLE_MS);
       waiting.set(job, timer);
     },
+    forget: () =>
+      turn.runExclusive(async () => {
+        await thread?.end();
+        thread = null;
+        told = -1;
+      }),
     async close() {
       closed = true;
       for (const timer of waiting.values()) clearTimeout(timer);

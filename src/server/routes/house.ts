@@ -13,6 +13,7 @@ import {
   putPersonOrInstrumentAway,
 } from '../acts/house.ts';
 import type { Shop } from '../acts/shop.ts';
+import { lookAtSnapshot, restoreSnapshot, snapshotsOf, takeSnapshot } from '../acts/snapshots.ts';
 import { house } from '../store/house.ts';
 import { oldBoards } from '../store/rack.ts';
 import { byOf, idOf } from './asked.ts';
@@ -52,6 +53,20 @@ export function houseRoutes(shop: Shop): Router {
       response.json(await putPersonOrInstrumentAway(shop, byOf(request), kind, id, false));
     });
   }
+
+  router.get('/house/snapshots', async (_, response) => {
+    response.json({ snapshots: await snapshotsOf(shop) });
+  });
+  router.post('/house/snapshots', async (_, response) => {
+    response.status(201).json(await takeSnapshot(shop));
+  });
+  router.get('/house/snapshots/:name', async ({ params }, response) => {
+    response.json(await lookAtSnapshot(shop, params.name));
+  });
+  router.post('/house/snapshots/:name/restore', async ({ params }, response) => {
+    await restoreSnapshot(shop, params.name);
+    response.status(204).end();
+  });
 
   router.get('/rack', async (_, response) => {
     response.json(await oldBoards(shop.db));

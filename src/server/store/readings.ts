@@ -25,8 +25,8 @@ export interface Taking {
 /** So many rows go in by one statement. */
 const ROWS = 500;
 
-const floats = (column: string) =>
-  `case when jsonb_typeof(r.${column}) = 'array' then array(select v::float8 from jsonb_array_elements_text(r.${column}) v) end`;
+/** Numbers as the text of an array, which the database reads fastest. */
+const arrayText = (values: ArrayLike<number> | null) => (values ? `{${Array.from(values).join()}}` : null);
 
 /** Keeps readings in their order. @param measurements each with its spectrum on the internal grid */
 export async function insertReadings(
@@ -35,25 +35,16 @@ export async function insertReadings(
   taking: Taking,
   measurements: readonly (Measurement & { grid: number[] })[],
 ): Promise<StoredReading[]> {
-  const rows = measurements.map((m, place) => ({
-    id: newId(),
-    place,
-    name: m.name,
-    grid: m.grid,
-    ...(m.kind === 'spectral'
-      ? { wavelengths: m.wavelengths, measured: m.values }
-      : // What is kept as L*a*b* is for D65/10 degrees.
-        { lab: m.light ? labOf(m.grid) : m.lab }),
-  }));
-  for (let from = 0; from < rows.length; from += ROWS)
+  for (let from = 0; from < measurements.length; from += ROWS) {
+    const rows = measurements.slice(from, from + ROWS);
     await db.query(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
          taken_at, instrument_id, person_id)
-       select r.id, $1, r.place, $2, $3, $4, $5, r.name, ${floats('wavelengths')}, ${floats('measured')}, ${floats('lab')},
-         ${floats('grid')}, coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
+       select r.id, $1, r.place, $2, $3, $4, $5, r.name, r.wavelengths::float8[], r.measured::float8[], r.lab::float8[],
+         r.grid::float8[], coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
          (select id from person where id = $8)
-       from jsonb_to_recordset($9::jsonb)
-         as r (id uuid, place int, name text, wavelengths jsonb, measured jsonb, lab jsonb, grid jsonb)`,
+       from unnest($9::uuid[], $10::int[], $11::text[], $12::text[], $13::text[], $14::text[], $15::text[])
+         as r (id, place, name, wavelengths, measured, lab, grid)`,
       [
         taking.id,
         ...subjectColumns(subject),
@@ -61,9 +52,17 @@ export async function insertReadings(
         taking.takenAt,
         taking.instrument,
         taking.by,
-        JSON.stringify(rows.slice(from, from + ROWS)),
+        rows.map(() => newId()),
+        rows.map((_, i) => from + i),
+        rows.map((m) => m.name),
+        rows.map((m) => arrayText(m.kind === 'spectral' ? m.wavelengths : null)),
+        rows.map((m) => arrayText(m.kind === 'spectral' ? m.values : null)),
+        // What is kept as L*a*b* is for D65/10 degrees.
+        rows.map((m) => arrayText(m.kind === 'spectral' ? null : m.light ? labOf(m.grid) : m.lab)),
+        rows.map((m) => arrayText(m.grid)),
       ],
     );
+  }
   return readingsOfTaking(db, taking.id);
 }
 

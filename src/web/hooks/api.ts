@@ -11,6 +11,7 @@ import { ProblemDetails } from '../../shared/problem-details.ts';
 import { Grids, type ReadingInput, SamplePieces } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
 import { Shelf } from '../../shared/shelf.ts';
+import { SnapshotLook, Snapshots } from '../../shared/snapshot.ts';
 import { personHere } from './person.ts';
 
 /** A refusal by the server, with the sentence for the finisher and the field it is about. */
@@ -63,7 +64,7 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   rack: { moves: (key) => key === '/rack', teaches: true },
   people: { moves: (key) => key === '/house', teaches: false },
   instruments: { moves: (key) => key === '/house', teaches: false },
-  house: { moves: (key) => key === '/house', teaches: false },
+  house: { moves: (key) => key === '/house' || key === '/house/snapshots', teaches: false },
   // What is left of the paths belongs to the shelf.
   shelf: { moves: (key) => key === '/shelf', teaches: true },
 };
@@ -137,6 +138,8 @@ export const useJobs = (before: string | null) => useResource(before ? `/jobs?be
 export const useJob = (number: string | undefined) => useResource(number ? `/jobs/${number}` : null, Job);
 export const useShelf = () => useResource('/shelf', Shelf);
 export const useHouse = () => useResource('/house', House);
+export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
+export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);
 export const useRack = () => useResource('/rack', zod.array(OldBoard));
 export const useGrids = (board: string) => useResource(`/boards/${board}/grids`, Grids);
 export const useSamplePieces = () => useResource('/instrument/pieces', SamplePieces);

@@ -12,6 +12,7 @@ import { useVersioned } from '../hooks/versioned.ts';
 import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { SavedNumber } from '../parts/SavedNumber.tsx';
+import { Snapshots } from '../parts/Snapshots.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
@@ -193,7 +194,10 @@ export function HousePage() {
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />
             </div>
-            <HouseSettings house={house} />
+            <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
+              <HouseSettings house={house} />
+              <Snapshots />
+            </div>
           </div>
         )}
       </div>
