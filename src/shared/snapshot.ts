@@ -26,5 +26,5 @@ export const Summary = z.object({
 export type Summary = z.infer<typeof Summary>;
 
 /** What restoring a snapshot would bring, beside what there is. */
-export const SnapshotLook = z.object({ then: Summary, now: Summary });
+export const SnapshotLook = z.object({ held: Summary, now: Summary });
 export type SnapshotLook = z.infer<typeof SnapshotLook>;

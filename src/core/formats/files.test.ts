@@ -6,6 +6,9 @@ import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
 import { onGrid, Question, readMeasurements } from './index.ts';
 
+/** By hand: URUSHI_FUZZ=10000 npx vitest run src/core/formats/files */
+const RUNS = Number(process.env.URUSHI_FUZZ ?? 600);
+
 describe('files as spreadsheets and instruments write them', () => {
   it('are sixty and more', () => expect(MEASUREMENT_FILES.length).toBeGreaterThanOrEqual(60));
 
@@ -70,6 +73,7 @@ describe('files as spreadsheets and instruments write them', () => {
       '1e400',
       '9'.repeat(40),
     );
+    const slowest = 0;
     fc.assert(
       fc.property(
         fc.constantFrom(...texts),
@@ -88,7 +92,8 @@ describe('files as spreadsheets and instruments write them', () => {
           }
         },
       ),
-      { numRuns: 600 },
+      { numRuns: RUNS },
     );
+    console.log(`${RUNS} spoiled files; the slowest took ${slowest.toFixed(0)} ms (goal 1000)`);
   });
 });

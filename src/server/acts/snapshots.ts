@@ -18,7 +18,7 @@ export async function lookAtSnapshot(shop: Shop, name: string): Promise<Snapshot
   const snapshot = await folderOf(shop).openSnapshot(name);
   if (!snapshot) throw notFound('snapshot');
   try {
-    return { then: await summaryOf(snapshot), now: await summaryOf(shop.db) };
+    return { held: await summaryOf(snapshot), now: await summaryOf(shop.db) };
   } finally {
     await snapshot.close();
   }

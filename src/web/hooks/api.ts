@@ -82,6 +82,9 @@ const knowledgeIsBehind = () =>
   );
 const fetchAgain = (which: (key: string) => boolean) => mutate((key) => typeof key === 'string' && which(key));
 
+/** The whole record is another: all that is in sight is fetched afresh. */
+export const fetchEverything = () => mutate(() => true);
+
 /** A change: sent, then what it moved is fetched afresh where it is in sight, and nothing else. */
 export async function change<T extends z.ZodType>(
   method: string,

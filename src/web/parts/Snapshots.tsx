@@ -1,8 +1,7 @@
 import { Button, Dialog, DialogContent, LinearProgress } from '@mui/material';
 import { useState } from 'react';
-import { mutate } from 'swr';
 import { Snapshot, type SnapshotLook, type Summary } from '../../shared/snapshot.ts';
-import { change, useSnapshotLook, useSnapshots } from '../hooks/api.ts';
+import { change, fetchEverything, useSnapshotLook, useSnapshots } from '../hooks/api.ts';
 import { momentText } from './moment.ts';
 import { sentenceOf, Trouble } from './Trouble.tsx';
 import { useSay } from './Undo.tsx';
@@ -33,7 +32,7 @@ function Held({ title, summary }: { title: string; summary: Summary }) {
 
 const Both = ({ look, at }: { look: SnapshotLook; at: string }) => (
   <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 24 }}>
-    <Held title={momentText(at)} summary={look.then} />
+    <Held title={momentText(at)} summary={look.held} />
     <Held title="Now" summary={look.now} />
   </div>
 );
@@ -49,7 +48,7 @@ function Look({ snapshot, onClose }: { snapshot: Snapshot; onClose: () => void }
     setRefused(null);
     try {
       await change('POST', `/house/snapshots/${snapshot.name}/restore`);
-      await mutate(() => true);
+      await fetchEverything();
       say({
         text: `The record is as it was ${momentText(snapshot.takenAt)}. What was there is a snapshot of its own.`,
       });
