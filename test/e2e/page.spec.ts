@@ -54,11 +54,13 @@ test('every dialog passes them too', async ({ page }) => {
     ['/rack', 'Old board'],
     ['/house', 'New person'],
     ['/house', 'New instrument'],
+    ['/house', 'Look'],
     [`${LIBRARY}/parts`, 'Change'],
     [`${LIBRARY}/layers?board=ash-1`, 'Allowed colours'],
     [`${LIBRARY}/layers?board=ash-1`, 'From the rack'],
     [`${LIBRARY}/boards?board=beech-2`, 'Ladder, grid, bracket'],
     [`${LIBRARY}/boards?board=beech-2`, 'Enter what was done'],
+    [`${LIBRARY}/boards?board=beech-1`, 'Readings as CGATS'],
   ];
   for (const [view, button] of dialogs) {
     await page.goto(view);
@@ -71,6 +73,18 @@ test('every dialog passes them too', async ({ page }) => {
   await page.getByRole('button', { name: 'Put right' }).first().click();
   await page.getByRole('dialog').waitFor();
   faults.push(...(await broken(page, 'a coat')));
+  await page.goto(`${LIBRARY}/target`);
+  await page.getByRole('button', { name: 'File' }).click();
+  for (const [name, text] of [
+    ['a file', 'Name,L*,a*,b*\nspot,40,12,18\n'],
+    ['a file of other columns', 'Probe;x;y;z\nspot;40;12;18\n'],
+  ]) {
+    await page.getByTestId('file').setInputFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await page.getByRole('dialog').waitFor();
+    faults.push(...(await broken(page, name)));
+    await page.getByRole('button', { name: 'Leave it' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'hidden' });
+  }
   expect(faults).toEqual([]);
 });
 

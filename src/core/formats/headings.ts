@@ -73,7 +73,7 @@ export const lightName = ({ illuminant, observer }: StatedLight) =>
 
 export interface LabColumn {
   axis: 'L' | 'a' | 'b';
-  /** It says itself that it is CIE L*a*b*: by a star or by `LAB_`. */
+  /** It says itself that it is of CIE L*a*b*: by a star, by `LAB_`, or by its case. */
   sure: boolean;
   light: StatedLight | null;
   /** What tells sets of one table apart. */
@@ -97,13 +97,16 @@ export function labColumnOf(heading: string): LabColumn | null {
   if (!light && words !== '' && !/^(?:m[0-3]|sci|sce|spin|spex|mean|avg|average|value|abs)$/i.test(words)) return null;
   return {
     axis: axis.toLowerCase() === 'l' ? 'L' : (axis.toLowerCase() as 'a' | 'b'),
-    sure: Boolean(star) || Boolean(lab),
+    sure: Boolean(star) || Boolean(lab) || ['L', 'a', 'b'].includes(axis),
     light,
     set: words.toUpperCase().replace(/\s+/g, ' '),
   };
 }
 
-/** Headings of other systems: beside them a bare `A` or `B` is none of L*a*b*. */
+/** Headings of red, green and other systems that have an A or a B too: beside them a bare one is none of L*a*b*. */
+export const hasItsOwnB = (heading: string) => /^(?:(?:rgb|srgb)[_\s]?)?[rg]$|hunter|^alpha$/i.test(heading.trim());
+
+/** Headings of other systems, by which a refusal names them. */
 export const isOtherSystem = (heading: string) =>
   /^(?:(?:rgb|srgb)[_\s]?)?[rgxyzchkmuv]$|hunter|^(?:rgb|cmyk|xyz|hsv|hsl|lch|luv|ral|ncs)(?![a-z])|^alpha$/i.test(
     heading.trim(),

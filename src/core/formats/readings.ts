@@ -2,6 +2,7 @@ import type { Lab } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { nth } from '../known.ts';
 import {
+  hasItsOwnB,
   isMisspeltWavelength,
   isOtherSystem,
   isWavelengthWord,
@@ -86,6 +87,9 @@ function lightStated(stated: Table['stated']): StatedLight | null {
 /** A number in a cell, and the norm that the cell itself says: `45.2%` counts to 100. */
 const percentCell = (text: string) => /%\s*$/.test(text);
 
+/** Words for a reading that shuts the gloss out. */
+const GLOSS_OUT = /\b(?:sce|spex|de\s*[:/]\s*8)\b|specular(?:\s+component)?\s+excluded/i;
+
 /** Bands in order, without two of one wavelength, over enough of the spectrum; notes on what is missing. */
 function checkBands(wavelengths: readonly number[], misspelt: readonly string[], place: Place): string[] {
   if (wavelengths.length < 6) refuse(place, 'a spectrum needs at least six wavelengths.');
@@ -125,7 +129,10 @@ function acrossRows(table: Table, bandsOf: Map<string, Band[]>, file: string, no
   const { headings, rows, line } = table;
   const nameAt = nameColumnOf(headings);
   const norm = normOf(table);
-  const misspelt = headings.filter(isMisspeltWavelength);
+  // A band that no other is named like was meant to be one of them.
+  const misspelt = headings.filter(
+    (h) => isMisspeltWavelength(h) || (wavelengthOf(h) && !bandsOf.has(wavelengthOf(h)?.label ?? '')),
+  );
   const sets = [...bandsOf].map(([label, bands]) => {
     const sorted = [...bands].sort((p, q) => p.nm - q.nm);
     for (const note of checkBands(
@@ -136,6 +143,12 @@ function acrossRows(table: Table, bandsOf: Map<string, Band[]>, file: string, no
       notes.add(note);
     return { label, bands: sorted };
   });
+  if (sets.length > 1)
+    notes.add(`Each line holds ${sets.length} spectra: ${listed(sets.map((s) => s.label || 'unnamed'))}.`);
+  if ([...sets.map((s) => s.label), ...table.stated.map((s) => `${s.key} ${s.value}`)].some((w) => GLOSS_OUT.test(w)))
+    notes.add(
+      'Read with the gloss shut out (specular excluded). What is predicted of a finished board holds its gloss.',
+    );
   const unnamed = firstWords(table);
   return rows.flatMap((row, i) => {
     const own = (nameAt >= 0 ? nameIn(row.cells[nameAt]) : unnamed?.(i)) || `reading ${i + 1}`;
@@ -258,14 +271,17 @@ const answered = (text: string | undefined): StatedLight | null => (text ? light
 /** Sets of three columns that are L*, a* and b* under one light. */
 function labSets({ headings }: Table): { light: StatedLight | null; at: [number, number, number] }[] {
   const columns = headings.map((h, i) => ({ column: labColumnOf(h), i }));
-  const other = headings.some((h) => isOtherSystem(h) && labColumnOf(h) === null);
+  const other = headings.some(hasItsOwnB);
   const bySet = new Map<string, { column: LabColumn; i: number }[]>();
   for (const { column, i } of columns) {
     if (!column || (other && !column.sure)) continue;
     bySet.set(column.set, [...(bySet.get(column.set) ?? []), { column, i }]);
   }
   return [...bySet.values()].flatMap((set) => {
-    const [L, a, b] = (['L', 'a', 'b'] as const).map((axis) => set.find(({ column }) => column.axis === axis));
+    const [L, a, b] = (['L', 'a', 'b'] as const).map((axis) => {
+      const those = set.filter(({ column }) => column.axis === axis);
+      return those.find(({ column }) => column.sure) ?? those[0];
+    });
     return L && a && b
       ? [{ light: L.column.light ?? a.column.light, at: [L.i, a.i, b.i] as [number, number, number] }]
       : [];

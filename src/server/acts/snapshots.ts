@@ -26,6 +26,6 @@ export async function lookAtSnapshot(shop: Shop, name: string): Promise<Snapshot
 
 /** Puts a snapshot in the place of the record; what was there becomes a snapshot of its own. */
 export async function restoreSnapshot(shop: Shop, name: string): Promise<void> {
-  if (!(await folderOf(shop).restore(name))) throw notFound('snapshot');
-  await shop.learning.forget();
+  const folder = folderOf(shop);
+  if (!(await shop.learning.forgetDuring(() => folder.restore(name)))) throw notFound('snapshot');
 }

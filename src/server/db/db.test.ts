@@ -15,7 +15,7 @@ import { summaryOf } from '../store/summary.ts';
 import type { Db } from './db.ts';
 import { openFolder } from './folder.ts';
 import { FolderInUse } from './folder-lock.ts';
-import { hasDaysSnapshot, nextSnapshotFile, tidySnapshots } from './snapshots.ts';
+import { hasDaysSnapshot, nextSnapshotFile, snapshotsIn, tidySnapshots } from './snapshots.ts';
 
 const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
 
@@ -153,6 +153,7 @@ describe('the data folder', () => {
     const saved = path.resolve(import.meta.dirname, '../../../test/fixtures/old-shop.tgz');
     await promisify(execFile)('tar', ['xzf', saved, '-C', folder]);
     const { db, learning, close } = await open();
+    expect((await snapshotsIn(folder)).map((s) => s.reason)).toContain('migration');
     const { jobs } = await listJobs(db, null);
     expect(jobs.map((j) => [j.number, j.customer])).toEqual([
       [2, 'Tern Harbour Library'],

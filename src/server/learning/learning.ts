@@ -20,8 +20,8 @@ export interface Learning {
   learn(job: string): Promise<KeptKnowledge>;
   /** A job's evidence changed: what is being learned for it is overtaken, and begun again soon. */
   changed(job: string): void;
-  /** The record was replaced by another: what is remembered of it is let go. */
-  forget(): Promise<void>;
+  /** The record is replaced by another: nothing is learned meanwhile, and what is remembered of it is let go. */
+  forgetDuring<T>(work: () => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
@@ -105,11 +105,12 @@ export function startLearning(db: Db, onFault: (error: unknown) => void): Learni
       }, SETTLE_MS);
       waiting.set(job, timer);
     },
-    forget: () =>
+    forgetDuring: (work) =>
       turn.runExclusive(async () => {
         await thread?.end();
         thread = null;
         told = -1;
+        return work();
       }),
     async close() {
       closed = true;

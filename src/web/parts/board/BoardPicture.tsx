@@ -158,7 +158,7 @@ export function BoardPicture(props: Props) {
           ))}
       </div>
       {height >= ROOM_FOR_WORDS && (
-        <div className="soft" style={{ fontSize: 14, paddingTop: 6 }}>
+        <div style={{ fontSize: 14, paddingTop: 6 }}>
           {fields.some((f) => f.expected.surface.k1 > 0) && 'Shown without gloss. '}
           {outOfGamut(props) && 'A colour here lies outside what this screen can show; the nearest is shown.'}
         </div>

@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test';
+import { startJob } from './shop.ts';
+
+test('the record is kept in a snapshot, looked into, and put back', async ({ page }) => {
+  await page.goto('/house');
+  const snapshots = page.getByRole('region', { name: 'Snapshots' });
+  const before = await snapshots.getByText('asked for').count();
+  await snapshots.getByRole('button', { name: 'Take one now' }).click();
+  await expect(snapshots.getByText('asked for')).toHaveCount(before + 1);
+
+  const { number } = await startJob(page, []);
+  await page.goto('/jobs');
+  await expect(page.getByText('Gull Quay Tea Room').first()).toBeVisible();
+  await page.goto('/house');
+  await snapshots.getByRole('button', { name: 'Look' }).first().click();
+  const look = page.getByRole('dialog', { name: 'A snapshot' });
+  await expect(look.getByRole('heading', { name: 'Now' })).toBeVisible();
+  await expect(look.getByText(`${number} Gull Quay Tea Room: One table top`)).toHaveCount(1);
+  await look.getByRole('button', { name: 'Put it in place' }).click();
+  await expect(page.getByText(/^The record is as it was/)).toBeVisible({ timeout: 60_000 });
+  await expect(snapshots.getByText('before a restore').first()).toBeVisible();
+  await page.goto(`/jobs/${number}/target`);
+  await expect(page.getByText(/no such job/)).toBeVisible();
+
+  // What was there is a snapshot of its own.
+  await page.goto('/house');
+  await snapshots.getByRole('button', { name: 'Look' }).first().click();
+  await look.getByRole('button', { name: 'Put it in place' }).click();
+  await expect(page.getByText(/^The record is as it was/)).toBeVisible({ timeout: 60_000 });
+  await page.goto(`/jobs/${number}/target`);
+  await expect(page.getByRole('heading', { name: 'Gull Quay Tea Room' })).toBeVisible();
+});
+
+test('a file is looked at, asked about, and kept as a target', async ({ page }) => {
+  const { number } = await startJob(page, []);
+  await page.goto(`/jobs/${number}/target`);
+  await page.getByRole('button', { name: 'File' }).click();
+  const nm = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
+  const dark =
+    ['Name', ...nm].join(';') +
+    '\n' +
+    ['ebony', ...nm.map((w) => (1 + w / 2000).toFixed(2).replace('.', ','))].join(';');
+  await page.getByTestId('file').setInputFiles({ name: 'dark.csv', mimeType: 'text/csv', buffer: Buffer.from(dark) });
+  const dialog = page.getByRole('dialog', { name: 'What the file holds' });
+  await expect(dialog.getByRole('alert')).toContainText('Are the values per cent, or fractions of 1?');
+  await dialog.getByRole('button', { name: 'Per cent' }).click();
+  await expect(dialog.getByText('spectra, 400–700 nm by 10')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText('ebony')).toBeVisible();
+  await expect(page.getByText('The reflectances are in percent; they were converted to 0–1.')).toBeVisible();
+});
