@@ -8,6 +8,8 @@ const onServer = {
     ...shared,
     name: 'on a PostgreSQL server',
     include: ['src/server/**/*.test.ts'],
+    // These are of the embedded database and of the process.
+    exclude: ['src/server/db/folder.test.ts', 'src/server/main.test.ts'],
     setupFiles: ['test/setup.ts'],
     env: { URUSHI_TEST_ON_SERVER: '1' },
   },

@@ -56,7 +56,7 @@ describe('a living server', () => {
     const again = start(port);
     await again.ready;
     expect(await jobsOf(again)).toEqual(['After', 'Before']);
-  }, 120_000);
+  });
 
   it('acknowledges nothing more once its folder is taken away, and ends', async () => {
     const server = start(await freePort());
@@ -67,14 +67,14 @@ describe('a living server', () => {
     expect(await server.ended).toBe(1);
     expect(server.said()).toContain('was removed or replaced while Urushi was working in it');
     await rename(`${folder}-away`, folder);
-  }, 60_000);
+  });
 
   it('ends with whoever started it', async () => {
     const server = start(await freePort());
     await server.ready;
     server.child.disconnect();
     expect(await server.ended).toBe(0);
-  }, 60_000);
+  });
 });
 
 describe('a start that cannot be', () => {
@@ -96,7 +96,7 @@ describe('a start that cannot be', () => {
     expect(await readdir(path.join(damaged, 'database'))).not.toContain('PG_VERSION');
     await writeFile(path.join(damaged, 'database', 'PG_VERSION'), '99\n');
     expect(await refusedStart(port, damaged)).toContain('is of PostgreSQL 99');
-  }, 120_000);
+  });
 
   it.runIf(process.getuid?.() !== 0)('says that a folder cannot be written', async () => {
     await chmod(folder, 0o500);
@@ -109,7 +109,7 @@ describe('a start that cannot be', () => {
     await db.query(`insert into migration (name) values ('9999_from_tomorrow.sql')`);
     await db.close();
     expect(await refusedStart(await freePort())).toContain('was made by a newer Urushi (9999_from_tomorrow.sql)');
-  }, 60_000);
+  });
 
   it('makes no empty shop where one is missing that left snapshots', async () => {
     const db = await openFolder(folder);
@@ -117,7 +117,7 @@ describe('a start that cannot be', () => {
     await db.close();
     await rm(path.join(folder, 'database'), { recursive: true });
     expect(await refusedStart(await freePort())).toContain('there are snapshots of it. Restore one: npm run restore.');
-  }, 60_000);
+  });
 });
 
 /** A small disk of its own, where this user may have one. */
@@ -151,7 +151,7 @@ describe.runIf(canMount)('a full disk', () => {
     await wait(1100);
     expect((await askServer(server, 'POST', '/jobs', newJob('After'))).status).toBe(201);
     expect(await jobsOf(server)).toEqual(['After', 'Before']);
-  }, 120_000);
+  });
 
   it('that fills within one second under the database is survived: nothing half written, no spinning', async () => {
     const shop = path.join(disk, 'shop');
@@ -180,7 +180,7 @@ describe.runIf(canMount)('a full disk', () => {
     expect(count).toBe(kept * 3000);
     await more();
     await db.close();
-  }, 120_000);
+  });
 });
 
 describe('the wrapper', () => {
@@ -206,5 +206,5 @@ describe('the wrapper', () => {
       expect(i).toBeLessThan(100);
       await wait(100);
     }
-  }, 120_000);
+  });
 });
