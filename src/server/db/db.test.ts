@@ -75,6 +75,7 @@ describe('the database', () => {
        values ('c', 'C', 'dye', 'water', 20, ${absorption}, array_fill(0::float8, array[31]))`;
     await refuses(colour(`array_fill('NaN'::float8, array[31])`));
     await refuses(colour(`array_fill('Infinity'::float8, array[31])`));
+    await refuses(colour('array_append(array_fill(0.1::float8, array[30]), null)'));
     await refuses(colour('array_fill(0.1::float8, array[30])'));
     await db.query(colour('array_fill(0.1::float8, array[31])'));
   });
