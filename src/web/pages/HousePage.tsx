@@ -93,16 +93,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
       <h2 style={{ marginTop: 0 }}>{title}</h2>
       {shown.length === 0 && <p className="soft">{empty}</p>}
       {shown.map((kept) => (
-        <div
-          key={kept.id}
-          style={{
-            display: 'flex',
-            gap: 12,
-            alignItems: 'center',
-            borderTop: '1px solid var(--line)',
-            padding: '6px 0',
-          }}
-        >
+        <div key={kept.id} className="row">
           <div style={{ flex: 1 }}>
             <b>{kept.name}</b> <span className="soft">{'initials' in kept ? kept.initials : kept.geometry}</span>
             {kept.archived && <span className="soft"> put away</span>}

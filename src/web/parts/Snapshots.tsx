@@ -116,16 +116,7 @@ export function Snapshots() {
       {busy && <LinearProgress aria-label="Taking a snapshot" />}
       <div style={{ maxHeight: 260, overflow: 'auto' }}>
         {data?.snapshots?.map((snapshot) => (
-          <div
-            key={snapshot.name}
-            style={{
-              display: 'flex',
-              gap: 12,
-              alignItems: 'center',
-              borderTop: '1px solid var(--line)',
-              padding: '4px 0',
-            }}
-          >
+          <div key={snapshot.name} className="row">
             <span style={{ flex: 1 }}>
               {momentText(snapshot.takenAt)} <span className="soft">{REASONS[snapshot.reason]}</span>
             </span>

@@ -45,16 +45,7 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
             Its layers, as far as they are known; an amount that nobody noted is left to solve.
           </p>
           {boards.map(({ board, off: miss }) => (
-            <div
-              key={board.id}
-              style={{
-                display: 'flex',
-                gap: 16,
-                alignItems: 'center',
-                borderTop: '1px solid var(--line)',
-                padding: '8px 0',
-              }}
-            >
+            <div key={board.id} className="row">
               <div style={{ flex: 1 }}>
                 <b>{board.label}</b>
                 <div className="soft">{board.layers.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ')}</div>

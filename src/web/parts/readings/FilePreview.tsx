@@ -154,13 +154,7 @@ function Preview({ read }: { read: MeasurementFile }) {
           <div
             // biome-ignore lint/suspicious/noArrayIndexKey: two readings may have one name
             key={i}
-            style={{
-              display: 'flex',
-              gap: 12,
-              alignItems: 'center',
-              borderTop: '1px solid var(--line)',
-              padding: '4px 0',
-            }}
+            className="row"
           >
             <span style={{ width: 44, height: 26, background: css }} />
             <span style={{ flex: 1, overflowWrap: 'anywhere' }}>{name}</span>

@@ -131,16 +131,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       <div>
         <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
         {colourant.rungs.map((rung, i) => (
-          <div
-            key={rung.id}
-            style={{
-              display: 'flex',
-              gap: 20,
-              borderTop: '1px solid var(--line)',
-              padding: '6px 0',
-              alignItems: 'center',
-            }}
-          >
+          <div key={rung.id} className="row">
             <RungStrength rung={rung} pigment={pigment} />
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
