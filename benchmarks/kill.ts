@@ -54,17 +54,17 @@ async function work(server: ServerProcess, client: Client): Promise<void> {
 }
 
 /** What is missing, half there or there twice. */
-async function faultsOf(server: ServerProcess, clients: readonly Client[]): Promise<string[]> {
+async function faultsOf(server: ServerProcess, jobs: readonly Kept[]): Promise<string[]> {
   const faults: string[] = [];
-  const seen = new Map<string, number>();
+  const listed = new Map<string, number>();
   for (let before = ''; ; ) {
     const list = (await askServer(server, 'GET', `/jobs${before}`)).body as unknown as JobList;
-    for (const job of list.jobs) seen.set(job.customer, (seen.get(job.customer) ?? 0) + 1);
+    for (const job of list.jobs) listed.set(job.customer, (listed.get(job.customer) ?? 0) + 1);
     if (list.before === null) break;
     before = `?before=${list.before}`;
   }
-  for (const [customer, times] of seen) if (times > 1) faults.push(`${customer} is there ${times} times`);
-  for (const kept of clients.flatMap((c) => c.kept)) {
+  for (const [customer, times] of listed) if (times > 1) faults.push(`${customer} is there ${times} times`);
+  for (const kept of jobs) {
     const { status, body } = await askServer(server, 'GET', `/jobs/${kept.id}`);
     const job = body as unknown as Job;
     if (status !== 200) faults.push(`${kept.customer} is missing (${status})`);
@@ -100,6 +100,7 @@ export async function killRun(kills: number, say: (line: string) => void = () =>
   );
   const first = Math.max(1, Math.round(kills / 5));
   const run: KillRun = { kills, duringFirstStart: 0, acknowledged: 0, faults: [], slowestStart: 0 };
+  const seen = new Set<string>();
   const start = async () => startServer(folder, await freePort());
   try {
     for (let kill = 0; kill < first; kill++) {
@@ -113,7 +114,10 @@ export async function killRun(kills: number, say: (line: string) => void = () =>
       const began = Date.now();
       await server.ready;
       run.slowestStart = Math.max(run.slowestStart, Date.now() - began);
-      run.faults.push(...(await faultsOf(server, clients)));
+      // Each time what is new, and in the end all of it.
+      const all = clients.flatMap((c) => c.kept);
+      run.faults.push(...(await faultsOf(server, kill === kills ? all : all.filter((k) => !seen.has(k.id)))));
+      for (const { id } of all) seen.add(id);
       if (run.faults.length > 0 || kill === kills) {
         await server.kill('SIGTERM');
         break;
