@@ -19,6 +19,8 @@ interface Options<T extends FieldValues, V> {
   save: (value: V, version: number) => Promise<unknown>;
   /** The version that the form is opened with. */
   version?: number;
+  /** What was saved stays as it was typed; else the form is empty again. */
+  stays?: boolean;
   onSaved: () => void;
 }
 
@@ -27,7 +29,7 @@ interface Options<T extends FieldValues, V> {
  * meanwhile both stay: `meanwhile` tells what it is now, and saving again saves over it knowingly.
  */
 export function useTypedForm<T extends FieldValues, V, Record = unknown>(options: Options<T, V>) {
-  const { keep, blank, read, shape, save, version: opened = 1, onSaved } = options;
+  const { keep, blank, read, shape, save, version: opened = 1, stays = false, onSaved } = options;
   const [kept, setKept, forget] = useKept<T>(keep, blank);
   const [version, setVersion] = useState(opened);
   const [meanwhile, setMeanwhile] = useState<Record | null>(null);
@@ -56,7 +58,7 @@ export function useTypedForm<T extends FieldValues, V, Record = unknown>(options
       await save(value as unknown as V, version);
       setMeanwhile(null);
       // What was typed while it was being saved is the next one's.
-      if (JSON.stringify(form.getValues()) === sent) {
+      if (!stays && JSON.stringify(form.getValues()) === sent) {
         form.reset(blank as DefaultValues<T>);
         forget();
       }

@@ -1,4 +1,4 @@
-import { Button, LinearProgress, TextField } from '@mui/material';
+import { Button, LinearProgress } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
@@ -9,6 +9,7 @@ import type { StageLook } from '../../core/optics/predict.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { begunAt, isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
+import { NewRecipe } from '../../shared/board.ts';
 import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
@@ -16,6 +17,7 @@ import { useKept } from '../hooks/kept.ts';
 import { useLooks } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
+import { useTypedForm } from '../hooks/typed-form.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { Curves } from '../parts/curves/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
@@ -28,7 +30,9 @@ import { LightBar } from '../parts/layers/LightBar.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { numberTyped } from '../parts/numbers.ts';
+import { Trouble } from '../parts/Trouble.tsx';
+import { TypedField } from '../parts/TypedField.tsx';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -67,7 +71,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
-  const [litres, setLitres] = useKept(`litres/${bench.job.number}`, '0.5');
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
   const inWorker = useInWorker();
@@ -93,28 +96,29 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     find(problemFor(glazed));
   };
 
-  const plan = async () => {
-    setError(null);
-    const volume = Number(litres);
-    try {
+  const planning = useTypedForm({
+    keep: `batch-of/${bench.job.number}`,
+    blank: { litres: '0.5' },
+    read: ({ litres }) => ({ litres: numberTyped(litres) }),
+    shape: NewRecipe.pick({ litres: true }),
+    save: async ({ litres }) => {
       const poured =
         problem && problem.open.length > 0
-          ? await inWorker((matcher) => matcher.pour(problem, stack, volume))
+          ? await inWorker((matcher) => matcher.pour(problem, stack, litres))
           : { stack };
       const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
       await changeBoard('POST', `/boards/${board.id}/recipe`, {
         id: recipe.next(),
         stack: poured.stack,
-        litres: volume,
+        litres,
         origin,
         knowledge: bench.knowledgeId,
       });
       recipe.kept();
-      await go(`../boards?board=${model.code}`);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
+    },
+    stays: true,
+    onSaved: () => void go(`../boards?board=${model.code}`),
+  });
 
   const target = bench.target?.reflectance ?? null;
   const seen = bench.target?.seen ?? null;
@@ -232,7 +236,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           tolerance={tolerance}
         />
         <div style={{ minWidth: 0 }}>
-          <Trouble error={error ?? model.trouble ?? refused ?? draftError ?? search.error} />
+          <Trouble error={planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error} />
           <MeanwhileNote
             meanwhile={draft.meanwhile}
             what="The stack"
@@ -280,8 +284,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           <Button
             variant={coloured ? 'contained' : 'outlined'}
             color={coloured ? 'primary' : 'secondary'}
-            disabled={!coloured || finished}
-            onClick={plan}
+            disabled={!coloured || finished || planning.busy}
+            onClick={() => void planning.submit()}
           >
             {done > 0 ? 'Go on from here' : `Plan board ${board.number}`}
           </Button>
@@ -293,7 +297,13 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           >
             Find recipes
           </Button>
-          <TextField label="Batch, L" value={litres} onChange={(e) => setLitres(e.target.value)} />
+          <TypedField
+            control={planning.form.control}
+            name="litres"
+            label="Batch, L"
+            onKeyDown={(e) => e.key === 'Enter' && coloured && void planning.submit()}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
           <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
           {done === 0 && (
             <FromTheRack

@@ -1,16 +1,17 @@
-import { Button, Table, TableBody, TableCell, TableHead, TableRow, TextField } from '@mui/material';
+import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { MOST_BYTES, parseParts } from '../../core/formats/index.ts';
+import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { areasOf, sumOfAreas } from '../../record/parts.ts';
 import { newId } from '../../shared/id.ts';
-import type { Part } from '../../shared/part.ts';
+import { NewParts, type Part } from '../../shared/part.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
-import { useKept } from '../hooks/kept.ts';
+import { useTypedForm } from '../hooks/typed-form.ts';
 import { areaText, sizesText } from '../parts/areas.ts';
 import { PartDialog } from '../parts/PartDialog.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
 
 const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
@@ -18,47 +19,55 @@ const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
 /** Parts typed line by line, pasted, or from a CSV file. */
 function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
   const { job, shelf } = bench;
-  const [text, setText, clear] = useKept(`parts/${job.number}`, '');
-  const [error, setError] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   // The same text asked for twice makes the same parts.
   const ids = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
-  const add = async (from: string) => {
-    try {
-      const named = job.woods.map((w) => ({
-        id: w.id,
-        names: [w.speciesId, shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId],
-      }));
-      const { parts } = parseParts(from, named, units === 'us' ? 'inches' : 'millimetres');
-      if (ids.current.text !== from) ids.current = { text: from, ids: parts.map(() => newId()) };
-      const body = { parts: parts.map((part, i) => ({ id: ids.current.ids[i], ...part })) };
-      await change('POST', `/jobs/${job.number}/parts`, body);
+  const named = job.woods.map((w) => ({
+    id: w.id,
+    names: [w.speciesId, shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId],
+  }));
+  const { form, submit, busy, error } = useTypedForm({
+    keep: `part-lines/${job.number}`,
+    blank: { text: '' },
+    read: ({ text }) => {
+      const { parts } = parseParts(text, named, units === 'us' ? 'inches' : 'millimetres');
+      if (ids.current.text !== text) ids.current = { text, ids: parts.map(() => newId()) };
+      return { parts: parts.map((part, i) => ({ id: ids.current.ids[i], ...part })) };
+    },
+    shape: NewParts,
+    save: (parts) => change('POST', `/jobs/${job.number}/parts`, parts),
+    onSaved: () => {
       ids.current = { text: '', ids: [] };
-      setError(null);
-      clear();
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
+    },
+  });
+  // What a file holds stands in the field while it is added, and stays there when it is refused.
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
-    if (chosen.size > MOST_BYTES) return setError(`${chosen.name}: the file is larger than ${MOST_BYTES / 1e6} MB.`);
-    await add(await chosen.text());
+    if (chosen.size > MOST_BYTES)
+      return form.setError('text', { message: `${chosen.name}: the file is larger than ${MOST_BYTES / 1e6} MB.` });
+    form.setValue('text', decodeText(new Uint8Array(await chosen.arrayBuffer())));
+    await submit();
   };
   return (
     <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <h2 style={{ margin: 0 }}>Add parts</h2>
-      <TextField
+      <TypedField
+        control={form.control}
+        name="text"
         multiline
         minRows={4}
+        maxRows={16}
         label="One part a line, or a pasted table"
         placeholder={EXAMPLE}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
       />
       <Trouble error={error} />
       <div style={{ display: 'flex', gap: 12 }}>
-        <Button variant="contained" color="primary" disabled={text.trim() === ''} onClick={() => add(text)}>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={busy || form.watch('text').trim() === ''}
+          onClick={() => void submit()}
+        >
           Add
         </Button>
         <Button onClick={() => file.current?.click()}>From a CSV file</Button>

@@ -1,69 +1,62 @@
-import { Button, LinearProgress, MenuItem, TextField } from '@mui/material';
+import { Button, LinearProgress, MenuItem } from '@mui/material';
 import { useState } from 'react';
+import { z } from 'zod';
 import { nth } from '../../../core/known.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
 import type { Promised } from '../../../core/match/roads.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { ANYTHING, openingsOf } from '../../../record/openings.ts';
-import type { Recipe } from '../../../shared/board.ts';
+import { NewRecipe, type Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
-import { useKept } from '../../hooks/kept.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
-import { deltaText, gramsText, rangeText } from '../numbers.ts';
-import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { deltaText, gramsText, numberTyped, rangeText } from '../numbers.ts';
+import { Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
 
 /** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
 export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
-  const [layer, setLayer] = useState(layers[0] ?? 0);
-  const [litres, setLitres] = useKept(`batch/${recipe.id}`, String(recipe.litres));
   const [answer, setAnswer] = useState<(Correction & { promise: Promised }) | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const inWorker = useInWorker();
-  const solve = async () => {
-    setBusy(true);
-    setError(null);
-    setAnswer(null);
-    try {
+  const { form, submit, busy, error } = useTypedForm({
+    keep: `pot/${recipe.id}`,
+    blank: { layer: String(layers[0] ?? 0), litres: String(recipe.litres) },
+    read: ({ layer, litres }) => ({ layer: Number(layer), litres: numberTyped(litres) }),
+    shape: NewRecipe.pick({ litres: true }).extend({ layer: z.number() }),
+    save: async ({ layer, litres }) => {
+      setAnswer(null);
       const problem = problemOf(bench, model, recipe.stack, openingsOf(recipe.stack, bench.offered, ANYTHING, 0));
       if (!problem) throw new Error('Read the target first.');
-      setAnswer(await inWorker((m) => m.batch(problem, recipe.stack, layer, Number(litres), bench.job.tolerance)));
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    } finally {
-      setBusy(false);
-    }
-  };
+      setAnswer(await inWorker((m) => m.batch(problem, recipe.stack, layer, litres, bench.job.tolerance)));
+    },
+    stays: true,
+    onSaved: () => {},
+  });
   const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
   return (
     <section aria-label="Correct the batch" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <h2 style={{ margin: 0 }}>Correct this batch</h2>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-        <TextField
-          select
-          label="Batch of"
-          value={layer}
-          onChange={(e) => setLayer(Number(e.target.value))}
-          sx={{ width: 130 }}
-        >
+      <form noValidate onSubmit={submit} style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+        <TypedField control={form.control} name="layer" select label="Batch of" sx={{ width: 130 }}>
           {layers.map((i) => (
-            <MenuItem key={i} value={i}>
+            <MenuItem key={i} value={String(i)}>
               {KINDS[nth(recipe.stack, i).kind].label}
             </MenuItem>
           ))}
-        </TextField>
-        <TextField
+        </TypedField>
+        <TypedField
+          control={form.control}
+          name="litres"
           label="In the pot, L"
-          value={litres}
-          onChange={(e) => setLitres(e.target.value)}
-          sx={{ width: 120 }}
+          sx={{ width: 160 }}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
-        <Button onClick={solve} disabled={busy}>
+        <Button type="submit" disabled={busy}>
           What to add
         </Button>
-      </div>
+      </form>
       {busy && <LinearProgress aria-label="Solving the additions" />}
       <Trouble error={error} />
       {answer && (
