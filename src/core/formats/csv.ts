@@ -60,6 +60,15 @@ function isHeading(rows: readonly Row[], i: number): boolean {
   return wavelengthCell(row.cells[0]) === null && next === i + 1 && wavelengthsDown(rows, next);
 }
 
+const UNIT = /^\s*[([]?\s*(?:%|%\s*r|r|nm|-|1|refl(?:ectance)?\.?)?\s*[)\]]?\s*$/i;
+/** The names of columns whose heading is a line of units, from the line above it; null where it is a heading of its own. */
+function namesAbove(rows: readonly Row[], start: number): string[] | null {
+  const units = nth(rows, start).cells;
+  const above = rows[start - 1]?.cells;
+  const isUnits = units.slice(1).every((cell) => UNIT.test(cell)) && isWavelengthWord(units[0] ?? '');
+  return above && isUnits && above.length === units.length && isWavelengthWord(above[0] ?? '') ? above : null;
+}
+
 /** A line before a table: `Illuminant: D50`, `Mode;Reflectance`, or a title. */
 function statedIn(row: Row): Table['stated'] {
   const cells = filled(row);
@@ -97,7 +106,10 @@ function tablesIn(rows: readonly Row[], file: string): Table[] | null {
     // What stands under an empty line and is no row of the table is said of the next one.
     const gap = t + 1 < starts.length ? body.findIndex((row) => filled(row).length === 0) : -1;
     stated = [...stated, ...before.flatMap(statedIn)];
-    const table = { headings: nth(rows, start).cells, line: nth(rows, start).line, stated };
+    const named = namesAbove(rows, start);
+    if (named) stated = [...stated.slice(0, -1), { key: 'unit', value: nth(rows, start).cells.slice(1).join(' ') }];
+    const headings = named ?? nth(rows, start).cells;
+    const table = { headings, line: nth(rows, start).line, stated };
     if (gap >= 0) {
       stated = [...stated, ...body.slice(gap).flatMap(statedIn)];
       body = body.slice(0, gap);
@@ -143,8 +155,7 @@ export function tablesOfCsv(text: string, file: string, roles?: readonly ColumnR
   );
 }
 
-const HEADING: Record<ColumnRole, (heading: string, i: number) => string> = {
-  nothing: (_, i) => `left out ${i + 1}`,
+const HEADING: Record<Exclude<ColumnRole, 'nothing'>, (heading: string, i: number) => string> = {
   name: () => 'name',
   wavelengths: () => 'nm',
   L: () => 'L*',
@@ -162,11 +173,14 @@ function mapped(rows: readonly Row[], roles: readonly ColumnRole[]): Table {
   );
   const start = Math.max(first, 0);
   const heading = rows[start - 1]?.cells ?? [];
+  // What is left out goes, and wavelengths stand first, as they do in a table that names itself.
+  const kept = roles.flatMap((role, i) => (role === 'nothing' ? [] : [{ role, i }]));
+  kept.sort((p, q) => Number(q.role === 'wavelengths') - Number(p.role === 'wavelengths'));
   return trimmed(
     {
-      headings: roles.map((role, i) => HEADING[role](heading[i]?.trim() ?? '', i)),
+      headings: kept.map(({ role, i }) => HEADING[role](heading[i]?.trim() ?? '', i)),
       line: rows[start - 1]?.line ?? 0,
-      rows: rows.slice(start).map(({ line, cells }) => ({ line, cells: roles.map((_, i) => cells[i] ?? '') })),
+      rows: rows.slice(start).map(({ line, cells }) => ({ line, cells: kept.map(({ i }) => cells[i] ?? '') })),
       stated: [],
     },
     () => {},

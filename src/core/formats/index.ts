@@ -43,6 +43,8 @@ export function readMeasurements(source: Uint8Array | string, file: string, answ
   // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what tells a binary file
   if (/[\u0000-\u0008\u000e-\u001f\ufffd]/.test(text.slice(0, 4096)))
     refuse({ file }, 'this is not a text file. Export the readings as CGATS text or CSV.');
+  if (/^\s*(?:<[?!a-z]|[{[]\s*["{[])/i.test(text))
+    refuse({ file }, 'this is marked-up data (XML or JSON). Export the readings as CGATS text or CSV.');
   const tables = isCgats(text) ? tablesOfCgats(text, file) : tablesOfCsv(text, file, answers.columns);
   const read = readingsOf(tables, file, answers);
   if (read.readings.length > MOST_READINGS)

@@ -126,9 +126,17 @@ interface Band {
 
 /** Spectra that stand in one row each; columns of one label are one set. */
 function acrossRows(table: Table, bandsOf: Map<string, Band[]>, file: string, notes: Set<string>): RawSpectrum[] {
-  const { headings, rows, line } = table;
+  const { headings, line } = table;
   const nameAt = nameColumnOf(headings);
-  const norm = normOf(table);
+  const used = [...bandsOf.values()].flat().map((b) => b.index);
+  // A line of units under the headings says what the values are.
+  const units = table.rows[0]?.cells;
+  const hasUnits =
+    units !== undefined &&
+    used.every((i) => /^\s*%?\s*r?\s*$/i.test(units[i] ?? '')) &&
+    used.some((i) => /%/.test(units[i] ?? ''));
+  const rows = hasUnits ? table.rows.slice(1) : table.rows;
+  const norm = hasUnits ? 100 : normOf(table);
   // A band that no other is named like was meant to be one of them.
   const misspelt = headings.filter(
     (h) => isMisspeltWavelength(h) || (wavelengthOf(h) && !bandsOf.has(wavelengthOf(h)?.label ?? '')),
@@ -149,11 +157,15 @@ function acrossRows(table: Table, bandsOf: Map<string, Band[]>, file: string, no
     notes.add(
       'Read with the gloss shut out (specular excluded). What is predicted of a finished board holds its gloss.',
     );
-  const unnamed = firstWords(table);
+  const unnamed = firstWords({ ...table, rows });
   return rows.flatMap((row, i) => {
     const own = (nameAt >= 0 ? nameIn(row.cells[nameAt]) : unnamed?.(i)) || `reading ${i + 1}`;
     if (rows.length > 1 && STATISTIC.test(own)) {
       notes.add(`The line “${own}” was left out: it is no reading.`);
+      return [];
+    }
+    if (isEmpty(row.cells, used)) {
+      notes.add(`Line ${row.line} was left out: there are no values in it.`);
       return [];
     }
     return sets.map(({ label, bands }): RawSpectrum => {
@@ -163,12 +175,15 @@ function acrossRows(table: Table, bandsOf: Map<string, Band[]>, file: string, no
         name: sets.length > 1 && label ? `${own} ${label}` : own,
         wavelengths: bands.map((b) => b.nm),
         values: cells.map((cell, k) => readNumber(cell, place(k))),
-        norm: cells.some(percentCell) || /%/.test(label) ? 100 : norm,
+        norm: cells.some(percentCell) || bands.some((b) => /%/.test(headings[b.index] ?? '')) ? 100 : norm,
         place,
       };
     });
   });
 }
+
+const isEmpty = (cells: readonly string[], columns: readonly number[]) =>
+  columns.every((i) => (cells[i] ?? '').trim() === '');
 
 /** A name without the quotes that another reader kept as a part of it. */
 const nameIn = (cell: string | undefined): string =>
@@ -223,8 +238,11 @@ function pairsInRows({ headings, rows, stated }: Table, file: string, notes: Set
 function downColumns(table: Table, file: string, notes: Set<string>): RawSpectrum[] {
   const { headings, rows } = table;
   const norm = normOf(table);
+  const values = headings.flatMap((_, i) => (i > 0 ? [i] : []));
+  for (const { cells, line } of rows)
+    if (isEmpty(cells, values)) notes.add(`Line ${line} was left out: there are no values in it.`);
   const lines = rows
-    .filter(({ cells }) => !STATISTIC.test(cells[0]?.trim() ?? ''))
+    .filter(({ cells }) => !STATISTIC.test(cells[0]?.trim() ?? '') && !isEmpty(cells, values))
     .map((row) => ({
       ...row,
       nm: readNumber(row.cells[0] ?? '', { file, line: row.line, column: headings[0] || '1' }),
@@ -290,6 +308,12 @@ function labSets({ headings }: Table): { light: StatedLight | null; at: [number,
 
 function labRows(table: Table, file: string, answers: Answers, notes: Set<string>): Content['labs'] {
   const { headings, rows, stated } = table;
+  const hunter = stated.find((s) => /hunter/i.test(`${s.key} ${s.value}`));
+  if (hunter)
+    refuse(
+      { file, line: table.line },
+      'its L, a and b are Hunter’s, which are not L*, a* and b*. Export the spectra, or L*a*b*.',
+    );
   const sets = labSets(table);
   const said = answered(answers.light) ?? lightStated(stated);
   const lightOf = (light: StatedLight | null): StatedLight | null =>
