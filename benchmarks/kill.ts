@@ -82,6 +82,9 @@ async function faultsOf(server: ServerProcess, jobs: readonly Kept[]): Promise<s
   return faults;
 }
 
+const writesOf = (clients: readonly Client[]) =>
+  clients.flatMap((c) => c.kept).reduce((sum, k) => sum + k.version + k.readings.length, 0);
+
 export interface KillRun {
   kills: number;
   duringFirstStart: number;
@@ -123,7 +126,10 @@ export async function killRun(kills: number, say: (line: string) => void = () =>
         break;
       }
       const working = clients.map((client) => work(server, client).catch(() => {}));
-      await wait(Math.random() * 1500);
+      const before = writesOf(clients);
+      const over = Promise.all(working).then(() => true);
+      while (writesOf(clients) < before + CLIENTS && !(await Promise.race([over, wait(20, false)])));
+      await wait(Math.random() * 1200);
       await server.kill('SIGKILL');
       await Promise.all(working);
       say(`kill ${kill + 1} of ${kills}: ${clients.reduce((sum, c) => sum + c.kept.length, 0)} jobs acknowledged`);
@@ -131,7 +137,7 @@ export async function killRun(kills: number, say: (line: string) => void = () =>
   } finally {
     await rm(folder, { recursive: true, force: true });
   }
-  run.acknowledged = clients.flatMap((c) => c.kept).reduce((sum, k) => sum + k.version + k.readings.length, 0);
+  run.acknowledged = writesOf(clients);
   return run;
 }
 

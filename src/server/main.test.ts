@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { copyMadeFolder } from '../../test/server/made-folder.ts';
 import { askServer, freePort, type ServerProcess, startServer } from '../../test/server/server-process.ts';
 import { newId } from '../shared/id.ts';
 import { openFolder } from './db/folder.ts';
@@ -12,6 +13,7 @@ let folder: string;
 let running: ServerProcess[] = [];
 beforeEach(async () => {
   folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-'));
+  await copyMadeFolder(folder);
 });
 afterEach(async () => {
   await Promise.all(running.map((server) => server.kill('SIGKILL')));
@@ -88,7 +90,7 @@ describe('a start that cannot be', () => {
     expect(await refusedStart(port, path.join(file, 'under'))).toContain('lies under a file');
 
     const damaged = path.join(folder, 'damaged');
-    await (await openFolder(damaged)).close();
+    await copyMadeFolder(damaged);
     await rm(path.join(damaged, 'database', 'PG_VERSION'));
     expect(await refusedStart(port, damaged)).toContain(
       'is damaged (PG_VERSION is missing). Keep a copy of the folder',
@@ -127,21 +129,22 @@ describe.runIf(canMount)('a full disk', () => {
   beforeEach(async () => {
     disk = path.join(folder, 'disk');
     await mkdir(disk);
-    expect(spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=220m', 'tmpfs', disk]).status).toBe(0);
+    expect(spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=400m', 'tmpfs', disk]).status).toBe(0);
   });
   afterEach(async () => {
     await Promise.all(running.map((server) => server.kill('SIGKILL')));
     running = [];
-    expect(spawnSync('umount', [disk]).status).toBe(0);
+    expect(spawnSync('umount', ['-l', disk]).status).toBe(0);
   });
   const fill = (file: string, megabytes: number) =>
     spawnSync('dd', ['if=/dev/zero', `of=${file}`, 'bs=1M', `count=${megabytes}`]);
 
   it('is said and refused; what is there can be read, and work goes on when there is room', async () => {
+    await copyMadeFolder(path.join(disk, 'shop'));
     const server = start(await freePort(), path.join(disk, 'shop'));
     await server.ready;
     expect((await askServer(server, 'POST', '/jobs', newJob('Before'))).status).toBe(201);
-    fill(path.join(disk, 'ballast'), 400);
+    fill(path.join(disk, 'ballast'), 600);
     await wait(1100);
     const refused = await askServer(server, 'POST', '/jobs', newJob('Full'), 5000);
     expect(refused.status).toBe(507);
@@ -155,6 +158,7 @@ describe.runIf(canMount)('a full disk', () => {
 
   it('that fills within one second under the database is survived: nothing half written, no spinning', async () => {
     const shop = path.join(disk, 'shop');
+    await copyMadeFolder(shop);
     const db = await openFolder(shop);
     await db.transaction((tx) => tx.query('create table ballast (text text)'));
     const more = () =>
@@ -165,7 +169,7 @@ describe.runIf(canMount)('a full disk', () => {
     let why = '';
     // The guard has just looked and sees room; then the disk fills at once.
     await more().then(() => kept++);
-    fill(path.join(disk, 'ballast'), 400);
+    fill(path.join(disk, 'ballast'), 600);
     for (let i = 0; i < 60 && !why; i++)
       await more().then(
         () => kept++,

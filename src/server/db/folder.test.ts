@@ -4,6 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { promisify } from 'node:util';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { copyMadeFolder } from '../../../test/server/made-folder.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { newId } from '../../shared/id.ts';
@@ -97,6 +98,7 @@ describe('the data folder', () => {
     await again.close();
   });
   it('is taken by one process at a time and given back when it closes', async () => {
+    await copyMadeFolder(folder);
     const db = await openFolder(folder);
     const refusal = await openFolder(folder).catch((error) => error);
     expect(refusal).toBeInstanceOf(FolderInUse);
@@ -105,6 +107,7 @@ describe('the data folder', () => {
     await (await openFolder(folder)).close();
   });
   it('has snapshots taken, looked into and put in place; what was there becomes one', async () => {
+    await copyMadeFolder(folder);
     const db = await openFolder(folder);
     const [kept, later] = [job('Kept'), job('Later')];
     await insertJob(db, kept);
@@ -128,6 +131,7 @@ describe('the data folder', () => {
     await db.close();
   });
   it('keeps fourteen snapshots, whole ones only, and one for each day', async () => {
+    await copyMadeFolder(folder);
     const db = await openFolder(folder);
     expect(await hasDaysSnapshot(folder)).toBe(false);
     const first = await db.takeSnapshot('day');
@@ -146,6 +150,7 @@ describe('the data folder', () => {
     await db.close();
   });
   it('comes back when a restore was killed before its database was seen to open', async () => {
+    await copyMadeFolder(folder);
     const db = await openFolder(folder);
     await insertJob(db, job('Before'));
     await db.close();
@@ -156,6 +161,7 @@ describe('the data folder', () => {
     await again.close();
   });
   it('leaves this thread free while the database works', async () => {
+    await copyMadeFolder(folder);
     const db = await openFolder(folder);
     let ticks = 0;
     const timer = setInterval(() => ticks++, 5);

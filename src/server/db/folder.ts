@@ -149,7 +149,7 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
   const mustHaveRoom = roomOn(folder);
   let opening: Promise<Embedded> | null = null;
   /** The database; one that died is opened again when there is room for that. */
-  const inHand = (): Embedded | Promise<Embedded> => {
+  const inHand = async (): Promise<Embedded> => {
     if (current) return current;
     mustHaveRoom();
     opening ??= openWhole(places)
@@ -196,7 +196,7 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
 
   return {
     query: (sql, parameters) => on((db) => db.query(sql, parameters)),
-    transaction: (work) => {
+    async transaction(work) {
       mustHaveRoom();
       return on((db) => db.transaction(work));
     },
