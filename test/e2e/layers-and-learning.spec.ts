@@ -178,13 +178,13 @@ test('a board that is not there yet: what to add to the batch, and the next boar
   await page.getByRole('button', { name: 'Type L*a*b*' }).click();
   for (const [axis, value] of [
     ['L*', '38.4'],
-    ['a*', '9,6'],
+    ['a*', 'nine'],
     ['b*', '12.6'],
   ])
     await page.getByLabel(axis, { exact: true }).fill(value);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('alert')).toContainText('a*: “9,6” has a decimal comma; write it with a point.');
-  await page.getByLabel('a*', { exact: true }).fill('9.6');
+  await expect(page.getByRole('alert')).toContainText('a*: “nine” is not a number.');
+  await page.getByLabel('a*', { exact: true }).fill('9,6');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('link', { name: 'To the verdict' }).click();
   await expect(page.getByTestId('verdict')).toHaveText('✕ Not yet');

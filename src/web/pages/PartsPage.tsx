@@ -56,7 +56,6 @@ function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
         name="text"
         multiline
         minRows={4}
-        maxRows={16}
         label="One part a line, or a pasted table"
         placeholder={EXAMPLE}
       />
