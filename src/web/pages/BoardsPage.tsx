@@ -72,7 +72,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           wood={model.species}
           seed={model.seed}
           fields={fields}
-          target={bench.target?.seen ?? null}
+          target={bench.target}
           light={DAYLIGHT}
           height={210}
           onField={setShown}
@@ -188,7 +188,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         wood={model.species}
         seed={model.seed}
         fields={fields}
-        target={bench.target?.seen ?? null}
+        target={bench.target}
         light={DAYLIGHT}
         height={48}
       />

@@ -121,7 +121,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   });
 
   const target = bench.target?.reflectance ?? null;
-  const seen = bench.target?.seen ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   const finished = isFinished(board);
 
@@ -141,7 +140,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             wood={model.species}
             seed={model.seed}
             fields={fields}
-            target={seen}
+            target={bench.target}
             light={light}
             wet={wet}
             height={206}
@@ -259,13 +258,13 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             </div>
           ))}
           {search.found && done === 0 && <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />}
-          {search.found && seen && (
+          {search.found && bench.target && (
             <Roads
               roads={search.found.roads}
               materials={bench.materials}
               wood={model.species}
               seed={model.seed}
-              target={seen}
+              target={bench.target}
               onTake={(road) => {
                 set(road.stack);
                 setSelected(null);

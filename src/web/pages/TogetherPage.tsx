@@ -38,7 +38,7 @@ function Row({
         wood={model.species}
         seed={model.seed}
         fields={fields}
-        target={bench.target?.seen ?? null}
+        target={bench.target}
         light={DAYLIGHT}
         height={104}
       />

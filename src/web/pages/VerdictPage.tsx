@@ -228,7 +228,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           wood={model.species}
           seed={model.seed}
           fields={fields}
-          target={bench.target?.seen ?? null}
+          target={bench.target}
           light={DAYLIGHT}
           height={240}
         />
@@ -236,7 +236,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           wood={model.species}
           seed={model.seed + 1000}
           fields={final}
-          target={bench.target?.seen ?? null}
+          target={bench.target}
           light={DAYLIGHT}
           height={240}
         />

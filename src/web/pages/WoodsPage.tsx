@@ -149,7 +149,7 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           wood={model.species}
           seed={model.seed}
           fields={fields}
-          target={bench.target?.seen ?? null}
+          target={bench.target}
           light={DAYLIGHT}
           height={150}
         />
@@ -215,7 +215,7 @@ function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: st
               wood={wood}
               seed={i + 1}
               fields={nth(raw, i)}
-              target={bench.target?.seen ?? null}
+              target={bench.target}
               light={DAYLIGHT}
               height={110}
             />

@@ -1,11 +1,11 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { screenColour } from '../../../core/colour/display.ts';
-import type { Spectrum } from '../../../core/colour/grid.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
 import { nth } from '../../../core/known.ts';
 import type { StageLook } from '../../../core/optics/predict.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
+import type { SeenTarget } from '../../../record/bench.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
 
@@ -14,8 +14,8 @@ interface Props {
   seed: number;
   fields: readonly BoardField[];
   /** Mean reading of the target, specular included; shown without gloss as a coated surface. */
-  /** As it is seen: without the gloss that its reading holds. */
-  target: Spectrum | null;
+  /** Shown as it is seen: without the gloss that its reading holds, as the board is. */
+  target: Pick<SeenTarget, 'seen'> | null;
   light: Light;
   wet?: boolean;
   height: number;
@@ -45,7 +45,7 @@ function paintingOf(props: Props, width: number): Omit<BoardPainting, 'height'> 
     grainFraction: fractionOf(wood, 'grain'),
     poreFraction: fractionOf(wood, 'pore'),
     band: BAND,
-    target: target ? screenColour(target, light).rgb : null,
+    target: target ? screenColour(target.seen, light).rgb : null,
     fields: fields.map((f) => ({
       expected: tissueRgb(f.expected, light, wet),
       measured: f.measured ? tissueRgb(f.measured, light, wet) : null,
@@ -96,7 +96,7 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, painting: Board
 /** True when the screen cannot show one of the colours as it is. */
 function outOfGamut({ fields, target, light }: Props): boolean {
   const all = [...fields.map((f) => f.expected.seen), ...fields.flatMap((f) => f.measured?.seen ?? [])];
-  return [...all, ...(target ? [target] : [])].some((s) => !screenColour(s, light).inGamut);
+  return [...all, ...(target ? [target.seen] : [])].some((s) => !screenColour(s, light).inGamut);
 }
 
 /**

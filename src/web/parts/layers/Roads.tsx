@@ -1,11 +1,11 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useMemo } from 'react';
-import type { Spectrum } from '../../../core/colour/grid.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { Wood } from '../../../core/optics/wood.ts';
+import type { SeenTarget } from '../../../record/bench.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { deltaText, percent, rangeText } from '../numbers.ts';
 
@@ -14,7 +14,7 @@ interface Props {
   materials: Materials;
   wood: Wood;
   seed: number;
-  target: Spectrum;
+  target: SeenTarget;
   onTake: (road: NamedRoad) => void;
 }
 
