@@ -52,12 +52,14 @@ export function useVersioned<T>({ lane, value, version, save, valueIn = (v) => v
   const [meanwhile, setMeanwhile] = useState<Meanwhile<T> | null>(null);
   const base = useRef({ value, version });
   const latest = useRef({ value, save, valueIn });
+  const underWay = useRef(0);
   latest.current.save = save;
   latest.current.valueIn = valueIn;
 
   // What comes from the server is shown, unless something here waits to be saved.
   useEffect(() => {
-    if (version <= base.current.version) return;
+    // The echo of a save that another has overtaken: taken in, it would undo what was done since.
+    if (version <= base.current.version || underWay.current > 0) return;
     const dirty = !same(latest.current.value, base.current.value);
     const moved = !same(value, base.current.value);
     if (dirty && moved && !same(value, latest.current.value))
@@ -71,6 +73,7 @@ export function useVersioned<T>({ lane, value, version, save, valueIn = (v) => v
 
   const commit = useCallback(
     async (next: T, on: number) => {
+      underWay.current++;
       try {
         const made = await inTurn(lane, on, (newest) => latest.current.save(next, newest));
         base.current = { value: next, version: Math.max(made, base.current.version) };
@@ -81,6 +84,8 @@ export function useVersioned<T>({ lane, value, version, save, valueIn = (v) => v
           const { value: current, version: now } = trouble.current;
           setMeanwhile({ theirs: latest.current.valueIn(current), mine: next, version: now });
         } else setError(sentenceOf(trouble));
+      } finally {
+        underWay.current--;
       }
     },
     [lane],
