@@ -2,6 +2,8 @@
  * Drives any workshop with the matcher: ladders first, then target by target a fresh board, its raw reading, a recipe,
  * dye, reading, the glaze planned again from the measured dye stage, clear, reading, and what the board taught.
  */
+
+import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
 import { type Colourant, type Materials, type Medium, newLayer, type Stack } from '../src/core/layers/index.ts';
@@ -26,7 +28,6 @@ import {
   refine,
   search,
 } from '../src/core/match/index.ts';
-import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/optics/index.ts';
 import type { Workshop } from '../src/workshop/interface.ts';
 
 export type Mode = 'learning' | 'fixed' | 'by-eye';
@@ -156,7 +157,8 @@ export function makeLadders(workshop: Workshop): Shop {
     id,
     name: id,
     kind,
-    carrier: 'water',
+    // A thin sealer that does not wake the dye under it, as one takes.
+    carrier: kind === 'sealer' ? 'alcohol' : 'water',
     k1,
     k2,
     tint,
@@ -284,7 +286,14 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
     workshop.applyGlaze(board, stack[GLAZE].colours);
     const afterGlaze = read(workshop, board);
     steps.push({ stage: 3, reading: afterGlaze });
-    const before = problem({ stack, open: openOf(stack), from: { layers: 3, reading: afterGlaze } });
+    const before = problem({
+      stack,
+      open: openOf(stack),
+      measured: [
+        { layers: 1, reading: afterDye },
+        { layers: 3, reading: afterGlaze },
+      ],
+    });
     const miss = deltaE00(labOf(target), labOf(expectedReading({ ...before, open: [] })));
     const outlook = { miss: Float64Array.of(miss, 0, 0), strays: [] };
     result.chance.push(chanceWithin(outlook, spreadOf(knowledge, 'clear'), tolerance));
@@ -330,12 +339,12 @@ function again(problem: ProblemFor, stack: Stack): Stack {
 /** The glaze planned again from what the dye stage really reads: its own colours if they will do, else any. */
 function glazeFromHere(problem: ProblemFor, planned: Stack, afterDye: Spectrum, pigments: string[]): Stack {
   if (pigments.length === 0) return planned;
-  const from = { layers: 1, reading: afterDye };
+  const measured = [{ layers: 1, reading: afterDye }];
   const own = Object.keys(planned[GLAZE].colours);
   if (own.length > 0) {
-    const same = refine(problem({ stack: planned, open: [{ layer: GLAZE, colourants: own }], from }), planned);
+    const same = refine(problem({ stack: planned, open: [{ layer: GLAZE, colourants: own }], measured }), planned);
     if (same.deltaE[0] < 0.4) return same.stack;
   }
-  const [road] = search(problem({ stack: planned, open: [{ layer: GLAZE, colourants: pigments }], from }));
+  const [road] = search(problem({ stack: planned, open: [{ layer: GLAZE, colourants: pigments }], measured }));
   return planned.map((layer, i) => (i === GLAZE ? road.stack[GLAZE] : layer));
 }

@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { predict, rawMean, scaleToBoard, UNTUNED, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
 import { type Colourant, type Materials, newLayer, type Stack } from '../src/core/layers/index.ts';
 import { type BoardEvidence, learn } from '../src/core/learn/index.ts';
@@ -11,7 +12,6 @@ import {
   ONLY_DAYLIGHT,
   search,
 } from '../src/core/match/index.ts';
-import { predict, rawMean, scaleToBoard, UNTUNED, USUAL_PREPARATION, type Wood } from '../src/core/optics/index.ts';
 import { median } from './ratio.ts';
 
 interface Fmin {

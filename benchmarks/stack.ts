@@ -1,6 +1,7 @@
+import { compileStack, type Wood } from '../src/core/board/index.ts';
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
 import { type Materials, newLayer } from '../src/core/layers/index.ts';
-import { compileStack, runProgram, type Wood } from '../src/core/optics/index.ts';
+import { runProgram } from '../src/core/optics/index.ts';
 import { ratioOf, say } from './ratio.ts';
 
 const CALLS = 300;

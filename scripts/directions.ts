@@ -7,7 +7,9 @@ import { parseSync } from 'oxc-parser';
 /** Core rooms that another may use all of. */
 const CORE = [
   'core',
-  ...['colour', 'layers', 'optics', 'learn', 'match', 'mix', 'judge', 'formats', 'figure'].map((r) => `core/${r}`),
+  ...['colour', 'layers', 'optics', 'board', 'learn', 'match', 'mix', 'judge', 'formats', 'figure'].map(
+    (r) => `core/${r}`,
+  ),
 ];
 
 interface Room {
@@ -23,16 +25,20 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/colour/data': { rooms: [], packages: [] },
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: [] },
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
-  'core/optics': { rooms: ['core', 'core/colour', 'core/layers'], packages: [] },
+  'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },
   'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
-  'core/learn': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
-  'core/match': { rooms: ['core', 'core/colour', 'core/layers', 'core/mix', 'core/optics'], packages: [] },
+  'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
+  'core/match': {
+    rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/mix', 'core/optics'],
+    packages: [],
+  },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
-  'core/figure': { rooms: ['core', 'core/optics'], packages: ['simplex-noise', 'pure-rand'] },
+  'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
-  shared: { rooms: ['core/formats', 'core/layers', 'core/optics'], packages: ['zod', 'uuid'] },
+  shared: { rooms: ['core/board', 'core/formats', 'core/layers'], packages: ['zod', 'uuid'] },
   record: { rooms: [...CORE, 'shared'], packages: [] },
   demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'], packages: [] },
 

@@ -10,7 +10,7 @@ describe('the directions of imports', () => {
     ['core/match/a.ts', '../learn/fit.ts', 'core/match may not import core/learn'],
     ['core/colour/a.ts', 'react', 'may not import the package react'],
     ['core/colour/a.ts', 'node:fs', 'may not import the package node:fs'],
-    ['workshop/a.ts', '../core/optics/wood.ts', 'workshop may not import core/optics'],
+    ['workshop/a.ts', '../core/board/wood.ts', 'workshop may not import core/board'],
     ['web/parts/board/a.tsx', '../../pages/JobsPage.tsx', 'may not import web/pages'],
     ['web/hooks/a.ts', '../parts/Undo.tsx', 'web/hooks may not import web/parts'],
     ['web/pages/a.tsx', './JobsPage.tsx', 'do not import each other'],

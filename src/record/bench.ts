@@ -1,3 +1,6 @@
+import { type PredictOptions, predict, type StageLook } from '../core/board/predict.ts';
+import type { Preparation } from '../core/board/preparation.ts';
+import type { Tuning } from '../core/board/state.ts';
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
@@ -5,9 +8,6 @@ import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../core/match/problem.ts';
 import { allowedStray } from '../core/match/roads.ts';
-import type { Tuning } from '../core/optics/compile.ts';
-import { type PredictOptions, predict, type StageLook } from '../core/optics/predict.ts';
-import type { Preparation } from '../core/optics/preparation.ts';
 import { withoutGloss } from '../core/optics/surface.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
@@ -15,7 +15,7 @@ import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { boardCode, seedOf } from './codes.ts';
 import { materialsOf, offeredOf } from './materials.ts';
 import { ownColours } from './openings.ts';
-import { begunAt, stackAsMade } from './stages.ts';
+import { measuredOf, stackAsMade } from './stages.ts';
 import { type BoardWood, preparationOf, woodOfBoard } from './wood.ts';
 
 /** A target, and how it is shown: without the gloss that its reading holds; one typed as L*a*b* as it was typed. */
@@ -115,7 +115,7 @@ export const promisedLooks = (
   predict(stack, model.scaled, materials, {
     preparation: model.preparation,
     tuning: model.tuning,
-    from: begunAt(model.board),
+    measured: measuredOf(model.board),
     ...options,
   });
 
@@ -125,7 +125,7 @@ export function problemOf(
   model: BoardModel,
   stack: Stack,
   open: MatchProblem['open'],
-  from?: MatchProblem['from'],
+  measured?: MatchProblem['measured'],
 ): MatchProblem | null {
   if (!bench.target) return null;
   return {
@@ -139,7 +139,7 @@ export function problemOf(
     spread: spreadOf(bench.knowledge, 'clear'),
     stack,
     open,
-    from,
+    ...(measured ? { measured } : {}),
   };
 }
 
@@ -152,12 +152,13 @@ export function strayAllowed(bench: Bench, model: BoardModel, stage: number): nu
   const promised = board.recipe?.expected[stage];
   if (!promised || stage < 1) return null;
   const stack = stackAsMade(board).slice(0, stage);
-  const before = begunAt({ readings: board.readings.filter((r) => (r.stage ?? 0) < stage) });
+  const before = measuredOf({ readings: board.readings.filter((r) => (r.stage ?? 0) < stage) });
+  const done = before.at(-1)?.layers ?? 0;
   const problem = problemOf(
     bench,
     model,
     stack,
-    ownColours(stack.map((l, i) => (i < (before?.layers ?? 0) ? { ...l, colours: {} } : l))),
+    ownColours(stack.map((l, i) => (i < done ? { ...l, colours: {} } : l))),
     before,
   );
   if (!problem) return null;

@@ -1,16 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { USUAL_PREPARATION } from '../core/board/preparation.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { learn } from '../core/learn/fit.ts';
-import { USUAL_PREPARATION } from '../core/optics/preparation.ts';
 import { evidenceOf, type MadeBoard, oldEvidence, oldReading, stackOfOldBoard } from './evidence.ts';
 import {
-  begunAt,
   finishedMean,
   isFinished,
   lastRead,
   layersOn,
+  measuredOf,
   mixedUpStage,
   stackAsMade,
   stageMean,
@@ -41,8 +41,8 @@ describe('a board', () => {
     expect(isFinished(board({ readings: [reading(0, 72), reading(1, 55)] }))).toBe(false);
     expect(isFinished(board({ recipe: null }))).toBe(false);
     expect(finishedMean(board())?.[3]).toBeCloseTo(grid(46)[3], 12);
-    expect(begunAt(board({ readings: [reading(0, 72)] }))).toBeUndefined();
-    expect(begunAt(board())?.layers).toBe(2);
+    expect(measuredOf(board({ readings: [reading(0, 72)] }))).toEqual([]);
+    expect(measuredOf(board()).at(-1)?.layers).toBe(2);
   });
   it('has on it what was put on, read or not, with the amounts really used', () => {
     const coats = [{ stage: 1, layer: newLayer('dye', { colours: { yellow: 5 } }) }];

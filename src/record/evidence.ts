@@ -1,8 +1,8 @@
+import { type Preparation, USUAL_PREPARATION } from '../core/board/preparation.ts';
+import { rawMean, type Wood } from '../core/board/wood.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
 import { type Layer, newLayer } from '../core/layers/layer.ts';
 import type { BoardEvidence } from '../core/learn/fit.ts';
-import { type Preparation, USUAL_PREPARATION } from '../core/optics/preparation.ts';
-import { rawMean, type Wood } from '../core/optics/wood.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import { mixedUpStage, type Staged, stackAsMade, stageMean } from './stages.ts';
 import { rawTrouble } from './wood.ts';

@@ -1,4 +1,4 @@
-import { KINDS, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isColoured, KINDS, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { Opening } from '../core/match/problem.ts';
 
@@ -12,15 +12,14 @@ export interface Choice {
 }
 export const ANYTHING: Choice = { barred: [], closed: [], most: 4 };
 
-/** Kinds of layer that a search can find colours for; reactive colour and filler are set by hand. */
-export const solvable = (kind: LayerKind): boolean =>
-  KINDS[kind].takes !== 'none' && kind !== 'reactive' && kind !== 'filler';
+/** Kinds of layer that a search finds colours for; reactive colour and filler are set by hand. */
+export const solvable = (kind: LayerKind): boolean => isColoured(kind) && kind !== 'reactive' && kind !== 'filler';
 
 /** The layers of a stack that a search may fill, and with which colours; the first `done` are on the board already. */
 export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number): Opening[] =>
   stack.flatMap((layer, i) => {
     const colourants = Object.values(offered.colourants).filter(
-      (c) => c.kind === KINDS[layer.kind].takes && !choice.barred.includes(c.id),
+      (c) => KINDS[layer.kind].takes.includes(c.kind) && !choice.barred.includes(c.id),
     );
     return i >= done && solvable(layer.kind) && colourants.length > 0 && !choice.closed.includes(layer.kind)
       ? [{ layer: i, colourants: colourants.map((c) => c.id) }]

@@ -32,7 +32,10 @@ export function planFor(bench: Bench, model: BoardModel, asked: Stack, litres: n
     throw new FieldError('stack', 'Layers that are on the board cannot be changed. Take a new board.');
   const stack = [...made.slice(0, done), ...asked.slice(done)];
   for (const layer of stack.slice(done)) {
-    const colours = Object.entries(layer.colours).map(([id, s]) => [id, gramsPerLitre(layer, s)]);
+    const colours = Object.entries(layer.colours).map(([id, s]) => [
+      id,
+      gramsPerLitre(bench.materials.colourants[id]?.kind ?? 'dye', s),
+    ]);
     if (colours.length > 0) pourings(Object.fromEntries(colours), litres);
   }
   const looks = promisedLooks(bench, model, stack);

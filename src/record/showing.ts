@@ -1,9 +1,19 @@
+import { predict, type StageLook } from '../core/board/predict.ts';
 import { labOf } from '../core/colour/lab.ts';
-import { KINDS, LAYER_KINDS, newLayer, type Stack } from '../core/layers/layer.ts';
-import { predict, type StageLook } from '../core/optics/predict.ts';
+import { type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import type { ColourantKind } from '../core/layers/materials.ts';
 import type { ColourantRecord, Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { materialsOf, onTheShelf } from './materials.ts';
 
+/** The layer that shows what a colourant of a kind does. */
+const SHOWN_AS: Record<ColourantKind, LayerKind> = {
+  dye: 'dye',
+  ink: 'ink',
+  reactive: 'reactive',
+  pigment: 'glaze',
+  stain: 'wiping-stain',
+  metallic: 'filler',
+};
 /** Weak, middling, strong: shares of the strongest mix. */
 const SHARES = [1 / 12, 1 / 3, 1] as const;
 
@@ -20,10 +30,8 @@ export function showingOf(shelf: Shelf, colourant: ColourantRecord): Showing | n
   const [wood] = onTheShelf(shelf.species).sort((p, q) => paleness(q) - paleness(p));
   const materials = materialsOf(shelf);
   const known = materials.colourants[colourant.id];
-  const kind = LAYER_KINDS.find(
-    (k) => KINDS[k].takes === colourant.kind && (colourant.kind !== 'pigment' || k === 'glaze'),
-  );
-  if (!wood || !known || !kind) return null;
+  const kind = SHOWN_AS[colourant.kind];
+  if (!wood || !known) return null;
   const medium = (of: 'sealer' | 'clear') => onTheShelf(shelf.mediums).find((m) => m.kind === of);
   const sealer = colourant.kind === 'pigment' ? medium('sealer') : undefined;
   const clear = medium('clear');

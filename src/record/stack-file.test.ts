@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { predict, USUAL_PREPARATION } from '../core/board/index.ts';
 import { newLayer } from '../core/layers/layer.ts';
-import { predict, USUAL_PREPARATION } from '../core/optics/index.ts';
 import { StackFile } from '../shared/stack-file.ts';
 import { modelOfStackFile, stackFileOf } from './stack-file.ts';
 

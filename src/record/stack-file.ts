@@ -1,8 +1,8 @@
+import type { Preparation } from '../core/board/preparation.ts';
+import { scaleToBoard, type TanninClass, type Wood } from '../core/board/wood.ts';
 import { spectrum } from '../core/colour/grid.ts';
 import type { Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
-import type { Preparation } from '../core/optics/preparation.ts';
-import { scaleToBoard, type TanninClass, type Wood } from '../core/optics/wood.ts';
 import type { Board } from '../shared/board.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import type { StackFile } from '../shared/stack-file.ts';

@@ -36,11 +36,12 @@ export const finishedMean = (board: Staged): Spectrum | null =>
 export const stackAsMade = ({ recipe, coats }: Pick<Staged, 'recipe' | 'coats'>): Stack =>
   (recipe?.stack ?? []).map((planned, i) => coats.find((c) => c.stage === i + 1)?.layer ?? planned);
 
-/** Where a board stands: the layers that are on and read, and its newest reading; nothing while it is raw. */
-export function begunAt(board: Pick<Staged, 'readings'>): { layers: number; reading: Spectrum } | undefined {
-  const layers = lastRead(board);
-  const reading = layers > 0 ? stageMean(board, layers) : null;
-  return reading ? { layers, reading } : undefined;
+/** What a board has read with layers on, the first first; nothing while it is raw. */
+export function measuredOf(board: Pick<Staged, 'readings'>): { layers: number; reading: Spectrum }[] {
+  return Array.from({ length: Math.max(0, lastRead(board)) }, (_, i) => i + 1).flatMap((layers) => {
+    const reading = stageMean(board, layers);
+    return reading ? [{ layers, reading }] : [];
+  });
 }
 
 export const sameLayer = (p: Layer, q: Layer): boolean => canonical(p) === canonical(q);

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { predict, USUAL_PREPARATION } from '../core/board/index.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
-import { predict, USUAL_PREPARATION } from '../core/optics/index.ts';
 import { boardModel, openBench, strayAllowed } from './bench.ts';
 
 const kept = { version: 1, archived: false };

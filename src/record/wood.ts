@@ -1,8 +1,8 @@
+import type { Preparation } from '../core/board/preparation.ts';
+import { scaleToBoard, type Wood } from '../core/board/wood.ts';
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
 import { nth } from '../core/known.ts';
-import type { Preparation } from '../core/optics/preparation.ts';
-import { scaleToBoard, type Wood } from '../core/optics/wood.ts';
 import { stageMean } from './stages.ts';
 
 interface BoardOfWood {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CARRIERS } from '../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
-import { FIGURES, TISSUE_NAMES } from '../core/optics/wood.ts';
+import { FIGURES, TISSUE_NAMES } from '../core/board/wood.ts';
 import { Id, Version } from './id.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { CARRIERS } from '../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
-import { FIGURES } from '../core/optics/wood.ts';
+import { FIGURES } from '../core/board/wood.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { FIGURES } from '../optics/wood.ts';
+import { FIGURES } from '../board/wood.ts';
 import { figureMap } from './figure.ts';
 import { type BoardPainting, paintBoard, type TissueRgb } from './paint.ts';
 

@@ -1,7 +1,7 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { createNoise2D } from 'simplex-noise';
-import type { Figure } from '../optics/wood.ts';
+import type { Figure } from '../board/wood.ts';
 
 /**
  * Where which tissue lies on the face of a board. Coordinates are in board heights: x runs along the grain from 0 to

@@ -1,4 +1,4 @@
-import type { Figure } from '../optics/wood.ts';
+import type { Figure } from '../board/wood.ts';
 import { type FigureMap, figureMap } from './figure.ts';
 
 export type Rgb = readonly [number, number, number];

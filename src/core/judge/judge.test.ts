@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict } from '../board/index.ts';
 import type { Lab } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
-import { predict } from '../optics/index.ts';
 import { differenceWords, judge, readingStatistics, sizeWord } from './index.ts';
 import { isMixUp } from './mix-up.ts';
 

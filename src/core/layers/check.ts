@@ -1,57 +1,95 @@
 import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
 import { CARRIERS, KINDS, LAYER_KINDS, type Layer, type Stack } from './layer.ts';
-import type { Materials } from './materials.ts';
+import { type Colourant, DISSOLVES, isShare, type Materials } from './materials.ts';
+
+const either = (words: readonly string[]) => words.join(' or a ');
+
+function checkColour(
+  layer: Layer,
+  strength: number,
+  colourant: Colourant | undefined,
+  id: string,
+  at: string,
+): Colourant {
+  const { takes, label } = KINDS[layer.kind];
+  if (!colourant) throw new FieldError(at, `There is no colourant “${id}” on the shelf.`);
+  if (!takes.includes(colourant.kind))
+    throw new FieldError(
+      at,
+      `${colourant.name} is a ${colourant.kind}; ${label.toLowerCase()} takes a ${either(takes)}.`,
+    );
+  if (!CARRIERS.includes(colourant.carrier))
+    throw new FieldError(`${at}.carrier`, `${colourant.name} is for “${colourant.carrier}”, which is no carrier.`);
+  checkSpectrum(colourant.absorption, `${at}.absorption`, `The absorption of ${colourant.name}`);
+  checkSpectrum(colourant.scatter, `${at}.scatter`, `The scatter of ${colourant.name}`);
+  if (!Number.isFinite(strength) || strength < 0)
+    throw new FieldError(at, `The strength of ${colourant.name} must be zero or more.`);
+  if (strength > colourant.maxStrength * (1 + 1e-9))
+    throw new FieldError(
+      at,
+      `${colourant.name} goes no stronger than ${colourant.maxStrength} ${isShare(colourant.kind) ? 'of the mix' : 'g/L'}.`,
+    );
+  return colourant;
+}
+
+/** One pot: of one kind, in one carrier, no more than the whole. */
+function checkPot(layer: Layer, field: string, pot: readonly Colourant[]): void {
+  const name = KINDS[layer.kind].label.toLowerCase();
+  const carriers = new Set(pot.map((c) => c.carrier));
+  if (carriers.size > 1)
+    throw new FieldError(field, `One ${name} cannot mix colours for ${[...carriers].join(' and ')}.`);
+  const kinds = new Set(pot.map((c) => c.kind));
+  if (kinds.size > 1)
+    throw new FieldError(field, `One ${name} cannot mix ${[...kinds].map((k) => `a ${k}`).join(' and ')}.`);
+  const whole = pot.reduce((sum, c) => sum + (isShare(c.kind) ? (layer.colours[c.id] ?? 0) : 0), 0);
+  if (whole > 1 + 1e-9)
+    throw new FieldError(
+      field,
+      `The shares of this ${name} come to ${(100 * whole).toFixed(0)} %: 100 % is all of it.`,
+    );
+}
 
 function checkColours(layer: Layer, field: string, materials: Materials): void {
-  const { takes, mostColours, label } = KINDS[layer.kind];
+  const { mostColours, label } = KINDS[layer.kind];
   const entries = Object.entries(layer.colours);
   if (entries.length > mostColours)
     throw new FieldError(
       `${field}.colours`,
-      mostColours === 0 ? `${label} takes no colourant.` : `${label} takes at most ${mostColours} colourants.`,
+      mostColours === 0
+        ? `${label} takes no colourant.`
+        : `${label} takes at most ${mostColours} ${mostColours === 1 ? 'colourant' : 'colourants'}.`,
     );
-  for (const [id, strength] of entries) {
+  const pot = entries.map(([id, strength]) => {
     const colourant = Object.hasOwn(materials.colourants, id) ? materials.colourants[id] : undefined;
-    const at = `${field}.colours.${id}`;
-    if (!colourant) throw new FieldError(at, `There is no colourant “${id}” on the shelf.`);
-    if (colourant.kind !== takes)
-      throw new FieldError(at, `${colourant.name} is a ${colourant.kind}; ${label.toLowerCase()} takes a ${takes}.`);
-    if (!CARRIERS.includes(colourant.carrier))
-      throw new FieldError(`${at}.carrier`, `${colourant.name} is for “${colourant.carrier}”, which is no carrier.`);
-    checkSpectrum(colourant.absorption, `${at}.absorption`, `The absorption of ${colourant.name}`);
-    checkSpectrum(colourant.scatter, `${at}.scatter`, `The scatter of ${colourant.name}`);
-    if (!Number.isFinite(strength) || strength < 0)
-      throw new FieldError(at, `The strength of ${colourant.name} must be zero or more.`);
-    if (strength > colourant.maxStrength * (1 + 1e-9))
-      throw new FieldError(
-        at,
-        `${colourant.name} goes no stronger than ${colourant.maxStrength} ${takes === 'pigment' ? 'of the mass' : 'g/L'}.`,
-      );
-  }
-  const carriers = new Set(entries.map(([id]) => materials.colourants[id]?.carrier));
-  if (takes === 'dye' && carriers.size > 1)
-    throw new FieldError(
-      `${field}.colours`,
-      `One ${label.toLowerCase()} cannot mix powders for ${[...carriers].join(' and ')}.`,
-    );
+    return checkColour(layer, strength, colourant, id, `${field}.colours.${id}`);
+  });
+  checkPot(layer, `${field}.colours`, pot);
 }
 
-function checkLayer(layer: Layer, field: string, materials: Materials): void {
-  if (!LAYER_KINDS.includes(layer.kind))
-    throw new FieldError(`${field}.kind`, `“${layer.kind}” is not a kind of layer.`);
+function checkMedium(layer: Layer, field: string, materials: Materials): void {
   const info = KINDS[layer.kind];
-  checkColours(layer, field, materials);
-  if (info.medium !== 'none') {
-    const medium =
-      layer.medium !== undefined && Object.hasOwn(materials.mediums, layer.medium)
-        ? materials.mediums[layer.medium]
-        : undefined;
-    if (!medium) throw new FieldError(`${field}.medium`, `${info.label} needs a ${info.medium} from the shelf.`);
-    if (medium.kind !== info.medium)
-      throw new FieldError(`${field}.medium`, `${medium.name} is a ${medium.kind}, not a ${info.medium}.`);
-    checkSpectrum(medium.tint, `${field}.medium.tint`, `The tint of ${medium.name}`);
+  if (info.medium === 'none') return;
+  const medium =
+    layer.medium !== undefined && Object.hasOwn(materials.mediums, layer.medium)
+      ? materials.mediums[layer.medium]
+      : undefined;
+  if (!medium) throw new FieldError(`${field}.medium`, `${info.label} needs a ${info.medium} from the shelf.`);
+  if (medium.kind !== info.medium)
+    throw new FieldError(`${field}.medium`, `${medium.name} is a ${medium.kind}, not a ${info.medium}.`);
+  checkSpectrum(medium.tint, `${field}.medium.tint`, `The tint of ${medium.name}`);
+  for (const id of Object.keys(layer.colours)) {
+    const colourant = materials.colourants[id];
+    if (colourant?.kind === 'dye' && !DISSOLVES[medium.carrier]?.includes(colourant.carrier))
+      throw new FieldError(
+        `${field}.colours.${id}`,
+        `${colourant.name} is a dye for ${colourant.carrier}: ${medium.name} does not dissolve it.`,
+      );
   }
+}
+
+function checkSettings(layer: Layer, field: string): void {
+  const info = KINDS[layer.kind];
   for (const [key, value] of Object.entries(layer.settings)) {
     const spec = info.settings.find((s) => s.key === key);
     if (!spec) throw new FieldError(`${field}.settings.${key}`, `${info.label} has no setting “${key}”.`);
@@ -60,9 +98,19 @@ function checkLayer(layer: Layer, field: string, materials: Materials): void {
         `${field}.settings.${key}`,
         `${info.label}: ${spec.label} must lie between ${spec.min} and ${spec.max}.`,
       );
+    if (spec.whole && !Number.isInteger(value))
+      throw new FieldError(`${field}.settings.${key}`, `${info.label}: ${spec.label} are whole; ${value} is not.`);
   }
   if (layer.method !== undefined && !info.methods.some((m) => m.id === layer.method))
     throw new FieldError(`${field}.method`, `${info.label} is not put on by “${layer.method}”.`);
+}
+
+function checkLayer(layer: Layer, field: string, materials: Materials): void {
+  if (!LAYER_KINDS.includes(layer.kind))
+    throw new FieldError(`${field}.kind`, `“${layer.kind}” is not a kind of layer.`);
+  checkColours(layer, field, materials);
+  checkMedium(layer, field, materials);
+  checkSettings(layer, field);
 }
 
 /** Refuses a stack that names unknown things or numbers out of bounds. @throws FieldError naming the field */

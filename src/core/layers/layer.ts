@@ -1,3 +1,5 @@
+import type { ColourantKind } from './materials.ts';
+
 /** What carries a colour or a coat, and so what can wake it again. */
 export const CARRIERS = ['water', 'alcohol', 'solvent', 'oil'] as const;
 export type Carrier = (typeof CARRIERS)[number];
@@ -17,6 +19,7 @@ export const LAYER_KINDS = [
   'filler',
   'opaque',
   'bleach',
+  'conditioner',
   'wipe-back',
   'sand-back',
 ] as const;
@@ -25,7 +28,10 @@ export type LayerKind = (typeof LAYER_KINDS)[number];
 /** One coat or act on the board. Immutable; a stack is an ordered list of these. */
 export interface Layer {
   kind: LayerKind;
-  /** Colourant id to strength: g/L for dyes, inks and reactive colours, mass fraction for pigments. */
+  /**
+   * Colourant id to strength: g/L for dyes, inks and reactive colours, mass fraction for pigments and powders, share of
+   * the mix for ready-made stains (1 = as it comes in the tin, the rest is thinner).
+   */
   colours: Record<string, number>;
   /** The sealer, oil or clear used, for the kinds that need one. */
   medium?: string;
@@ -36,6 +42,7 @@ export interface Layer {
 }
 export type Stack = readonly Layer[];
 
+/** A number of a layer that the finisher sets. The defaults and what they do are common practice, no source. */
 export interface Setting {
   key: string;
   label: string;
@@ -44,12 +51,16 @@ export interface Setting {
   max: number;
   step: number;
   default: number;
+  /** Only whole numbers make sense. */
+  whole?: boolean;
+  /** What more of it does, in a few words. */
+  effect?: string;
 }
 
 export interface KindInfo {
   label: string;
-  /** Which colourants it takes. */
-  takes: 'dye' | 'pigment' | 'ink' | 'reactive' | 'none';
+  /** Which colourants it takes; those of one layer are of one kind. */
+  takes: readonly ColourantKind[];
   mostColours: number;
   medium: 'none' | 'sealer' | 'oil' | 'clear';
   settings: readonly Setting[];
@@ -64,17 +75,33 @@ const coats = (most: number, preset = 1): Setting => ({
   max: most,
   step: 1,
   default: preset,
+  whole: true,
+  effect: 'each gives less',
 });
-const film = (label: string): Setting => ({
-  key: 'film',
+const factor = (key: string, label: string, effect: string, min: number, max: number): Setting => ({
+  key,
   label,
   unit: '× usual',
-  min: 0,
-  max: 5,
+  min,
+  max,
   step: 0.05,
   default: 1,
+  effect,
 });
-const share = (key: string, label: string, preset: number, max = 1): Setting => ({
+const film = factor('film', 'film left', 'more: darker, hides more', 0, 5);
+const load = factor('load', 'put on', 'more: darker', 0.25, 4);
+const pressure = factor('pressure', 'wiped how hard', 'harder: lighter, clearer', 0.5, 2);
+const dwell: Setting = {
+  key: 'dwell',
+  label: 'before wiping',
+  unit: 'min',
+  min: 0.5,
+  max: 60,
+  step: 0.5,
+  default: 5,
+  effect: 'longer: darker',
+};
+const share = (key: string, label: string, preset: number, max: number, effect: string): Setting => ({
   key,
   label,
   unit: 'share',
@@ -82,10 +109,15 @@ const share = (key: string, label: string, preset: number, max = 1): Setting => 
   max,
   step: 0.05,
   default: preset,
+  effect,
 });
+const WIPED = [
+  { id: 'wiped', label: 'wiped with the grain' },
+  { id: 'across', label: 'wiped across the grain' },
+];
 const kind = (info: Partial<KindInfo> & { label: string }): KindInfo => ({
-  takes: 'none',
-  mostColours: info.takes && info.takes !== 'none' ? 4 : 0,
+  takes: [],
+  mostColours: info.takes?.length ? 4 : 0,
   medium: 'none',
   settings: [],
   methods: [],
@@ -94,38 +126,88 @@ const kind = (info: Partial<KindInfo> & { label: string }): KindInfo => ({
 
 /** Every layer kind with its parameters: units, bounds, defaults. */
 export const KINDS: Record<LayerKind, KindInfo> = {
-  dye: kind({ label: 'Dye', takes: 'dye', settings: [coats(4)] }),
-  ink: kind({ label: 'Ink', takes: 'ink', mostColours: 1, settings: [coats(4)] }),
-  reactive: kind({ label: 'Reactive colour', takes: 'reactive', mostColours: 1, settings: [coats(3)] }),
-  'wiping-stain': kind({ label: 'Wiping stain', takes: 'pigment', settings: [coats(2), film('film left')] }),
-  'gel-stain': kind({ label: 'Gel stain', takes: 'pigment', settings: [coats(2), film('film left')] }),
-  glaze: kind({
-    label: 'Glaze',
-    takes: 'pigment',
-    settings: [film('film left')],
+  dye: kind({
+    label: 'Dye',
+    takes: ['dye'],
+    settings: [coats(4), dwell, load],
     methods: [
-      { id: 'wiped', label: 'wiped with the grain' },
-      { id: 'dry-brushed', label: 'dry-brushed' },
-      { id: 'in-grain', label: 'left in the grain' },
+      { id: 'wiped', label: 'flooded and wiped' },
+      { id: 'sprayed', label: 'sprayed' },
     ],
   }),
-  'powdering-glaze': kind({ label: 'Powdering glaze', takes: 'pigment', settings: [film('film left')] }),
-  toner: kind({ label: 'Toner', takes: 'dye', medium: 'clear', settings: [{ ...coats(6), label: 'passes' }] }),
-  sealer: kind({ label: 'Sealer', medium: 'sealer', settings: [coats(3)] }),
+  ink: kind({ label: 'Ink', takes: ['ink'], mostColours: 1, settings: [coats(4)] }),
+  reactive: kind({ label: 'Reactive colour', takes: ['reactive'], mostColours: 1, settings: [coats(3)] }),
+  'wiping-stain': kind({
+    label: 'Wiping stain',
+    takes: ['pigment', 'stain'],
+    settings: [coats(3), film, dwell, load, pressure],
+    methods: [...WIPED, { id: 'unwiped', label: 'not wiped off' }],
+  }),
+  'gel-stain': kind({
+    label: 'Gel stain',
+    takes: ['pigment', 'stain'],
+    settings: [coats(3), film, dwell, load, pressure],
+    methods: [...WIPED, { id: 'unwiped', label: 'not wiped off' }],
+  }),
+  glaze: kind({
+    label: 'Glaze',
+    takes: ['pigment'],
+    settings: [coats(3), film, dwell, load, pressure],
+    methods: [...WIPED, { id: 'dry-brushed', label: 'dry-brushed' }, { id: 'in-grain', label: 'left in the grain' }],
+  }),
+  'powdering-glaze': kind({ label: 'Powdering glaze', takes: ['pigment'], settings: [coats(2), film, pressure] }),
+  toner: kind({
+    label: 'Toner',
+    takes: ['dye', 'pigment'],
+    medium: 'clear',
+    settings: [{ ...coats(6), label: 'passes' }],
+  }),
+  sealer: kind({
+    label: 'Sealer',
+    medium: 'sealer',
+    settings: [coats(3)],
+    methods: [
+      { id: 'brushed', label: 'brushed or wiped' },
+      { id: 'sprayed', label: 'sprayed' },
+    ],
+  }),
   oil: kind({ label: 'Oil', medium: 'oil', settings: [coats(3)] }),
-  clear: kind({ label: 'Clear', medium: 'clear', settings: [coats(8, 2)] }),
-  filler: kind({ label: 'Grain filler', takes: 'pigment', settings: [share('fill', 'pores filled', 0.9)] }),
-  opaque: kind({ label: 'Opaque colour', takes: 'pigment', settings: [coats(3, 2)] }),
-  bleach: kind({ label: 'Bleach', settings: [share('strength', 'colour taken out', 0.5, 0.95)] }),
-  'wipe-back': kind({ label: 'Wipe back', settings: [share('removed', 'colour taken off', 0.3, 0.95)] }),
-  'sand-back': kind({ label: 'Sand back', settings: [share('removed', 'colour taken off', 0.6, 0.95)] }),
+  clear: kind({
+    label: 'Clear',
+    medium: 'clear',
+    settings: [coats(8, 2)],
+    methods: [
+      { id: 'sprayed', label: 'sprayed' },
+      { id: 'brushed', label: 'brushed or wiped' },
+    ],
+  }),
+  filler: kind({
+    label: 'Grain filler',
+    takes: ['pigment', 'metallic'],
+    settings: [share('fill', 'pores filled', 0.9, 1, 'more: smoother pores')],
+  }),
+  opaque: kind({ label: 'Opaque colour', takes: ['pigment'], settings: [coats(3, 2)] }),
+  bleach: kind({ label: 'Bleach', settings: [share('strength', 'colour taken out', 0.5, 0.95, 'more: paler')] }),
+  conditioner: kind({ label: 'Conditioner', settings: [coats(2)] }),
+  'wipe-back': kind({ label: 'Wipe back', settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')] }),
+  'sand-back': kind({ label: 'Sand back', settings: [share('removed', 'taken off', 0.6, 1, 'more: deeper')] }),
 };
+
+/** Whether a layer of this kind is coloured at all. */
+export const isColoured = (kindName: LayerKind): boolean => KINDS[kindName].takes.length > 0;
+
+/** How strength is told where a layer of this kind is coloured: grams in a litre, or share of the mass. */
+export const byShare = (kindName: LayerKind): boolean =>
+  KINDS[kindName].takes.some((taken) => taken === 'pigment') && kindName !== 'toner';
 
 /** A setting's value, its default when not given. */
 export function setting(layer: Layer, key: string): number {
   const spec = KINDS[layer.kind].settings.find((s) => s.key === key);
   return layer.settings[key] ?? spec?.default ?? 1;
 }
+
+/** How a layer is put on: the first way of its kind when not given. */
+export const methodOf = (layer: Layer): string | undefined => layer.method ?? KINDS[layer.kind].methods[0]?.id;
 
 /** A new layer of a kind with its defaults. */
 export const newLayer = (kindName: LayerKind, over: Partial<Layer> = {}): Layer => ({

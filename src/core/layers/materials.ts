@@ -1,20 +1,21 @@
 import type { Carrier } from './layer.ts';
 
-export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive'] as const;
+export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type ColourantKind = (typeof COLOURANT_KINDS)[number];
 
 /**
  * A colourant as the model knows it.
  * Dye, ink, reactive: `absorption` is the K/S that 1 g/L adds to wood of uptake 1, and K/S grows as strength^exponent.
- * Pigment: `absorption` and `scatter` are K X and S X of a film of usual thickness at mass fraction 1.
+ * Pigment, metallic powder: `absorption` and `scatter` are K X and S X of a film of usual thickness at mass fraction 1.
+ * Ready-made stain: the same of the film that is left of it as it comes, at a share of 1.
  */
 export interface Colourant {
   id: string;
   name: string;
   kind: ColourantKind;
   carrier: Carrier;
-  /** g/L (solubility) or mass fraction. */
+  /** g/L (solubility), mass fraction or share. */
   maxStrength: number;
   /** 31 values, all >= 0. */
   absorption: readonly number[];
@@ -23,6 +24,8 @@ export interface Colourant {
   exponent: number;
   /** Money per gram, for the cheapest road. */
   costPerGram: number;
+  /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
+  lift?: number;
 }
 
 /** A sealer, oil or clear. */
@@ -43,3 +46,16 @@ export interface Materials {
   colourants: Readonly<Record<string, Colourant>>;
   mediums: Readonly<Record<string, Medium>>;
 }
+
+/** Strengths of these are shares of the mass or of the mix; of the others grams in a litre. */
+export const isShare = (kind: ColourantKind): boolean => kind === 'pigment' || kind === 'metallic' || kind === 'stain';
+/** Colour that goes into the wood; the others lie in a film. */
+export const goesIn = (kind: ColourantKind): boolean => kind === 'dye' || kind === 'ink' || kind === 'reactive';
+
+/** Which dyes a clear dissolves, by what carries the clear. Common practice, no source. */
+export const DISSOLVES: Readonly<Record<Carrier, readonly Carrier[]>> = {
+  water: ['water'],
+  alcohol: ['alcohol', 'solvent'],
+  solvent: ['solvent', 'alcohol'],
+  oil: ['oil', 'solvent'],
+};

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict, rawMean, scaleToBoard, UNTUNED, USUAL_PREPARATION } from '../board/index.ts';
 import { newLayer } from '../layers/layer.ts';
-import { predict, rawMean, scaleToBoard, UNTUNED, USUAL_PREPARATION } from '../optics/index.ts';
 import { type BoardEvidence, LearningStopped, learn, NOTHING_LEARNED, tuningOf } from './index.ts';
 
 describe('learning', () => {

@@ -1,16 +1,16 @@
 import { Matrix } from 'ml-matrix';
+import { compileStack } from '../board/compile.ts';
+import type { Preparation } from '../board/preparation.ts';
+import { type Tuning, UNTUNED } from '../board/state.ts';
+import { factorsToReading, scaleToBoard, type Wood } from '../board/wood.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
-import { KINDS, type LayerKind, type Stack } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
+import type { LayerKind, Stack } from '../layers/layer.ts';
+import { goesIn, type Materials } from '../layers/materials.ts';
 import { positiveDecomposition, solvePositive } from '../least-squares.ts';
-import { compileStack, type Tuning, UNTUNED } from '../optics/compile.ts';
-import { continueFrom } from '../optics/continue.ts';
-import type { Preparation } from '../optics/preparation.ts';
-import { type Program, runProgram } from '../optics/program.ts';
-import { factorsToReading, scaleToBoard, type Wood } from '../optics/wood.ts';
+import { internalOf, lastStage, type Program, readingOf, runStage } from '../optics/program.ts';
 import { type Knowledge, NOTHING_LEARNED, names, PRIOR, USUAL_SPREAD, USUAL_SPREAD_BOARDS } from './knowledge.ts';
 import { BANDS_PER_ERROR } from './profile.ts';
 
@@ -61,42 +61,51 @@ function priorOf(name: string): number {
 type Values = ReadonlyMap<string, number>;
 
 /** The model's tuning for a species from parameter values. */
-function tuningFrom(values: Values, species: string, stack: Stack, residual: Tuning['residual']): Tuning {
+function tuningFrom(
+  values: Values,
+  species: string,
+  stack: Stack,
+  materials: Materials,
+  residual: Tuning['residual'],
+): Tuning {
   const get = (name: string) => values.get(name) ?? 0;
   const uptake: Record<string, number> = {};
   const film: Partial<Record<LayerKind, number>> = {};
   for (const layer of stack) {
-    const inWood = KINDS[layer.kind].takes !== 'pigment';
     for (const id of Object.keys(layer.colours))
       uptake[id] = Math.exp(
-        get(names.uptake(id)) + (inWood ? get(names.onSpecies(id, species)) + get(names.thirst(species)) : 0),
+        get(names.uptake(id)) +
+          (inWood(materials, id) ? get(names.onSpecies(id, species)) + get(names.thirst(species)) : 0),
       );
     film[layer.kind] = Math.exp(get(names.film(layer.kind)));
   }
   return { ...UNTUNED, uptake, film, coatK2: get(names.coat), residual };
 }
 
-function parametersOf(span: Span): string[] {
+const inWood = ({ colourants }: Materials, id: string): boolean => {
+  const colourant = colourants[id];
+  return colourant !== undefined && goesIn(colourant.kind);
+};
+
+function parametersOf(span: Span, materials: Materials): string[] {
   const species = span.evidence.wood.id;
   const found = new Set<string>();
   for (const layer of span.evidence.stack.slice(span.from, span.to)) {
-    const { takes } = KINDS[layer.kind];
     for (const [id, strength] of Object.entries(layer.colours)) {
       if (strength === 0) continue;
       found.add(names.uptake(id));
-      if (takes !== 'pigment') {
+      if (inWood(materials, id)) {
         found.add(names.onSpecies(id, species));
         found.add(names.thirst(species));
-      }
+      } else found.add(names.film(layer.kind));
     }
-    if (takes === 'pigment' && Object.keys(layer.colours).length > 0) found.add(names.film(layer.kind));
     if (layer.kind === 'clear') found.add(names.coat);
   }
   return [...found];
 }
 
 function spansOf(evidence: BoardEvidence): Span[] {
-  const board = scaleToBoard(evidence.wood, evidence.raw);
+  const board = scaleToBoard(evidence.wood, evidence.raw, evidence.preparation);
   let from = 0;
   let before: Spectrum | null = null;
   return evidence.stages.map(({ stage, reading }) => {
@@ -107,28 +116,29 @@ function spansOf(evidence: BoardEvidence): Span[] {
   });
 }
 
-/** The model run over a span, starting from what was measured at its beginning. */
+/** The model run to the end of a span, corrected by what was measured at its beginning. */
 function runSpan(span: Span, materials: Materials, tuning: Tuning): Program {
   const { evidence, board, from, to, before } = span;
-  const whole = compileStack(evidence.stack.slice(0, to), board, materials, evidence.preparation, tuning);
-  runProgram(whole);
-  if (!before) return whole;
-  const rest = continueFrom(whole, from, before);
-  runProgram(rest);
-  return rest;
+  const program = compileStack(evidence.stack.slice(0, to), board, materials, {
+    preparation: evidence.preparation,
+    tuning,
+    measured: before ? [{ layers: from, reading: before }] : [],
+  });
+  runStage(program, lastStage(program));
+  return program;
 }
 
 /** Expected mean reading at the end of a span. */
 function expectedReading(span: Span, materials: Materials, tuning: Tuning): Spectrum {
   const program = runSpan(span, materials, tuning);
-  return program.mean.slice(program.stages.length * BANDS);
+  return readingOf(program, lastStage(program)).slice();
 }
 
 /** Log of the factor on K/S at the end of a span that would make the model read as the board did. */
 function missingFactor(span: Span, materials: Materials, tuning: Tuning): Spectrum {
   const program = runSpan(span, materials, tuning);
-  const end = program.internal.subarray(program.stages.length * program.tissues * BANDS);
-  const { surface } = program.stages[program.stages.length - 1];
+  const end = internalOf(program, lastStage(program));
+  const { surface } = program.stages[lastStage(program)];
   return factorsToReading(end, Array.from(program.fractions), span.reading, surface).map(Math.log);
 }
 
@@ -163,14 +173,14 @@ function evidenceProduct(weight: number, wander: readonly Spectrum[]): (a: Spect
  * parameters, so its share of the normal equations is gathered sparsely.
  */
 function fitParameters(spans: readonly Span[], materials: Materials, proceed: () => boolean): Fit {
-  const touched = spans.map(parametersOf);
+  const touched = spans.map((span) => parametersOf(span, materials));
   const all = [...new Set(touched.flat())].sort();
   const index = new Map(all.map((name, i) => [name, i]));
   const n = all.length;
   const values = new Map(all.map((name) => [name, 0]));
   const normal = new Float64Array(n * n);
   const predictSpan = (span: Span) =>
-    expectedReading(span, materials, tuningFrom(values, span.evidence.wood.id, span.evidence.stack, {}));
+    expectedReading(span, materials, tuningFrom(values, span.evidence.wood.id, span.evidence.stack, materials, {}));
 
   const gather = (gradient: Float64Array) => {
     normal.fill(0);
@@ -244,7 +254,7 @@ function residualsOf(spans: readonly Span[], fit: Fit, materials: Materials): Kn
     const kind = stack[span.to - 1].kind;
     const key = `${wood.id}/${kind}`;
     const sum = sums.get(key) ?? { species: wood.id, kind, total: new Float64Array(BANDS), count: 0 };
-    const missing = missingFactor(span, materials, tuningFrom(fit.values, wood.id, stack, {}));
+    const missing = missingFactor(span, materials, tuningFrom(fit.values, wood.id, stack, materials, {}));
     for (let i = 0; i < BANDS; i++) sum.total[i] += Math.min(MOST_RESIDUAL, Math.max(-MOST_RESIDUAL, missing[i]));
     sum.count++;
     sums.set(key, sum);
@@ -267,7 +277,7 @@ function spreadsOf(
   for (const span of spans) {
     const { wood, stack } = span.evidence;
     const { kind } = stack[span.to - 1];
-    const tuning = tuningFrom(fit.values, wood.id, stack, inHand(span) ? residuals[wood.id] : {});
+    const tuning = tuningFrom(fit.values, wood.id, stack, materials, inHand(span) ? residuals[wood.id] : {});
     const miss = deltaE00(labOf(expectedReading(span, materials, tuning)), labOf(span.reading));
     const known = squares.get(kind) ?? { sum: 0, count: 0 };
     squares.set(kind, { sum: known.sum + (miss * miss) / 3, count: known.count + 1 });

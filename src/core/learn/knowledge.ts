@@ -1,6 +1,6 @@
+import { type Tuning, UNTUNED } from '../board/state.ts';
 import { KINDS, type LayerKind } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
-import { type Tuning, UNTUNED } from '../optics/compile.ts';
+import { goesIn, type Materials } from '../layers/materials.ts';
 
 /** What the shop has learned, for every species it has coloured. */
 export interface Knowledge {
@@ -44,7 +44,7 @@ export function tuningOf(knowledge: Knowledge, species: string, materials: Mater
   const uptake: Record<string, number> = {};
   for (const [id, { kind }] of Object.entries(materials.colourants))
     uptake[id] = Math.exp(
-      get(names.uptake(id)) + (kind === 'pigment' ? 0 : get(names.onSpecies(id, species)) + get(names.thirst(species))),
+      get(names.uptake(id)) + (!goesIn(kind) ? 0 : get(names.onSpecies(id, species)) + get(names.thirst(species))),
     );
   const film: Partial<Record<LayerKind, number>> = {};
   for (const kind of Object.keys(KINDS) as LayerKind[]) film[kind] = Math.exp(get(names.film(kind)));
@@ -59,12 +59,11 @@ export function doubtOf(knowledge: Knowledge, species: string, materials: Materi
     const general = deviation(names.uptake(id), PRIOR.uptake);
     const own = knowledge.parameters[names.onSpecies(id, species)];
     // General and own share are told apart badly but their sum well: when the own is known, its deviation bounds the sum.
-    doubt[id] =
-      kind === 'pigment'
-        ? Math.hypot(general, deviation(names.film('glaze'), PRIOR.film) / 2)
-        : own
-          ? Math.min(general, own.deviation)
-          : Math.hypot(general, PRIOR.species, deviation(names.thirst(species), PRIOR.thirst));
+    doubt[id] = !goesIn(kind)
+      ? Math.hypot(general, deviation(names.film('glaze'), PRIOR.film) / 2)
+      : own
+        ? Math.min(general, own.deviation)
+        : Math.hypot(general, PRIOR.species, deviation(names.thirst(species), PRIOR.thirst));
   }
   return doubt;
 }

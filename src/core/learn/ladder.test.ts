@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict, type Wood } from '../board/index.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { predict, type Wood } from '../optics/index.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
 import { ladderTrouble, type Rung, rungsToMake, wantsDarkGround } from './rungs.ts';

@@ -1,6 +1,6 @@
 import { BANDS } from '../colour/grid.ts';
-import type { ColourantKind } from '../layers/materials.ts';
-import type { Surface } from '../optics/surface.ts';
+import { type ColourantKind, goesIn } from '../layers/materials.ts';
+import { BARE, type Surface } from '../optics/surface.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
 import type { Profile } from './profile.ts';
@@ -11,16 +11,24 @@ export interface LadderSurfaces {
   bare?: Surface;
   /** Of the sealed board that pigments are laddered on; readings `before` are of the bare board when it is given. */
   sealed?: Surface;
+  /** Usual film of a wiped stain on the bare wood of its ladder, for ready-made stains. */
+  film?: number;
 }
 
-/** The profile that a colourant's kind asks for: one curve for colour in the wood, two for colour in a film. */
+/** The profile that a colourant's kind asks for: one curve for colour in the wood, two for colour in a film. A ready-made
+ * stain is laddered on bare wood, thinned or as it comes. */
 export function fitLadder(
   kind: ColourantKind,
   rungs: readonly Rung[],
   maxStrength: number,
   surfaces: LadderSurfaces = {},
 ): { profile: Profile; scatter: number[] } {
-  if (kind === 'pigment') {
+  if (kind === 'stain') {
+    const { scatter, absorption, ...fit } = fitPigmentLadder(rungs, maxStrength, surfaces.bare ?? BARE);
+    const asLeft = (curve: readonly number[]) => curve.map((v) => v / (surfaces.film ?? 1));
+    return { profile: { ...fit, absorption: asLeft(absorption) }, scatter: asLeft(scatter) };
+  }
+  if (!goesIn(kind)) {
     const { scatter, ...profile } = fitPigmentLadder(rungs, maxStrength, surfaces.sealed, surfaces.bare);
     return { profile, scatter };
   }

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict } from '../board/index.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer } from '../layers/layer.ts';
-import { predict } from '../optics/index.ts';
 import { COATED, SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { AMBERS, type CoatSample, fitCoat, fitSurfaces, tintOf, usualSurface } from './surfaces.ts';
 

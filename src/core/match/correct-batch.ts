@@ -60,7 +60,7 @@ export function correctBatch(
   const strengthOf = (amount: number, v: number) => amount ** (1 / evaluator.variables[v].exponent);
   const present = evaluator.variables.flatMap((_, v) => (now[v] > 0 ? [v] : []));
   const others = evaluator.variables.flatMap((_, v) => (now[v] === 0 ? [v] : []));
-  const unit = gramsPerLitre(stack[layer], 1);
+  const unit = gramsPerLitre(colourants[own[0]].kind, 1);
 
   const [fresh] = search(pot, { mostPerLayer: 3 });
   const freshCost = litres * (MEDIUM_COST + costPerLitre([fresh.stack[layer]], problem.materials));

@@ -1,13 +1,22 @@
+import { assemble, type BoardOptions, compileStack } from '../board/compile.ts';
+import { held } from '../board/in-wood.ts';
 import { ciede2000Parts } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labFromXyz, xyzOf } from '../colour/lab.ts';
 import { type Weights, weightsFor } from '../colour/lights.ts';
 import { FieldError } from '../field-error.ts';
-import type { Layer, Stack } from '../layers/layer.ts';
-import { compileStack } from '../optics/compile.ts';
-import { continueFrom } from '../optics/continue.ts';
-import { ACT, type Program, runProgram } from '../optics/program.ts';
-import type { MatchProblem } from './problem.ts';
+import { type Layer, type Stack, setting } from '../layers/layer.ts';
+import { type Colourant, goesIn } from '../layers/materials.ts';
+import {
+  type Act,
+  allocateProgram,
+  internalOf,
+  lastStage,
+  type Program,
+  readingOf,
+  runStage,
+} from '../optics/program.ts';
+import { doneOf, type MatchProblem } from './problem.ts';
 
 /** One colourant in one open layer. */
 export interface Pour {
@@ -19,17 +28,13 @@ interface Variable extends Pour {
   exponent: number;
   /** Largest amount: maxStrength ^ exponent. */
   most: number;
-  /** Index of the stage in the program, and what one unit of amount adds to the act's operands. */
-  stage: number;
-  a: Float64Array;
-  b: Float64Array;
   /** Residual per unit of amount that keeps loads low. */
   load: number;
 }
 
 /**
- * A matching problem made ready: amounts in, residuals out. The amount of a pour is strength^exponent, in which the
- * optics of every act are linear, so nothing is recompiled during a search.
+ * A matching problem made ready: amounts in, residuals out. The amount of a pour is strength^exponent; the acts of the
+ * finished board are linear in the doses that amounts come to, so nothing is recompiled during a search.
  */
 export interface Evaluator {
   variables: readonly Variable[];
@@ -55,60 +60,139 @@ const SPECTRAL_WEIGHT = 20;
  */
 const LOAD = { dye: 0.4, pigment: 0.7 } as const;
 
-/** The part of the problem's program that is still to do, from the board as it reads now. */
-export function remainingProgram(problem: MatchProblem, stack: Stack): Program {
-  const { wood, materials, preparation, tuning, from } = problem;
-  const whole = compileStack(stack, wood, materials, preparation, tuning);
-  if (!from || from.layers === 0) return whole;
-  runProgram(whole);
-  return continueFrom(whole, from.layers, from.reading);
-}
-
 const emptied = (layer: Layer): Layer => ({ ...layer, colours: {} });
 
-function variablesOf(problem: MatchProblem, empty: Stack, base: Program): Variable[] {
-  const done = problem.from?.layers ?? 0;
-  return problem.open.flatMap((opening) => {
-    if (opening.layer < done || opening.layer >= problem.stack.length)
+/** What one more unit of a variable's dose adds to the operands of the finished board's acts. */
+interface Share {
+  act: number;
+  a: Float64Array;
+  b: Float64Array;
+}
+
+/** How the amount of a variable becomes the dose that its acts are linear in. */
+interface Dosing {
+  colourant: Colourant;
+  coats: number;
+  /** Strength times coats of the same colourant that the wood holds by then, of layers that are not open. */
+  before: number;
+  /** Variables of the same colourant in open layers below. */
+  below: readonly number[];
+  shares: readonly Share[];
+}
+
+/** The finished board with all that does not depend on the amounts worked out. */
+interface Ready {
+  variables: Variable[];
+  dosings: Dosing[];
+  program: Program;
+  /** Acts of the program that amounts change, and their operands without any. */
+  open: { act: number; a: Float64Array; b: Float64Array }[];
+}
+
+function optionsOf({ preparation, tuning, measured }: MatchProblem): BoardOptions {
+  return { preparation, tuning, ...(measured ? { measured } : {}) };
+}
+
+/** Each open layer with all colours that it may take, its own first, at no strength: every act has its place. */
+function blankStack({ stack, open }: MatchProblem): Stack {
+  return stack.map((layer, i) => {
+    const ids = open.filter((o) => o.layer === i).flatMap((o) => o.colourants);
+    if (!open.some((o) => o.layer === i)) return layer;
+    const own = Object.keys(layer.colours).filter((id) => ids.includes(id));
+    return { ...layer, colours: Object.fromEntries([...own, ...ids].map((id) => [id, 0])) };
+  });
+}
+
+/** Amount to dose: what of it the wood shows beside what it holds already; in a film the amount itself. */
+function doseOf(
+  { colourant, coats, before, below }: Dosing,
+  strength: number,
+  masses: Float64Array,
+  problem: MatchProblem,
+) {
+  let mass = before;
+  for (let k = 0; k < below.length; k++) mass += masses[below[k]];
+  return held(mass + coats * strength, colourant, problem.wood) - held(mass, colourant, problem.wood);
+}
+
+function makeReady(problem: MatchProblem): Ready {
+  const { wood, materials, stack } = problem;
+  const done = doneOf(problem);
+  const openLayers = new Set(problem.open.map((o) => o.layer));
+  // Checked as it stands without its open colours, then put together with all of them, which no pot would hold.
+  compileStack(
+    stack.map((layer, i) => (openLayers.has(i) ? emptied(layer) : layer)),
+    wood,
+    materials,
+    optionsOf(problem),
+  );
+  const blank = blankStack(problem);
+  const { program: whole, states } = assemble(blank, wood, materials, optionsOf(problem));
+  const { acts, surface } = whole.stages[lastStage(whole)];
+  const variables: Variable[] = [];
+  const dosings: Dosing[] = [];
+  const nothing = new Float64Array(0);
+  for (const { layer, colourants } of problem.open) {
+    if (layer < done || layer >= stack.length)
       throw new FieldError('open', 'Only a layer that is still to come can be open.');
-    return opening.colourants.map((id): Variable => {
-      const colourant = problem.materials.colourants[id];
-      const single = empty.map((layer, i) => (i === opening.layer ? { ...layer, colours: { [id]: 1 } } : layer));
+    for (const id of colourants) {
+      const colourant = materials.colourants[id];
+      const most = colourant.maxStrength ** colourant.exponent;
+      const dosing = {
+        colourant,
+        coats: setting(blank[layer], 'coats'),
+        before: states[layer].held[id] ?? 0,
+        below: variables.flatMap((v, k) => (v.colourant === id && v.layer < layer ? [k] : [])),
+      };
       // A strength of one may be above a pigment's limit: measure the unit at the limit instead.
-      const strength = Math.min(1, colourant?.maxStrength ?? 1);
-      single[opening.layer] = { ...single[opening.layer], colours: { [id]: strength } };
-      const stage = opening.layer - done;
-      const act = remainingProgram(problem, single).stages[stage].acts[0];
-      const amount = strength ** colourant.exponent;
-      const ground = base.stages[stage].acts[0];
-      const unit = (operand: 'a' | 'b') =>
-        act[operand].map((v, c) => (act.code === ACT.tint ? Math.log(v / ground[operand][c]) : v) / amount);
-      return {
-        layer: opening.layer,
+      const strength = Math.min(1, colourant.maxStrength);
+      const probe = blank.map((l, i) => (i === layer ? { ...l, colours: { ...l.colours, [id]: strength } } : l));
+      const coloured = assemble(probe, wood, materials, optionsOf(problem)).program;
+      const with1 = coloured.stages[lastStage(coloured)].acts;
+      const amount = goesIn(colourant.kind)
+        ? doseOf({ ...dosing, below: [], shares: [] }, strength, nothing, problem) || 1
+        : strength ** colourant.exponent;
+      const unit = (now: Float64Array, before: Float64Array) => now.map((v, c) => (v - before[c]) / amount);
+      const shares = acts.flatMap((act, k): Share[] =>
+        act.layer === layer && with1[k].a.some((v, c) => v !== act.a[c])
+          ? [{ act: k, a: unit(with1[k].a, act.a), b: unit(with1[k].b, act.b) }]
+          : [],
+      );
+      variables.push({
+        layer,
         colourant: id,
         exponent: colourant.exponent,
-        most: colourant.maxStrength ** colourant.exponent,
-        stage,
-        a: unit('a'),
-        b: act.b.length ? unit('b') : act.b,
-        load: LOAD[colourant.kind === 'pigment' ? 'pigment' : 'dye'] / colourant.maxStrength ** colourant.exponent,
-      };
-    });
-  });
+        most,
+        load: LOAD[goesIn(colourant.kind) ? 'dye' : 'pigment'] / most,
+      });
+      dosings.push({ ...dosing, shares });
+    }
+  }
+  return { variables, dosings, ...folded(whole, acts, surface, dosings) };
+}
+
+/** A one-stage program of the acts from the first open one on; those below it are worked out once. */
+function folded(whole: Program, acts: readonly Act[], surface: Program['stages'][0]['surface'], dosings: Dosing[]) {
+  const changed = new Set(dosings.flatMap((d) => d.shares.map((s) => s.act)));
+  const first = Math.min(acts.length, ...changed);
+  const fractions = whole.fractions;
+  const below = allocateProgram(fractions, whole.start, [{ acts: acts.slice(0, first), carried: 0, surface }]);
+  runStage(below, 0);
+  const rest = acts
+    .slice(first)
+    .map((act, k) => (changed.has(first + k) ? { ...act, a: act.a.slice(), b: act.b.slice() } : act));
+  for (const { shares } of dosings) for (const share of shares) share.act -= first;
+  return {
+    program: allocateProgram(fractions, internalOf(below, 0).slice(), [{ acts: rest, carried: 0, surface }]),
+    open: [...changed].map((k) => ({ act: k - first, a: acts[k].a, b: acts[k].b })),
+  };
 }
 
 export function makeEvaluator(problem: MatchProblem): Evaluator {
   const { lights, target } = problem;
   const openLayers = new Set(problem.open.map((o) => o.layer));
-  const empty = problem.stack.map((layer, i) => (openLayers.has(i) ? emptied(layer) : layer));
-  const program = remainingProgram(problem, empty);
-  const variables = variablesOf(problem, empty, program);
-  const stages = [...new Set(variables.map((v) => v.stage))];
-  const tintBase = new Map(
-    stages
-      .filter((s) => program.stages[s].acts[0].code === ACT.tint)
-      .map((s) => [s, program.stages[s].acts[0].a.slice()] as const),
-  );
+  const { variables, dosings, program, open } = makeReady(problem);
+  const masses = new Float64Array(variables.length);
   const weights: Weights[] = lights.map((light) => weightsFor(light));
   // Per light: the wanted L*a*b*, then that of the amounts in hand.
   const labs = new Float64Array(6 * weights.length);
@@ -118,8 +202,7 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
   const totalWeight = lights.reduce((sum, l) => sum + l.weight, 0) || 1;
   const roots = lights.map((l) => Math.sqrt(l.weight / totalWeight));
   const spectral = target.singleLight ? 0 : SPECTRAL_WEIGHT / Math.sqrt(BANDS);
-  const last = program.stages.length * BANDS;
-  const mean = program.mean.subarray(last, last + BANDS);
+  const mean = readingOf(program, 0);
   const parts = new Float64Array(3);
   /** The parts of CIEDE2000 under one light, of the reading in hand. */
   const partsUnder = (l: number, out: Float64Array, at: number) => {
@@ -128,24 +211,30 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
   };
 
   function reading(amounts: Float64Array): Spectrum {
-    for (const s of stages) {
-      const act = program.stages[s].acts[0];
-      act.a.fill(0);
-      act.b.fill(0);
+    const { acts } = program.stages[0];
+    for (const { act, a, b } of open) {
+      acts[act].a.set(a);
+      acts[act].b.set(b);
     }
     for (let v = 0; v < variables.length; v++) {
       const amount = amounts[v];
+      masses[v] = 0;
       if (amount === 0) continue;
-      const { stage, a, b } = variables[v];
-      const act = program.stages[stage].acts[0];
-      for (let c = 0; c < a.length; c++) act.a[c] += amount * a[c];
-      for (let c = 0; c < b.length; c++) act.b[c] += amount * b[c];
+      const dosing = dosings[v];
+      let dose = amount;
+      if (goesIn(dosing.colourant.kind)) {
+        const strength = amount ** (1 / variables[v].exponent);
+        masses[v] = dosing.coats * strength;
+        dose = doseOf(dosing, strength, masses, problem);
+      }
+      for (let k = 0; k < dosing.shares.length; k++) {
+        const { act, a, b } = dosing.shares[k];
+        const into = acts[act];
+        for (let c = 0; c < a.length; c++) into.a[c] += dose * a[c];
+        for (let c = 0; c < b.length; c++) into.b[c] += dose * b[c];
+      }
     }
-    for (const [s, base] of tintBase) {
-      const act = program.stages[s].acts[0];
-      for (let c = 0; c < base.length; c++) act.a[c] = base[c] * Math.exp(act.a[c]);
-    }
-    runProgram(program);
+    runStage(program, 0);
     return mean;
   }
 
@@ -176,7 +265,7 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
       return parts.slice();
     },
     stackOf(amounts) {
-      return empty.map((layer, i) => {
+      return problem.stack.map((layer, i) => {
         if (!openLayers.has(i)) return layer;
         const colours: Record<string, number> = {};
         variables.forEach((v, k) => {

@@ -41,8 +41,8 @@ export function roundToScale(problem: MatchProblem, stack: Stack, litres: number
   const before = evaluator.differences(amounts)[0];
   const used = evaluator.variables.flatMap((_, i) => (amounts[i] > 0 ? [i] : []));
   const stepOf = (v: number) => {
-    const { layer } = evaluator.variables[v];
-    return scale / (litres * gramsPerLitre(problem.stack[layer], 1));
+    const { kind } = problem.materials.colourants[evaluator.variables[v].colourant];
+    return scale / (litres * gramsPerLitre(kind, 1));
   };
   const strengthOf = (v: number) => amounts[v] ** (1 / evaluator.variables[v].exponent);
   // The pour that rounding hurts most goes first, while the others can still make up for it.

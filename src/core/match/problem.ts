@@ -1,10 +1,11 @@
+import type { Measured } from '../board/compile.ts';
+import type { Preparation } from '../board/preparation.ts';
+import type { Tuning } from '../board/state.ts';
+import type { Wood } from '../board/wood.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, ILLUMINANTS, type Illuminant, type Light } from '../colour/lights.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import type { Tuning } from '../optics/compile.ts';
-import type { Preparation } from '../optics/preparation.ts';
-import type { Wood } from '../optics/wood.ts';
 
 export interface WeightedLight extends Light {
   weight: number;
@@ -44,6 +45,10 @@ export interface MatchProblem {
   doubt?: Readonly<Record<string, number>>;
   /** Spread of the finished colour along one axis that is left when the colours are known, CIEDE2000. */
   spread?: number;
-  /** Layers already on, and what the board reads now: the first `layers` of the stack are done. */
-  from?: { layers: number; reading: Spectrum };
+  /** What the board has read, by the layers that were on: as many of the stack are done. */
+  measured?: readonly Measured[];
 }
+
+/** How many layers of a problem's stack are on the board. */
+export const doneOf = ({ measured }: Pick<MatchProblem, 'measured'>): number =>
+  (measured ?? []).reduce((most, m) => Math.max(most, m.layers), 0);

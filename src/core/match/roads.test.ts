@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, problem } from '../../../test/fixtures/small-shop.ts';
-import { UNTUNED, USUAL_PREPARATION } from '../optics/index.ts';
+import { UNTUNED, USUAL_PREPARATION } from '../board/index.ts';
 import { roundToScale } from './pourable.ts';
 import { namedRoads, promiseOf } from './roads.ts';
 import { search } from './search.ts';

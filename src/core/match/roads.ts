@@ -1,10 +1,9 @@
+import { predict, type StageLook } from '../board/predict.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
 import type { Stack } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/index.ts';
-import { grainKept } from '../optics/grain-contrast.ts';
-import { predict, type StageLook } from '../optics/predict.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
 import type { MatchProblem } from './problem.ts';
@@ -20,8 +19,8 @@ export interface NamedRoad extends Road {
   perLight: number[];
   /** Special index of metamerism under lamp light; null when the target is a single-light one. */
   metamerism: number | null;
-  /** Share of the raw wood's luminance contrast kept. */
-  grain: number;
+  /** Fine-scale spread of L* over that of the raw wood. */
+  clarity: number;
   /** Probability that the board made by it passes. */
   chance: number;
   /** Where eight boards in ten made by it end, CIEDE2000. */
@@ -67,18 +66,22 @@ const missOf = ({ deltaE }: Road, { lights }: MatchProblem): number => {
  * Closeness is under the lights of the problem, each by its weight. Every road but the closest must still pass, or come nearly as close as the closest does.
  */
 export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolerance: number): NamedRoad[] {
-  const { materials, wood, preparation, tuning, target } = problem;
-  const evaluator = makeEvaluator(problem);
+  const { materials, wood, preparation, tuning, measured, target } = problem;
   const weighed = worthWeighing(roads).map((road): NamedRoad => {
-    const reading = evaluator.reading(evaluator.amountsOf(road.stack)).slice();
-    const looks = predict(road.stack, wood, materials, { preparation, tuning });
+    const looks = predict(road.stack, wood, materials, {
+      preparation,
+      tuning,
+      ...(measured ? { measured } : {}),
+    });
+    const final = looks[looks.length - 1];
+    const { reading } = final;
     return {
       ...road,
       titles: [],
       reading,
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
-      grain: grainKept(looks[0], looks[looks.length - 1]),
+      clarity: final.clarity,
       chance: chanceWithin(road.outlook, problem.spread ?? FLOOR, tolerance),
       // Worked out for those that are named.
       range: [0, 0],
@@ -95,7 +98,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   closest.titles.push('Closest');
   best(pool, (r) => r.colourants.length * 100 + miss(r)).titles.push('Fewest colours');
   if (!target.singleLight) best(pool, (r) => r.metamerism ?? 0).titles.push('Least change under lamps');
-  best(pool, (r) => -r.grain).titles.push('Clearest grain');
+  best(pool, (r) => -r.clarity).titles.push('Clearest grain');
   best(pool, (r) => r.price).titles.push('Cheapest');
   return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)].map((road) => ({
     ...road,

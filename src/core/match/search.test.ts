@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict } from '../board/index.ts';
 import { BANDS } from '../colour/grid.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { predict } from '../optics/index.ts';
 import { SearchCancelled, search } from './search.ts';
 
 describe('search', () => {
@@ -75,7 +75,7 @@ describe('search', () => {
     expect(search(problem({ target, stack, open }))[0].deltaE[0]).toBeLessThan(0.1);
     const reading = predict(secret, WOOD, MATERIALS)[1].reading;
     const begun = secret.map((l, i) => (i === 2 ? { ...l, colours: {} } : l));
-    const [road] = search(problem({ target, stack: begun, open: [open[1]], from: { layers: 1, reading } }));
+    const [road] = search(problem({ target, stack: begun, open: [open[1]], measured: [{ layers: 1, reading }] }));
     expect(road.stack[2].colours.umber).toBeCloseTo(0.06, 2);
   });
   it('no colour open still gives an answer: the wood as it is', () => {
@@ -84,8 +84,8 @@ describe('search', () => {
     expect(roads[0].colourants).toEqual([]);
   });
   it('an opening that is already on the board is refused', () => {
-    const from = { layers: 1, reading: predict(dyed({ yellow: 1 }), WOOD, MATERIALS)[1].reading };
-    expect(() => search(problem({ from }))).toThrow('still to come');
+    const measured = [{ layers: 1, reading: predict(dyed({ yellow: 1 }), WOOD, MATERIALS)[1].reading }];
+    expect(() => search(problem({ measured }))).toThrow('still to come');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Stack } from '../layers/layer.ts';
+import { KINDS, type Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
@@ -85,8 +85,10 @@ function layerChoices(evaluator: Evaluator): { layers: number; variables: number
  */
 function mixable(problem: MatchProblem, evaluator: Evaluator, mostPerLayer: number) {
   const { colourants } = problem.materials;
+  const { stack } = problem;
   const layers = evaluator.variables.map((v) => v.layer);
   const carriers = evaluator.variables.map((v) => colourants[v.colourant].carrier);
+  const kinds = evaluator.variables.map((v) => colourants[v.colourant].kind);
   return (subset: readonly number[], wantedLayers: number): boolean => {
     let coloured = 0;
     for (let i = 0; i < subset.length; i++) {
@@ -94,9 +96,10 @@ function mixable(problem: MatchProblem, evaluator: Evaluator, mostPerLayer: numb
       for (let k = 0; k < i; k++) {
         if (layers[subset[k]] !== layers[subset[i]]) continue;
         if (carriers[subset[k]] !== carriers[subset[i]]) return false;
+        if (kinds[subset[k]] !== kinds[subset[i]]) return false;
         together++;
       }
-      if (together > mostPerLayer) return false;
+      if (together > Math.min(mostPerLayer, KINDS[stack[layers[subset[i]]].kind].mostColours)) return false;
       if (together === 1) coloured++;
     }
     return coloured === wantedLayers;

@@ -51,8 +51,8 @@ describe('a batch', () => {
 describe('what a litre holds', () => {
   const glaze = newLayer('glaze', { colours: { umber: 0.05 } });
   it('is grams of a dye, and the share of a kilogram of glaze', () => {
-    expect(gramsPerLitre(newLayer('dye'), 4)).toBe(4);
-    expect(gramsPerLitre(glaze, 0.05)).toBeCloseTo(50, 12);
+    expect(gramsPerLitre('dye', 4)).toBe(4);
+    expect(gramsPerLitre('pigment', 0.05)).toBeCloseTo(50, 12);
   });
   it('costs what its colours cost, layer by layer', () => {
     const stack = [...dyed({ yellow: 4, red: 2 }), glaze];

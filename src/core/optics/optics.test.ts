@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { rawMean, scaleToBoard, type Wood } from '../board/wood.ts';
 import { BANDS } from '../colour/grid.ts';
 import { absorptionRatio, filmOver, infiniteReflectance } from './kubelka-munk.ts';
 import { COATED, throughSurface, underSurface } from './surface.ts';
-import { rawMean, scaleToBoard, type Wood } from './wood.ts';
 
 const share = (min = 0.001, max = 0.999) => fc.double({ min, max, noNaN: true });
 

@@ -6,71 +6,77 @@ import type { Surface } from './surface.ts';
 export const ACT = {
   /** Colour in the wood: K/S grows by `a`. */
   colour: 0,
+  /** K/S of everything so far times `a` (bleach, deepening by oil, what a reading showed beside the model). */
+  scale: 1,
   /** A film over what is there: K X in `a`, S X in `b`. */
-  film: 1,
-  /** A clear that swallows a little: reflectance times `a`. */
-  tint: 2,
-  /** Part `b` of the tissue is replaced by reflectance `a`. */
-  replace: 3,
-  /** The colour in the wood is reduced to the share `a`. */
-  keep: 4,
-  /** K/S of everything so far times `a` (bleach, deepening by oil, learned residual). */
-  deepen: 5,
+  film: 2,
+  /** A clear film that lets through the share `a`, there and back. */
+  tint: 3,
+  /** A clear film with a dye in it: Napierian absorbance `a`. */
+  veil: 4,
 } as const;
 
 export interface Act {
   code: (typeof ACT)[keyof typeof ACT];
+  /** Index of the layer that it comes from; -1 for the preparation. */
+  layer: number;
   /** tissues x 31 */
   a: Float64Array;
   /** tissues x 31, or empty for the acts that have one operand */
   b: Float64Array;
 }
 
+/** The board as it stands after a layer: the acts that make it of the raw wood, and the surface it is seen through. */
 export interface Stage {
-  acts: Act[];
+  /** From the wood up. */
+  acts: readonly Act[];
+  /** How many of the acts, from the first, are the whole of the stage before: it is built on. 0 when it is not. */
+  carried: number;
   surface: Surface;
 }
 
-/** A stack made ready for the kernel: numbers only, buffers included, so that a run allocates nothing. */
+/** A board made ready for the kernel: numbers only, buffers included, so that a run allocates nothing. */
 export interface Program {
   tissues: number;
   fractions: Float64Array;
   /** Internal reflectance of the raw tissues, tissues x 31. */
   start: Float64Array;
-  startSurface: Surface;
-  stages: Stage[];
-  /** Internal reflectance after each stage, (stages + 1) x tissues x 31; stage 0 is the start. */
+  /** Stage 0 is the raw board. */
+  stages: readonly Stage[];
+  /** Internal reflectance of each stage, stages x tissues x 31. */
   internal: Float64Array;
-  /** Area-averaged dry reading, specular included, (stages + 1) x 31. */
+  /** Area-averaged dry reading of each stage, specular included, stages x 31. */
   mean: Float64Array;
-  /** Scratch: K/S of the wood without and of the colour in it, tissues x 31. */
-  base: Float64Array;
-  added: Float64Array;
+  /** Scratch: K/S of the wood, tissues x 31. */
+  ratio: Float64Array;
 }
 
-export function allocateProgram(
-  fractions: ArrayLike<number>,
-  start: Float64Array,
-  startSurface: Surface,
-  stages: Stage[],
-): Program {
+export function allocateProgram(fractions: ArrayLike<number>, start: Float64Array, stages: readonly Stage[]): Program {
   const tissues = fractions.length;
   const cells = tissues * BANDS;
   return {
     tissues,
     fractions: Float64Array.from(fractions),
     start,
-    startSurface,
     stages,
-    internal: new Float64Array((stages.length + 1) * cells),
-    mean: new Float64Array((stages.length + 1) * BANDS),
-    base: new Float64Array(cells),
-    added: new Float64Array(cells),
+    internal: new Float64Array(stages.length * cells),
+    mean: new Float64Array(stages.length * BANDS),
+    ratio: new Float64Array(cells),
   };
 }
 
-function readMean(program: Program, stage: number, k1: number, k2: number): void {
-  const { tissues, fractions, internal, mean } = program;
+/** Index of the last stage: the finished board. */
+export const lastStage = (program: Program): number => program.stages.length - 1;
+/** The internal reflectance of a stage, tissues x 31: a view that the next run overwrites. */
+export const internalOf = ({ internal, tissues }: Program, stage: number): Float64Array =>
+  internal.subarray(stage * tissues * BANDS, (stage + 1) * tissues * BANDS);
+/** The reading of a stage, 31 values: a view that the next run overwrites. */
+export const readingOf = ({ mean }: Program, stage: number): Float64Array =>
+  mean.subarray(stage * BANDS, (stage + 1) * BANDS);
+
+function readMean(program: Program, stage: number): void {
+  const { tissues, fractions, internal, mean, stages } = program;
+  const { k1, k2 } = stages[stage].surface;
   const gain = (1 - k1) * (1 - k2);
   const from = stage * tissues * BANDS;
   for (let i = 0; i < BANDS; i++) {
@@ -83,54 +89,56 @@ function readMean(program: Program, stage: number, k1: number, k2: number): void
   }
 }
 
+const inWood = (code: Act['code']) => code === ACT.colour || code === ACT.scale;
+
 /**
- * The prediction kernel: fills `internal` and `mean` of the program. No allocation.
- * Colour in the wood is kept apart from the wood's own K/S so that it can be wiped or sanded back; a film on top
- * closes that account and whatever comes later works on what is there.
+ * One stage: fills its part of `internal` and `mean`. Acts in the wood work on K/S, films on reflectance; what is
+ * carried over from the stage before is not worked out again. No allocation.
+ * @param from first act to run: those before it are in the cells already
  */
-export function runProgram(program: Program): void {
-  const { tissues, start, stages, internal, base, added } = program;
+function buildStage(program: Program, stage: number, from: number): void {
+  const { tissues, stages, internal, ratio } = program;
   const cells = tissues * BANDS;
-  internal.set(start);
-  readMean(program, 0, program.startSurface.k1, program.startSurface.k2);
-  let open = false;
-  for (let s = 0; s < stages.length; s++) {
-    const from = s * cells;
-    const to = from + cells;
-    for (let c = 0; c < cells; c++) internal[to + c] = internal[from + c];
-    const { acts, surface } = stages[s];
-    for (let k = 0; k < acts.length; k++) {
+  const at = stage * cells;
+  const { acts } = stages[stage];
+  let k = from;
+  while (k < acts.length) {
+    if (inWood(acts[k].code)) {
+      for (let c = 0; c < cells; c++) ratio[c] = absorptionRatio(internal[at + c]);
+      for (; k < acts.length && inWood(acts[k].code); k++) {
+        const { code, a } = acts[k];
+        if (code === ACT.colour) for (let c = 0; c < cells; c++) ratio[c] += a[c];
+        else for (let c = 0; c < cells; c++) ratio[c] *= a[c];
+      }
+      for (let c = 0; c < cells; c++) internal[at + c] = infiniteReflectance(Math.max(0, ratio[c]));
+    } else {
       const { code, a, b } = acts[k];
-      if (code === ACT.colour || code === ACT.keep) {
-        if (!open) {
-          for (let c = 0; c < cells; c++) {
-            base[c] = absorptionRatio(internal[to + c]);
-            added[c] = 0;
-          }
-          open = true;
-        }
-        for (let c = 0; c < cells; c++) {
-          const colour = code === ACT.colour ? added[c] + a[c] : added[c] * a[c];
-          added[c] = colour;
-          internal[to + c] = infiniteReflectance(base[c] + colour);
-        }
-      } else {
-        open = false;
-        if (code === ACT.film) {
-          for (let c = 0; c < cells; c++) internal[to + c] = filmOver(a[c], b[c], internal[to + c]);
-        } else if (code === ACT.tint) {
-          for (let c = 0; c < cells; c++) internal[to + c] *= a[c];
-        } else if (code === ACT.replace) {
-          for (let c = 0; c < cells; c++) internal[to + c] += b[c] * (a[c] - internal[to + c]);
-        } else {
-          for (let c = 0; c < cells; c++)
-            internal[to + c] = infiniteReflectance(absorptionRatio(internal[to + c]) * a[c]);
-        }
-      }
-      for (let c = to; c < to + cells; c++) {
-        internal[c] = Math.min(LIGHTEST, Math.max(DARKEST, internal[c]));
-      }
+      if (code === ACT.film) for (let c = 0; c < cells; c++) internal[at + c] = filmOver(a[c], b[c], internal[at + c]);
+      else if (code === ACT.tint) for (let c = 0; c < cells; c++) internal[at + c] *= a[c];
+      else for (let c = 0; c < cells; c++) internal[at + c] *= Math.exp(-2 * a[c]);
+      k++;
     }
-    readMean(program, s + 1, surface.k1, surface.k2);
+    for (let c = at; c < at + cells; c++) internal[c] = Math.min(LIGHTEST, Math.max(DARKEST, internal[c]));
+  }
+  readMean(program, stage);
+}
+
+/** One stage by itself, from the raw wood up. No allocation. */
+export function runStage(program: Program, stage: number): void {
+  program.internal.set(program.start, stage * program.start.length);
+  buildStage(program, stage, 0);
+}
+
+/** The prediction kernel: fills `internal` and `mean` of the program for all stages. No allocation. */
+export function runProgram(program: Program): void {
+  const { stages, internal } = program;
+  const cells = program.start.length;
+  for (let s = 0; s < stages.length; s++) {
+    const { carried } = stages[s];
+    if (carried === 0) runStage(program, s);
+    else {
+      internal.copyWithin(s * cells, (s - 1) * cells, s * cells);
+      buildStage(program, s, carried);
+    }
   }
 }

@@ -1,4 +1,4 @@
-import { USUAL_PREPARATION } from '../../core/optics/preparation.ts';
+import { USUAL_PREPARATION } from '../../core/board/preparation.ts';
 import type { Job, JobChange, NewJob, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
 import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';

@@ -3,7 +3,7 @@ import { FieldError } from '../../core/field-error.ts';
 import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
 import { BARE, SEALED } from '../../core/optics/surface.ts';
-import { checkWood } from '../../core/optics/wood.ts';
+import { checkWood } from '../../core/board/wood.ts';
 import { rawTrouble } from '../../record/wood.ts';
 import type {
   ColourantChange,

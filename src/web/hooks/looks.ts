@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
+import { type Look, lookAsMeasured, type StageLook } from '../../core/board/predict.ts';
 import type { Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
-import { lookAsMeasured, type StageLook } from '../../core/optics/predict.ts';
 import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
 import { stackAsMade, stageMean } from '../../record/stages.ts';
 import { sentenceOf } from './sentence.ts';
@@ -10,8 +10,8 @@ import { sentenceOf } from './sentence.ts';
 /** One field of the board's picture: a stage as expected, and as measured once it is. */
 export interface BoardField {
   label: string;
-  expected: StageLook;
-  measured: StageLook | null;
+  expected: Look;
+  measured: Look | null;
 }
 
 export interface Looks {

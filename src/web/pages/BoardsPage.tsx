@@ -6,7 +6,7 @@ import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
-import { KINDS, type Stack } from '../../core/layers/layer.ts';
+import { isColoured, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { finishedMean, isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
@@ -34,7 +34,7 @@ const NO_LAYERS: Stack = [];
 
 const FILM_OR_DYE = (stack: Stack, stage: number) => {
   const layer = stack[stage - 1];
-  return layer && KINDS[layer.kind].takes !== 'none';
+  return layer && isColoured(layer.kind);
 };
 
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
@@ -50,7 +50,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const off = expected && measured && stage > 0 ? strayOf(expected, measured) : null;
   const mixedUp = expected && measured && stage > 0 && isMixUp(expected, measured);
   const allowed = useMemo(() => strayAllowed(bench, model, stage), [bench, model, stage]);
-  const left = stack.slice(layersOn(board)).some((l) => KINDS[l.kind].takes !== 'none');
+  const left = stack.slice(layersOn(board)).some((l) => isColoured(l.kind));
   const onTheWay = lastRead(board) > 0 && !isFinished(board);
   // A stage that missed by more than it may: what is left is solved from here before anything else goes on.
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;

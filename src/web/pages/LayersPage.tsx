@@ -1,14 +1,14 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { blotchWord, clarityWord } from '../../core/board/figures.ts';
+import type { StageLook } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
-import { clarityWord, grainContrast, grainKept } from '../../core/optics/grain-contrast.ts';
-import type { StageLook } from '../../core/optics/predict.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
-import { begunAt, isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
+import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
 import { NewRecipe } from '../../shared/board.ts';
 import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
@@ -36,13 +36,17 @@ import { TypedField } from '../parts/TypedField.tsx';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
-/** What a layer leaves, in figures: how light, how much contrast, and how much of the raw grain is still seen. */
-function UnderLayer({ look, raw, light }: { look: StageLook; raw: StageLook | undefined; light: Light }) {
+/** What a layer leaves, in figures: how light, how much contrast; how much of the raw grain is still seen, how even it is. */
+function UnderLayer({ look, raw }: { look: StageLook; raw: boolean }) {
   return (
     <div className="soft" style={{ fontSize: 14 }}>
       <span className="mono">L* {nth(look.labs, 0)[0].toFixed(0)}</span> · contrast{' '}
-      <span className="mono">{grainContrast(look, light).toFixed(1)}</span>
-      <div>{raw && clarityWord(grainKept(raw, look, light))}</div>
+      <span className="mono">{look.contrast.toFixed(1)}</span>
+      {!raw && (
+        <div>
+          {clarityWord(look.clarity)}, {blotchWord(look.blotch)}
+        </div>
+      )}
     </div>
   );
 }
@@ -78,7 +82,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
 
   const problemFor = useCallback(
-    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), begunAt(board)),
+    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), measuredOf(board)),
     [bench, model, choice, done, board],
   );
   const problem = useMemo(() => problemFor(stack), [problemFor, stack]);
@@ -181,7 +185,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         }
         under={(stage) => {
           const look = looks[stage];
-          return look && <UnderLayer look={look} raw={stage > 0 ? looks[0] : undefined} light={light} />;
+          return look && <UnderLayer look={look} raw={stage === 0} />;
         }}
       />
       {selected !== null && stack[selected] && selected >= done && (

@@ -1,11 +1,11 @@
 import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
+import { lookAsMeasured, predict } from '../../core/board/predict.ts';
+import type { Wood } from '../../core/board/wood.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, newLayer } from '../../core/layers/layer.ts';
-import { lookAsMeasured, predict } from '../../core/optics/predict.ts';
-import type { Wood } from '../../core/optics/wood.ts';
 import { seedOf } from '../../record/codes.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { materialsOf, onTheShelf } from '../../record/materials.ts';
@@ -20,11 +20,10 @@ import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { useSay } from '../parts/Undo.tsx';
 
 function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
-  const pigment = KINDS[kind].takes === 'pigment';
-  const mixed = Object.entries(colours).map(
-    ([id, amount]) =>
-      `${shelf.colourants.find((c) => c.id === id)?.name ?? id} ${amount === null ? '?' : strengthText(amount, pigment)}`,
-  );
+  const mixed = Object.entries(colours).map(([id, amount]) => {
+    const colourant = shelf.colourants.find((c) => c.id === id);
+    return `${colourant?.name ?? id} ${amount === null ? '?' : strengthText(amount, colourant?.kind ?? 'dye')}`;
+  });
   const what = [...mixed, ...(medium ? [shelf.mediums.find((m) => m.id === medium)?.name ?? medium] : [])];
   return `${KINDS[kind].label}${what.length > 0 ? ` (${what.join(', ')})` : ''}`;
 }

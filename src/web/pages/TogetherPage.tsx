@@ -3,7 +3,6 @@ import { type ReactNode, useMemo } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { KINDS } from '../../core/layers/layer.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
@@ -15,7 +14,7 @@ import { useKept } from '../hooks/kept.ts';
 import { type BoardField, useBoardFields } from '../hooks/looks.ts';
 import { useSearches } from '../hooks/matcher.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { againstText, percent, rangeText, strengthText } from '../parts/numbers.ts';
+import { againstText, colourText, percent, rangeText } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
 import { useAttempt } from '../parts/Undo.tsx';
 import type { Found } from '../workers/matcher.ts';
@@ -70,7 +69,7 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
           {rangeText(road.range)}
         </span>
         <span>
-          passes {Math.round(road.chance * 100)} in 100, grain {percent(road.grain)}
+          passes {Math.round(road.chance * 100)} in 100, grain {percent(road.clarity)}
         </span>
       </div>
       <div className="mono" style={{ fontSize: 14.5, display: 'flex', flexWrap: 'wrap', columnGap: 18 }}>
@@ -78,7 +77,7 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
           Object.entries(layer.colours).map(([id, strength]) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
             <span key={`${i}/${id}`} style={{ whiteSpace: 'nowrap' }}>
-              {bench.materials.colourants[id]?.name} {strengthText(strength, KINDS[layer.kind].takes === 'pigment')}
+              {colourText(bench.materials, id, strength)}
             </span>
           )),
         )}

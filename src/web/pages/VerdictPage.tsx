@@ -6,6 +6,7 @@ import { deltaEPerLight } from '../../core/colour/metamerism.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS } from '../../core/layers/layer.ts';
+import { doubtOf } from '../../core/learn/knowledge.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
@@ -119,14 +120,14 @@ function NextBoard({
             <tbody>
               {next.stack.flatMap((layer, i) =>
                 Object.entries(recipe.stack[i]?.colours ?? {}).map(([id, was]) => {
-                  const pigment = KINDS[layer.kind].takes === 'pigment';
+                  const kind = bench.materials.colourants[id]?.kind ?? 'dye';
                   const now = layer.colours[id] ?? 0;
                   return (
                     <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid var(--line)' }}>
                       <td style={{ padding: '7px 0' }}>{bench.materials.colourants[id]?.name ?? id}</td>
-                      <td className="mono soft">{strengthText(was, pigment)} →</td>
+                      <td className="mono soft">{strengthText(was, kind)} →</td>
                       <td className="mono" style={{ fontWeight: 700 }}>
-                        {strengthText(now, pigment)}
+                        {strengthText(now, kind)}
                       </td>
                       <td className="mono" style={{ textAlign: 'right' }}>
                         {changeWord(was, now)}
@@ -174,13 +175,15 @@ function Taught({ bench, model, recipe }: { bench: Bench; model: BoardModel; rec
         <RouterLink to={`../boards?board=${model.code}`}>read it again</RouterLink>.
       </div>
     );
+  const doubts = doubtOf(bench.knowledge, model.species.id, bench.materials);
   const used = [...new Set(recipe.stack.flatMap((l) => Object.keys(l.colours)))];
   const lines = used.flatMap((id) => {
     const factor = model.tuning.uptake[id];
     const name = bench.materials.colourants[id]?.name ?? id;
-    if (!factor || Math.abs(factor - 1) < 0.02) return [`${name} takes as its profile says`];
+    const doubt = `± ${Math.round(100 * (doubts[id] ?? 0))}`;
+    if (!factor || Math.abs(factor - 1) < 0.02) return [`${name} took as its profile says (${doubt} %)`];
     const size = Math.round(Math.abs(factor - 1) * 100);
-    return [`${name} takes ${size} % ${factor > 1 ? 'more' : 'less'} than its profile says`];
+    return [`${name} took ${size} % (${doubt}) ${factor > 1 ? 'more' : 'less'} than its profile says`];
   });
   return (
     <div>

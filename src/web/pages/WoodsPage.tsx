@@ -1,10 +1,10 @@
 import { Button, ButtonBase, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
+import { predict } from '../../core/board/predict.ts';
+import { type Preparation, TEXTURES } from '../../core/board/preparation.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { predict } from '../../core/optics/predict.ts';
-import { type Preparation, TEXTURES } from '../../core/optics/preparation.ts';
 import { boardModel } from '../../record/bench.ts';
 import { onTheShelf } from '../../record/materials.ts';
 import { stageMean } from '../../record/stages.ts';

@@ -1,4 +1,5 @@
 import type { Lab } from '../../core/colour/lab.ts';
+import { type ColourantKind, isShare, type Materials } from '../../core/layers/materials.ts';
 
 const signed = new Intl.NumberFormat('en', {
   signDisplay: 'exceptZero',
@@ -28,9 +29,14 @@ export const signedText = (value: number): string => minus(signed.format(Math.ab
 export const labText = ([l, a, b]: Lab): string => minus(`L* ${l.toFixed(1)}  a* ${a.toFixed(1)}  b* ${b.toFixed(1)}`);
 /** The number and its sign stay on one line. */
 export const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
-/** A strength as the shop says it: g/L for dyes, per cent of the glaze for pigments. */
-export const strengthText = (value: number, pigment: boolean): string =>
-  pigment ? `${(value * 100).toFixed(1)} %` : `${value.toFixed(value < 10 ? 2 : 1)} g/L`;
+/** A strength as the shop says it: g/L for dyes, per cent of the mix for pigments, powders and ready-made stains. */
+export const strengthText = (value: number, kind: ColourantKind): string =>
+  isShare(kind) ? `${(value * 100).toFixed(1)} %` : `${value.toFixed(value < 10 ? 2 : 1)} g/L`;
+/** A colour of a layer, with its strength. */
+export function colourText({ colourants }: Materials, id: string, strength: number): string {
+  const colourant = colourants[id];
+  return `${colourant?.name ?? id} ${strengthText(strength, colourant?.kind ?? 'dye')}`;
+}
 /** A weight to be poured: what is less than the scale shows is said in milligrams, never as nothing. */
 export const gramsText = (grams: number): string => {
   if (grams >= 0.01) return `${grams.toFixed(2)} g`;

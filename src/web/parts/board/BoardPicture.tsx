@@ -1,10 +1,10 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import type { Look } from '../../../core/board/predict.ts';
+import type { Wood } from '../../../core/board/wood.ts';
 import { screenColour } from '../../../core/colour/display.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
 import { nth } from '../../../core/known.ts';
-import type { StageLook } from '../../../core/optics/predict.ts';
-import type { Wood } from '../../../core/optics/wood.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
@@ -26,7 +26,7 @@ const BAND = 0.16;
 /** A smaller picture says nothing under itself; the large one of the same board does. */
 const ROOM_FOR_WORDS = 60;
 
-function tissueRgb(look: StageLook, light: Light, wet: boolean): TissueRgb {
+function tissueRgb(look: Look, light: Light, wet: boolean): TissueRgb {
   const of = (name: string): Rgb => {
     const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, look.tissues.length - 1);
     return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;

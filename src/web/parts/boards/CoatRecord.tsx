@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
+import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { type Coat, CoatChange } from '../../../shared/board.ts';
@@ -9,7 +10,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
-import { numberTyped, strengthText } from '../numbers.ts';
+import { colourText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
@@ -32,7 +33,13 @@ interface CoatTyped {
   note: string;
   amounts: Record<string, string>;
 }
-function typedOf(coat: Coat, warm: (celsius: number) => number): CoatTyped {
+/** What one of what is typed of a colour is as a strength: a per cent, or a gram in a litre. */
+const unitsOf =
+  ({ colourants }: Materials) =>
+  (id: string): number =>
+    isShare(colourants[id]?.kind ?? 'dye') ? 0.01 : 1;
+
+function typedOf(coat: Coat, unit: (id: string) => number, warm: (celsius: number) => number): CoatTyped {
   const { temperature, humidity } = coat.conditions;
   return {
     at: coat.putOnAt ? localInput(coat.putOnAt) : '',
@@ -42,10 +49,7 @@ function typedOf(coat: Coat, warm: (celsius: number) => number): CoatTyped {
     used: coat.used,
     note: coat.note,
     amounts: Object.fromEntries(
-      Object.entries(coat.layer.colours).map(([id, s]) => [
-        id,
-        String(KINDS[coat.layer.kind].takes === 'pigment' ? Number((s * 100).toFixed(4)) : Number(s.toFixed(4))),
-      ]),
+      Object.entries(coat.layer.colours).map(([id, s]) => [id, String(Number((s / unit(id)).toFixed(4)))]),
     ),
   };
 }
@@ -53,10 +57,10 @@ function typedOf(coat: Coat, warm: (celsius: number) => number): CoatTyped {
 /** The record of a coat: when, by whom, with what really; put right here, its history kept. */
 function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClose: () => void }) {
   const us = useHouse().data?.units === 'us';
-  const pigment = KINDS[coat.layer.kind].takes === 'pigment';
+  const unit = unitsOf(bench.materials);
   const { form, submit, error, meanwhile, busy } = useTypedForm<CoatTyped, Omit<CoatChange, 'version'>, Coat>({
     keep: `coat/${coat.id}/${coat.version}/${us ? 'us' : 'metric'}`,
-    blank: typedOf(coat, (c) => (us ? (c * 9) / 5 + 32 : c)),
+    blank: typedOf(coat, unit, (c) => (us ? (c * 9) / 5 + 32 : c)),
     read: (typed) => {
       const temperature = numberTyped(typed.temperature);
       return {
@@ -65,7 +69,7 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
           colours: Object.fromEntries(
             Object.entries(typed.amounts).map(([id, text]) => {
               const amount = numberTyped(text);
-              return [id, amount === undefined ? undefined : amount * (pigment ? 0.01 : 1)];
+              return [id, amount === undefined ? undefined : amount * unit(id)];
             }),
           ),
         },
@@ -108,7 +112,7 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
           key={id}
           control={form.control}
           name={`amounts.${id}`}
-          label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${pigment ? '% of glaze' : 'g/L'}`}
+          label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${unit(id) === 1 ? 'g/L' : '% of the mix'}`}
         />
       ))}
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>
@@ -183,10 +187,7 @@ export function CoatRecord({ bench, model, stage }: Props) {
         <div className="soft">
           Really used:{' '}
           {Object.entries(coat.layer.colours)
-            .map(
-              ([c, s]) =>
-                `${bench.materials.colourants[c]?.name ?? c} ${strengthText(s, KINDS[layer.kind].takes === 'pigment')}`,
-            )
+            .map(([id, strength]) => colourText(bench.materials, id, strength))
             .join(', ')}
         </div>
       )}

@@ -1,6 +1,7 @@
 import { Button, Checkbox } from '@mui/material';
 import { useEffect } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
+import { isShare } from '../../../core/layers/materials.ts';
 import { gramsPerLitre, type Pouring, pourings, SCALE_GRAMS } from '../../../core/mix/index.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
@@ -22,7 +23,9 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
     const info = KINDS[layer.kind];
     const colours = Object.entries(layer.colours).filter(([, s]) => s > 0);
     const medium = layer.medium ? bench.shelf.mediums.find((m) => m.id === layer.medium) : undefined;
-    const perLitre = Object.fromEntries(colours.map(([id, s]) => [id, gramsPerLitre(layer, s)]));
+    const perLitre = Object.fromEntries(
+      colours.map(([id, s]) => [id, gramsPerLitre(bench.materials.colourants[id]?.kind ?? 'dye', s)]),
+    );
     const pours = (colours.length > 0 ? pourings(perLitre, recipe.litres) : []).map((pour) => ({
       ...pour,
       key: `${i}/${pour.colourant}`,
@@ -36,7 +39,7 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
     const [first] = colours;
     const carrier = first ? bench.materials.colourants[first[0]]?.carrier : '';
     const make =
-      info.takes === 'pigment'
+      first && isShare(bench.materials.colourants[first[0]]?.kind ?? 'dye')
         ? `Make up to ${(recipe.litres * ML).toFixed(0)} g with clear glaze medium (taken at 1 kg/L). Stir, never shake.`
         : `Dissolve in half of the ${carrier}, make up to ${volume} with the rest, strain, let cool.`;
     if (pours.length === 0 && !medium) return [];

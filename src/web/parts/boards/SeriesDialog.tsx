@@ -45,7 +45,7 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
   const colours = stack.flatMap((layer, i) => {
     const { takes } = KINDS[layer.kind];
     return Object.values(bench.offered.colourants)
-      .filter((c) => c.kind === takes)
+      .filter((c) => takes.includes(c.kind))
       .map((c) => ({ key: `${i}/${c.id}`, layer: i, id: c.id, name: c.name }));
   });
   const used = colours.filter((c) => c.id in nth(stack, c.layer).colours);

@@ -16,7 +16,7 @@ const toggled = <T,>(list: readonly T[], item: T): T[] =>
 
 /** Which colours off the shelf, and which layers, a search may use. */
 export function ColourantChoice({ choice, stack, materials, onChange, onClose }: Props) {
-  const taken = new Set(stack.map((l) => KINDS[l.kind].takes));
+  const taken = new Set(stack.flatMap((l) => KINDS[l.kind].takes));
   const shelf = Object.values(materials.colourants).filter((c) => taken.has(c.kind));
   const coloured = [...new Set(stack.map((l) => l.kind))].filter(solvable);
   const groups = [...new Set(shelf.map((c) => c.kind))];

@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import type { StageLook } from '../../../core/board/predict.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
@@ -7,7 +8,6 @@ import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf } from '../../../core/match/roads.ts';
-import type { StageLook } from '../../../core/optics/predict.ts';
 import { deltaText, labText, rangeText, toleranceText } from '../numbers.ts';
 
 interface Props {

@@ -16,7 +16,7 @@ interface Props {
  * over a sealer, set by what the dye really reads.
  */
 export function GlazeAdvice({ stack, roads, onAdd }: Props) {
-  const inFilm = stack.some((layer) => KINDS[layer.kind].takes === 'pigment');
+  const inFilm = stack.some((layer) => KINDS[layer.kind].takes.includes('pigment'));
   const best = Math.max(...roads.map((r) => r.chance));
   if (inFilm || roads.length === 0 || best >= POOR_CHANCE) return null;
   return (

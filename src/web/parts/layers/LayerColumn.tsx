@@ -1,6 +1,6 @@
-import { KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
+import { isColoured, KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
-import { strengthText } from '../numbers.ts';
+import { colourText } from '../numbers.ts';
 
 /** What a layer is, in a few short lines. */
 export function LayerColumn({ layer, materials }: { layer: Layer; materials: Materials }) {
@@ -18,10 +18,12 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
       {medium && <div>{medium.name}</div>}
       {Object.entries(layer.colours).map(([id, strength]) => (
         <div key={id} className="mono" style={{ fontSize: 14.5 }}>
-          {materials.colourants[id]?.name ?? id} {strengthText(strength, info.takes === 'pigment')}
+          {colourText(materials, id, strength)}
         </div>
       ))}
-      {info.takes !== 'none' && Object.keys(layer.colours).length === 0 && <div className="soft">no colour chosen</div>}
+      {isColoured(layer.kind) && Object.keys(layer.colours).length === 0 && (
+        <div className="soft">no colour chosen</div>
+      )}
       {method && <div>{method}</div>}
       {rest.map((s) => (
         <div key={s.key}>

@@ -1,7 +1,7 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
 import { entry } from '../../../core/known.ts';
-import { KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
-import type { Materials } from '../../../core/layers/materials.ts';
+import { isColoured, KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
+import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
 
@@ -15,9 +15,9 @@ interface Props {
 
 function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: string }) {
   const colourant = entry(materials.colourants, id);
-  const pigment = colourant.kind === 'pigment';
+  const share = isShare(colourant.kind);
   const value = entry(layer.colours, id);
-  const shown = pigment ? 100 : 1;
+  const shown = share ? 100 : 1;
   const set = (strength: number) => onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, id);
   const { [id]: _, ...without } = layer.colours;
   return (
@@ -33,15 +33,15 @@ function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: st
         onChangeCommitted={onSettle}
       />
       <NumberField
-        label={pigment ? '% of glaze' : 'g/L'}
+        label={share ? '% of the mix' : 'g/L'}
         value={value * shown}
-        format={(v) => v.toFixed(pigment ? 1 : 2)}
+        format={(v) => v.toFixed(share ? 1 : 2)}
         min={0}
         max={colourant.maxStrength * shown}
         step={0.1}
         onNumber={(v) => set(v / shown)}
         onSettle={onSettle}
-        slotProps={{ htmlInput: { 'aria-label': `${colourant.name} ${strengthText(value, pigment)}` } }}
+        slotProps={{ htmlInput: { 'aria-label': `${colourant.name} ${strengthText(value, colourant.kind)}` } }}
       />
       <Button
         aria-label={`Leave out ${colourant.name}`}
@@ -57,7 +57,9 @@ function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: st
 /** The settings of one layer; every change repaints the board. */
 export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
   const info = KINDS[layer.kind];
-  const free = Object.values(materials.colourants).filter((c) => c.kind === info.takes && !(c.id in layer.colours));
+  const free = Object.values(materials.colourants).filter(
+    (c) => info.takes.includes(c.kind) && !(c.id in layer.colours),
+  );
   const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
   const weak = (id: string) => entry(materials.colourants, id).maxStrength * 0.05;
   return (
@@ -103,11 +105,11 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
             step={s.step}
             onNumber={(value) => onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } }, s.key)}
             onSettle={onSettle}
-            helperText={`${s.min}–${s.max}`}
+            helperText={s.effect ?? `${s.min}–${s.max}`}
             sx={{ width: 160 }}
           />
         ))}
-        {info.takes !== 'none' && Object.keys(layer.colours).length < info.mostColours && (
+        {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
           <TextField
             select
             label="Add a colour"

@@ -1,10 +1,10 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useMemo } from 'react';
+import type { Wood } from '../../../core/board/wood.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
-import type { Wood } from '../../../core/optics/wood.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { deltaText, percent, rangeText } from '../numbers.ts';
@@ -76,7 +76,7 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
               {Math.round(road.chance * 100)} in 100
             </TableCell>
             <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
-              {percent(road.grain)}
+              {percent(road.clarity)}
             </TableCell>
             <TableCell>
               <Pours stack={road.stack} materials={materials} />

@@ -2,7 +2,8 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { labOfText, onGrid } from '../../../core/formats/index.ts';
-import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
+import { isColoured, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
+import { isShare } from '../../../core/layers/materials.ts';
 import { onTheShelf } from '../../../record/materials.ts';
 import { NewOldBoard, type OldBoard, type OldLayer } from '../../../shared/old-board.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
@@ -35,9 +36,11 @@ interface Typed {
 }
 const BLANK: Typed = { label: '', speciesId: '', made: '', note: '', lab: '', grid: null, layers: [] };
 
-const share = (kind: LayerKind) => (KINDS[kind].takes === 'pigment' ? 0.01 : 1);
+/** What one of what is typed of a colour is as a strength: a per cent, or a gram in a litre. */
+const unitOf = (id: string, shelf: Shelf) =>
+  isShare(shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye') ? 0.01 : 1;
 
-const typedOf = (board: OldBoard): Typed => ({
+const typedOf = (board: OldBoard, shelf: Shelf): Typed => ({
   label: board.label,
   speciesId: board.speciesId,
   made: board.made,
@@ -49,24 +52,24 @@ const typedOf = (board: OldBoard): Typed => ({
     medium: medium ?? '',
     colours: Object.entries(colours).map(([id, amount]) => ({
       id,
-      amount: amount === null ? '' : String(Number((amount / share(kind)).toFixed(4))),
+      amount: amount === null ? '' : String(Number((amount / unitOf(id, shelf)).toFixed(4))),
     })),
   })),
 });
 
-function amountOf({ id, amount }: TypedColour, kind: LayerKind): number | null {
+function amountOf({ id, amount }: TypedColour, shelf: Shelf): number | null {
   const text = amount.trim();
   if (text === '' || text === '?') return null;
   const number = Number(text);
   if (!Number.isFinite(number) || number < 0)
     throw new Error(`${id}: “${text}” is no amount. Leave it empty where nobody knows.`);
-  return number * share(kind);
+  return number * unitOf(id, shelf);
 }
 
-const layerOf = ({ kind, colours, medium }: TypedLayer): OldLayer => ({
+const layerOf = ({ kind, colours, medium }: TypedLayer, shelf: Shelf): OldLayer => ({
   kind,
   medium: medium || null,
-  colours: Object.fromEntries(colours.filter((c) => c.id).map((c) => [c.id, amountOf(c, kind)])),
+  colours: Object.fromEntries(colours.filter((c) => c.id).map((c) => [c.id, amountOf(c, shelf)])),
 });
 
 /** One layer as far as it is known: its kind, its colours with their amounts or without, its clear. */
@@ -82,8 +85,7 @@ function LayerRow({
   onRemove: () => void;
 }) {
   const { takes, medium, label } = KINDS[layer.kind];
-  const offered = onTheShelf(shelf.colourants).filter((c) => c.kind === takes);
-  const unit = takes === 'pigment' ? '%' : 'g/L';
+  const offered = onTheShelf(shelf.colourants).filter((c) => takes.includes(c.kind));
   const putColour = (i: number, part: Partial<TypedColour>) =>
     onChange({ ...layer, colours: layer.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
   return (
@@ -115,14 +117,14 @@ function LayerRow({
             ))}
           </TextField>
           <TextField
-            label={`${unit}, or ?`}
+            label={`${unitOf(colour.id, shelf) === 1 ? 'g/L' : '%'}, or ?`}
             value={colour.amount}
             onChange={(e) => putColour(i, { amount: e.target.value })}
             sx={{ width: 90 }}
           />
         </span>
       ))}
-      {takes !== 'none' && layer.colours.length < 4 && (
+      {takes.length > 0 && layer.colours.length < 4 && (
         <Button onClick={() => onChange({ ...layer, colours: [...layer.colours, { id: '', amount: '' }] })}>
           + colour
         </Button>
@@ -165,10 +167,10 @@ export function OldBoardDialog({
   const id = useNextId();
   const { form, submit, error, meanwhile, busy } = useTypedForm<Typed, Omit<NewOldBoard, 'id'>, OldBoard>({
     keep: `rack/${board ? `${board.id}/${board.version}` : 'new'}`,
-    blank: board ? typedOf(board) : BLANK,
+    blank: board ? typedOf(board, shelf) : BLANK,
     read: ({ lab: text, grid, layers, ...rest }) => {
       const lab = labOfText(text);
-      return { ...rest, grid: lab ? null : grid, lab, layers: layers.map(layerOf) };
+      return { ...rest, grid: lab ? null : grid, lab, layers: layers.map((l) => layerOf(l, shelf)) };
     },
     shape: NewOldBoard.omit({ id: true }),
     save: async (now, version) => {
@@ -220,7 +222,7 @@ export function OldBoardDialog({
         value=""
         onChange={(e) => {
           const kind = e.target.value as LayerKind;
-          const colours = KINDS[kind].takes === 'none' ? [] : [{ id: '', amount: '' }];
+          const colours = !isColoured(kind) ? [] : [{ id: '', amount: '' }];
           putLayers([...layers, { kind, colours, medium: '' }]);
         }}
       >

@@ -1,12 +1,12 @@
 import { MenuItem } from '@mui/material';
 import { useRef } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
+import { FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
-import { COLOURANT_KINDS, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
+import { COLOURANT_KINDS, type ColourantKind, isShare, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
-import { FIGURES } from '../../../core/optics/wood.ts';
 import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -63,9 +63,9 @@ export function AddColourant({ onClose, onAdded }: Props) {
     keep: 'new-colour',
     blank: BLANK_COLOUR,
     read: (typed) => {
-      // A pigment's strength is typed as per cent of the glaze.
+      // A share of the mix is typed as per cent.
       const strongest = numberTyped(typed.maxStrength);
-      const share = typed.kind === 'pigment' ? 0.01 : 1;
+      const share = isShare(typed.kind as ColourantKind) ? 0.01 : 1;
       return {
         ...typed,
         maxStrength: strongest === undefined ? undefined : strongest * share,
@@ -80,7 +80,7 @@ export function AddColourant({ onClose, onAdded }: Props) {
     onSaved: () => {},
   });
   const { text, select } = fieldsOf(form.control);
-  const pigment = form.watch('kind') === 'pigment';
+  const share = isShare(form.watch('kind') as ColourantKind);
   return (
     <FormDialog
       title="New colour"
@@ -93,7 +93,7 @@ export function AddColourant({ onClose, onAdded }: Props) {
       {text('id', CODE)}
       {select('kind', 'Kind', COLOURANT_KINDS)}
       {select('carrier', 'Carrier', CARRIERS)}
-      {text('maxStrength', pigment ? 'Strongest, % of glaze' : 'Strongest, g/L')}
+      {text('maxStrength', share ? 'Strongest, % of the mix' : 'Strongest, g/L')}
       {text('costPerGram', 'Cost per gram')}
       {text('lot', 'Lot')}
       {text('caution', 'Caution')}

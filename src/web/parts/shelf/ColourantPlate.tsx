@@ -2,6 +2,7 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { nth } from '../../../core/known.ts';
+import { type ColourantKind, isShare } from '../../../core/layers/materials.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
@@ -26,20 +27,20 @@ function worstBand(bandError: readonly number[]): string {
 
 /** One more rung: its strength and wood, and the board's readings before and after. */
 function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
-  const pigment = colourant.kind === 'pigment';
+  const share = isShare(colourant.kind);
   const id = useNextId();
   return (
     <BoardPair
       woods={shelf.species}
       keep={`rung/${colourant.id}`}
       blank={{ strength: '', speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '' }}
-      read={({ strength, speciesId }) => ({ speciesId, strength: (numberTyped(strength) ?? 0) * (pigment ? 0.01 : 1) })}
+      read={({ strength, speciesId }) => ({ speciesId, strength: (numberTyped(strength) ?? 0) * (share ? 0.01 : 1) })}
       shape={RungInput.pick({ strength: true, speciesId: true })}
       fields={(control) => (
         <TypedField
           control={control}
           name="strength"
-          label={pigment ? 'Strength, % of glaze' : 'Strength, g/L'}
+          label={share ? 'Strength, % of the mix' : 'Strength, g/L'}
           sx={{ width: 160 }}
         />
       )}
@@ -53,8 +54,9 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
 }
 
 /** The strength of a rung, to be put right where it was written down wrongly; the profile is fitted again. */
-function RungStrength({ rung, pigment }: { rung: Rung; pigment: boolean }) {
-  const scale = pigment ? 100 : 1;
+function RungStrength({ rung, kind }: { rung: Rung; kind: ColourantKind }) {
+  const share = isShare(kind);
+  const scale = share ? 100 : 1;
   const typedOf = (strength: number) => Number((strength * scale).toFixed(4));
   const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number>({
     lane: `/rungs/${rung.id}`,
@@ -69,7 +71,7 @@ function RungStrength({ rung, pigment }: { rung: Rung; pigment: boolean }) {
   return (
     <div>
       <SavedNumber
-        label={pigment ? '% of glaze' : 'g/L'}
+        label={share ? '% of the mix' : 'g/L'}
         name="strength"
         shape={RungInput.shape.strength}
         shown={typedOf(shown)}
@@ -80,7 +82,7 @@ function RungStrength({ rung, pigment }: { rung: Rung; pigment: boolean }) {
       <MeanwhileNote
         meanwhile={meanwhile}
         what="The strength"
-        text={(strength) => strengthText(strength, pigment)}
+        text={(strength) => strengthText(strength, kind)}
         onMine={keepMine}
         onTheirs={takeTheirs}
       />
@@ -90,7 +92,7 @@ function RungStrength({ rung, pigment }: { rung: Rung; pigment: boolean }) {
 
 /** A colour of the shelf: its profile, the ladder it rests on, how well it fits, what is still to make. */
 export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
-  const pigment = colourant.kind === 'pigment';
+  const share = isShare(colourant.kind);
   const [error, setError] = useState<string | null>(null);
   const say = useSay();
   const takeOut = async (rung: Rung) => {
@@ -112,16 +114,16 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       <ColourStrip colourant={colourant} shelf={shelf} height={88} />
       <div>
         {colourant.kind} for {colourant.carrier}, lot {colourant.lot || 'not noted'}, at most{' '}
-        {strengthText(colourant.maxStrength, pigment)}
-        {!pigment && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
+        {strengthText(colourant.maxStrength, colourant.kind)}
+        {!share && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
       </div>
       {colourant.absorption ? (
         <Curves
           label={`Profile of ${colourant.name}`}
-          unit={pigment ? 'KX, SX' : 'K/S at 1 g/L'}
+          unit={share ? 'KX, SX' : 'K/S at 1 g/L'}
           height={240}
           curves={[
-            ...(pigment && colourant.scatter ? [{ name: 'scatter', values: colourant.scatter, dashed: true }] : []),
+            ...(share && colourant.scatter ? [{ name: 'scatter', values: colourant.scatter, dashed: true }] : []),
             { name: 'absorption', values: colourant.absorption },
           ]}
         />
@@ -132,7 +134,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
         {colourant.rungs.map((rung, i) => (
           <div key={rung.id} className="row">
-            <RungStrength rung={rung} pigment={pigment} />
+            <RungStrength rung={rung} kind={colourant.kind} />
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
@@ -150,9 +152,9 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         {colourant.fit && <div style={{ paddingTop: 6 }}>{worstBand(colourant.fit.bandError)}</div>}
         <p>
           {missing.length > 0
-            ? `Still to make: ${missing.map((s) => strengthText(s, pigment)).join(', ')}.`
+            ? `Still to make: ${missing.map((s) => strengthText(s, colourant.kind)).join(', ')}.`
             : 'The ladder covers its range.'}
-          {pigment &&
+          {colourant.kind === 'pigment' &&
             wantsDarkGround(colourant.rungs) &&
             ' Make one rung on a dark board too: on pale wood alone its hiding hardly shows.'}
         </p>

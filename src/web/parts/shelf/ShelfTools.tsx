@@ -1,7 +1,8 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
+import { FIGURES } from '../../../core/board/wood.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
-import { FIGURES } from '../../../core/optics/wood.ts';
+import { isShare } from '../../../core/layers/materials.ts';
 import {
   ColourantChange,
   type ColourantRecord,
@@ -41,14 +42,14 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
       { key: 'tannin', label: 'Tannin class (maple 0, red oak 2, white oak 3)', options: [0, 1, 2, 3], scale: 1 },
     ];
   if (kind === 'mediums') return [name, carrier, caution];
-  const pigment = 'maxStrength' in item && item.kind === 'pigment';
+  const share = 'maxStrength' in item && isShare(item.kind);
   return [
     name,
     carrier,
     {
       key: 'maxStrength',
-      label: pigment ? 'Strongest, % of glaze' : 'Strongest, g/L',
-      scale: pigment ? 0.01 : 1,
+      label: share ? 'Strongest, % of the mix' : 'Strongest, g/L',
+      scale: share ? 0.01 : 1,
     },
     { key: 'costPerGram', label: 'Cost per gram', scale: 1 },
     { key: 'lot', label: 'Lot' },

@@ -1,12 +1,12 @@
 import { Button, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
+import { predict } from '../../../core/board/predict.ts';
+import { TISSUE_NAMES, type TissueName } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { onGrid } from '../../../core/formats/index.ts';
 import { nth } from '../../../core/known.ts';
-import { predict } from '../../../core/optics/predict.ts';
-import { TISSUE_NAMES, type TissueName } from '../../../core/optics/wood.ts';
 import { TissueReading } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
 import { change, send } from '../../hooks/api.ts';
@@ -17,7 +17,7 @@ import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 
-const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark grain', pore: 'Pores or rays' };
+const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark grain', pore: 'Pores', ray: 'Rays' };
 const NOTHING = { colourants: {}, mediums: {} };
 const FIRST_SHARE = 0.1;
 

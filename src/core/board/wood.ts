@@ -1,12 +1,22 @@
 import { BANDS, checkSpectrum, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { absorptionRatio, infiniteReflectance } from './kubelka-munk.ts';
-import { BARE, type Surface, throughSurface, underSurface } from './surface.ts';
+import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
+import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
+import { type Preparation, preparationColour, USUAL_PREPARATION } from './preparation.ts';
 
 export const FIGURES = ['straight', 'cathedral', 'rays', 'pores'] as const;
 export type Figure = (typeof FIGURES)[number];
-export const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
+export const TISSUE_NAMES = ['ground', 'grain', 'pore', 'ray'] as const;
 export type TissueName = (typeof TISSUE_NAMES)[number];
+/** A number for each tissue. */
+export type ByTissue = Record<TissueName, number>;
+
+/** How a wood is built, and so where a wiped pigment stays: open pores, fine pores, or the soft rings of a softwood. */
+export const ANATOMIES = ['open', 'fine', 'soft'] as const;
+export type Anatomy = (typeof ANATOMIES)[number];
+/** Parts of a piece that take colour apart from one another. */
+export const ZONES = ['face', 'edge', 'end'] as const;
+export type Zone = (typeof ZONES)[number];
 
 /** One kind of tissue of a species: how much of the face, its raw reading, and how it takes colour. */
 export interface Tissue {
@@ -31,8 +41,20 @@ export interface Wood {
   tannin: TanninClass;
   /** Saunderson k2 of its sanded surface where the shop has fitted it; else that of {@link BARE}. */
   bareK2?: number;
+  /** Open-pored when it has pores, else fine, where nobody said otherwise. */
+  anatomy?: Anatomy;
+  /** Soft unevenness of its uptake over more than 10 mm: standard deviation of its logarithm. */
+  blotch?: number;
   tissues: readonly Tissue[];
+  /** Its tissues were scaled to a reading of a board that was prepared already: the preparation's own colour is in it. */
+  prepared?: boolean;
 }
+
+/** Where nobody measured it: calm hardwoods. Pine, cherry, birch and maple reach 0.2-0.35. Common practice, no source. */
+const USUAL_BLOTCH = 0.08;
+export const blotchOf = (wood: Wood): number => wood.blotch ?? USUAL_BLOTCH;
+export const anatomyOf = (wood: Wood): Anatomy =>
+  wood.anatomy ?? (wood.tissues.some((t) => t.name === 'pore') ? 'open' : 'fine');
 
 /** Refuses a wood whose tissues are no tissues. @throws FieldError naming the field */
 export function checkWood(wood: Wood): void {
@@ -110,18 +132,32 @@ export function factorsToReading(
   return out;
 }
 
+/** Internal reflectances of the raw tissues as they are prepared, tissues x 31. */
+export const preparedTissues = (wood: Wood, preparation: Preparation): Float64Array =>
+  Float64Array.from(
+    wood.tissues.flatMap(({ name, reflectance }) =>
+      reflectance.map((r) => {
+        const rho = underSurface(r, bareSurface(wood));
+        return wood.prepared ? rho : infiniteReflectance(preparationColour(preparation, name, absorptionRatio(rho)));
+      }),
+    ),
+  );
+
 /**
- * A species scaled to this board: its raw tissues agree with the board's own raw reading.
+ * A species scaled to this board: its tissues, prepared as the board is, agree with the board's own reading before the
+ * first layer.
  * @param reading mean raw reading of the board, 31 values 0-1
  * @throws FieldError when the reading is no reflectance
  */
-export function scaleToBoard(wood: Wood, reading: ArrayLike<number>): Wood {
+export function scaleToBoard(
+  wood: Wood,
+  reading: ArrayLike<number>,
+  preparation: Preparation = USUAL_PREPARATION,
+): Wood {
   for (let i = 0; i < BANDS; i++)
     if (!(reading[i] > 0 && reading[i] < 1.2))
       throw new FieldError('raw', 'The raw reading of the board must be a reflectance between 0 and 1.');
-  const internal = Float64Array.from(
-    wood.tissues.flatMap((t) => t.reflectance.map((r) => underSurface(r, bareSurface(wood)))),
-  );
+  const internal = preparedTissues(wood, preparation);
   const fractions = wood.tissues.map((t) => t.fraction);
   const scaled = scaleToReading(internal, fractions, reading, bareSurface(wood));
   const tissues = wood.tissues.map((tissue, t) => ({
@@ -130,5 +166,5 @@ export function scaleToBoard(wood: Wood, reading: ArrayLike<number>): Wood {
       throughSurface(rho, bareSurface(wood)),
     ),
   }));
-  return { ...wood, tissues };
+  return { ...wood, tissues, prepared: true };
 }

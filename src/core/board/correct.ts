@@ -1,0 +1,84 @@
+import { BANDS } from '../colour/grid.ts';
+import { solvePositive } from '../least-squares.ts';
+import { allocateProgram, internalOf, readingOf, runStage } from '../optics/program.ts';
+import { columns } from './column.ts';
+import { showing } from './showing.ts';
+import { type BoardState, type Setup, timesEach } from './state.ts';
+import { factorsToReading } from './wood.ts';
+
+/** Standard deviation of the logarithm of what a layer left on the board, against what was expected of it. */
+const LAYER_DOUBT = 0.15;
+/** Error of the model in one band, in natural log of reflectance; bands that err together count as one. */
+const BAND_ERROR = 0.035 * Math.sqrt(5);
+const ROUNDS = 2;
+const MOST = 0.7;
+const STEP = 0.02;
+/** Log of reflectance, softened near black where noise and gloss rule. */
+const tone = (r: number) => Math.log(0.01 + Math.max(0, r));
+
+/** A layer's colour, all of it, taken so many times. */
+function scaled(state: BoardState, layer: number, factor: number): BoardState {
+  return {
+    ...state,
+    inWood: state.inWood.map((w) => (w.layer === layer && w.adds ? { ...w, left: timesEach(w.left, factor) } : w)),
+    films: state.films.map((f) =>
+      f.layer === layer && f.coloured ? { ...f, thickness: timesEach(f.thickness, factor) } : f,
+    ),
+  };
+}
+
+/**
+ * The state corrected by a reading. First each layer whose colour is not read yet is taken a little more or less, within
+ * its doubt, so that the board reads nearly so (maximum a posteriori, Gauss-Newton); what is left goes to what lies on
+ * top, as a factor per band, so that it reads just so. Nothing is closed: what lies below can still be taken off.
+ * @param start internal reflectance of the raw tissues
+ * @param reading 31 values, specular included
+ */
+export function corrected(
+  state: BoardState,
+  setup: Setup,
+  start: Float64Array,
+  reading: ArrayLike<number>,
+): BoardState {
+  const fractions = setup.wood.tissues.map((t) => t.fraction);
+  const run = (of: BoardState) => {
+    const program = allocateProgram(fractions, start, [columns(setup, 0)(of, null)]);
+    runStage(program, 0);
+    return program;
+  };
+  const tones = (of: BoardState) => readingOf(run(of), 0).map(tone);
+  const wanted = Float64Array.from(reading, tone);
+  const open = state.unread.filter((layer) => touches(state, layer));
+  const logs = new Float64Array(open.length);
+  let now = state;
+  for (let round = 0; round < ROUNDS && open.length > 0; round++) {
+    const at = tones(now);
+    const slopes = open.map((layer) =>
+      tones(scaled(now, layer, 1 + STEP)).map((v, i) => (v - at[i]) / Math.log(1 + STEP)),
+    );
+    const n = open.length;
+    const normal = new Float64Array(n * n);
+    const gradient = new Float64Array(n);
+    for (let p = 0; p < n; p++) {
+      for (let q = 0; q < n; q++)
+        for (let i = 0; i < BANDS; i++) normal[p * n + q] += (slopes[p][i] * slopes[q][i]) / BAND_ERROR ** 2;
+      normal[p * n + p] += 1 / LAYER_DOUBT ** 2;
+      gradient[p] = -logs[p] / LAYER_DOUBT ** 2;
+      for (let i = 0; i < BANDS; i++) gradient[p] += (slopes[p][i] * (wanted[i] - at[i])) / BAND_ERROR ** 2;
+    }
+    const step = solvePositive(normal, gradient);
+    if (!step) break;
+    for (let p = 0; p < n; p++) {
+      const next = Math.min(MOST, Math.max(-MOST, logs[p] + step[p]));
+      now = scaled(now, open[p], Math.exp(next - logs[p]));
+      logs[p] = next;
+    }
+  }
+  const program = run(now);
+  const { surface } = program.stages[0];
+  const rest = factorsToReading(internalOf(program, 0), fractions, reading, surface).map(Math.log);
+  return { ...showing(now, state.last, rest, setup), unread: [] };
+}
+
+const touches = (state: BoardState, layer: number): boolean =>
+  state.inWood.some((w) => w.layer === layer && w.adds) || state.films.some((f) => f.layer === layer && f.coloured);

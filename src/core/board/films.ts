@@ -1,0 +1,312 @@
+import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
+import type { Colourant, Medium } from '../layers/materials.ts';
+import { COATED, SEALED, type Surface } from '../optics/surface.ts';
+import { curveOf, type Dose, deepened } from './in-wood.ts';
+import { holdByScratches } from './preparation.ts';
+import {
+  type BoardState,
+  byTissue,
+  type Film,
+  film,
+  locked,
+  type Setup,
+  timesEach,
+  touched,
+  withFilm,
+  ZONE,
+} from './state.ts';
+import { type Anatomy, anatomyOf, type ByTissue, type Tissue } from './wood.ts';
+
+/** Films of colour in a thin medium, wiped, brushed or rubbed. */
+type Wiped = 'wiping-stain' | 'gel-stain' | 'glaze' | 'powdering-glaze';
+
+/** Film that is left on each tissue over a sealed surface, in usual thicknesses. Common practice, no source. */
+const OVER_SEALED: Record<Wiped, ByTissue> = {
+  'wiping-stain': { ground: 0.06, grain: 0.09, pore: 0.8, ray: 0.05 },
+  'gel-stain': { ground: 1, grain: 1.05, pore: 1.5, ray: 0.9 },
+  glaze: { ground: 1, grain: 1.1, pore: 1.6, ray: 0.9 },
+  'powdering-glaze': { ground: 0.06, grain: 0.4, pore: 2, ray: 0.05 },
+};
+/** And over bare wood: a film soaks in and cannot be wiped back, more of it stays. */
+const SOAKS_IN: Record<Exclude<Wiped, 'wiping-stain'>, number> = {
+  'gel-stain': 1.5,
+  glaze: 1.45,
+  'powdering-glaze': 1.2,
+};
+/**
+ * A wiping stain lodges where it finds hold: in open pores and the early wood about them, in the soft ground of a
+ * softwood, and hardly on dense close-grained wood, which it wipes off. Common practice, no source.
+ */
+const STAIN_ON_BARE: Record<Anatomy, ByTissue> = {
+  open: { ground: 0.4, grain: 0.75, pore: 2, ray: 0.15 },
+  fine: { ground: 0.2, grain: 0.2, pore: 0.8, ray: 0.12 },
+  soft: { ground: 0.75, grain: 0.35, pore: 1, ray: 0.3 },
+};
+/** How far the hold of a fine wood's tissues tells under a wiping stain. */
+const FINE_HOLD = 0.3;
+/** Each further coat of sealer or clear makes the surface smoother: a wiped film holds less. Common practice, no source. */
+const FURTHER_SEAL_HOLDS = 0.93;
+/** What the way of putting on does to each tissue. */
+const METHOD: Record<string, ByTissue> = {
+  wiped: { ground: 1, grain: 1, pore: 1, ray: 1 },
+  across: { ground: 0.95, grain: 1.05, pore: 1.25, ray: 0.95 },
+  unwiped: { ground: 2.2, grain: 2.2, pore: 2, ray: 2.2 },
+  'dry-brushed': { ground: 0.8, grain: 0.75, pore: 0.5, ray: 0.8 },
+  'in-grain': { ground: 0.06, grain: 0.5, pore: 1.6, ray: 0.06 },
+};
+/** Share of its uptake that each coat leaves the wood, once it is dry: a washcoat does most. Common practice. */
+const LEAVES_OPEN: Partial<Record<LayerKind, number>> = {
+  sealer: 0.12,
+  oil: 0.4,
+  toner: 0.2,
+  'wiping-stain': 0.6,
+  'gel-stain': 0.3,
+  glaze: 0.4,
+  'powdering-glaze': 0.5,
+};
+/** The same for what a wet rag or a bleach reaches, of what locks. */
+const LEAVES_REACH: Partial<Record<LayerKind, number>> = { sealer: 0.12, oil: 0.3, toner: 0.2 };
+/** How far each coat leaves scratches and hollows to be seen. */
+const LEAVES_SCRATCHES: Partial<Record<LayerKind, number>> = { sealer: 0.35, oil: 0.6, toner: 0.6, opaque: 0.1 };
+const CLEAR_LEAVES = { scratches: 0.05, hollows: 0.6 };
+const FURTHER_SEAL_LEAVES_HOLLOWS = 0.7;
+/** Thickness to the sandpaper, in coats of clear. */
+const BUILD: Partial<Record<LayerKind, number>> = {
+  sealer: 0.4,
+  oil: 0.2,
+  toner: 0.3,
+  clear: 1,
+  opaque: 1.5,
+  'gel-stain': 0.4,
+  glaze: 0.25,
+  'wiping-stain': 0.1,
+  'powdering-glaze': 0.1,
+};
+/** A brushed opaque coat holds the pigment of this many wiped films. */
+const OPAQUE_COAT = 8;
+/** A sprayed toner pass: share of the colour that a flood coat of dye leaves in wood, and of a wiped film of pigment. */
+const TONER_DYE = 0.08;
+const TONER_PIGMENT = 0.4;
+/** Exponents of what the hand sets. Common practice, no source. */
+const DWELL_ON_BARE = 0.18;
+const DWELL_ON_SEALED = 0.1;
+const LOAD = 0.4;
+const PRESSURE = -0.45;
+const USUAL_DWELL = 5;
+/** Share of a film that still moves which the next wiped coat of its own solvent takes along. Common practice. */
+const FILM_LIFT = 0.1;
+/** Absorbance at 400 nm that a coat gains in the long run, by its carrier: oil ambers, waterborne hardly. */
+const AMBERS = { oil: 0.12, solvent: 0.05, alcohol: 0.05, water: 0.004 } as const;
+
+/** What a layer's colours come to in a film: strength to the profile's exponent, times what was learned. */
+export function dosesInFilm(layer: Layer, { materials, tuning }: Setup): Dose[] {
+  return Object.entries(layer.colours).map(([id, strength]) => {
+    const colourant = materials.colourants[id] as Colourant;
+    return { colourant, amount: strength ** colourant.exponent * (tuning.uptake[id] ?? 1) };
+  });
+}
+
+/** How bare a tissue is to a wiped film: even a thin seal makes it wipe. */
+const bareness = (open: number) => open * open;
+
+/** What one coat closes, of all that is open, when it is dry. */
+function closed(state: BoardState, kind: LayerKind): BoardState {
+  const reach = LEAVES_REACH[kind];
+  const scratches = LEAVES_SCRATCHES[kind] ?? 1;
+  return {
+    ...state,
+    open: timesEach(state.open, LEAVES_OPEN[kind] ?? 0),
+    reach: reach === undefined ? state.reach : state.reach * reach,
+    scratches: state.scratches * scratches,
+  };
+}
+
+/**
+ * What a wiped coat of a carrier takes along of what its solvent wakes: dye in open wood, films that still move. Dye
+ * that is lifted by a coat of dye goes back into it.
+ */
+export function lifted(state: BoardState, carrier: string | null, { kind }: Layer, coat = 1): BoardState {
+  if (!carrier) return state;
+  const inWood = state.inWood.map((w) =>
+    w.carrier === carrier && w.lift > 0 && state.reach > 0
+      ? { ...w, left: timesEach(w.left, 1 - w.lift * state.reach * coat) }
+      : w,
+  );
+  const films = state.films.map((f) =>
+    f.carrier === carrier && f.movable && f.kind !== kind
+      ? { ...f, thickness: timesEach(f.thickness, 1 - FILM_LIFT * coat) }
+      : f,
+  );
+  return { ...state, inWood, films };
+}
+
+/** Usual thickness of a wiped film on a tissue. */
+function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue, t: number): number {
+  const kind = layer.kind as Wiped;
+  const { wood, preparation, zone, thirst } = setup;
+  const bare = bareness(state.open[t]);
+  // Levelled hollows hold what the flat ground holds.
+  const level = tissue.name === 'pore' ? state.hollows * (1 - state.filled) : state.hollows;
+  const left = (table: ByTissue) => table.ground + (table[tissue.name] - table.ground) * level;
+  const overSealed = left(OVER_SEALED[kind]);
+  const overBare =
+    kind === 'wiping-stain'
+      ? left(STAIN_ON_BARE[anatomyOf(wood)])
+      : overSealed * SOAKS_IN[kind as keyof typeof SOAKS_IN];
+  // Fine wood is much alike to a rag, whatever its tissues hold of a thicker film.
+  const alike = anatomyOf(wood) === 'fine' && kind === 'wiping-stain' ? FINE_HOLD : 1;
+  const hold = (1 + (tissue.hold - 1) * level) ** alike;
+  const smooth = FURTHER_SEAL_HOLDS ** Math.max(0, Math.min(4, state.seals) - 1);
+  const scratches = 1 + (holdByScratches(preparation, tissue.name) - 1) * state.scratches;
+  return (
+    (overSealed + (overBare - overSealed) * bare) *
+    (METHOD[methodOf(layer) ?? 'wiped'] ?? (METHOD.wiped as ByTissue))[tissue.name] *
+    hold ** (1 - state.even * bare) *
+    smooth *
+    (ZONE[zone].hold * thirst) ** (bare * (1 - state.even)) *
+    scratches *
+    setting(layer, 'film') *
+    (setting(layer, 'dwell') / USUAL_DWELL) ** (DWELL_ON_SEALED + (DWELL_ON_BARE - DWELL_ON_SEALED) * bare) *
+    setting(layer, 'load') ** LOAD *
+    setting(layer, 'pressure') ** PRESSURE *
+    (setup.tuning.film[layer.kind] ?? 1)
+  );
+}
+
+/**
+ * One coat of wiping stain, gel, glaze or powdering glaze: a film of K X and S X over each tissue (two-constant
+ * Kubelka-Munk, Kubelka 1948). What each tissue keeps after wiping is common practice, no source.
+ */
+export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const doses = dosesInFilm(layer, setup);
+  const carrier = doses[0]?.colourant.carrier ?? null;
+  const washed = lifted(state, carrier, layer, Math.min(1, setting(layer, 'film')));
+  const thickness = byTissue(setup.wood, (tissue, t) => wipedFilm(washed, layer, setup, tissue, t));
+  return closed(
+    withFilm(
+      washed,
+      film({
+        layer: at,
+        kind: layer.kind,
+        absorbs: curveOf(doses, 'absorption'),
+        scatters: curveOf(doses, 'scatter'),
+        thickness,
+        movable: true,
+        carrier,
+        build: BUILD[layer.kind] ?? 0,
+        surface: layer.kind === 'gel-stain' ? SEALED : null,
+        coloured: true,
+      }),
+    ),
+    layer.kind,
+  );
+}
+
+/** One coat of opaque colour: a film that hides; it locks what lies below. */
+export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const doses = dosesInFilm(layer, setup);
+  const thickness = byTissue(setup.wood, () => OPAQUE_COAT * (setup.tuning.film.opaque ?? 1));
+  const painted = withFilm(
+    { ...state, films: locked(state.films) },
+    film({
+      layer: at,
+      kind: layer.kind,
+      absorbs: curveOf(doses, 'absorption'),
+      scatters: curveOf(doses, 'scatter'),
+      thickness,
+      carrier: doses[0]?.colourant.carrier ?? null,
+      build: BUILD.opaque ?? 0,
+      surface: SEALED,
+      coloured: true,
+    }),
+  );
+  return { ...closed(painted, 'opaque'), reach: 0, hollows: painted.hollows * CLEAR_LEAVES.hollows };
+}
+
+/** The surface that a sealer, an oil or a clear makes. */
+function coatSurface({ k1, k2 }: Medium, built: boolean, { tuning }: Setup): Surface {
+  return {
+    k1: k1 ?? (built ? COATED : SEALED).k1,
+    k2: Math.min(0.75, Math.max(0.2, k2 + (built ? tuning.coatK2 : 0))),
+  };
+}
+
+const mediumOf = (layer: Layer, { materials }: Setup): Medium => materials.mediums[layer.medium as string] as Medium;
+
+function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): Film {
+  const medium = mediumOf(layer, setup);
+  const built = layer.kind === 'clear' || layer.kind === 'toner';
+  return film({
+    layer: at,
+    kind: layer.kind,
+    absorbs: Float64Array.from(medium.tint),
+    thickness: byTissue(setup.wood, () => 1),
+    carrier: medium.carrier,
+    build: BUILD[layer.kind] ?? 0,
+    surface: coatSurface(medium, built, setup),
+    built,
+    ambers: AMBERS[medium.carrier],
+    ...over,
+  });
+}
+
+/** Put on with a brush or a rag, a coat wakes what its solvent dissolves. */
+const woken = (state: BoardState, layer: Layer, setup: Setup): BoardState =>
+  methodOf(layer) === 'sprayed' ? state : lifted(state, mediumOf(layer, setup).carrier, layer);
+
+/**
+ * One coat of sealer: light is swallowed on the way in and out, reflectance times exp(-2a) with the medium's Napierian
+ * absorbance a of one coat (Beer-Lambert). The first coat closes most of the wood, a second nearly all; further ones
+ * level the pores.
+ */
+export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const before = woken(state, layer, setup);
+  const on = withFilm({ ...before, films: locked(before.films) }, clearFilm(layer, at, setup));
+  return {
+    ...closed(on, 'sealer'),
+    hollows: on.hollows * (on.seals > 0 ? FURTHER_SEAL_LEAVES_HOLLOWS : 1),
+    seals: on.seals + 1,
+  };
+}
+
+/** One coat of clear: swallows light as a sealer does, makes the surface its own and locks all that lies below. */
+export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const before = woken(state, layer, setup);
+  const on = withFilm({ ...before, films: locked(before.films) }, clearFilm(layer, at, setup));
+  return {
+    ...on,
+    open: timesEach(on.open, 0),
+    reach: 0,
+    scratches: on.scratches * CLEAR_LEAVES.scratches,
+    hollows: on.hollows * CLEAR_LEAVES.hollows,
+    seals: on.seals + 1,
+  };
+}
+
+/** One coat of oil: what the open wood drinks deepens it; the rest ambers as a film. */
+export function oilCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const fed = deepened(lifted(state, mediumOf(layer, setup).carrier, layer), at, setup);
+  return closed(withFilm({ ...fed, films: locked(fed.films) }, clearFilm(layer, at, setup)), 'oil');
+}
+
+/** One pass of toner: a thinned clear with a dye that it dissolves, or with pigment, sprayed; a rag moves it while fresh. */
+export function tonerPass(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const doses = dosesInFilm(layer, setup);
+  // Each colour as much as a pass leaves of it: a dye clear, a pigment as a film.
+  const sprayed = doses.map((d) => ({
+    ...d,
+    amount: d.amount * (d.colourant.kind === 'dye' ? TONER_DYE : TONER_PIGMENT),
+  }));
+  const pigmented = doses.some((d) => d.colourant.kind === 'pigment');
+  const { tint } = mediumOf(layer, setup);
+  const on = withFilm(
+    { ...state, films: state.films.map((f) => (f.movable && f.layer !== at ? { ...f, movable: false } : f)) },
+    clearFilm(layer, at, setup, {
+      absorbs: curveOf(sprayed, 'absorption').map((v, i) => v + tint[i]),
+      scatters: pigmented ? curveOf(sprayed, 'scatter') : null,
+      movable: true,
+      coloured: doses.length > 0,
+    }),
+  );
+  return { ...closed(on, 'toner'), unread: touched(on.unread, at) };
+}

@@ -1,0 +1,186 @@
+import { BANDS, type Spectrum } from '../colour/grid.ts';
+import { type Layer, methodOf, setting } from '../layers/layer.ts';
+import type { Colourant } from '../layers/materials.ts';
+import { dyeByScratches } from './preparation.ts';
+import { type BoardState, film, grid, inWood, type Setup, touched, withFilm, ZONE, zeros } from './state.ts';
+import { anatomyOf, type Tissue, type Wood } from './wood.ts';
+
+/** What one colourant of a layer comes to: how much of it is held for it, times its curve. */
+export interface Dose {
+  colourant: Colourant;
+  amount: number;
+}
+
+/** Share of a reactive colour that each tannin class can develop; what half of it takes, in K/S of the profile. */
+const TANNIN_SHARE = [0.05, 0.3, 0.7, 1] as const;
+const REACTIVE_HALFWAY = 6;
+/** Ink is carbon in water: it lies on the face and cannot wet into open pores. */
+const INK_IN_PORES = 0.06;
+/** What the wood does not take in is wiped off again but for this share of it, in a film. Common practice, no source. */
+const RESIDUE = { dye: 0.012, ink: 0.1, reactive: 0 } as const;
+/** How far a wet rag takes colour along again. */
+const WASHES = { dye: 1, ink: 0.5, reactive: 0.1 } as const;
+/** Share that the next wiped coat of its own solvent lifts off, where no transfer test has told. Common practice. */
+export const USUAL_LIFT = 0.08;
+/** Share of its colour that a year of daylight through a window takes. Common practice: dyes are weak in light. */
+const FADES = { dye: 0.03, ink: 0, reactive: 0.005 } as const;
+/** Exponents of dwell and load: twice as long, or twice as much, takes this power of two more. Common practice. */
+const DWELL = 0.12;
+const LOAD = 0.3;
+const USUAL_DWELL = 5;
+
+/**
+ * What of a colourant the wood shows when so much of it has been offered, in units of the profile's curve: strength times
+ * coats to the profile's exponent, so that each further coat gives less and two coats of half strength give one.
+ * A reactive colour develops until the wood's tannin is used up, an exponential approach.
+ * @param mass g/L, summed over coats
+ */
+export function held(mass: number, { kind, exponent }: Colourant, wood: Wood): number {
+  const amount = mass ** exponent;
+  if (kind !== 'reactive') return amount;
+  return TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY * (1 - Math.exp(-amount / REACTIVE_HALFWAY));
+}
+
+/** The share of the wood's tannin that other reactive colours have left. */
+function tanninLeft(state: BoardState, { materials, wood }: Setup, own: string): number {
+  let left = 1;
+  for (const [id, mass] of Object.entries(state.held)) {
+    const colourant = materials.colourants[id];
+    if (colourant?.kind !== 'reactive' || id === own) continue;
+    left -= held(mass, colourant, wood) / (TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY);
+  }
+  return Math.max(0, left);
+}
+
+/** What a layer of colour adds to what the wood holds already, by colourant. */
+function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
+  const coats = setting(layer, 'coats');
+  return Object.entries(layer.colours).map(([id, strength]) => {
+    const colourant = setup.materials.colourants[id] as Colourant;
+    const before = state.held[id] ?? 0;
+    const gain = held(before + coats * strength, colourant, setup.wood) - held(before, colourant, setup.wood);
+    const tannin = colourant.kind === 'reactive' ? tanninLeft(state, setup, id) : 1;
+    return { colourant, amount: gain * tannin * (setup.tuning.uptake[id] ?? 1) };
+  });
+}
+
+/** Sum of the doses' curves, 31 values. */
+export function curveOf(doses: readonly Dose[], curve: 'absorption' | 'scatter'): Spectrum {
+  const sum = zeros();
+  for (const { colourant, amount } of doses)
+    for (let i = 0; i < BANDS; i++) sum[i] = sum[i] + amount * colourant[curve][i];
+  return sum;
+}
+
+/** What a tissue takes of a dye, 1 = the flat ground of a usual board. */
+function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, layer: Layer): number {
+  const { preparation, zone, thirst } = setup;
+  const colour = layer.kind as keyof typeof RESIDUE;
+  const own = colour === 'ink' && tissue.name === 'pore' ? INK_IN_PORES : tissue.dye;
+  // Wetted just before, thirsty wood takes a water dye more evenly, and a little less of it.
+  const wetted = preparation.preWet && colour === 'dye' && state.last < 0;
+  const even = wetted ? 1 - 0.7 * (1 - state.even) : state.even;
+  const scratches = 1 + (dyeByScratches(preparation, tissue.name) - 1) * state.scratches;
+  return (
+    (own * ZONE[zone].dye * thirst) ** (1 - even) *
+    scratches *
+    (wetted ? 0.94 : 1) *
+    (1 - (tissue.name === 'pore' ? state.filled : 0)) *
+    state.open[t]
+  );
+}
+
+/** How much longer or fuller than usual a coat of dye works. */
+const worked = (layer: Layer): number =>
+  layer.kind === 'dye' ? (setting(layer, 'dwell') / USUAL_DWELL) ** DWELL * setting(layer, 'load') ** LOAD : 1;
+
+/**
+ * Dye, ink, reactive colour: K/S of the wood grows by the doses' curves times what each tissue takes (single-constant
+ * Kubelka-Munk, Kubelka and Munk 1931). What sealed wood does not take in is wiped off, a trace lies on top.
+ */
+export function colourTheWood(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const doses = dosesInWood(state, layer, setup);
+  if (doses.length === 0) return state;
+  const kind = layer.kind as keyof typeof RESIDUE;
+  const { wood } = setup;
+  const curve = curveOf(doses, 'absorption');
+  const takes = wood.tissues.map((tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer));
+  const [first] = doses;
+  const share = doses.reduce((sum, d) => sum + (d.colourant.lift ?? USUAL_LIFT), 0) / doses.length;
+  const colour = inWood(
+    {
+      layer: at,
+      adds: grid(wood, (_, t, i) => takes[t] * curve[i]),
+      washes: WASHES[kind],
+      carrier: first?.colourant.carrier ?? null,
+      lift: kind === 'dye' ? share : 0,
+      fades: FADES[kind],
+    },
+    wood.tissues.length,
+  );
+  const coats = setting(layer, 'coats');
+  const mass = Object.fromEntries(
+    Object.entries(layer.colours).map(([id, strength]) => [id, (state.held[id] ?? 0) + coats * strength]),
+  );
+  const coloured = {
+    ...state,
+    inWood: [...state.inWood, colour],
+    held: { ...state.held, ...mass },
+    unread: touched(state.unread, at),
+  };
+  const trace = state.open.map((open) => RESIDUE[kind] * (1 - open));
+  if (trace.every((v) => v < 1e-9)) return coloured;
+  return withFilm(
+    coloured,
+    film({
+      layer: at,
+      kind: layer.kind,
+      absorbs: curve,
+      thickness: trace,
+      movable: methodOf(layer) !== 'sprayed',
+      carrier: first?.colourant.carrier ?? null,
+      coloured: true,
+    }),
+  );
+}
+
+/**
+ * Bleach: K/S of the wood and of the colour in it, times what is left after `strength` (0-0.95), least at the blue end,
+ * where wood is yellow. It works only where it reaches the wood.
+ */
+export function bleach(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const blocked = state.films.some((f) => f.movable) ? 0.3 : 1;
+  const reach = state.reach * blocked;
+  if (reach === 0) return state;
+  const strength = setting(layer, 'strength') * reach;
+  const scales = grid(setup.wood, (_, _t, i) => Math.log(1 - strength * (1 - 0.25 * (i / (BANDS - 1)))));
+  return {
+    ...state,
+    inWood: [...state.inWood, inWood({ layer: at, scales }, setup.wood.tissues.length)],
+    unread: touched(state.unread, at),
+  };
+}
+
+/** Oil fills the cells with something of wood's own index: K/S deepens, dark tissue more than light. */
+const DEEPENING = { ground: 1.12, grain: 1.25, pore: 1.3, ray: 1.05 } as const;
+
+/** The part of a coat of oil that the wood drinks, as far as it is open. Common practice, no source. */
+export const deepened = (state: BoardState, at: number, { wood }: Setup): BoardState =>
+  state.open.every((open) => open === 0)
+    ? state
+    : {
+        ...state,
+        inWood: [
+          ...state.inWood,
+          inWood(
+            {
+              layer: at,
+              scales: grid(wood, ({ name }, t) => state.open[t] * Math.log(DEEPENING[name])),
+            },
+            wood.tissues.length,
+          ),
+        ],
+      };
+
+/** How fine-pored a wood is, for what a wiped pigment leaves on its ground. */
+export const isFine = (wood: Wood): boolean => anatomyOf(wood) === 'fine';

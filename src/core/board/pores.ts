@@ -1,0 +1,52 @@
+import { WAVELENGTHS } from '../colour/grid.ts';
+import { type Layer, setting } from '../layers/layer.ts';
+import { dosesInFilm } from './films.ts';
+import { curveOf } from './in-wood.ts';
+import { type BoardState, byTissue, film, type Setup, withFilm } from './state.ts';
+
+/** Depth of a full pore, in usual films of pigment. Common practice, no source. */
+const PORE_DEPTH = 10;
+/** The paste itself, without tint: translucent, a little milky. K X and S X of a usual film. From the trade's eye. */
+const PASTE = { absorbs: 0.002, scatters: 0.012 };
+/** Film that burlap leaves on a bare face, and on a sealed one. */
+const HAZE = { bare: 0.45, sealed: 0.02 };
+/** How far a filler still finds hold in pores that have had so many seal coats: with more, it pulls out. */
+const HOLD_BY_SEALS = [1, 1, 0.45, 0.2, 0.1];
+/** Share of its uptake that a wiped filler leaves a bare face. */
+const LEAVES_OPEN = 0.6;
+
+/**
+ * Grain filler, squeegeed in and wiped off across the grain: a deep film in the pores, of the paste and its tint, and a
+ * haze on what was not sealed. `fill` is the share of the pores' depth, 0-1. Filled pores no longer are hollows.
+ */
+export function filler(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const doses = dosesInFilm(layer, setup);
+  const grip = HOLD_BY_SEALS[Math.min(state.seals, HOLD_BY_SEALS.length - 1)];
+  const fill = setting(layer, 'fill') * grip * (1 - state.filled);
+  const pigment = { absorbs: curveOf(doses, 'absorption'), scatters: curveOf(doses, 'scatter') };
+  const thickness = byTissue(setup.wood, ({ name }, t) => {
+    const bare = state.open[t] ** 2;
+    return name === 'pore'
+      ? PORE_DEPTH * fill
+      : (HAZE.sealed + (HAZE.bare - HAZE.sealed) * bare) * setting(layer, 'fill');
+  });
+  const on = withFilm(
+    state,
+    film({
+      layer: at,
+      kind: layer.kind,
+      absorbs: pigment.absorbs.map((v) => v + PASTE.absorbs),
+      scatters: pigment.scatters.map((v, i) => v + PASTE.scatters * (550 / WAVELENGTHS[i])),
+      thickness,
+      movable: true,
+      carrier: doses[0]?.colourant.carrier ?? 'oil',
+      build: 0.2,
+      coloured: doses.length > 0,
+    }),
+  );
+  const open = byTissue(setup.wood, ({ name }, t) => {
+    const before = state.open[t];
+    return name === 'pore' ? before * (1 - fill) : before * (1 - (1 - LEAVES_OPEN) * setting(layer, 'fill'));
+  });
+  return { ...on, open, filled: state.filled + fill };
+}

@@ -1,0 +1,77 @@
+import { type Layer, setting } from '../layers/layer.ts';
+import { type BoardState, coverage, type Film, type Setup, shareOf, timesEach, touched } from './state.ts';
+import type { ByTissue } from './wood.ts';
+
+/** What a rag gets at of a film that soaked into bare wood as it was put on. */
+const GRIP_ON_WOOD = 0.75;
+/** Sanding reaches the ground and leaves the colour in grain and pores: hard parts first. Common practice, no source. */
+const SANDED: ByTissue = { ground: 1, grain: 0.6, pore: 0.15, ray: 1 };
+/** How far wood that is sanded bare takes colour again: some of the seal stays in it. */
+const OPENS_AGAIN = 0.9;
+
+const changedLayers = (unread: readonly number[], films: readonly Film[], before: readonly Film[]): readonly number[] =>
+  films.reduce((list, f, i) => (f === before[i] ? list : touched(list, f.layer)), unread);
+
+/**
+ * Wipe back: of every film that still moves, down to the first that is locked, the share `removed` (0-1) goes; of the
+ * colour in the wood as far as the rag reaches it and it dissolves. What is locked stays.
+ */
+export function wipeBack(state: BoardState, layer: Layer, at: number): BoardState {
+  const removed = setting(layer, 'removed');
+  if (removed === 0) return state;
+  const films = [...state.films];
+  for (let i = films.length - 1; i >= 0; i--) {
+    const f = films[i] as Film;
+    if (!f.movable) break;
+    const grip = state.reach === 1 && f.scatters ? GRIP_ON_WOOD : 1;
+    films[i] = { ...f, thickness: timesEach(f.thickness, 1 - removed * grip) };
+  }
+  const inWood = state.inWood.map((w) =>
+    w.washes > 0 && state.reach > 0 ? { ...w, left: timesEach(w.left, 1 - removed * w.washes * state.reach) } : w,
+  );
+  let unread = changedLayers(state.unread, films, state.films);
+  inWood.forEach((w, i) => {
+    if (w !== state.inWood[i]) unread = touched(unread, w.layer);
+  });
+  return { ...state, films, inWood, unread: touched(unread, at) };
+}
+
+/**
+ * Sand back: `removed` (0-1) of all that lies on and in the wood, counted from the top: films first, high spots first,
+ * then colour from the hard tissue. Pores and soft rings keep theirs. Wood that is bared takes colour again.
+ */
+export function sandBack(state: BoardState, layer: Layer, at: number, { wood }: Setup): BoardState {
+  const removed = setting(layer, 'removed');
+  if (removed === 0) return state;
+  const reaches = shareOf(wood, SANDED);
+  const here = (f: Film) => f.build * coverage(f, wood);
+  let depth = removed * (1 + state.films.reduce((sum, f) => sum + here(f), 0));
+  const films = [...state.films];
+  for (let i = films.length - 1; i >= 0; i--) {
+    const f = films[i] as Film;
+    const build = here(f);
+    // What has no thickness of its own goes with what lies on it, once the paper is there.
+    const cut = build > 0 ? Math.min(1, depth / build) : Math.min(1, Math.max(0, depth) / 0.05);
+    if (cut <= 0) break;
+    films[i] = { ...f, thickness: f.thickness.map((v, t) => v * (1 - cut * reaches[t])) };
+    depth = Math.max(0, depth - build);
+    if (cut < 1) break;
+  }
+  let unread = touched(changedLayers(state.unread, films, state.films), at);
+  if (depth <= 0) return { ...state, films, scratches: Math.max(state.scratches, 0.3), unread };
+  const off = Math.min(1, depth);
+  const inWood = state.inWood.map((w) => ({ ...w, left: w.left.map((v, t) => v * (1 - off * reaches[t])) }));
+  for (const w of inWood) unread = touched(unread, w.layer);
+  const bared = OPENS_AGAIN * Math.min(1, 2 * off);
+  return {
+    ...state,
+    films,
+    inWood,
+    open: state.open.map((v, t) => Math.max(v, bared * reaches[t])),
+    reach: Math.max(state.reach, bared),
+    scratches: Math.max(state.scratches, Math.min(1, 2 * off)),
+    hollows: Math.max(state.hollows, bared),
+    seals: 0,
+    unread,
+  };
+}
