@@ -8,11 +8,12 @@ import {
   byTissue,
   type Film,
   film,
-  locked,
+  moves,
   type Setup,
   timesEach,
   touched,
   withFilm,
+  withLocked,
   ZONE,
 } from './state.ts';
 import { type Anatomy, anatomyOf, type ByTissue, type Tissue } from './wood.ts';
@@ -42,8 +43,8 @@ const STAIN_ON_BARE: Record<Anatomy, ByTissue> = {
   fine: { ground: 0.2, grain: 0.2, pore: 0.8, ray: 0.12 },
   soft: { ground: 0.75, grain: 0.35, pore: 1, ray: 0.3 },
 };
-/** How far the hold of a fine wood's tissues tells under a wiping stain. */
-const FINE_HOLD = 0.3;
+/** Dense close-grained wood has few hollows: its tissues hold a wiped film much alike. Common practice, no source. */
+const FINE_HOLLOWS = 0.3;
 /** Each further coat of sealer or clear makes the surface smoother: a wiped film holds less. Common practice, no source. */
 const FURTHER_SEAL_HOLDS = 0.93;
 /** What the way of putting on does to each tissue. */
@@ -132,8 +133,8 @@ export function lifted(state: BoardState, carrier: string | null, { kind }: Laye
       ? { ...w, left: timesEach(w.left, 1 - w.lift * state.reach * coat) }
       : w,
   );
-  const films = state.films.map((f) =>
-    f.carrier === carrier && f.movable && f.kind !== kind
+  const films = state.films.map((f, n) =>
+    f.carrier === carrier && moves(state, n) && f.kind !== kind
       ? { ...f, thickness: timesEach(f.thickness, 1 - FILM_LIFT * coat) }
       : f,
   );
@@ -146,16 +147,15 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   const { wood, preparation, zone, thirst } = setup;
   const bare = bareness(state.open[t]);
   // Levelled hollows hold what the flat ground holds.
-  const level = tissue.name === 'pore' ? state.hollows * (1 - state.filled) : state.hollows;
+  const fine = anatomyOf(wood) === 'fine' ? FINE_HOLLOWS : 1;
+  const level = state.hollows * fine * (tissue.name === 'pore' ? 1 - state.filled : 1);
   const left = (table: ByTissue) => table.ground + (table[tissue.name] - table.ground) * level;
   const overSealed = left(OVER_SEALED[kind]);
   const overBare =
     kind === 'wiping-stain'
       ? left(STAIN_ON_BARE[anatomyOf(wood)])
       : overSealed * SOAKS_IN[kind as keyof typeof SOAKS_IN];
-  // Fine wood is much alike to a rag, whatever its tissues hold of a thicker film.
-  const alike = anatomyOf(wood) === 'fine' && kind === 'wiping-stain' ? FINE_HOLD : 1;
-  const hold = (1 + (tissue.hold - 1) * level) ** alike;
+  const hold = 1 + (tissue.hold - 1) * level;
   const smooth = FURTHER_SEAL_HOLDS ** Math.max(0, Math.min(4, state.seals) - 1);
   const scratches = 1 + (holdByScratches(preparation, tissue.name) - 1) * state.scratches;
   return (
@@ -207,7 +207,7 @@ export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: S
   const doses = dosesInFilm(layer, setup);
   const thickness = byTissue(setup.wood, () => OPAQUE_COAT * (setup.tuning.film.opaque ?? 1));
   const painted = withFilm(
-    { ...state, films: locked(state.films) },
+    withLocked(state),
     film({
       layer: at,
       kind: layer.kind,
@@ -261,7 +261,7 @@ const woken = (state: BoardState, layer: Layer, setup: Setup): BoardState =>
  */
 export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const before = woken(state, layer, setup);
-  const on = withFilm({ ...before, films: locked(before.films) }, clearFilm(layer, at, setup));
+  const on = withFilm(withLocked(before), clearFilm(layer, at, setup));
   return {
     ...closed(on, 'sealer'),
     hollows: on.hollows * (on.seals > 0 ? FURTHER_SEAL_LEAVES_HOLLOWS : 1),
@@ -272,7 +272,7 @@ export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: S
 /** One coat of clear: swallows light as a sealer does, makes the surface its own and locks all that lies below. */
 export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const before = woken(state, layer, setup);
-  const on = withFilm({ ...before, films: locked(before.films) }, clearFilm(layer, at, setup));
+  const on = withFilm(withLocked(before), clearFilm(layer, at, setup));
   return {
     ...on,
     open: timesEach(on.open, 0),
@@ -286,7 +286,7 @@ export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Se
 /** One coat of oil: what the open wood drinks deepens it; the rest ambers as a film. */
 export function oilCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const fed = deepened(lifted(state, mediumOf(layer, setup).carrier, layer), at, setup);
-  return closed(withFilm({ ...fed, films: locked(fed.films) }, clearFilm(layer, at, setup)), 'oil');
+  return closed(withFilm(withLocked(fed), clearFilm(layer, at, setup)), 'oil');
 }
 
 /** One pass of toner: a thinned clear with a dye that it dissolves, or with pigment, sprayed; a rag moves it while fresh. */
@@ -300,7 +300,7 @@ export function tonerPass(state: BoardState, layer: Layer, at: number, setup: Se
   const pigmented = doses.some((d) => d.colourant.kind === 'pigment');
   const { tint } = mediumOf(layer, setup);
   const on = withFilm(
-    { ...state, films: state.films.map((f) => (f.movable && f.layer !== at ? { ...f, movable: false } : f)) },
+    state.films.at(-1)?.layer === at ? state : withLocked(state),
     clearFilm(layer, at, setup, {
       absorbs: curveOf(sprayed, 'absorption').map((v, i) => v + tint[i]),
       scatters: pigmented ? curveOf(sprayed, 'scatter') : null,

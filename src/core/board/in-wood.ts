@@ -1,9 +1,11 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
+import { absorptionRatio } from '../optics/kubelka-munk.ts';
+import { underSurface } from '../optics/surface.ts';
 import { dyeByScratches } from './preparation.ts';
-import { type BoardState, film, grid, inWood, type Setup, touched, withFilm, ZONE, zeros } from './state.ts';
-import { anatomyOf, type Tissue, type Wood } from './wood.ts';
+import { type BoardState, film, grid, inWood, moves, type Setup, touched, withFilm, ZONE, zeros } from './state.ts';
+import { bareSurface, type Tissue, type Wood } from './wood.ts';
 
 /** What one colourant of a layer comes to: how much of it is held for it, times its curve. */
 export interface Dose {
@@ -72,6 +74,29 @@ export function curveOf(doses: readonly Dose[], curve: 'absorption' | 'scatter')
   return sum;
 }
 
+/**
+ * How far dark tissue is dark because it scatters less, so that the same dye shows more in it: an exponent, chosen so that a
+ * dye keeps the figure as the trade sees it; no source.
+ */
+const SHOWS_MORE = 0.35;
+const MOST_SHOWN = 2;
+const MIDDLE_BAND = 15;
+
+/**
+ * How much more than on the whole face the same colour shows in each tissue: K/S of dye in tissue that scatters less is
+ * larger. So a dye keeps the figure that a film of pigment veils. 1 over the face.
+ */
+export function showsIn(wood: Wood): number[] {
+  const ratios = wood.tissues.map(({ reflectance }) =>
+    absorptionRatio(underSurface(reflectance[MIDDLE_BAND], bareSurface(wood))),
+  );
+  const over = (values: readonly number[]) => wood.tissues.reduce((sum, t, k) => sum + t.fraction * values[k], 0);
+  const mean = over(ratios);
+  const shown = ratios.map((ratio) => Math.min(MOST_SHOWN, (ratio / mean) ** SHOWS_MORE));
+  const whole = over(shown);
+  return shown.map((v) => v / whole);
+}
+
 /** What a tissue takes of a dye, 1 = the flat ground of a usual board. */
 function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, layer: Layer): number {
   const { preparation, zone, thirst } = setup;
@@ -104,7 +129,10 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   const kind = layer.kind as keyof typeof RESIDUE;
   const { wood } = setup;
   const curve = curveOf(doses, 'absorption');
-  const takes = wood.tissues.map((tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer));
+  const shows = kind === 'ink' ? null : showsIn(wood);
+  const takes = wood.tissues.map(
+    (tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer) * (shows?.[t] ?? 1),
+  );
   const [first] = doses;
   const share = doses.reduce((sum, d) => sum + (d.colourant.lift ?? USUAL_LIFT), 0) / doses.length;
   const colour = inWood(
@@ -149,7 +177,7 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
  * where wood is yellow. It works only where it reaches the wood.
  */
 export function bleach(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const blocked = state.films.some((f) => f.movable) ? 0.3 : 1;
+  const blocked = state.films.some((_, n) => moves(state, n)) ? 0.3 : 1;
   const reach = state.reach * blocked;
   if (reach === 0) return state;
   const strength = setting(layer, 'strength') * reach;
@@ -181,6 +209,3 @@ export const deepened = (state: BoardState, at: number, { wood }: Setup): BoardS
           ),
         ],
       };
-
-/** How fine-pored a wood is, for what a wiped pigment leaves on its ground. */
-export const isFine = (wood: Wood): boolean => anatomyOf(wood) === 'fine';

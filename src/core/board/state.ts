@@ -59,7 +59,7 @@ export interface Film {
   /** Thickness by tissue: now, and as it was put on. */
   thickness: readonly number[];
   laid: readonly number[];
-  /** Whether a rag still moves it: until something is put over it that locks it. */
+  /** Whether a rag moves it while nothing is put over it that locks it. */
   movable: boolean;
   carrier: Carrier | null;
   /** How thick it is to the sandpaper where it is whole, in coats of clear. */
@@ -96,6 +96,8 @@ export interface BoardState {
   seals: number;
   inWood: readonly InWood[];
   films: readonly Film[];
+  /** How many films, from the lowest, are locked by what was put over them. */
+  locked: number;
   /** Strength times coats of each colourant that is in the wood, g/L. */
   held: Readonly<Record<string, number>>;
   /** The last layer put on or done. */
@@ -156,6 +158,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     seals: 0,
     inWood: [],
     films: [],
+    locked: 0,
     held: {},
     last: -1,
     unread: [],
@@ -220,8 +223,11 @@ export function surfaceOf({ films }: BoardState, { wood }: Setup): Surface {
   return surface;
 }
 
-/** What is put over it locks every film: no rag moves it any more. */
-export const locked = (films: readonly Film[]): Film[] => films.map((f) => (f.movable ? { ...f, movable: false } : f));
+/** What is put over them locks all films that are on: no rag moves them any more. */
+export const withLocked = (state: BoardState): BoardState => ({ ...state, locked: state.films.length });
+
+/** Whether a rag still moves the n-th film from below. */
+export const moves = ({ films, locked }: BoardState, n: number): boolean => n >= locked && films[n].movable;
 
 /** Adds a film; a further coat of the same layer that lies right on the first thickens it. */
 export function withFilm(state: BoardState, added: Film): BoardState {
@@ -230,6 +236,7 @@ export function withFilm(state: BoardState, added: Film): BoardState {
     top &&
     top.layer === added.layer &&
     top.movable === added.movable &&
+    (!top.movable || state.films.length > state.locked) &&
     top.coloured === added.coloured &&
     (top.scatters === null) === (added.scatters === null) &&
     top.shown.length === 0;

@@ -1,5 +1,5 @@
 import { type Layer, setting } from '../layers/layer.ts';
-import { type BoardState, coverage, type Film, type Setup, shareOf, timesEach, touched } from './state.ts';
+import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
 import type { ByTissue } from './wood.ts';
 
 /** What a rag gets at of a film that soaked into bare wood as it was put on. */
@@ -22,7 +22,7 @@ export function wipeBack(state: BoardState, layer: Layer, at: number): BoardStat
   const films = [...state.films];
   for (let i = films.length - 1; i >= 0; i--) {
     const f = films[i] as Film;
-    if (!f.movable) break;
+    if (!moves(state, i)) break;
     const grip = state.reach === 1 && f.scatters ? GRIP_ON_WOOD : 1;
     films[i] = { ...f, thickness: timesEach(f.thickness, 1 - removed * grip) };
   }
