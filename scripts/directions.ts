@@ -7,7 +7,7 @@ import { parseSync } from 'oxc-parser';
 /** Core rooms that another may use all of. */
 const CORE = [
   'core',
-  ...['colour', 'layers', 'optics', 'board', 'learn', 'match', 'mix', 'judge', 'formats', 'figure'].map(
+  ...['colour', 'layers', 'optics', 'board', 'learn', 'match', 'mix', 'time', 'judge', 'formats', 'figure'].map(
     (r) => `core/${r}`,
   ),
 ];
@@ -28,6 +28,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },
   'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
+  'core/time': { rooms: ['core', 'core/layers'], packages: [] },
   'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
   'core/match': {
     rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/mix', 'core/optics'],

@@ -1,6 +1,6 @@
-// Makes docs/screenshots again from a fresh demo shop: npm run pictures
+// Makes docs/screenshots and src/demo/shelf.json again from a fresh demo shop: npm run pictures
 import { spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
 import path from 'node:path';
@@ -10,6 +10,27 @@ import { build, installChromium, installPackages } from './install.mjs';
 installPackages();
 installChromium();
 build();
+/** Woods, colourants and mediums as a stack file has them; five digits tell more than any instrument. */
+function shelfText({ species, colourants, mediums }) {
+  const pick = (item, keys) => Object.fromEntries(keys.map((key) => [key, item[key] ?? null]));
+  const byId = (list, keys) => Object.fromEntries(list.map((item) => [item.id, pick(item, keys)]));
+  const kept = {
+    woods: species.map((s) => pick(s, ['id', 'name', 'figure', 'tannin', 'anatomy', 'blotch', 'tissues', 'raw'])),
+    colourants: byId(colourants, [
+      'name',
+      'kind',
+      'carrier',
+      'maxStrength',
+      'absorption',
+      'scatter',
+      'exponent',
+      'costPerGram',
+      'lift',
+    ]),
+    mediums: byId(mediums, ['name', 'kind', 'carrier', 'k1', 'k2', 'tint']),
+  };
+  return `${JSON.stringify(kept, (_, v) => (typeof v === 'number' ? Number(v.toPrecision(5)) : v))}\n`;
+}
 const PORT = '4399';
 const base = `http://localhost:${PORT}`;
 const data = mkdtempSync(path.join(os.tmpdir(), 'urushi-pictures-'));
@@ -22,6 +43,10 @@ process.on('exit', () => server.kill('SIGTERM'));
 await new Promise((resolve) => {
   server.stdout.on('data', (chunk) => String(chunk).includes('ready') && resolve());
 });
+
+// The shelf that the demo came to, for what is predicted without a shop.
+const shelf = await (await fetch(`${base}/api/shelf`)).json();
+writeFileSync('src/demo/shelf.json', shelfText(shelf));
 
 const browser = await chromium.launch(createRequire(import.meta.url)('./chromium.json'));
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -1,4 +1,4 @@
-import { isColoured, KINDS, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { Opening } from '../core/match/problem.ts';
 
@@ -25,6 +25,10 @@ export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, don
       ? [{ layer: i, colourants: colourants.map((c) => c.id) }]
       : [];
   });
+
+/** Every layer that a search can solve, open to the colours it has. */
+export const solvableColours = (stack: Stack): Opening[] =>
+  ownColours(stack).filter(({ layer }) => solvable((stack[layer] as Layer).kind));
 
 /** Every coloured layer, open to the colours it has. */
 export const ownColours = (stack: Stack): Opening[] =>

@@ -19,18 +19,18 @@ export function stackFileOf(
   const ids = new Set(stack.flatMap((l) => [...Object.keys(l.colours), ...(l.medium ? [l.medium] : [])]));
   const used = <T extends { id: string }>(list: readonly T[]) => list.filter((x) => ids.has(x.id));
   const species = shelf.species.find((s) => s.id === speciesId) as Shelf['species'][number];
-  const { id, name, figure, tannin, tissues } = species;
+  const { id, name, figure, tannin, anatomy, blotch, tissues } = species;
   const raw = stageMean(board, 0);
   return {
     format: 'urushi-stack',
     version: 1,
-    wood: { id, name, figure, tannin, tissues, raw: raw && Array.from(raw) },
+    wood: { id, name, figure, tannin, anatomy, blotch, tissues, raw: raw && Array.from(raw) },
     preparation,
     stack: [...stack],
     colourants: Object.fromEntries(
       used(shelf.colourants).map((c) => {
-        const { name, kind, carrier, maxStrength, absorption, scatter, exponent, costPerGram } = c;
-        return [c.id, { name, kind, carrier, maxStrength, absorption, scatter, exponent, costPerGram }];
+        const { name, kind, carrier, maxStrength, absorption, scatter, exponent, costPerGram, lift } = c;
+        return [c.id, { name, kind, carrier, maxStrength, absorption, scatter, exponent, costPerGram, lift }];
       }),
     ),
     mediums: Object.fromEntries(
@@ -51,20 +51,25 @@ export function modelOfStackFile(file: StackFile): {
 } {
   const { raw, tannin, ...species } = file.wood;
   const wood: Wood = { ...species, tannin: tannin as TanninClass };
-  const none = Array.from(spectrum());
   return {
     stack: file.stack,
     preparation: file.preparation,
-    wood: raw ? scaleToBoard(wood, raw) : wood,
-    materials: {
-      colourants: Object.fromEntries(
-        Object.entries(file.colourants).flatMap(([id, { absorption, scatter, ...c }]) =>
-          absorption ? [[id, { id, ...c, absorption, scatter: scatter ?? none }]] : [],
-        ),
+    wood: raw ? scaleToBoard(wood, raw, file.preparation) : wood,
+    materials: materialsOfFile(file),
+  };
+}
+
+/** Colourants and mediums as a file has them, for the model; a colourant without a profile is none to it. */
+export function materialsOfFile({ colourants, mediums }: Pick<StackFile, 'colourants' | 'mediums'>): Materials {
+  const none = Array.from(spectrum());
+  return {
+    colourants: Object.fromEntries(
+      Object.entries(colourants).flatMap(([id, { absorption, scatter, ...c }]) =>
+        absorption ? [[id, { id, ...c, absorption, scatter: scatter ?? none }]] : [],
       ),
-      mediums: Object.fromEntries(
-        Object.entries(file.mediums).map(([id, { k1, ...m }]) => [id, { id, ...m, ...(k1 === null ? {} : { k1 }) }]),
-      ),
-    },
+    ),
+    mediums: Object.fromEntries(
+      Object.entries(mediums).map(([id, { k1, ...m }]) => [id, { id, ...m, ...(k1 === null ? {} : { k1 }) }]),
+    ),
   };
 }

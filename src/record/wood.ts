@@ -58,7 +58,7 @@ export function woodOfBoard(species: Wood, wood: WoodOfJob, board: BoardOfWood):
   const trouble = rawTrouble(raw);
   if (trouble) return { scaled: species, rawKnown: false, trouble: `Board ${board.number}: ${trouble}` };
   try {
-    return { scaled: scaleToBoard(species, raw), rawKnown: own, trouble: null };
+    return { scaled: scaleToBoard(species, raw, preparationOf(wood, board)), rawKnown: own, trouble: null };
   } catch (error) {
     if (!(error instanceof FieldError)) throw error;
     return { scaled: species, rawKnown: false, trouble: `Board ${board.number}: ${error.message}` };

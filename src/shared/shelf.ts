@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import { ANATOMIES, FIGURES, TISSUE_NAMES } from '../core/board/wood.ts';
 import { CARRIERS } from '../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
-import { FIGURES, TISSUE_NAMES } from '../core/board/wood.ts';
 import { Id, Version } from './id.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
@@ -23,10 +23,14 @@ export const SpeciesSchema = z.object({
   name,
   figure: z.enum(FIGURES),
   tannin: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+  /** Open-pored when it has pores, else fine, where it is not said. */
+  anatomy: z.enum(ANATOMIES).optional(),
+  /** Standard deviation of the logarithm of its uptake over more than 10 mm. */
+  blotch: z.number().min(0, 'The unevenness is zero or more.').max(1, 'The unevenness is 1 at most.').optional(),
   tissues: z
     .array(TissueSchema)
     .min(1)
-    .max(3)
+    .max(4)
     .refine((t) => new Set(t.map((x) => x.name)).size === t.length, 'Each tissue is named once.')
     .refine((t) => Math.abs(t.reduce((s, x) => s + x.fraction, 0) - 1) < 1e-3, 'The shares of the face must add to 1.'),
 });
@@ -49,6 +53,8 @@ export const NewColourant = z.object({
   costPerGram: z.number().min(0, 'The cost is zero or more.'),
   lot: z.string().max(40),
   caution: z.string().max(300),
+  /** Share that a wiped coat of its own solvent lifts off bare wood, where a transfer test has told. */
+  lift: z.number().min(0, 'What is lifted is zero or more.').max(1, 'No more than all of it can be lifted.').nullish(),
 });
 export type NewColourant = z.infer<typeof NewColourant>;
 /** What of a colour can be put right; its kind is what its ladder was fitted by, and stays. */

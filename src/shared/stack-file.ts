@@ -1,13 +1,13 @@
 import { z } from 'zod';
+import { ANATOMIES, FIGURES } from '../core/board/wood.ts';
 import { CARRIERS } from '../core/layers/layer.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
-import { FIGURES } from '../core/board/wood.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
 const bands = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
-const ColourantShape = z.object({
+export const ColourantShape = z.object({
   name: z.string(),
   kind: z.enum(COLOURANT_KINDS),
   carrier: z.enum(CARRIERS),
@@ -16,8 +16,9 @@ const ColourantShape = z.object({
   scatter: bands.nullable(),
   exponent: z.number(),
   costPerGram: z.number(),
+  lift: z.number().min(0).max(1).nullish(),
 });
-const MediumShape = z.object({
+export const MediumShape = z.object({
   name: z.string(),
   kind: z.enum(MEDIUM_KINDS),
   carrier: z.enum(CARRIERS),
@@ -25,12 +26,14 @@ const MediumShape = z.object({
   k2: z.number(),
   tint: bands,
 });
-const WoodShape = z.object({
+export const WoodShape = z.object({
   id: z.string(),
   name: z.string(),
   figure: z.enum(FIGURES),
   tannin: z.number().int().min(0).max(3),
-  tissues: z.array(TissueSchema).min(1).max(3),
+  anatomy: z.enum(ANATOMIES).optional(),
+  blotch: z.number().min(0).max(1).optional(),
+  tissues: z.array(TissueSchema).min(1).max(4),
   /** The board's own raw reading; null where it was not read. */
   raw: bands.nullable(),
 });

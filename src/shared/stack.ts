@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { LAYER_KINDS } from '../core/layers/layer.ts';
 import { TEXTURES } from '../core/board/preparation.ts';
+import { LAYER_KINDS } from '../core/layers/layer.ts';
 
 /** One layer of a stack. What may be in it beyond these bounds the core's `checkStack` says. */
 export const LayerSchema = z.object({

@@ -1,22 +1,24 @@
-import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
+import { type Layer, type LayerKind, methodOf, newLayer, setting } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { curveOf, type Dose, deepened } from './in-wood.ts';
-import { holdByScratches } from './preparation.ts';
+import { holdByScratches, USUAL_PREPARATION } from './preparation.ts';
 import {
   type BoardState,
   byTissue,
   type Film,
   film,
   moves,
+  rawState,
   type Setup,
   timesEach,
   touched,
+  UNTUNED,
   withFilm,
   withLocked,
   ZONE,
 } from './state.ts';
-import { type Anatomy, anatomyOf, type ByTissue, type Tissue } from './wood.ts';
+import { type Anatomy, anatomyOf, type ByTissue, type Tissue, type Wood } from './wood.ts';
 
 /** Films of colour in a thin medium, wiped, brushed or rubbed. */
 type Wiped = 'wiping-stain' | 'gel-stain' | 'glaze' | 'powdering-glaze';
@@ -170,6 +172,23 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
     setting(layer, 'load') ** LOAD *
     setting(layer, 'pressure') ** PRESSURE *
     (setup.tuning.film[layer.kind] ?? 1)
+  );
+}
+
+/** Film that one usual coat leaves on the bare face of a wood, over its tissues: what a ladder on it was read at. */
+export function usualFilm(kind: 'wiping-stain' | 'gel-stain', wood: Wood): number {
+  const setup: Setup = {
+    wood,
+    materials: { colourants: {}, mediums: {} },
+    preparation: USUAL_PREPARATION,
+    tuning: UNTUNED,
+    zone: 'face',
+    thirst: 1,
+  };
+  const state = rawState(setup);
+  return wood.tissues.reduce(
+    (sum, tissue, t) => sum + tissue.fraction * wipedFilm(state, newLayer(kind), setup, tissue, t),
+    0,
   );
 }
 

@@ -52,8 +52,8 @@ export interface Wood {
 
 /** Where nobody measured it: calm hardwoods. Pine, cherry, birch and maple reach 0.2-0.35. Common practice, no source. */
 const USUAL_BLOTCH = 0.08;
-export const blotchOf = (wood: Wood): number => wood.blotch ?? USUAL_BLOTCH;
-export const anatomyOf = (wood: Wood): Anatomy =>
+export const blotchOf = (wood: Pick<Wood, 'blotch'>): number => wood.blotch ?? USUAL_BLOTCH;
+export const anatomyOf = (wood: Pick<Wood, 'anatomy' | 'tissues'>): Anatomy =>
   wood.anatomy ?? (wood.tissues.some((t) => t.name === 'pore') ? 'open' : 'fine');
 
 /** Refuses a wood whose tissues are no tissues. @throws FieldError naming the field */

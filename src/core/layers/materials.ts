@@ -25,7 +25,7 @@ export interface Colourant {
   /** Money per gram, for the cheapest road. */
   costPerGram: number;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
-  lift?: number;
+  lift?: number | null | undefined;
 }
 
 /** A sealer, oil or clear. */

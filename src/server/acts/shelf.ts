@@ -1,9 +1,10 @@
 import type { z } from 'zod';
+import { usualFilm } from '../../core/board/films.ts';
+import { checkWood } from '../../core/board/wood.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
 import { BARE, SEALED } from '../../core/optics/surface.ts';
-import { checkWood } from '../../core/board/wood.ts';
 import { rawTrouble } from '../../record/wood.ts';
 import type {
   ColourantChange,
@@ -168,12 +169,22 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
     rungs.map((r) => ({ ...r, before: Float64Array.from(r.before), after: Float64Array.from(r.after) })),
     maxStrength,
     // A pigment's board was read sealed before the glaze, a dye's board bare.
-    sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {},
+    {
+      ...(sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {}),
+      ...(kind === 'stain' ? { film: await usualStain(tx, rungs) } : {}),
+    },
   );
   const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
   if (!numbers.every(Number.isFinite))
     throw new FieldError('ladder', 'No profile comes out of this ladder: check the strengths and their unit.');
   await setProfile(tx, id, fitted);
+}
+
+/** The film that a wiped stain leaves on the bare wood of a ladder, over its rungs. */
+async function usualStain(tx: Queries, rungs: readonly Rung[]): Promise<number> {
+  const woods = await Promise.all(rungs.map((r) => speciesById(tx, r.speciesId)));
+  const films = woods.flatMap((wood) => (wood ? [usualFilm('wiping-stain', wood)] : []));
+  return films.reduce((sum, f) => sum + f / films.length, 0);
 }
 
 export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {

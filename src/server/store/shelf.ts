@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { anatomyOf, blotchOf } from '../../core/board/wood.ts';
 import type { Profile } from '../../core/learn/profile.ts';
 import type { FittedCoat } from '../../core/learn/surfaces.ts';
 import {
@@ -19,9 +20,9 @@ import {
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
-const SPECIES = 'id, name, figure, tannin, tissues, version, archived_at is not null as archived';
+const SPECIES = 'id, name, figure, tannin, anatomy, blotch, tissues, version, archived_at is not null as archived';
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
-  c.cost_per_gram as "costPerGram", c.lot, c.caution, c.fit, c.version, c.archived_at is not null as archived,
+  c.cost_per_gram as "costPerGram", c.lot, c.caution, c.lift, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
               'before', r.before, 'after', r.after, 'version', r.version) order by r.strength, r.id)
             from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
@@ -76,9 +77,9 @@ export const versionOf = (db: Queries, kind: ShelfKind, id: string, version: num
 export async function insertSpecies(db: Queries, s: NewSpecies): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into species (id, name, figure, tannin, tissues) values ($1, $2, $3, $4, $5)
+      `insert into species (id, name, figure, tannin, tissues, anatomy, blotch) values ($1, $2, $3, $4, $5, $6, $7)
        on conflict (id) do nothing returning id`,
-      [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues)],
+      [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues), anatomyOf(s), blotchOf(s)],
     ),
   );
 }
@@ -86,9 +87,12 @@ export async function insertSpecies(db: Queries, s: NewSpecies): Promise<boolean
 export async function updateSpecies(
   db: Queries,
   id: string,
-  { version, name, figure, tannin, tissues }: z.infer<typeof SpeciesChange>,
+  { version, name, figure, tannin, anatomy, blotch, tissues }: z.infer<typeof SpeciesChange>,
 ): Promise<boolean> {
-  const { set, values } = assignments({ name, figure, tannin, tissues: tissues && JSON.stringify(tissues) }, 3);
+  const { set, values } = assignments(
+    { name, figure, tannin, anatomy, blotch, tissues: tissues && JSON.stringify(tissues) },
+    3,
+  );
   return touched(
     await db.query(`update species set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
       id,
@@ -101,9 +105,9 @@ export async function updateSpecies(
 export async function insertColourant(db: Queries, c: NewColourant): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution)
-       values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (id) do nothing returning id`,
-      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution],
+      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution, lift)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
+      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution, c.lift ?? null],
     ),
   );
 }
@@ -113,9 +117,9 @@ export async function updateColourant(
   id: string,
   change: z.infer<typeof ColourantChange>,
 ): Promise<boolean> {
-  const { name, carrier, maxStrength, costPerGram, lot, caution } = change;
+  const { name, carrier, maxStrength, costPerGram, lot, caution, lift } = change;
   const { set, values } = assignments(
-    { name, carrier, max_strength: maxStrength, cost_per_gram: costPerGram, lot, caution },
+    { name, carrier, max_strength: maxStrength, cost_per_gram: costPerGram, lot, caution, lift },
     3,
   );
   return touched(

@@ -24,10 +24,10 @@ const fieldName = (model: BoardModel, stack: Stack, stage: number) =>
   stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[nth(stack, stage - 1).kind].label;
 
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
-export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
+export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light, years = 0): Looks {
   return useMemo(() => {
     try {
-      const looks = promisedLooks(bench, model, stack, { lights: [light] });
+      const looks = promisedLooks(bench, model, stack, { lights: [light], years });
       const fields = looks.map((expected, stage): BoardField => {
         const mean = stageMean(model.board, stage);
         return {
@@ -40,7 +40,7 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
     } catch (trouble) {
       return { looks: [], fields: [], error: sentenceOf(trouble) };
     }
-  }, [bench, model, stack, light]);
+  }, [bench, model, stack, light, years]);
 }
 
 /** The board as planned (the promise kept with its recipe) and as read so far. */

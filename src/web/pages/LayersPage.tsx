@@ -23,6 +23,7 @@ import { Curves } from '../parts/curves/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
+import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
 import { FromTheRack } from '../parts/layers/FromTheRack.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
@@ -71,6 +72,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       return p;
     });
   const [wet, setWet] = useState(false);
+  const [years, setYears] = useState(0);
   const [curves, setCurves] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
@@ -79,7 +81,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const search = useSearch();
   const inWorker = useInWorker();
   const go = useNavigate();
-  const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
+  const { looks, fields, error: refused } = useLooks(bench, model, stack, light, years);
 
   const problemFor = useCallback(
     (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), measuredOf(board)),
@@ -155,6 +157,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           illuminant={light.illuminant}
           wet={wet}
           curves={curves}
+          years={years}
+          onYears={setYears}
           onLight={setLight}
           onWet={setWet}
           onCurves={setCurves}
@@ -169,6 +173,12 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           />
         </LightBar>
         {standing && <div style={{ paddingTop: 8 }}>{standing}</div>}
+        {years > 0 && (
+          <div style={{ paddingTop: 8 }}>
+            In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
+            much or twice is as likely. Figures and recipes are of the board as new.
+          </div>
+        )}
       </div>
       <StackStrip
         stack={stack}
@@ -204,6 +214,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             }
             onSettle={settle}
           />
+          <GainOfCoat bench={bench} model={model} stack={stack} light={light} at={selected} />
         </div>
       )}
       {curves && looks.length > 0 && (
@@ -231,13 +242,16 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           alignItems: 'start',
         }}
       >
-        <ExpectedFigures
-          problem={problem}
-          stack={stack}
-          final={looks[looks.length - 1]}
-          light={light}
-          tolerance={tolerance}
-        />
+        <div style={{ display: 'grid', gap: 8 }}>
+          <ExpectedFigures
+            problem={problem}
+            stack={stack}
+            final={looks[looks.length - 1]}
+            light={light}
+            tolerance={tolerance}
+          />
+          <Foreseen bench={bench} model={model} stack={stack} light={light} />
+        </div>
         <div style={{ minWidth: 0 }}>
           <Trouble error={planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error} />
           <MeanwhileNote

@@ -10,7 +10,7 @@ import { doubtOf } from '../../core/learn/knowledge.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
-import { ownColours } from '../../record/openings.ts';
+import { solvableColours } from '../../record/openings.ts';
 import { finishedMean, isFinished, mixedUpStage } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { Board, type Recipe } from '../../shared/board.ts';
@@ -81,7 +81,8 @@ function NextBoard({
   const problem = useMemo(() => {
     // What the newest readings showed is still being learned: solve with it, not without.
     if (bench.learning) return null;
-    return problemOf(bench, nextBoardModel(bench, model), recipe.stack, ownColours(recipe.stack));
+    const open = solvableColours(recipe.stack);
+    return open.length > 0 ? problemOf(bench, nextBoardModel(bench, model), recipe.stack, open) : null;
   }, [bench, model, recipe]);
   const solve = useMemo(
     (): Work<Awaited<ReturnType<Matcher['correct']>>> | null =>
@@ -113,7 +114,13 @@ function NextBoard({
       <h2 style={{ margin: 0 }}>What it taught, and the next board</h2>
       <Taught bench={bench} model={model} recipe={recipe} />
       <Trouble error={refused ?? error} />
-      {!next && !error && <LinearProgress aria-label="Solving the next recipe" />}
+      {problem && !next && !error && <LinearProgress aria-label="Solving the next recipe" />}
+      {!problem && !bench.learning && (
+        <div className="note">
+          No layer of this recipe can be solved: what it is coloured with is set by hand.{' '}
+          <RouterLink to={`../layers?wood=${model.wood.speciesId}`}>Change it under Layers</RouterLink>.
+        </div>
+      )}
       {next && (
         <>
           <table style={{ borderCollapse: 'collapse', maxWidth: 460 }}>

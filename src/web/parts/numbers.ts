@@ -37,6 +37,12 @@ export function colourText({ colourants }: Materials, id: string, strength: numb
   const colourant = colourants[id];
   return `${colourant?.name ?? id} ${strengthText(strength, colourant?.kind ?? 'dye')}`;
 }
+/** A time as a shop says it: minutes, hours, days. */
+export function hoursText(hours: number): string {
+  if (hours < 1) return `${Math.round(hours * 60)} min`;
+  if (hours < 36) return `${Number(hours.toFixed(hours < 10 ? 1 : 0))} h`;
+  return `${Number((hours / 24).toFixed(1))} days`;
+}
 /** A weight to be poured: what is less than the scale shows is said in milligrams, never as nothing. */
 export const gramsText = (grams: number): string => {
   if (grams >= 0.01) return `${grams.toFixed(2)} g`;

@@ -1,4 +1,4 @@
-import { ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import type { ReactNode } from 'react';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
 
@@ -6,14 +6,19 @@ interface Props {
   illuminant: Illuminant;
   wet: boolean;
   curves: boolean;
+  /** How many years on it is looked at. */
+  years: number;
   onLight: (illuminant: Illuminant) => void;
   onWet: (wet: boolean) => void;
   onCurves: (shown: boolean) => void;
+  onYears: (years: number) => void;
   children: ReactNode;
 }
 
-/** Under which light, wet or dry, with or without curves. */
-export function LightBar({ illuminant, wet, curves, onLight, onWet, onCurves, children }: Props) {
+const YEARS = [0, 2, 10, 30];
+
+/** Under which light, wet or dry, how old, with or without curves. */
+export function LightBar({ illuminant, wet, curves, years, onLight, onWet, onCurves, onYears, children }: Props) {
   return (
     <div style={{ display: 'flex', gap: 16, paddingTop: 12, alignItems: 'center' }}>
       <ToggleButtonGroup
@@ -42,6 +47,20 @@ export function LightBar({ illuminant, wet, curves, onLight, onWet, onCurves, ch
       <ToggleButton size="small" value="curves" selected={curves} onChange={() => onCurves(!curves)}>
         curves
       </ToggleButton>
+      <TextField
+        select
+        size="small"
+        label="Seen"
+        value={years}
+        onChange={(e) => onYears(Number(e.target.value))}
+        sx={{ width: 116 }}
+      >
+        {YEARS.map((y) => (
+          <MenuItem key={y} value={y}>
+            {y === 0 ? 'now' : `in ${y} years`}
+          </MenuItem>
+        ))}
+      </TextField>
       <div style={{ marginLeft: 'auto' }}>{children}</div>
     </div>
   );

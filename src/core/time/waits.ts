@@ -1,0 +1,111 @@
+import { entry } from '../known.ts';
+import type { Carrier } from '../layers/layer.ts';
+import { type Layer, type LayerKind, methodOf, type Stack, setting } from '../layers/layer.ts';
+import type { Materials } from '../layers/materials.ts';
+
+/** From the coat to the next step, in hours, at about 20 °C and fair air. */
+export interface Wait {
+  earliest: number;
+  usual: number;
+  safe: number;
+}
+
+/** What one coat or act of a layer asks for. */
+export interface CoatTime {
+  wait: Wait;
+  /** Until a reading of the dry colour may be trusted, hours: wet looks darker. */
+  settle: number;
+  /** Minutes of work on a square metre. */
+  hands: number;
+}
+
+const MINUTE = 1 / 60;
+const DAY = 24;
+const waits = (earliest: number, usual: number, safe: number): Wait => ({ earliest, usual, safe });
+const coat = (wait: Wait, settle: number, hands: number): CoatTime => ({ wait, settle, hands });
+const NOTHING = coat(waits(0, 0, 0), 0, 5);
+
+/** Dyes by their carrier: solvent dye in minutes; a water dye wiped dry too, flooded overnight. */
+const DYES: Record<Carrier, CoatTime> = {
+  solvent: coat(waits(5 * MINUTE, 0.25, 1), 0.25, 8),
+  alcohol: coat(waits(10 * MINUTE, 0.5, 2), 0.5, 8),
+  water: coat(waits(4, 6, 12), 4, 10),
+  oil: coat(waits(6, 10, 16), 8, 10),
+};
+/** A water dye in a thin coat wiped dry, or sprayed. */
+const THIN_WATER_DYE = coat(waits(10 * MINUTE, 1, 4), 1, 8);
+const STAINS: Record<Carrier, CoatTime> = {
+  water: coat(waits(2, 3, 6), 2, 12),
+  alcohol: coat(waits(1, 2, 4), 1, 12),
+  solvent: coat(waits(1, 2, 4), 1, 12),
+  oil: coat(waits(8, 12, 24), 8, 15),
+};
+const CLEARS: Record<Carrier, CoatTime> = {
+  water: coat(waits(1, 2, 4), 1, 8),
+  alcohol: coat(waits(1, 1.5, 2), 1, 8),
+  solvent: coat(waits(0.25, 0.75, 1), 0.75, 8),
+  oil: coat(waits(8, 12, 24), 12, 12),
+};
+const BY_KIND: Partial<Record<LayerKind, CoatTime>> = {
+  ink: coat(waits(0.5, 2, 6), 1, 8),
+  // Goes on pale and darkens in minutes; wet with water.
+  reactive: coat(waits(1, 3, 12), 2, 8),
+  'powdering-glaze': coat(waits(5 * MINUTE, 0.5, 2), 0.5, 25),
+  toner: coat(waits(0.25, 0.75, 1), 0.75, 6),
+  // Linseed three to four days; a danish oil overnight.
+  oil: coat(waits(12, 3.5 * DAY, 7 * DAY), DAY, 12),
+  filler: coat(waits(10, 12, DAY), 10, 30),
+  opaque: coat(waits(2, 4, 16), 2, 12),
+  bleach: coat(waits(4, 12, DAY), 12, 10),
+  conditioner: coat(waits(0.25, 1, 12), 1, 8),
+  'wipe-back': coat(waits(10 * MINUTE, 1, 4), 1, 15),
+  'sand-back': NOTHING,
+};
+
+const carrierOf = (layer: Layer, materials: Materials): Carrier => {
+  if (layer.medium) return materials.mediums[layer.medium]?.carrier ?? 'water';
+  const [first] = Object.keys(layer.colours);
+  return (first ? materials.colourants[first]?.carrier : undefined) ?? 'water';
+};
+
+/** Usual time of one coat of a layer. Ranges seen in practice, common practice; the label of the tin comes before them. */
+export function coatTime(layer: Layer, materials: Materials): CoatTime {
+  const carrier = carrierOf(layer, materials);
+  switch (layer.kind) {
+    case 'dye':
+      return carrier === 'water' && (methodOf(layer) === 'sprayed' || setting(layer, 'load') <= 0.7)
+        ? THIN_WATER_DYE
+        : entry(DYES, carrier);
+    case 'wiping-stain':
+    case 'glaze':
+      return entry(STAINS, carrier);
+    case 'gel-stain':
+      return coat(waits(2, 12, 18), 8, 15);
+    case 'sealer':
+    case 'clear':
+      return entry(CLEARS, carrier);
+    default:
+      return BY_KIND[layer.kind] ?? NOTHING;
+  }
+}
+
+export interface Duration {
+  /** Hours from the first coat until the last may be used on. */
+  wait: Wait;
+  /** Minutes of work on a square metre. */
+  hands: number;
+}
+
+/** Usual time of a whole stack: each coat waits for the one before it. */
+export function durationOf(stack: Stack, materials: Materials): Duration {
+  const total: Duration = { wait: waits(0, 0, 0), hands: 0 };
+  for (const layer of stack) {
+    const { wait, hands } = coatTime(layer, materials);
+    const coats = setting(layer, 'coats');
+    total.wait.earliest += coats * wait.earliest;
+    total.wait.usual += coats * wait.usual;
+    total.wait.safe += coats * wait.safe;
+    total.hands += coats * hands;
+  }
+  return total;
+}

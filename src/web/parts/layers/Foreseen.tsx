@@ -1,0 +1,78 @@
+import { useMemo } from 'react';
+import { ZONES } from '../../../core/board/wood.ts';
+import { deltaE00 } from '../../../core/colour/ciede2000.ts';
+import type { Light } from '../../../core/colour/lights.ts';
+import { differenceWords } from '../../../core/judge/words.ts';
+import { nth } from '../../../core/known.ts';
+import { KINDS, type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
+import { durationOf } from '../../../core/time/waits.ts';
+import { type Bench, type BoardModel, promisedLooks } from '../../../record/bench.ts';
+import { deltaText, hoursText } from '../numbers.ts';
+
+interface Props {
+  bench: Bench;
+  model: BoardModel;
+  stack: Stack;
+  light: Light;
+}
+
+/** The finished colour of a stack, or nothing where it is refused. */
+function finalLab({ bench, model, stack, light }: Props, more: Parameters<typeof promisedLooks>[3] = {}) {
+  try {
+    const looks = promisedLooks(bench, model, stack, { lights: [light], ...more });
+    return nth(nth(looks, looks.length - 1).labs, 0);
+  } catch {
+    return null;
+  }
+}
+
+/** What one more coat of a layer would do to the finished colour, before it is made. */
+export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {
+  const gain = useMemo(() => {
+    const layer = nth(stack, at);
+    const coats = KINDS[layer.kind].settings.find((s) => s.key === 'coats');
+    const now = setting(layer, 'coats');
+    if (!coats || now >= coats.max) return null;
+    const more: Layer = { ...layer, settings: { ...layer.settings, coats: now + 1 } };
+    const [before, after] = [stack, stack.map((l, i) => (i === at ? more : l))].map((s) =>
+      finalLab({ bench, model, stack: s, light }),
+    );
+    return before && after ? { size: deltaE00(before, after), words: differenceWords(before, after) } : null;
+  }, [bench, model, stack, light, at]);
+  return gain ? (
+    <span className="soft">
+      One {nth(stack, at).kind === 'toner' ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
+      {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
+    </span>
+  ) : null;
+}
+
+/** Where the finished colour will differ without anyone's doing: edges and end grain; and how long it all takes. */
+export function Foreseen(props: Props) {
+  const { bench, model, stack, light } = props;
+  const zones = useMemo(
+    () => ZONES.map((zone) => ({ zone, lab: finalLab({ bench, model, stack, light }, { zone }) })),
+    [bench, model, stack, light],
+  );
+  const { wait, hands } = durationOf(stack, bench.materials);
+  const face = zones[0]?.lab;
+  return (
+    <div style={{ fontSize: 14 }} className="soft">
+      {face &&
+        zones.slice(1).map(
+          ({ zone, lab }) =>
+            lab && (
+              <div key={zone}>
+                {zone === 'end' ? 'end grain' : 'edges'} ΔE00 {deltaText(deltaE00(face, lab))},{' '}
+                {nth(differenceWords(face, lab), 0)}
+              </div>
+            ),
+        )}
+      {stack.length > 0 && (
+        <div>
+          about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand
+        </div>
+      )}
+    </div>
+  );
+}
