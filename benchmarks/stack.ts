@@ -1,5 +1,5 @@
-import { assemble, compileStack, type Film, type Wood } from '../src/core/board/index.ts';
 import { showsIn } from '../src/core/board/in-wood.ts';
+import { assemble, compileStack, type Film, type Wood } from '../src/core/board/index.ts';
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
 import { type Materials, newLayer } from '../src/core/layers/index.ts';
 import { runProgram } from '../src/core/optics/index.ts';

@@ -6,16 +6,15 @@ import { exampleInput, keptShelf, predictionFor } from '../src/record/prediction
 
 const shelf = keptShelf(JSON.parse(readFileSync(new URL('../src/demo/shelf.json', import.meta.url), 'utf8')));
 
-function main([file, ...more]: string[]): void {
+function answer([file, ...more]: string[]): unknown {
   if (!file || more.length > 0)
     throw new Error('Name one file, or - for standard input: npm run -s predict -- FILE.json');
-  if (file === '--example') return console.log(JSON.stringify(exampleInput(shelf), null, 1));
-  const text = readFileSync(file === '-' ? 0 : file, 'utf8');
-  console.log(JSON.stringify(predictionFor(JSON.parse(text), shelf)));
+  if (file === '--example') return exampleInput(shelf);
+  return predictionFor(JSON.parse(readFileSync(file === '-' ? 0 : file, 'utf8')), shelf);
 }
 
 try {
-  main(process.argv.slice(2));
+  console.log(JSON.stringify(answer(process.argv.slice(2))));
 } catch (error) {
   console.error(error instanceof FieldError ? `${error.field}: ${error.message}` : (error as Error).message);
   process.exit(1);

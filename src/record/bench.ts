@@ -110,7 +110,7 @@ export const promisedLooks = (
   { materials }: Pick<Bench, 'materials'>,
   model: BoardModel,
   stack: Stack,
-  options: Pick<PredictOptions, 'lights' | 'years' | 'zone'> = {},
+  options: Pick<PredictOptions, 'lights' | 'years' | 'zone' | 'falls'> = {},
 ): StageLook[] =>
   predict(stack, model.scaled, materials, {
     preparation: model.preparation,

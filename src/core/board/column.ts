@@ -49,6 +49,17 @@ function filmActs(film: Film, years: number): Act[] {
   return acts;
 }
 
+const MIDDLE_BAND = 15;
+/** Share of each tissue that metal covers, as far as nothing that scatters lies over it. */
+function flakesOf({ films, open }: BoardState): number[] {
+  return open.map((_, t) =>
+    films.reduce((seen, { scatters, metal, thickness }) => {
+      const hides = scatters ? 1 - Math.exp(-scatters[MIDDLE_BAND] * thickness[t]) : 0;
+      return metal ? seen + (1 - seen) * hides : seen * (1 - hides);
+    }, 0),
+  );
+}
+
 /** Makes the kernel's stages of board states; what two stages have in common is made once. */
 export function columns(setup: Setup, years: number) {
   const made = new Map<InWood | Film, Act[]>();
@@ -63,6 +74,6 @@ export function columns(setup: Setup, years: number) {
       ...state.films.flatMap((f) => actsOf(f, filmActs)),
     ];
     const carried = before?.acts.every((act, k) => act === acts[k]) ? before.acts.length : 0;
-    return { acts, carried, surface: surfaceOf(state, setup) };
+    return { acts, carried, surface: surfaceOf(state, setup), flakes: flakesOf(state) };
   };
 }

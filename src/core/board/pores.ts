@@ -42,6 +42,7 @@ export function filler(state: BoardState, layer: Layer, at: number, setup: Setup
       carrier: doses[0]?.colourant.carrier ?? 'oil',
       build: 0.2,
       coloured: doses.length > 0,
+      metal: doses.some((d) => d.colourant.kind === 'metallic'),
     }),
   );
   const open = byTissue(setup.wood, ({ name }, t) => {

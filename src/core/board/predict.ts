@@ -43,9 +43,17 @@ export interface StageLook extends Look {
   blotch: number;
 }
 
+/** How the light falls: everywhere alike, along the grain so that metal flakes glint at the eye, or across it. */
+export const FALLS = ['diffuse', 'along', 'across'] as const;
+export type Falls = (typeof FALLS)[number];
+/** What flakes send to the eye against what they send everywhere. Common practice: bright along, dull across; a guess. */
+const GLINT: Record<Falls, number> = { diffuse: 1, along: 1.9, across: 0.55 };
+
 export interface PredictOptions extends Omit<BoardOptions, 'thirst'> {
   /** Lights to give L*a*b* under; daylight (D65, 10 degrees) when none are named. */
   lights?: readonly Light[];
+  /** How the pictures are lit; readings are of diffuse light (d/8). */
+  falls?: Falls;
 }
 
 const wetOf = (dry: Surface): Surface => (dry.k2 > WET.k2 ? dry : WET);
@@ -58,6 +66,7 @@ function lookOf(
   reading: Spectrum,
   surface: Surface,
   lights: readonly Light[] = [DAYLIGHT],
+  glint: readonly number[] = [],
 ): Look {
   const wet = wetOf(surface);
   const tissues = wood.tissues.map((tissue, t): TissueColour => {
@@ -65,8 +74,8 @@ function lookOf(
     return {
       name: tissue.name,
       fraction: tissue.fraction,
-      dry: rho.map((r) => seenThrough(r, surface)),
-      wet: rho.map((r) => seenThrough(r, wet)),
+      dry: rho.map((r) => Math.min(1, (glint[t] ?? 1) * seenThrough(r, surface))),
+      wet: rho.map((r) => Math.min(1, (glint[t] ?? 1) * seenThrough(r, wet))),
     };
   });
   const seen = spectrum();
@@ -80,9 +89,16 @@ function lookOf(
   return { surface, internal, reading, labs, wetReading, seen, tissues };
 }
 
-const looksOf = (program: Program, wood: Wood, lights?: readonly Light[]): Look[] =>
-  program.stages.map(({ surface }, s) =>
-    lookOf(wood, internalOf(program, s).slice(), readingOf(program, s).slice(), surface, lights),
+const looksOf = (program: Program, wood: Wood, lights?: readonly Light[], falls: Falls = 'diffuse'): Look[] =>
+  program.stages.map(({ surface, flakes }, s) =>
+    lookOf(
+      wood,
+      internalOf(program, s).slice(),
+      readingOf(program, s).slice(),
+      surface,
+      lights,
+      flakes.map((share) => 1 + share * (GLINT[falls] - 1)),
+    ),
   );
 
 /** L* of every stage on a place of the board that is so much thirstier than the rest. */
@@ -114,12 +130,12 @@ function blotches(stack: Stack, wood: Wood, materials: Materials, options: Predi
  * @throws FieldError when the stack or the preparation is refused
  */
 export function predict(stack: Stack, wood: Wood, materials: Materials, options: PredictOptions = {}): StageLook[] {
-  const { measured, lights, ...board } = options;
+  const { measured, lights, falls, ...board } = options;
   const last = Math.max(0, ...(measured ?? []).map((m) => m.layers));
   const run = (of: BoardOptions) => {
     const program = compileStack(stack, wood, materials, of);
     runProgram(program);
-    return looksOf(program, wood, lights);
+    return looksOf(program, wood, lights, falls);
   };
   const looks = run(board);
   if (measured && last > 0) looks.splice(last + 1, looks.length, ...run({ ...board, measured }).slice(last + 1));

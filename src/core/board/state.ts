@@ -73,6 +73,8 @@ export interface Film {
   shown: readonly { log: ArrayLike<number>; at: readonly number[] }[];
   /** Absorbance at 400 nm that it gains in the long run, with the years. */
   ambers: number;
+  /** Metal in it lies in flakes that mirror. */
+  metal: boolean;
 }
 
 /**
@@ -128,6 +130,7 @@ export const film = (over: Partial<Film> & Pick<Film, 'layer' | 'kind' | 'absorb
   coloured: false,
   shown: [],
   ambers: 0,
+  metal: false,
   ...over,
 });
 

@@ -176,14 +176,18 @@ function folded(whole: Program, acts: readonly Act[], surface: Program['stages']
   const changed = new Set(dosings.flatMap((d) => d.shares.map((s) => s.act)));
   const first = Math.min(acts.length, ...changed);
   const fractions = whole.fractions;
-  const below = allocateProgram(fractions, whole.start, [{ acts: acts.slice(0, first), carried: 0, surface }]);
+  const below = allocateProgram(fractions, whole.start, [
+    { acts: acts.slice(0, first), carried: 0, surface, flakes: [] },
+  ]);
   runStage(below, 0);
   const rest = acts
     .slice(first)
     .map((act, k) => (changed.has(first + k) ? { ...act, a: act.a.slice(), b: act.b.slice() } : act));
   for (const { shares } of dosings) for (const share of shares) share.act -= first;
   return {
-    program: allocateProgram(fractions, internalOf(below, 0).slice(), [{ acts: rest, carried: 0, surface }]),
+    program: allocateProgram(fractions, internalOf(below, 0).slice(), [
+      { acts: rest, carried: 0, surface, flakes: [] },
+    ]),
     open: [...changed].map((k) => ({ act: k - first, a: acts[k].a, b: acts[k].b })),
   };
 }

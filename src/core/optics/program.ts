@@ -33,6 +33,8 @@ export interface Stage {
   /** How many of the acts, from the first, are the whole of the stage before: it is built on. 0 when it is not. */
   carried: number;
   surface: Surface;
+  /** Share of each tissue that metal flakes on top cover, 0-1. */
+  flakes: readonly number[];
 }
 
 /** A board made ready for the kernel: numbers only, buffers included, so that a run allocates nothing. */

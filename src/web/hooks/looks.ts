@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { type Look, lookAsMeasured, type StageLook } from '../../core/board/predict.ts';
+import { type Falls, type Look, lookAsMeasured, type StageLook } from '../../core/board/predict.ts';
 import type { Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
@@ -23,11 +23,32 @@ export interface Looks {
 const fieldName = (model: BoardModel, stack: Stack, stage: number) =>
   stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[nth(stack, stage - 1).kind].label;
 
+/** The fields of a board in some years, or with the light along or across: nothing of them is measured. */
+export function useOtherwise(
+  bench: Bench,
+  model: BoardModel,
+  stack: Stack,
+  { years, falls }: { years: number; falls: Falls },
+): BoardField[] {
+  return useMemo(() => {
+    if (years === 0 && falls === 'diffuse') return [];
+    try {
+      return promisedLooks(bench, model, stack, { years, falls }).map((expected, stage) => ({
+        label: fieldName(model, stack, stage),
+        expected,
+        measured: null,
+      }));
+    } catch {
+      return [];
+    }
+  }, [bench, model, stack, years, falls]);
+}
+
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
-export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light, years = 0): Looks {
+export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
   return useMemo(() => {
     try {
-      const looks = promisedLooks(bench, model, stack, { lights: [light], years });
+      const looks = promisedLooks(bench, model, stack, { lights: [light] });
       const fields = looks.map((expected, stage): BoardField => {
         const mean = stageMean(model.board, stage);
         return {
@@ -40,7 +61,7 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
     } catch (trouble) {
       return { looks: [], fields: [], error: sentenceOf(trouble) };
     }
-  }, [bench, model, stack, light, years]);
+  }, [bench, model, stack, light]);
 }
 
 /** The board as planned (the promise kept with its recipe) and as read so far. */

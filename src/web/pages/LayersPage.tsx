@@ -2,7 +2,7 @@ import { Button, LinearProgress } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { blotchWord, clarityWord } from '../../core/board/figures.ts';
-import type { StageLook } from '../../core/board/predict.ts';
+import type { Falls, StageLook } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
@@ -14,7 +14,7 @@ import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
-import { useLooks } from '../hooks/looks.ts';
+import { useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -81,7 +81,12 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const search = useSearch();
   const inWorker = useInWorker();
   const go = useNavigate();
-  const { looks, fields, error: refused } = useLooks(bench, model, stack, light, years);
+  const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
+  const [falls, setFalls] = useState<Falls>('diffuse');
+  const otherwise = useOtherwise(bench, model, stack, { years, falls });
+  const metal = stack.some((l) =>
+    Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.kind === 'metallic'),
+  );
 
   const problemFor = useCallback(
     (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), measuredOf(board)),
@@ -145,7 +150,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           <BoardPicture
             wood={model.species}
             seed={model.seed}
-            fields={fields}
+            fields={otherwise.length > 0 ? otherwise : fields}
             target={bench.target}
             light={light}
             wet={wet}
@@ -159,6 +164,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           curves={curves}
           years={years}
           onYears={setYears}
+          falls={metal ? falls : null}
+          onFalls={setFalls}
           onLight={setLight}
           onWet={setWet}
           onCurves={setCurves}

@@ -2,6 +2,7 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
+import { coatTime } from '../../../core/time/waits.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { type Coat, CoatChange } from '../../../shared/board.ts';
@@ -10,7 +11,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
-import { colourText, numberTyped } from '../numbers.ts';
+import { colourText, hoursText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
@@ -52,6 +53,18 @@ function typedOf(coat: Coat, unit: (id: string) => number, warm: (celsius: numbe
       Object.entries(coat.layer.colours).map(([id, s]) => [id, String(Number((s / unit(id)).toFixed(4)))]),
     ),
   };
+}
+
+/** Until when a reading would still be of a wet coat: wet looks darker than dry. */
+function Settling({ coat, materials }: { coat: Coat; materials: Materials }) {
+  if (!coat.putOnAt) return null;
+  const { settle } = coatTime(coat.layer, materials);
+  const dry = new Date(new Date(coat.putOnAt).getTime() + settle * 3_600_000);
+  return dry > new Date() ? (
+    <span className="soft">
+      Wet looks darker: read it from {momentText(dry.toISOString())}, {hoursText(settle)} after the coat.
+    </span>
+  ) : null;
 }
 
 /** The record of a coat: when, by whom, with what really; put right here, its history kept. */
@@ -175,6 +188,7 @@ export function CoatRecord({ bench, model, stage }: Props) {
             {coat.used && `, ${coat.used}`}
             {coat.note && <span className="soft">: {coat.note}</span>}
           </span>
+          <Settling coat={coat} materials={bench.materials} />
           <Button onClick={() => setEditing(true)}>Put right</Button>
           <Button onClick={() => takeBack(coat)}>Not on after all</Button>
         </div>

@@ -1,5 +1,6 @@
 import { MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import type { ReactNode } from 'react';
+import { FALLS, type Falls } from '../../../core/board/predict.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
 
 interface Props {
@@ -8,17 +9,33 @@ interface Props {
   curves: boolean;
   /** How many years on it is looked at. */
   years: number;
+  /** How the light falls, where there is metal in the pores. */
+  falls: Falls | null;
   onLight: (illuminant: Illuminant) => void;
   onWet: (wet: boolean) => void;
   onCurves: (shown: boolean) => void;
   onYears: (years: number) => void;
+  onFalls: (falls: Falls) => void;
   children: ReactNode;
 }
 
 const YEARS = [0, 2, 10, 30];
+const FALL_NAMES: Record<Falls, string> = { diffuse: 'all round', along: 'along', across: 'across' };
 
 /** Under which light, wet or dry, how old, with or without curves. */
-export function LightBar({ illuminant, wet, curves, years, onLight, onWet, onCurves, onYears, children }: Props) {
+export function LightBar({
+  illuminant,
+  wet,
+  curves,
+  years,
+  falls,
+  onLight,
+  onWet,
+  onCurves,
+  onYears,
+  onFalls,
+  children,
+}: Props) {
   return (
     <div style={{ display: 'flex', gap: 16, paddingTop: 12, alignItems: 'center' }}>
       <ToggleButtonGroup
@@ -61,6 +78,22 @@ export function LightBar({ illuminant, wet, curves, years, onLight, onWet, onCur
           </MenuItem>
         ))}
       </TextField>
+      {falls && (
+        <TextField
+          select
+          size="small"
+          label="Light falls"
+          value={falls}
+          onChange={(e) => onFalls(e.target.value as Falls)}
+          sx={{ width: 130 }}
+        >
+          {FALLS.map((f) => (
+            <MenuItem key={f} value={f}>
+              {FALL_NAMES[f]}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       <div style={{ marginLeft: 'auto' }}>{children}</div>
     </div>
   );

@@ -1,7 +1,7 @@
 import { MenuItem } from '@mui/material';
 import { useRef } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
-import { FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
@@ -33,7 +33,15 @@ const BLANK_MEDIUM = {
   amber: 'water-clear',
   caution: 'Ventilate. See its safety data sheet.',
 };
-const BLANK_WOOD = { id: '', name: '', figure: 'straight', tannin: '0', grainShare: '25' };
+const BLANK_WOOD = {
+  id: '',
+  name: '',
+  figure: 'straight',
+  tannin: '0',
+  anatomy: 'fine',
+  blotch: '8',
+  grainShare: '25',
+};
 
 interface Props {
   onClose: () => void;
@@ -144,13 +152,13 @@ export function AddWood({ onClose, onAdded }: Props) {
   const { form, submit, busy, error } = useTypedForm({
     keep: 'new-wood',
     blank: BLANK_WOOD,
-    read: ({ grainShare, tannin, ...typed }) => {
+    read: ({ grainShare, tannin, blotch, ...typed }) => {
       const share = file.current.length > 1 ? Number(grainShare) / 100 : 0;
       const [light, ...dark] = file.current.map((r) => Array.from(onGrid(r)));
       const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
       const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
       const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
-      return { ...typed, tannin: Number(tannin), tissues };
+      return { ...typed, tannin: Number(tannin), blotch: (numberTyped(blotch) ?? 0) / 100, tissues };
     },
     shape: SpeciesSchema,
     save: async (species) => {
@@ -180,6 +188,8 @@ export function AddWood({ onClose, onAdded }: Props) {
       {text('id', CODE)}
       {select('figure', 'Figure', FIGURES)}
       {select('tannin', 'Tannin class (maple 0, red oak 2, white oak 3)', ['0', '1', '2', '3'])}
+      {select('anatomy', 'Pores: open, fine, or soft like a softwood', ANATOMIES)}
+      {text('blotch', 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)')}
       {text('grainShare', 'Dark grain, % of the face')}
       <p style={{ margin: 0 }}>
         Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes a

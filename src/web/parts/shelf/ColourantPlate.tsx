@@ -18,6 +18,7 @@ import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
 import { ColourStrip } from './ColourStrip.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
+import { TransferTest } from './TransferTest.tsx';
 
 /** Where along the spectrum the fit is worst, and by how much, in per cent of reflectance. */
 function worstBand(bandError: readonly number[]): string {
@@ -160,6 +161,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         </p>
         <NewRungForm key={colourant.id} colourant={colourant} shelf={shelf} />
       </div>
+      {colourant.kind === 'dye' && <TransferTest colourant={colourant} />}
       {colourant.caution && <div className="note">{colourant.caution}</div>}
     </section>
   );

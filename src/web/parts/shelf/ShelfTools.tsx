@@ -1,6 +1,6 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
 import { CARRIERS } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import {
@@ -40,6 +40,8 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
       name,
       { key: 'figure', label: 'Figure', options: FIGURES },
       { key: 'tannin', label: 'Tannin class (maple 0, red oak 2, white oak 3)', options: [0, 1, 2, 3], scale: 1 },
+      { key: 'anatomy', label: 'Pores: open, fine, or soft like a softwood', options: ANATOMIES },
+      { key: 'blotch', label: 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)', scale: 0.01 },
     ];
   if (kind === 'mediums') return [name, carrier, caution];
   const share = 'maxStrength' in item && isShare(item.kind);

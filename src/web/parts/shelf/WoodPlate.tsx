@@ -1,7 +1,7 @@
 import { Button, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { predict } from '../../../core/board/predict.ts';
-import { TISSUE_NAMES, type TissueName } from '../../../core/board/wood.ts';
+import { blotchOf, TISSUE_NAMES, type TissueName } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
@@ -116,7 +116,8 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
         <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
       </div>
       <div>
-        figure {species.figure}, tannin class {species.tannin} of 3
+        figure {species.figure}, tannin class {species.tannin} of 3, pores {species.anatomy}, uneven uptake{' '}
+        {Math.round(100 * blotchOf(species))} %
       </div>
       <div>
         {TISSUE_NAMES.map((name) => (
