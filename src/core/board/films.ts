@@ -42,7 +42,7 @@ const SOAKS_IN: Record<Exclude<Wiped, 'wiping-stain'>, number> = {
  */
 const STAIN_ON_BARE: Record<Anatomy, ByTissue> = {
   open: { ground: 0.4, grain: 0.75, pore: 2, ray: 0.15 },
-  fine: { ground: 0.2, grain: 0.2, pore: 0.8, ray: 0.12 },
+  fine: { ground: 0.2, grain: 0.26, pore: 0.8, ray: 0.12 },
   soft: { ground: 0.75, grain: 0.35, pore: 1, ray: 0.3 },
 };
 /** Dense close-grained wood has few hollows: its tissues hold a wiped film much alike. Common practice, no source. */
@@ -151,7 +151,10 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   // Levelled hollows hold what the flat ground holds.
   const fine = anatomyOf(wood) === 'fine' ? FINE_HOLLOWS : 1;
   const level = state.hollows * fine * (tissue.name === 'pore' ? 1 - state.filled : 1);
-  const left = (table: ByTissue) => table.ground + (table[tissue.name] - table.ground) * level;
+  // A conditioner draws them together, where the wood is bare.
+  const uneven = 1 - state.even * bare;
+  const left = (table: ByTissue) =>
+    table.ground * (1 + (table[tissue.name] / table.ground - 1) * level) ** uneven;
   const overSealed = left(OVER_SEALED[kind]);
   const overBare =
     kind === 'wiping-stain'
@@ -163,7 +166,7 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   return (
     (overSealed + (overBare - overSealed) * bare) *
     (METHOD[methodOf(layer) ?? 'wiped'] ?? (METHOD.wiped as ByTissue))[tissue.name] *
-    hold ** (1 - state.even * bare) *
+    hold ** uneven *
     smooth *
     (ZONE[zone].hold * thirst) ** (bare * (1 - state.even)) *
     scratches *

@@ -19,7 +19,7 @@ const REACTIVE_HALFWAY = 6;
 /** Ink is carbon in water: it lies on the face and cannot wet into open pores. */
 const INK_IN_PORES = 0.06;
 /** What the wood does not take in is wiped off again but for this share of it, in a film. Common practice, no source. */
-const RESIDUE = { dye: 0.012, ink: 0.1, reactive: 0 } as const;
+const RESIDUE = { dye: 0.012, ink: 0.02, reactive: 0 } as const;
 /** How far a wet rag takes colour along again. */
 const WASHES = { dye: 1, ink: 0.5, reactive: 0.1 } as const;
 /** Share that the next wiped coat of its own solvent lifts off, where no transfer test has told. Common practice. */
@@ -98,7 +98,7 @@ export function showsIn(wood: Wood): number[] {
 }
 
 /** What a tissue takes of a dye, 1 = the flat ground of a usual board. */
-function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, layer: Layer): number {
+function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, layer: Layer, shows: number): number {
   const { preparation, zone, thirst } = setup;
   const colour = layer.kind as keyof typeof RESIDUE;
   const own = colour === 'ink' && tissue.name === 'pore' ? INK_IN_PORES : tissue.dye;
@@ -107,7 +107,7 @@ function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, laye
   const even = wetted ? 1 - 0.7 * (1 - state.even) : state.even;
   const scratches = 1 + (dyeByScratches(preparation, tissue.name) - 1) * state.scratches;
   return (
-    (own * ZONE[zone].dye * thirst) ** (1 - even) *
+    (own * shows * ZONE[zone].dye * thirst) ** (1 - even) *
     scratches *
     (wetted ? 0.94 : 1) *
     (1 - (tissue.name === 'pore' ? state.filled : 0)) *
@@ -131,7 +131,7 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   const curve = curveOf(doses, 'absorption');
   const shows = kind === 'ink' ? null : showsIn(wood);
   const takes = wood.tissues.map(
-    (tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer) * (shows?.[t] ?? 1),
+    (tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer, shows?.[t] ?? 1),
   );
   const [first] = doses;
   const share = doses.reduce((sum, d) => sum + (d.colourant.lift ?? USUAL_LIFT), 0) / doses.length;

@@ -9,7 +9,7 @@ const PORE_DEPTH = 10;
 /** The paste itself, without tint: translucent, a little milky. K X and S X of a usual film. From the trade's eye. */
 const PASTE = { absorbs: 0.002, scatters: 0.012 };
 /** Film that burlap leaves on a bare face, and on a sealed one. */
-const HAZE = { bare: 0.45, sealed: 0.02 };
+const HAZE = { bare: 0.45, sealed: 0.015 };
 /** How far a filler still finds hold in pores that have had so many seal coats: with more, it pulls out. */
 const HOLD_BY_SEALS = [1, 1, 0.45, 0.2, 0.1];
 /** Share of its uptake that a wiped filler leaves a bare face. */
