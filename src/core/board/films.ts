@@ -153,8 +153,7 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   const level = state.hollows * fine * (tissue.name === 'pore' ? 1 - state.filled : 1);
   // A conditioner draws them together, where the wood is bare.
   const uneven = 1 - state.even * bare;
-  const left = (table: ByTissue) =>
-    table.ground * (1 + (table[tissue.name] / table.ground - 1) * level) ** uneven;
+  const left = (table: ByTissue) => table.ground * (1 + (table[tissue.name] / table.ground - 1) * level) ** uneven;
   const overSealed = left(OVER_SEALED[kind]);
   const overBare =
     kind === 'wiping-stain'

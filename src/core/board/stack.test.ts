@@ -328,6 +328,22 @@ describe('refusals name the field', () => {
     [[newLayer('glaze', { method: 'poured' })], 'stack.0.method', 'not put on by'],
     [[newLayer('bleach', { colours: { honey: 1 } })], 'stack.0.colours', 'takes no colourant'],
     [[{ ...newLayer('dye'), kind: 'spell' as LayerKind }], 'stack.0.kind', 'not a kind of layer'],
+    [
+      [newLayer('clear', { medium: 'water', settings: { coats: 1.5 } })],
+      'stack.0.settings.coats',
+      'are whole; 1.5 is not',
+    ],
+    [
+      [newLayer('toner', { medium: 'varnish', colours: { honey: 2 } })],
+      'stack.0.colours.honey',
+      'does not dissolve it',
+    ],
+    [
+      [newLayer('toner', { medium: 'water', colours: { honey: 2, umber: 0.1 } })],
+      'stack.0.colours',
+      'cannot mix a dye and a pigment',
+    ],
+    [[newLayer('ink', { colours: { carbon: 1, iron: 1 } })], 'stack.0.colours', 'at most 1 colourant.'],
   ])('%#', (stack, field, sentence) => {
     expect(() => run(stack)).toThrow(expect.objectContaining({ field, message: expect.stringContaining(sentence) }));
   });
