@@ -23,7 +23,7 @@ interface Room {
 export const HOUSE: Readonly<Record<string, Room>> = {
   core: { rooms: [], packages: ['ml-matrix'] },
   'core/colour/data': { rooms: [], packages: [] },
-  'core/colour': { rooms: ['core', 'core/colour/data'], packages: [] },
+  'core/colour': { rooms: ['core', 'core/colour/data'], packages: ['ml-matrix'] },
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },

@@ -1,31 +1,10 @@
+import { LuDecomposition, Matrix } from 'ml-matrix';
 import { FieldError } from '../field-error.ts';
 import { BANDS, type Spectrum, spectrum } from './grid.ts';
 import { type Lab, labFromXyz, xyzFromLab } from './lab.ts';
 import { DAYLIGHT, type Light, weightsFor } from './lights.ts';
 
 const MAX_ITERATIONS = 60;
-
-/** Solves the dense symmetric-indefinite system in place by Gaussian elimination with partial pivoting. */
-function solveDense(matrix: Float64Array[], rhs: Float64Array): Float64Array {
-  const n = rhs.length;
-  for (let col = 0; col < n; col++) {
-    let pivot = col;
-    for (let r = col + 1; r < n; r++) if (Math.abs(matrix[r][col]) > Math.abs(matrix[pivot][col])) pivot = r;
-    [matrix[col], matrix[pivot]] = [matrix[pivot], matrix[col]];
-    [rhs[col], rhs[pivot]] = [rhs[pivot], rhs[col]];
-    for (let r = col + 1; r < n; r++) {
-      const f = matrix[r][col] / matrix[col][col];
-      if (f === 0) continue;
-      for (let c = col; c < n; c++) matrix[r][c] -= f * matrix[col][c];
-      rhs[r] -= f * rhs[col];
-    }
-  }
-  for (let r = n - 1; r >= 0; r--) {
-    for (let c = r + 1; c < n; c++) rhs[r] -= matrix[r][c] * rhs[c];
-    rhs[r] /= matrix[r][r];
-  }
-  return rhs;
-}
 
 /**
  * The smoothest reflectance with exactly this L*a*b*: least squared slope of the hyperbolic-tangent variable
@@ -42,7 +21,7 @@ export function reflectanceFromLab(lab: Lab, light: Light = DAYLIGHT): Spectrum 
   const size = BANDS + 3;
 
   for (let iteration = 0; iteration < MAX_ITERATIONS; iteration++) {
-    const matrix = Array.from({ length: size }, () => new Float64Array(size));
+    const matrix = Array.from({ length: size }, () => new Array<number>(size).fill(0));
     const rhs = new Float64Array(size);
     let worst = 0;
     for (let i = 0; i < BANDS; i++) {
@@ -68,7 +47,10 @@ export function reflectanceFromLab(lab: Lab, light: Light = DAYLIGHT): Spectrum 
       worst = Math.max(worst, Math.abs(rhs[BANDS + k]));
     }
     if (worst < 1e-7 && iteration > 0) break;
-    const step = solveDense(matrix, rhs);
+    const decomposed = new LuDecomposition(new Matrix(matrix));
+    // Towards a colour that nothing has, there is no step.
+    if (decomposed.isSingular()) break;
+    const step = decomposed.solve(Matrix.columnVector(rhs)).to1DArray();
     let largest = 0;
     for (let i = 0; i < BANDS; i++) largest = Math.max(largest, Math.abs(step[i]));
     const damping = largest > 1 ? 1 / largest : 1;
