@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MATERIALS } from '../../test/fixtures/small-shop.ts';
 import { type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
-import { ANYTHING, openingsOf, ownColours, simpleStack, withGlaze } from './openings.ts';
+import { ANYTHING, openingsOf, ownColours, simpleStack, solvableColours, withGlaze } from './openings.ts';
 
 describe('what a search may use', () => {
   const stack: Stack = (['dye', 'sealer', 'glaze', 'filler', 'clear'] as LayerKind[]).map((kind) => newLayer(kind));
@@ -20,6 +20,24 @@ describe('what a search may use', () => {
     expect(openingsOf(stack, MATERIALS, { ...ANYTHING, closed: ['dye'] }, 0).map((o) => o.layer)).toEqual([2]);
     expect(openingsOf(stack, MATERIALS, ANYTHING, 1).map((o) => o.layer)).toEqual([2]);
     expect(openingsOf(stack, MATERIALS, { ...ANYTHING, barred: ['ochre', 'umber'] }, 1)).toEqual([]);
+  });
+  it('is, in a toner, only what its clear dissolves', () => {
+    const clear = Object.values(MATERIALS.mediums).find((m) => m.kind === 'clear');
+    const oily = {
+      ...MATERIALS,
+      mediums: { varnish: { ...clear, id: 'varnish', carrier: 'oil' } },
+    } as typeof MATERIALS;
+    const toner = [newLayer('toner', { medium: 'varnish' })];
+    expect(openingsOf(toner, oily, ANYTHING, 0)[0]?.colourants).toEqual(['ochre', 'umber']);
+  });
+  it('solves for the next board only what a search can solve', () => {
+    const made = [
+      newLayer('reactive', { colours: { iron: 5 } }),
+      newLayer('dye', { colours: { red: 1 } }),
+      newLayer('filler', { colours: { umber: 0.1 } }),
+    ];
+    expect(solvableColours(made)).toEqual([{ layer: 1, colourants: ['red'] }]);
+    expect(solvableColours(made.slice(0, 1))).toEqual([]);
   });
   it('is, for a recipe corrected, its own colours', () => {
     expect(ownColours([newLayer('dye', { colours: { red: 1, blue: 2 } }), newLayer('clear')])).toEqual([

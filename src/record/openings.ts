@@ -1,4 +1,5 @@
-import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { takesColour } from '../core/layers/check.ts';
+import { isColoured, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { Opening } from '../core/match/problem.ts';
 
@@ -19,7 +20,7 @@ export const solvable = (kind: LayerKind): boolean => isColoured(kind) && kind !
 export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number): Opening[] =>
   stack.flatMap((layer, i) => {
     const colourants = Object.values(offered.colourants).filter(
-      (c) => KINDS[layer.kind].takes.includes(c.kind) && !choice.barred.includes(c.id),
+      (c) => takesColour(layer, c, offered) && !choice.barred.includes(c.id),
     );
     return i >= done && solvable(layer.kind) && colourants.length > 0 && !choice.closed.includes(layer.kind)
       ? [{ layer: i, colourants: colourants.map((c) => c.id) }]

@@ -67,6 +67,17 @@ function checkColours(layer: Layer, field: string, materials: Materials): void {
   checkPot(layer, `${field}.colours`, pot);
 }
 
+/** Whether a layer, as it is, can be coloured with a colourant: its kind takes it, and its clear dissolves it. */
+export function takesColour(
+  layer: Pick<Layer, 'kind' | 'medium'>,
+  colourant: Colourant,
+  materials: Materials,
+): boolean {
+  if (!KINDS[layer.kind].takes.includes(colourant.kind)) return false;
+  const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
+  return !medium || colourant.kind !== 'dye' || DISSOLVES[medium.carrier].includes(colourant.carrier);
+}
+
 function checkMedium(layer: Layer, field: string, materials: Materials): void {
   const info = KINDS[layer.kind];
   if (info.medium === 'none') return;

@@ -43,7 +43,11 @@ describe('the layers', () => {
       for (const { label } of KINDS[kind].settings)
         expect(screen.getByLabelText(new RegExp(`^${label}`))).toBeDefined();
       // A word on the grain under each of the three layers.
-      expect(screen.getAllByText(/^(grain (clear|popped|softened|hidden)|muddy), (even|slightly uneven|blotchy|very blotchy)$/)).toHaveLength(3);
+      expect(
+        screen.getAllByText(
+          /^(grain (clear|popped|softened|hidden)|muddy), (even|slightly uneven|blotchy|very blotchy)$/,
+        ),
+      ).toHaveLength(3);
       await press('Take out');
     }
     expect(screen.queryByRole('alert')).toBeNull();

@@ -7,7 +7,8 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
   const info = KINDS[layer.kind];
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
   const coats = info.settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
-  const method = info.methods.find((m) => m.id === layer.method)?.label;
+  // The usual way needs no words.
+  const method = info.methods.slice(1).find((m) => m.id === layer.method)?.label;
   const rest = info.settings.filter((s) => s.key !== 'coats' && layer.settings[s.key] !== undefined);
   return (
     <>

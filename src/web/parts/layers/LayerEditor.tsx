@@ -1,5 +1,6 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
 import { entry } from '../../../core/known.ts';
+import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import { NumberField } from '../NumberField.tsx';
@@ -58,7 +59,7 @@ function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: st
 export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter(
-    (c) => info.takes.includes(c.kind) && !(c.id in layer.colours),
+    (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
   );
   const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
   const weak = (id: string) => entry(materials.colourants, id).maxStrength * 0.05;

@@ -70,7 +70,7 @@ export function LightBar({
         label="Seen"
         value={years}
         onChange={(e) => onYears(Number(e.target.value))}
-        sx={{ width: 116 }}
+        sx={{ width: 142 }}
       >
         {YEARS.map((y) => (
           <MenuItem key={y} value={y}>

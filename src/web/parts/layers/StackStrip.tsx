@@ -17,6 +17,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { Button, MenuItem, TextField } from '@mui/material';
 import type { ReactNode } from 'react';
 import { nth } from '../../../core/known.ts';
+import { takesColour } from '../../../core/layers/check.ts';
 import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { LayerColumn } from './LayerColumn.tsx';
@@ -102,10 +103,16 @@ function Column({
   );
 }
 
-const withMedium = (kind: LayerKind, materials: Materials): Layer => {
-  const medium = Object.values(materials.mediums).find((m) => m.kind === KINDS[kind].medium);
+/** A new layer with the first medium of the shelf that its colours go into. */
+function withMedium(kind: LayerKind, materials: Materials): Layer {
+  const mediums = Object.values(materials.mediums).filter((m) => m.kind === KINDS[kind].medium);
+  const colours = Object.values(materials.colourants);
+  const goesWith = mediums.find((m) =>
+    colours.some((c) => takesColour({ kind, medium: m.id }, c, materials) && c.kind === KINDS[kind].takes[0]),
+  );
+  const medium = goesWith ?? mediums[0];
   return newLayer(kind, medium ? { medium: medium.id } : {});
-};
+}
 
 /** Where a new layer usually goes: under the clear, unless it is one. */
 function insertion(stack: Stack, kind: LayerKind, done: number): number {
