@@ -19,6 +19,7 @@ const condition: Change = (state) => {
   return {
     ...state,
     open: timesEach(state.open, CONDITIONED.open),
+    bare: timesEach(state.bare, CONDITIONED.open),
     even: 1 - (1 - state.even) * (1 - CONDITIONED.even * open),
   };
 };

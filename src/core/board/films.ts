@@ -112,13 +112,15 @@ export function dosesInFilm(layer: Layer, { materials, tuning }: Setup): Dose[] 
 /** How bare a tissue is to a wiped film: even a thin seal makes it wipe. */
 const bareness = (open: number) => open * open;
 
-/** What one coat closes, of all that is open, when it is dry. */
-function closed(state: BoardState, kind: LayerKind): BoardState {
+/** What one coat closes, of all that is open, when it is dry; of a thinner film than usual accordingly less. */
+function closed(state: BoardState, kind: LayerKind, coat = 1): BoardState {
   const reach = LEAVES_REACH[kind];
+  const wiped = kind in OVER_SEALED;
   const scratches = LEAVES_SCRATCHES[kind] ?? 1;
   return {
     ...state,
-    open: timesEach(state.open, LEAVES_OPEN[kind] ?? 0),
+    open: timesEach(state.open, (LEAVES_OPEN[kind] ?? 0) ** coat),
+    bare: wiped ? state.bare : timesEach(state.bare, LEAVES_OPEN[kind] ?? 0),
     reach: reach === undefined ? state.reach : state.reach * reach,
     scratches: state.scratches * scratches,
   };
@@ -147,7 +149,7 @@ export function lifted(state: BoardState, carrier: string | null, { kind }: Laye
 function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue, t: number): number {
   const kind = layer.kind as Wiped;
   const { wood, preparation, zone, thirst } = setup;
-  const bare = bareness(state.open[t]);
+  const bare = bareness(state.bare[t]);
   // Levelled hollows hold what the flat ground holds.
   const fine = anatomyOf(wood) === 'fine' ? FINE_HOLLOWS : 1;
   const level = state.hollows * fine * (tissue.name === 'pore' ? 1 - state.filled : 1);
@@ -201,7 +203,8 @@ export function usualFilm(kind: 'wiping-stain' | 'gel-stain', wood: Wood): numbe
 export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
   const carrier = doses[0]?.colourant.carrier ?? null;
-  const washed = lifted(state, carrier, layer, Math.min(1, setting(layer, 'film')));
+  const coat = Math.min(1, setting(layer, 'film'));
+  const washed = lifted(state, carrier, layer, coat);
   const thickness = byTissue(setup.wood, (tissue, t) => wipedFilm(washed, layer, setup, tissue, t));
   return closed(
     withFilm(
@@ -220,6 +223,7 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
       }),
     ),
     layer.kind,
+    coat,
   );
 }
 
@@ -297,6 +301,7 @@ export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Se
   return {
     ...on,
     open: timesEach(on.open, 0),
+    bare: timesEach(on.bare, 0),
     reach: 0,
     scratches: on.scratches * CLEAR_LEAVES.scratches,
     hollows: on.hollows * CLEAR_LEAVES.hollows,

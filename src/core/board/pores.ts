@@ -2,7 +2,7 @@ import { WAVELENGTHS } from '../colour/grid.ts';
 import { type Layer, setting } from '../layers/layer.ts';
 import { dosesInFilm } from './films.ts';
 import { curveOf } from './in-wood.ts';
-import { type BoardState, byTissue, film, type Setup, withFilm } from './state.ts';
+import { type BoardState, byTissue, film, type Setup, timesEach, withFilm } from './state.ts';
 
 /** Depth of a full pore, in usual films of pigment. Common practice, no source. */
 const PORE_DEPTH = 10;
@@ -25,7 +25,7 @@ export function filler(state: BoardState, layer: Layer, at: number, setup: Setup
   const fill = setting(layer, 'fill') * grip * (1 - state.filled);
   const pigment = { absorbs: curveOf(doses, 'absorption'), scatters: curveOf(doses, 'scatter') };
   const thickness = byTissue(setup.wood, ({ name }, t) => {
-    const bare = state.open[t] ** 2;
+    const bare = state.bare[t] ** 2;
     return name === 'pore'
       ? PORE_DEPTH * fill
       : (HAZE.sealed + (HAZE.bare - HAZE.sealed) * bare) * setting(layer, 'fill');
@@ -45,9 +45,8 @@ export function filler(state: BoardState, layer: Layer, at: number, setup: Setup
       metal: doses.some((d) => d.colourant.kind === 'metallic'),
     }),
   );
-  const open = byTissue(setup.wood, ({ name }, t) => {
-    const before = state.open[t];
-    return name === 'pore' ? before * (1 - fill) : before * (1 - (1 - LEAVES_OPEN) * setting(layer, 'fill'));
-  });
-  return { ...on, open, filled: state.filled + fill };
+  const left = byTissue(setup.wood, ({ name }) =>
+    name === 'pore' ? 1 - fill : 1 - (1 - LEAVES_OPEN) * setting(layer, 'fill'),
+  );
+  return { ...on, open: timesEach(state.open, left), bare: timesEach(state.bare, left), filled: state.filled + fill };
 }

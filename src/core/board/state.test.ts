@@ -90,6 +90,13 @@ describe('what is done can be undone (1, 2), measured or not', () => {
     expect(pore).toBeGreaterThan(0.8);
     expect(through.contrast).toBeGreaterThan(cleared.contrast);
   });
+  it('burnishing dry takes less than a damp rag, of films and of dye', () => {
+    for (const below of [[dye()], [sealer(), glaze()]]) {
+      const burnished = lightness([...below, { ...wipeBack(0.8), method: 'burnished' }]);
+      expect(burnished).toBeGreaterThan(lightness(below) + 1);
+      expect(burnished).toBeLessThan(lightness([...below, wipeBack(0.8)]) - 1);
+    }
+  });
   it('wood that is sanded bare takes colour again', () => {
     const again = lightness([clear(), sandBack(1), dye()]);
     expect(again).toBeLessThan(lightness([clear(), sandBack(1)]) - 8);
@@ -300,7 +307,17 @@ describe('colour has an end (9), and coats are coats (15)', () => {
       expect(l[2] - l[3]).toBeGreaterThan(0);
     }
   });
-  it('two half-strength coats never darken less than one', () => {
+  it('two half-strength coats never darken less than one, of any colour, on bare or sealed wood', () => {
+    for (const of of [stain, gel, glaze, powder, (share: number, over = {}) => paint({ umber: share }, over)])
+      for (const share of [0.02, 0.1, 0.25])
+        for (const below of [[], [sealer()], [conditioner()]])
+          expect(lightness([...below, of(share / 2, { settings: { coats: 2 } })])).toBeLessThanOrEqual(
+            lightness([...below, of(share, { settings: { coats: 1 } })]) + 1e-9,
+          );
+    for (const strength of [2, 8, 20])
+      expect(lightness([toner({ soot: strength / 2 }, 2)])).toBeLessThanOrEqual(
+        lightness([toner({ soot: strength }, 1)]) + 1e-9,
+      );
     for (const strength of [0.5, 2, 8, 20])
       for (const of of [dye, iron, ink])
         expect(lightness([of(strength / 2, { settings: { coats: 2 } })])).toBeLessThanOrEqual(
@@ -495,8 +512,17 @@ describe('over any stack', () => {
   it('acts of no strength change nothing', () => {
     fc.assert(
       fc.property(anyStack, (stack) => {
-        for (const act of [wipeBack(0), sandBack(0), bleach(0), dye({ soot: 0 }), iron(0), ink(0)])
-          expect(same(stack, [...stack, act])).toBeLessThan(1e-9);
+        for (const act of [
+          wipeBack(0),
+          sandBack(0),
+          bleach(0),
+          dye({ soot: 0 }),
+          iron(0),
+          ink(0),
+          glaze(0.2, { settings: { film: 0 } }),
+          stain(0.2, { settings: { film: 0 } }),
+        ])
+          expect(same([...stack, dye()], [...stack, act, dye()])).toBeLessThan(1e-9);
       }),
       { numRuns: 80 },
     );

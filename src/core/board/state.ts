@@ -84,6 +84,8 @@ export interface Film {
 export interface BoardState {
   /** Share of its uptake that the wood still has, by tissue: 1 bare, 0 under a film. */
   open: readonly number[];
+  /** How bare the wood is to a wiped film, by tissue: 1 bare, 0 sealed. A film of its own kind does not seal it. */
+  bare: readonly number[];
   /** How far a wet rag or a bleach still reaches the wood: 1 bare, 0 under a locked film. */
   reach: number;
   /** How far uptakes are drawn together: 0 as the wood has them, 1 all alike. */
@@ -153,6 +155,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
   const count = wood.tissues.length;
   const state: BoardState = {
     open: same(count, 1),
+    bare: same(count, 1),
     reach: 1,
     even: 0,
     scratches: 1,
@@ -177,7 +180,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     built: true,
   });
   // Scuffed: the film has scratches of its own, no open wood.
-  return { ...state, open: same(count, 0), reach: 0, scratches: 0.3, hollows: 0.5, films: [old] };
+  return { ...state, open: same(count, 0), bare: same(count, 0), reach: 0, scratches: 0.3, hollows: 0.5, films: [old] };
 }
 
 /** Fills tissues x 31 numbers. */

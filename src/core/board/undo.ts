@@ -1,7 +1,9 @@
-import { type Layer, setting } from '../layers/layer.ts';
+import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
 import type { ByTissue } from './wood.ts';
 
+/** Burnished dry, a board loses this much of what a damp rag would take. Common practice, no source. */
+const BURNISHED = { films: 0.3, inWood: 0.4 };
 /** What a rag gets at of a film that soaked into bare wood as it was put on. */
 const GRIP_ON_WOOD = 0.75;
 /** Sanding reaches the ground and leaves the colour in grain and pores: hard parts first. Common practice, no source. */
@@ -19,15 +21,18 @@ const changedLayers = (unread: readonly number[], films: readonly Film[], before
 export function wipeBack(state: BoardState, layer: Layer, at: number): BoardState {
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
+  const dry = methodOf(layer) === 'burnished' ? BURNISHED : { films: 1, inWood: 1 };
   const films = [...state.films];
   for (let i = films.length - 1; i >= 0; i--) {
     const f = films[i] as Film;
     if (!moves(state, i)) break;
     const grip = state.reach === 1 && f.scatters ? GRIP_ON_WOOD : 1;
-    films[i] = { ...f, thickness: timesEach(f.thickness, 1 - removed * grip) };
+    films[i] = { ...f, thickness: timesEach(f.thickness, 1 - removed * grip * dry.films) };
   }
   const inWood = state.inWood.map((w) =>
-    w.washes > 0 && state.reach > 0 ? { ...w, left: timesEach(w.left, 1 - removed * w.washes * state.reach) } : w,
+    w.washes > 0 && state.reach > 0
+      ? { ...w, left: timesEach(w.left, 1 - removed * w.washes * state.reach * dry.inWood) }
+      : w,
   );
   let unread = changedLayers(state.unread, films, state.films);
   inWood.forEach((w, i) => {
@@ -68,6 +73,7 @@ export function sandBack(state: BoardState, layer: Layer, at: number, { wood }: 
     films,
     inWood,
     open: state.open.map((v, t) => Math.max(v, bared * reaches[t])),
+    bare: state.bare.map((v, t) => Math.max(v, bared * reaches[t])),
     reach: Math.max(state.reach, bared),
     scratches: Math.max(state.scratches, Math.min(1, 2 * off)),
     hollows: Math.max(state.hollows, bared),

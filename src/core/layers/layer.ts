@@ -189,7 +189,14 @@ export const KINDS: Record<LayerKind, KindInfo> = {
   opaque: kind({ label: 'Opaque colour', takes: ['pigment'], settings: [coats(3, 2)] }),
   bleach: kind({ label: 'Bleach', settings: [share('strength', 'colour taken out', 0.5, 0.95, 'more: paler')] }),
   conditioner: kind({ label: 'Conditioner', settings: [coats(2)] }),
-  'wipe-back': kind({ label: 'Wipe back', settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')] }),
+  'wipe-back': kind({
+    label: 'Wipe back',
+    settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')],
+    methods: [
+      { id: 'rag', label: 'with a damp rag' },
+      { id: 'burnished', label: 'burnished dry' },
+    ],
+  }),
   'sand-back': kind({ label: 'Sand back', settings: [share('removed', 'taken off', 0.6, 1, 'more: deeper')] }),
 };
 
