@@ -76,6 +76,14 @@ describe('CGATS.17 (ANSI CGATS.17-2009, ISO 28178)', () => {
 });
 
 describe('CSV', () => {
+  it('leaves a row of L*a*b* without values out, and says which; one that misses a value is refused', () => {
+    const text = 'name,L*,a*,b*\none,50,1,2\ntwo,,,\nthree,60,3,4\n';
+    const { readings, notes } = readMeasurements(text, 'lab.csv');
+    expect(readings.map((r) => r.name)).toEqual(['one', 'three']);
+    expect(notes).toContain('Line 3 was left out: there are no values in it.');
+    expect(refusal('name,L*,a*,b*\none,50,,2\n', 'lab.csv')).toMatch(/line 2/i);
+    expect(refusal('name,L*,a*,b*\none,,,\n', 'lab.csv')).toContain('there is no reading in it');
+  });
   it('reads wavelengths across, wavelengths down, and L*a*b*', () => {
     const across = `name,${NM.join(',')}\nspot,${NM.map(() => 0.3).join(',')}\n`;
     const down = `wavelength,spot 1,spot 2\n${NM.map((nm) => `${nm},0.3,0.4`).join('\n')}`;

@@ -11,7 +11,7 @@ import {
   type StatedLight,
 } from './headings.ts';
 import { type Answers, checkLab, type Measurement, Question, readNumber, refuse } from './measurement.ts';
-import { firstWords, nameIn, STATISTIC } from './rows.ts';
+import { firstWords, isEmpty, nameIn, STATISTIC } from './rows.ts';
 import type { Table } from './table.ts';
 
 export type LabReading = Extract<Measurement, { kind: 'lab' }>;
@@ -121,6 +121,10 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
     const name = (nameAt >= 0 ? nameIn(row.cells[nameAt]) : unnamed?.(i)) || `reading ${i + 1}`;
     if (rows.length > 1 && STATISTIC.test(name)) {
       notes.add(`The line “${name}” was left out: it is no reading.`);
+      return [];
+    }
+    if (isEmpty(row.cells, chosen.at)) {
+      notes.add(`Line ${row.line} was left out: there are no values in it.`);
       return [];
     }
     const lab = chosen.at.map((c) =>
