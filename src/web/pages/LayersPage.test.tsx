@@ -87,6 +87,21 @@ describe('the layers', () => {
     ctrl(true);
     await waitFor(() => expect(layers()).toEqual(['Clear × 2']));
   });
+  it('say what one coat more would do, how edges and end grain will differ, how long it takes, and how it ages', async () => {
+    const { user, choose } = await openBeech();
+    await user.click(screen.getByRole('heading', { name: 'Dye' }));
+    await choose('Add a colour', 'Wine');
+    expect(await screen.findByText(/^One coat more: ΔE00 \d+(\.\d)?, .*darker/)).toBeDefined();
+    expect(screen.getByText(/^edges ΔE00 \d\.\d/)).toBeDefined();
+    expect(screen.getByText(/^end grain ΔE00 \d+(\.\d)?, .*darker/)).toBeDefined();
+    // A water dye flooded, 6 h; two coats of waterborne, 2 h each.
+    expect(screen.getByText('about 10 h, 26 min a m² by hand')).toBeDefined();
+    fireEvent.change(screen.getByLabelText(/^coats/), { target: { value: '4' } });
+    await waitFor(() => expect(screen.queryByText(/^One coat more/)).toBeNull());
+    await choose('Seen', 'in 10 years');
+    expect(screen.getByText(/^In 10 years of daylight, .* a guess/)).toBeDefined();
+    expect(screen.queryByLabelText('Light falls')).toBeNull();
+  });
   it('are found by a search, taken, and planned as board 1', async () => {
     const { job, press, at } = await openBeech();
     await press('Find recipes');

@@ -45,6 +45,22 @@ describe('the shelf', () => {
     await give('File: before, after', 'dark.csv', spectra(0.1, 0.14));
     await waitFor(() => expect(screen.queryByText(/Make one rung on a dark board too/)).toBeNull());
   });
+  it('keeps what a transfer test showed of a dye, and takes it back', async () => {
+    const page = openAt('/shelf?colour=wine');
+    expect(await screen.findByText(/A wiped coat for water over it lifts/)).toBeDefined();
+    expect(screen.getByText(/, a guess\.$/)).toBeDefined();
+    await give('From a test board', 'two.csv', spectra(0.6, 0.3));
+    expect((await screen.findByRole('alert')).textContent).toContain('a transfer test takes three');
+    await give('From a test board', 'swapped.csv', spectra(0.6, 0.3, 0.2));
+    expect((await screen.findByRole('alert')).textContent).toContain('readings swapped?');
+    await give('From a test board', 'wine.csv', spectra(0.6, 0.3, 0.32));
+    expect(await screen.findByText(/, as tested\.$/)).toBeDefined();
+    const lift = async () => (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'wine')?.lift;
+    expect(await lift()).toBeGreaterThan(0.05);
+    expect(await lift()).toBeLessThan(0.3);
+    await page.press('Undo');
+    await waitFor(async () => expect(await lift()).toBeNull());
+  });
   it('takes a new colour, refused in words, then rung by rung', async () => {
     const page = openAt('/shelf');
     await page.press('New colour');

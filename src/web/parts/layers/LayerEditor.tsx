@@ -62,7 +62,13 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
     (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
   );
   const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
-  const weak = (id: string) => entry(materials.colourants, id).maxStrength * 0.05;
+  // A ready-made stain as it comes in the tin, what is left of the mix; any other colour weak.
+  const toBeginWith = (id: string) => {
+    const { kind, maxStrength } = entry(materials.colourants, id);
+    if (kind !== 'stain') return maxStrength * 0.05;
+    const mixed = Object.values(layer.colours).reduce((sum, share) => sum + share, 0);
+    return Math.min(maxStrength, Math.max(0, 1 - mixed));
+  };
   return (
     <div style={{ display: 'grid', gap: 14 }}>
       <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
@@ -116,7 +122,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
             label="Add a colour"
             value=""
             onChange={(e) =>
-              onChange({ ...layer, colours: { ...layer.colours, [e.target.value]: weak(e.target.value) } })
+              onChange({ ...layer, colours: { ...layer.colours, [e.target.value]: toBeginWith(e.target.value) } })
             }
             disabled={free.length === 0}
             sx={{ minWidth: 170 }}
