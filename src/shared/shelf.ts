@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { ANATOMIES, FIGURES, TISSUE_NAMES } from '../core/board/wood.ts';
-import { CARRIERS } from '../core/layers/layer.ts';
+import { TISSUE_NAMES } from '../core/board/tissues.ts';
+import { ANATOMIES, FIGURES } from '../core/board/wood.ts';
+import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { Id, Version } from './id.ts';
 

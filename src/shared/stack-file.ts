@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ANATOMIES, FIGURES } from '../core/board/wood.ts';
-import { CARRIERS } from '../core/layers/layer.ts';
+import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';

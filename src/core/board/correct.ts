@@ -1,5 +1,5 @@
 import { BANDS } from '../colour/grid.ts';
-import { solvePositive } from '../least-squares.ts';
+import { minimise } from '../least-squares.ts';
 import { allocateProgram, internalOf, readingOf, runStage } from '../optics/program.ts';
 import { columns } from './column.ts';
 import { showing } from './showing.ts';
@@ -12,7 +12,6 @@ const LAYER_DOUBT = 0.15;
 const BAND_ERROR = 0.035 * Math.sqrt(5);
 const ROUNDS = 2;
 const MOST = 0.7;
-const STEP = 0.02;
 /** Log of reflectance, softened near black where noise and gloss rule. */
 const tone = (r: number) => Math.log(0.01 + Math.max(0, r));
 
@@ -29,7 +28,7 @@ function scaled(state: BoardState, layer: number, factor: number): BoardState {
 
 /**
  * The state corrected by a reading. First each layer whose colour is not read yet is taken a little more or less, within
- * its doubt, so that the board reads nearly so (maximum a posteriori, Gauss-Newton); what is left goes to what lies on
+ * its doubt, so that the board reads nearly so (maximum a posteriori, Levenberg-Marquardt); what is left goes to what lies on
  * top, as a factor per band, so that it reads just so. Nothing is closed: what lies below can still be taken off.
  * @param start internal reflectance of the raw tissues
  * @param reading 31 values, specular included
@@ -46,34 +45,22 @@ export function corrected(
     runStage(program, 0);
     return program;
   };
-  const tones = (of: BoardState) => readingOf(run(of), 0).map(tone);
-  const wanted = Float64Array.from(reading, tone);
   const open = state.unread.filter((layer) => touches(state, layer));
-  const logs = new Float64Array(open.length);
-  let now = state;
-  for (let round = 0; round < ROUNDS && open.length > 0; round++) {
-    const at = tones(now);
-    const slopes = open.map((layer) =>
-      tones(scaled(now, layer, 1 + STEP)).map((v, i) => (v - at[i]) / Math.log(1 + STEP)),
-    );
-    const n = open.length;
-    const normal = new Float64Array(n * n);
-    const gradient = new Float64Array(n);
-    for (let p = 0; p < n; p++) {
-      for (let q = 0; q < n; q++)
-        for (let i = 0; i < BANDS; i++) normal[p * n + q] += (slopes[p][i] * slopes[q][i]) / BAND_ERROR ** 2;
-      normal[p * n + p] += 1 / LAYER_DOUBT ** 2;
-      gradient[p] = -logs[p] / LAYER_DOUBT ** 2;
-      for (let i = 0; i < BANDS; i++) gradient[p] += (slopes[p][i] * (wanted[i] - at[i])) / BAND_ERROR ** 2;
-    }
-    const step = solvePositive(normal, gradient);
-    if (!step) break;
-    for (let p = 0; p < n; p++) {
-      const next = Math.min(MOST, Math.max(-MOST, logs[p] + step[p]));
-      now = scaled(now, open[p], Math.exp(next - logs[p]));
-      logs[p] = next;
-    }
-  }
+  const taken = (logs: ArrayLike<number>) =>
+    open.reduce((now, layer, p) => scaled(now, layer, Math.exp(logs[p])), state);
+  const { x } = minimise({
+    residuals: (logs, out) => {
+      const expected = readingOf(run(taken(logs)), 0);
+      for (let i = 0; i < BANDS; i++) out[i] = (tone(reading[i]) - tone(expected[i])) / BAND_ERROR;
+      for (let p = 0; p < open.length; p++) out[BANDS + p] = logs[p] / LAYER_DOUBT;
+    },
+    residualCount: BANDS + open.length,
+    start: open.map(() => 0),
+    lower: open.map(() => -MOST),
+    upper: open.map(() => MOST),
+    maxIterations: ROUNDS,
+  });
+  const now = taken(x);
   const program = run(now);
   const { surface } = program.stages[0];
   const rest = factorsToReading(internalOf(program, 0), fractions, reading, surface).map(Math.log);

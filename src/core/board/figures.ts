@@ -2,7 +2,7 @@ import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
-import type { TissueName } from './wood.ts';
+import type { TissueName } from './tissues.ts';
 
 /** A tissue's share of the face and its colour, gloss excluded. */
 export interface Seen {

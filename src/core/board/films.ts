@@ -18,7 +18,8 @@ import {
   withLocked,
   ZONE,
 } from './state.ts';
-import { type Anatomy, anatomyOf, type ByTissue, type Tissue, type Wood } from './wood.ts';
+import type { ByTissue } from './tissues.ts';
+import { type Anatomy, anatomyOf, type Tissue, type Wood } from './wood.ts';
 
 /** Films of colour in a thin medium, wiped, brushed or rubbed. */
 type Wiped = 'wiping-stain' | 'gel-stain' | 'glaze' | 'powdering-glaze';
@@ -279,14 +280,17 @@ function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> =
 const woken = (state: BoardState, layer: Layer, setup: Setup): BoardState =>
   methodOf(layer) === 'sprayed' ? state : lifted(state, mediumOf(layer, setup).carrier, layer);
 
+/** A clear film put over all that is on, which it locks. */
+const coated = (state: BoardState, layer: Layer, at: number, setup: Setup): BoardState =>
+  withFilm(withLocked(state), clearFilm(layer, at, setup));
+
 /**
  * One coat of sealer: light is swallowed on the way in and out, reflectance times exp(-2a) with the medium's Napierian
  * absorbance a of one coat (Beer-Lambert). The first coat closes most of the wood, a second nearly all; further ones
  * level the pores.
  */
 export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const before = woken(state, layer, setup);
-  const on = withFilm(withLocked(before), clearFilm(layer, at, setup));
+  const on = coated(woken(state, layer, setup), layer, at, setup);
   return {
     ...closed(on, 'sealer'),
     hollows: on.hollows * (on.seals > 0 ? FURTHER_SEAL_LEAVES_HOLLOWS : 1),
@@ -296,8 +300,7 @@ export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: S
 
 /** One coat of clear: swallows light as a sealer does, makes the surface its own and locks all that lies below. */
 export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const before = woken(state, layer, setup);
-  const on = withFilm(withLocked(before), clearFilm(layer, at, setup));
+  const on = coated(woken(state, layer, setup), layer, at, setup);
   return {
     ...on,
     open: timesEach(on.open, 0),
@@ -312,7 +315,7 @@ export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Se
 /** One coat of oil: what the open wood drinks deepens it; the rest ambers as a film. */
 export function oilCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const fed = deepened(lifted(state, mediumOf(layer, setup).carrier, layer), at, setup);
-  return closed(withFilm(withLocked(fed), clearFilm(layer, at, setup)), 'oil');
+  return closed(coated(fed, layer, at, setup), 'oil');
 }
 
 /** One pass of toner: a thinned clear with a dye that it dissolves, or with pigment, sprayed; a rag moves it while fresh. */

@@ -7,7 +7,8 @@ import { internalOf, type Program, readingOf, runProgram } from '../optics/progr
 import { glossIn, type Surface, throughSurface, WET } from '../optics/surface.ts';
 import { type BoardOptions, compileStack } from './compile.ts';
 import { clarityOf, contrastOf } from './figures.ts';
-import { blotchOf, scaleToReading, type TissueName, type Wood } from './wood.ts';
+import type { TissueName } from './tissues.ts';
+import { blotchOf, scaleToReading, type Wood } from './wood.ts';
 
 export interface TissueColour {
   name: TissueName;

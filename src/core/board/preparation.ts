@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { ByTissue, TissueName } from './wood.ts';
+import type { ByTissue, TissueName } from './tissues.ts';
 
 export const TEXTURES = ['plain', 'brushed', 'blasted', 'charred', 'distressed'] as const;
 export type Texture = (typeof TEXTURES)[number];

@@ -1,9 +1,11 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
-import type { Carrier, LayerKind } from '../layers/layer.ts';
+import type { Carrier } from '../layers/carriers.ts';
+import type { LayerKind } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { COATED, type Surface } from '../optics/surface.ts';
 import type { Preparation } from './preparation.ts';
-import { type ByTissue, bareSurface, type Tissue, type Wood, type Zone } from './wood.ts';
+import type { ByTissue } from './tissues.ts';
+import { bareSurface, type Tissue, type Wood, type Zone } from './wood.ts';
 
 /** What the shop has learned about its own materials and hands: factors on the model, 1 = as the profile says. */
 export interface Tuning {

@@ -1,6 +1,6 @@
 import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
-import type { ByTissue } from './wood.ts';
+import type { ByTissue } from './tissues.ts';
 
 /** Burnished dry, a board loses this much of what a damp rag would take. Common practice, no source. */
 const BURNISHED = { films: 0.3, inWood: 0.4 };

@@ -3,14 +3,10 @@ import { FieldError } from '../field-error.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { type Preparation, preparationColour, USUAL_PREPARATION } from './preparation.ts';
+import type { TissueName } from './tissues.ts';
 
 export const FIGURES = ['straight', 'cathedral', 'rays', 'pores'] as const;
 export type Figure = (typeof FIGURES)[number];
-export const TISSUE_NAMES = ['ground', 'grain', 'pore', 'ray'] as const;
-export type TissueName = (typeof TISSUE_NAMES)[number];
-/** A number for each tissue. */
-export type ByTissue = Record<TissueName, number>;
-
 /** How a wood is built, and so where a wiped pigment stays: open pores, fine pores, or the soft rings of a softwood. */
 export const ANATOMIES = ['open', 'fine', 'soft'] as const;
 export type Anatomy = (typeof ANATOMIES)[number];

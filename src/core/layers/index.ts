@@ -1,3 +1,4 @@
+export * from './carriers.ts';
 export * from './check.ts';
 export * from './layer.ts';
 export * from './materials.ts';

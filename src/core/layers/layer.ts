@@ -1,9 +1,5 @@
 import type { ColourantKind } from './materials.ts';
 
-/** What carries a colour or a coat, and so what can wake it again. */
-export const CARRIERS = ['water', 'alcohol', 'solvent', 'oil'] as const;
-export type Carrier = (typeof CARRIERS)[number];
-
 export const LAYER_KINDS = [
   'dye',
   'ink',

@@ -1,4 +1,4 @@
-import type { Carrier } from './layer.ts';
+import type { Carrier } from './carriers.ts';
 
 export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;

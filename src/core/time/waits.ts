@@ -1,5 +1,5 @@
 import { entry } from '../known.ts';
-import type { Carrier } from '../layers/layer.ts';
+import type { Carrier } from '../layers/carriers.ts';
 import { type Layer, type LayerKind, methodOf, type Stack, setting } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 

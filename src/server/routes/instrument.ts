@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { TISSUE_NAMES } from '../../core/board/wood.ts';
+import { TISSUE_NAMES } from '../../core/board/tissues.ts';
 import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
 import { Refusal } from '../acts/refusal.ts';

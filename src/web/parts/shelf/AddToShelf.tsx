@@ -4,7 +4,7 @@ import type { Control, FieldValues, Path } from 'react-hook-form';
 import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
-import { CARRIERS } from '../../../core/layers/layer.ts';
+import { CARRIERS } from '../../../core/layers/carriers.ts';
 import { COLOURANT_KINDS, type ColourantKind, isShare, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
 import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';

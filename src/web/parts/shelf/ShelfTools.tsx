@@ -1,7 +1,7 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
-import { CARRIERS } from '../../../core/layers/layer.ts';
+import { CARRIERS } from '../../../core/layers/carriers.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import {
   ColourantChange,

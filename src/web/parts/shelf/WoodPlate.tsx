@@ -1,7 +1,8 @@
 import { Button, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { predict } from '../../../core/board/predict.ts';
-import { blotchOf, TISSUE_NAMES, type TissueName } from '../../../core/board/wood.ts';
+import { TISSUE_NAMES, type TissueName } from '../../../core/board/tissues.ts';
+import { blotchOf } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
