@@ -1,4 +1,5 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
+import type { Carrier } from '../layers/carriers.ts';
 import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';
@@ -21,7 +22,7 @@ const INK_IN_PORES = 0.06;
 /** What the wood does not take in is wiped off again but for this share of it, in a film. Common practice, no source. */
 const RESIDUE = { dye: 0.012, ink: 0.02, reactive: 0 } as const;
 /** How far a wet rag takes colour along again. */
-const WASHES = { dye: 1, ink: 0.5, reactive: 0.1 } as const;
+export const WASHES = { dye: 1, ink: 0.5, reactive: 0.1 } as const;
 /** Share that the next wiped coat of its own solvent lifts off, where no transfer test has told. Common practice. */
 export const USUAL_LIFT = 0.08;
 /** Share of its colour that a year of daylight through a window takes. Common practice: dyes are weak in light. */
@@ -53,6 +54,19 @@ function tanninLeft(state: BoardState, { materials, wood }: Setup, own: string):
   }
   return Math.max(0, left);
 }
+
+/** What the wood still holds of each colourant when a share of its colour was taken off again, by kind of colourant. */
+export const heldAfter = (
+  before: BoardState['held'],
+  { materials }: Setup,
+  kept: (kind: keyof typeof WASHES) => number,
+): BoardState['held'] =>
+  Object.fromEntries(
+    Object.entries(before).map(([id, mass]) => {
+      const { kind, exponent } = materials.colourants[id];
+      return [id, mass * kept(kind as keyof typeof WASHES) ** (1 / exponent)];
+    }),
+  );
 
 /** What a layer of colour adds to what the wood holds already, by colourant. */
 function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
@@ -98,12 +112,17 @@ export function showsIn(wood: Wood): number[] {
 }
 
 /** What a tissue takes of a dye, 1 = the flat ground of a usual board. */
-function uptake(state: BoardState, setup: Setup, tissue: Tissue, t: number, layer: Layer, shows: number): number {
+function uptake(
+  state: BoardState,
+  setup: Setup,
+  tissue: Tissue,
+  t: number,
+  { colour, carrier, shows }: { colour: keyof typeof RESIDUE; carrier: Carrier | null; shows: number },
+): number {
   const { preparation, zone, thirst } = setup;
-  const colour = layer.kind as keyof typeof RESIDUE;
   const own = colour === 'ink' && tissue.name === 'pore' ? INK_IN_PORES : tissue.dye;
   // Wetted just before, thirsty wood takes a water dye more evenly, and a little less of it.
-  const wetted = preparation.preWet && colour === 'dye' && state.last < 0;
+  const wetted = preparation.preWet && colour === 'dye' && carrier === 'water' && state.last < 0;
   const even = wetted ? 1 - 0.7 * (1 - state.even) : state.even;
   const scratches = 1 + (dyeByScratches(preparation, tissue.name) - 1) * state.scratches;
   return (
@@ -129,18 +148,18 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   const kind = layer.kind as keyof typeof RESIDUE;
   const { wood } = setup;
   const curve = curveOf(doses, 'absorption');
+  const carrier = doses[0]?.colourant.carrier ?? null;
   const shows = kind === 'ink' ? null : showsIn(wood);
   const takes = wood.tissues.map(
-    (tissue, t) => worked(layer) * uptake(state, setup, tissue, t, layer, shows?.[t] ?? 1),
+    (tissue, t) => worked(layer) * uptake(state, setup, tissue, t, { colour: kind, carrier, shows: shows?.[t] ?? 1 }),
   );
-  const [first] = doses;
   const share = doses.reduce((sum, d) => sum + (d.colourant.lift ?? USUAL_LIFT), 0) / doses.length;
   const colour = inWood(
     {
       layer: at,
       adds: grid(wood, (_, t, i) => takes[t] * curve[i]),
       washes: WASHES[kind],
-      carrier: first?.colourant.carrier ?? null,
+      carrier,
       lift: kind === 'dye' ? share : 0,
       fades: FADES[kind],
     },
@@ -166,7 +185,7 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
       absorbs: curve,
       thickness: trace,
       movable: methodOf(layer) !== 'sprayed',
-      carrier: first?.colourant.carrier ?? null,
+      carrier,
       coloured: true,
     }),
   );

@@ -310,7 +310,7 @@ describe('any stack', () => {
           for (const s of [look.reading, look.wetReading, look.seen, ...look.tissues.flatMap((t) => [t.dry, t.wet])])
             for (const v of s) expect(v >= 0 && v <= 1.0001).toBe(true);
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });

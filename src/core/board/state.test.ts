@@ -90,6 +90,24 @@ describe('what is done can be undone (1, 2), measured or not', () => {
     expect(pore).toBeGreaterThan(0.8);
     expect(through.contrast).toBeGreaterThan(cleared.contrast);
   });
+  it('what was taken off makes room for the next coat of the same dye', () => {
+    const gain = (between: Stack) => lightness([dye(), ...between]) - lightness([dye(), ...between, dye()]);
+    expect(gain([wipeBack(1)])).toBeCloseTo(lightness([]) - lightness([dye()]), 6);
+    const anew = (between: Stack) => {
+      const { states } = assemble([dye(), ...between], OAK, BENCH);
+      return states.at(-1)?.held.soot ?? Number.NaN;
+    };
+    expect(anew([])).toBe(6);
+    expect(anew([wipeBack(0.5)])).toBeCloseTo(6 * 0.5 ** (1 / 0.88), 9);
+    expect(anew([sandBack(0.8)])).toBeLessThan(3);
+    expect(anew([clear(), wipeBack(0.5)])).toBe(6);
+  });
+  it('wetted just before, a water dye goes in more evenly and a little paler; a solvent dye does not care', () => {
+    const [dry, wet] = [false, true].map((preWet) => end([dye()], { preparation: { preWet }, wood: PINE }));
+    expect(wet.blotch).toBeLessThan(0.75 * dry.blotch);
+    expect(wet.labs[0][0]).toBeGreaterThan(dry.labs[0][0]);
+    expect(lightness([dye({ smoke: 5 })], { preparation: { preWet: true } })).toBe(lightness([dye({ smoke: 5 })]));
+  });
   it('burnishing dry takes less than a damp rag, of films and of dye', () => {
     for (const below of [[dye()], [sealer(), glaze()]]) {
       const burnished = lightness([...below, { ...wipeBack(0.8), method: 'burnished' }]);

@@ -1,4 +1,5 @@
 import { type Layer, methodOf, setting } from '../layers/layer.ts';
+import { heldAfter, WASHES } from './in-wood.ts';
 import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
 import type { ByTissue } from './tissues.ts';
 
@@ -18,7 +19,7 @@ const changedLayers = (unread: readonly number[], films: readonly Film[], before
  * Wipe back: of every film that still moves, down to the first that is locked, the share `removed` (0-1) goes; of the
  * colour in the wood as far as the rag reaches it and it dissolves. What is locked stays.
  */
-export function wipeBack(state: BoardState, layer: Layer, at: number): BoardState {
+export function wipeBack(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
   const dry = methodOf(layer) === 'burnished' ? BURNISHED : { films: 1, inWood: 1 };
@@ -38,14 +39,16 @@ export function wipeBack(state: BoardState, layer: Layer, at: number): BoardStat
   inWood.forEach((w, i) => {
     if (w !== state.inWood[i]) unread = touched(unread, w.layer);
   });
-  return { ...state, films, inWood, unread: touched(unread, at) };
+  const held = heldAfter(state.held, setup, (kind) => 1 - removed * WASHES[kind] * state.reach * dry.inWood);
+  return { ...state, films, inWood, held, unread: touched(unread, at) };
 }
 
 /**
  * Sand back: `removed` (0-1) of all that lies on and in the wood, counted from the top: films first, high spots first,
  * then colour from the hard tissue. Pores and soft rings keep theirs. Wood that is bared takes colour again.
  */
-export function sandBack(state: BoardState, layer: Layer, at: number, { wood }: Setup): BoardState {
+export function sandBack(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  const { wood } = setup;
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
   const reaches = shareOf(wood, SANDED);
@@ -67,11 +70,13 @@ export function sandBack(state: BoardState, layer: Layer, at: number, { wood }: 
   const off = Math.min(1, depth);
   const inWood = state.inWood.map((w) => ({ ...w, left: w.left.map((v, t) => v * (1 - off * reaches[t])) }));
   for (const w of inWood) unread = touched(unread, w.layer);
+  const kept = wood.tissues.reduce((sum, { fraction }, t) => sum + fraction * (1 - off * reaches[t]), 0);
   const bared = OPENS_AGAIN * Math.min(1, 2 * off);
   return {
     ...state,
     films,
     inWood,
+    held: heldAfter(state.held, setup, () => kept),
     open: state.open.map((v, t) => Math.max(v, bared * reaches[t])),
     bare: state.bare.map((v, t) => Math.max(v, bared * reaches[t])),
     reach: Math.max(state.reach, bared),

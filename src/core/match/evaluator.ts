@@ -75,8 +75,8 @@ interface Dosing {
   coats: number;
   /** Strength times coats of the same colourant that the wood holds by then, of layers that are not open. */
   before: number;
-  /** Variables of the same colourant in open layers below. */
-  below: readonly number[];
+  /** Variables of the same colourant in open layers below, and the share of them that is still held by then. */
+  below: readonly { variable: number; kept: number }[];
   shares: readonly Share[];
 }
 
@@ -111,7 +111,7 @@ function doseOf(
   problem: MatchProblem,
 ) {
   let mass = before;
-  for (let k = 0; k < below.length; k++) mass += masses[below[k]];
+  for (let k = 0; k < below.length; k++) mass += masses[below[k].variable] * below[k].kept;
   return held(mass + coats * strength, colourant, problem.wood) - held(mass, colourant, problem.wood);
 }
 
@@ -131,6 +131,8 @@ function makeReady(problem: MatchProblem): Ready {
   const { acts, surface } = whole.stages[lastStage(whole)];
   const variables: Variable[] = [];
   const dosings: Dosing[] = [];
+  /** By variable: the share of its colour that is still in the wood before a later layer. */
+  const keptUntil: ((layer: number) => number)[] = [];
   const nothing = new Float64Array(0);
   for (const { layer, colourants } of problem.open) {
     if (layer < done || layer >= stack.length)
@@ -142,12 +144,17 @@ function makeReady(problem: MatchProblem): Ready {
         colourant,
         coats: setting(blank[layer], 'coats'),
         before: states[layer].held[id] ?? 0,
-        below: variables.flatMap((v, k) => (v.colourant === id && v.layer < layer ? [k] : [])),
+        below: variables.flatMap((v, variable) =>
+          v.colourant === id && v.layer < layer ? [{ variable, kept: keptUntil[variable](layer) }] : [],
+        ),
       };
       // A strength of one may be above a pigment's limit: measure the unit at the limit instead.
       const strength = Math.min(1, colourant.maxStrength);
       const probe = blank.map((l, i) => (i === layer ? { ...l, colours: { ...l.colours, [id]: strength } } : l));
-      const coloured = assemble(probe, wood, materials, optionsOf(problem)).program;
+      const probed = assemble(probe, wood, materials, optionsOf(problem));
+      const coloured = probed.program;
+      const offered = dosing.coats * strength;
+      keptUntil.push((later) => (probed.states[later].held[id] ?? 0) / offered);
       const with1 = coloured.stages[lastStage(coloured)].acts;
       const amount = goesIn(colourant.kind)
         ? doseOf({ ...dosing, below: [], shares: [] }, strength, nothing, problem) || 1
