@@ -46,6 +46,8 @@ const STAIN_ON_BARE: Record<Anatomy, ByTissue> = {
   fine: { ground: 0.2, grain: 0.26, pore: 0.8, ray: 0.12 },
   soft: { ground: 0.75, grain: 0.35, pore: 1, ray: 0.3 },
 };
+/** What stays on the hard rings of a bare softwood, against a sealed surface: they wipe clean. Common practice. */
+const ON_HARD_RINGS = 0.7;
 /** Dense close-grained wood has few hollows: its tissues hold a wiped film much alike. Common practice, no source. */
 const FINE_HOLLOWS = 0.3;
 /** Each further coat of sealer or clear makes the surface smoother: a wiped film holds less. Common practice, no source. */
@@ -152,7 +154,10 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   const { wood, preparation, zone, thirst } = setup;
   const bare = bareness(state.bare[t]);
   // Levelled hollows hold what the flat ground holds.
-  const fine = anatomyOf(wood) === 'fine' ? FINE_HOLLOWS : 1;
+  const anatomy = anatomyOf(wood);
+  // The late wood of a softwood is hard: nothing soaks into it.
+  const hardRing = anatomy === 'soft' && tissue.name === 'grain';
+  const fine = anatomy === 'fine' ? FINE_HOLLOWS : 1;
   const level = state.hollows * fine * (tissue.name === 'pore' ? 1 - state.filled : 1);
   // A conditioner draws them together, where the wood is bare.
   const uneven = 1 - state.even * bare;
@@ -160,8 +165,8 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   const overSealed = left(OVER_SEALED[kind]);
   const overBare =
     kind === 'wiping-stain'
-      ? left(STAIN_ON_BARE[anatomyOf(wood)])
-      : overSealed * SOAKS_IN[kind as keyof typeof SOAKS_IN];
+      ? left(STAIN_ON_BARE[anatomy])
+      : overSealed * (hardRing ? ON_HARD_RINGS : SOAKS_IN[kind as keyof typeof SOAKS_IN]);
   const hold = 1 + (tissue.hold - 1) * level;
   const smooth = FURTHER_SEAL_HOLDS ** Math.max(0, Math.min(4, state.seals) - 1);
   const scratches = 1 + (holdByScratches(preparation, tissue.name) - 1) * state.scratches;

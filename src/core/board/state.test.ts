@@ -275,6 +275,10 @@ describe('evenness and grain (7, 8), common practice', () => {
     const soft = end([stain()], { wood: PINE });
     // Growth rings turn round: the light rings drink.
     expect(tissueL(soft, 'ground')).toBeLessThan(tissueL(soft, 'grain') - 2);
+    // So does a gel without conditioner or seal: loud rings, which a washcoat quietens.
+    const loud = (stack: Stack) =>
+      tissueL(end(stack, { wood: PINE }), 'grain') - tissueL(end(stack, { wood: PINE }), 'ground');
+    expect(loud([gel(0.05)])).toBeGreaterThan(loud([sealer(), gel(0.05)]) + 3);
   });
   it('blotch is nothing on raw wood, grows with colour, and a washcoat takes it away', () => {
     const [raw, dyed] = looks([dye()], { wood: PINE });
@@ -572,6 +576,57 @@ describe('over any stack', () => {
         });
       }),
       { numRuns: 60 },
+    );
+  });
+});
+
+describe('whole systems show what they must (common practice)', () => {
+  const pine = { wood: PINE };
+  it('softwood: gel alone is loud, a water stain over conditioner even, oil over it deep and even', () => {
+    const varnish = clear(3, 'varnish');
+    const gelAlone = end([gel(0.05), varnish], pine);
+    const water = end([conditioner(), stain({ 'wet-umber': 0.05 }), varnish], pine);
+    const both = end([conditioner(), stain({ 'wet-umber': 0.05 }), stain(0.05), varnish], pine);
+    expect(gelAlone.contrast).toBeGreaterThan(1.5 * water.contrast);
+    expect(gelAlone.blotch).toBeGreaterThan(2 * water.blotch);
+    expect(both.labs[0][0]).toBeLessThan(water.labs[0][0] - 4);
+    expect(both.contrast).toBeLessThan(water.contrast + 0.5);
+  });
+  it('black on open pores: ink alone leaves pale pores, dye alone is less deep, both are deepest', () => {
+    const of = (...layers: Layer[]) => end([...layers, oil(2)]);
+    const [inked, dyed] = [ink(10, { settings: { coats: 2 } }), dye(20, { settings: { coats: 2 } })];
+    expect(tissueL(of(inked), 'pore')).toBeGreaterThan(tissueL(of(inked), 'ground') + 8);
+    expect(tissueL(of(dyed), 'pore')).toBeLessThan(tissueL(of(dyed), 'ground'));
+    expect(of(inked, dyed).labs[0][0]).toBeLessThan(Math.min(of(inked).labs[0][0], of(dyed).labs[0][0]) - 1);
+  });
+  it('iron oak with metal: a dark face, bright pores; exactly one coat between', () => {
+    const look = end([iron(6), clear(1, 'lacquer'), filler({ copper: 0.3 }), clear(2, 'lacquer')]);
+    expect(tissueL(look, 'pore')).toBeGreaterThan(tissueL(look, 'ground') + 15);
+    expect(tissueL(look, 'ground')).toBeLessThan(tissueL(end([clear(3, 'lacquer')]), 'ground') - 12);
+  });
+  it('leaving the washcoat out under a gel goes darker; rays stay bright', () => {
+    const rayed: Wood = {
+      ...OAK,
+      tissues: [
+        { ...OAK.tissues[0], fraction: 0.6 },
+        ...OAK.tissues.slice(1),
+        { ...OAK.tissues[0], name: 'ray', fraction: 0.05, dye: 0.5, hold: 0.6 },
+      ],
+    };
+    const rayOak = (stack: Stack) => end(stack, { wood: rayed });
+    const [with1, without] = [[sealer()], []].map((s) =>
+      rayOak([dye({ smoke: 5 }), ...s, gel(0.04), clear(2, 'lacquer')]),
+    );
+    expect(without.labs[0][0]).toBeLessThan(with1.labs[0][0] - 0.5);
+    expect(tissueL(with1, 'ray')).toBeGreaterThan(tissueL(with1, 'ground') + 3);
+  });
+  it('a floor in two tones: glaze in the grain leaves the ground', () => {
+    const base = [stain(0.04), clear()];
+    const [before, after] = [base, [...base, glaze(0.2, { method: 'in-grain' }), clear()]].map((s) =>
+      end(s, { preparation: { grit: 100 } }),
+    );
+    expect(tissueL(before, 'grain') - tissueL(after, 'grain')).toBeGreaterThan(
+      2 * (tissueL(before, 'ground') - tissueL(after, 'ground')),
     );
   });
 });
