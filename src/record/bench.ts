@@ -1,4 +1,4 @@
-import { type PredictOptions, predict, type StageLook } from '../core/board/predict.ts';
+import { type PredictOptions, predict, predictFinal, type StageLook } from '../core/board/predict.ts';
 import type { Preparation } from '../core/board/preparation.ts';
 import type { Tuning } from '../core/board/state.ts';
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
@@ -113,6 +113,20 @@ export const promisedLooks = (
   options: Pick<PredictOptions, 'lights' | 'years' | 'zone' | 'falls'> = {},
 ): StageLook[] =>
   predict(stack, model.scaled, materials, {
+    preparation: model.preparation,
+    tuning: model.tuning,
+    measured: measuredOf(model.board),
+    ...options,
+  });
+
+/** The finished reading of those looks alone, for what is asked many times while a hand drags. */
+export const promisedFinal = (
+  { materials }: Pick<Bench, 'materials'>,
+  model: BoardModel,
+  stack: Stack,
+  options: Pick<PredictOptions, 'zone'> = {},
+): Spectrum =>
+  predictFinal(stack, model.scaled, materials, {
     preparation: model.preparation,
     tuning: model.tuning,
     measured: measuredOf(model.board),

@@ -1,11 +1,11 @@
 import { predict, type StageLook } from '../core/board/predict.ts';
-import { USUAL_PREPARATION } from '../core/board/preparation.ts';
-import { scaleToBoard, type TanninClass, type Wood } from '../core/board/wood.ts';
+import { type Preparation, USUAL_PREPARATION } from '../core/board/preparation.ts';
+import type { Wood } from '../core/board/wood.ts';
 import { labOf } from '../core/colour/lab.ts';
 import { FieldError } from '../core/field-error.ts';
 import type { Stack } from '../core/layers/layer.ts';
 import { KeptShelf, PredictionInput } from '../shared/prediction.ts';
-import { materialsOfFile } from './stack-file.ts';
+import { materialsOfFile, woodOfFile } from './stack-file.ts';
 
 /** A stage as a script gets it. */
 export interface PredictedStage {
@@ -49,16 +49,14 @@ function checked(asked: unknown): PredictionInput {
   throw new FieldError(path || 'input', (inner ?? issue)?.message ?? 'It is not what can be predicted.');
 }
 
-function woodOf(asked: PredictionInput, shelf: KeptShelf): Wood {
+function woodOf(asked: PredictionInput, shelf: KeptShelf, preparation: Preparation): Wood {
   const written = typeof asked.wood === 'string' ? shelf.woods.find((w) => w.id === asked.wood) : asked.wood;
   if (!written)
     throw new FieldError(
       'wood',
       `The demo shelf has no wood “${asked.wood}”; it has ${shelf.woods.map((w) => w.id).join(', ')}.`,
     );
-  const { raw, tannin, ...rest } = written;
-  const wood: Wood = { ...rest, tannin: tannin as TanninClass };
-  return raw ? scaleToBoard(wood, raw, { ...USUAL_PREPARATION, ...asked.preparation }) : wood;
+  return woodOfFile(written, preparation);
 }
 
 /**
@@ -74,8 +72,9 @@ export function predictionFor(asked: unknown, shelf: KeptShelf): { stages: Predi
   for (const { layers } of input.measured)
     if (layers > stack.length) throw new FieldError('measured', `There is no layer ${layers} to have been measured.`);
   try {
-    const looks = predict(stack, woodOf(input, shelf), materials, {
-      preparation: { ...USUAL_PREPARATION, ...input.preparation },
+    const preparation = { ...USUAL_PREPARATION, ...input.preparation };
+    const looks = predict(stack, woodOf(input, shelf, preparation), materials, {
+      preparation,
       zone: input.zone,
       years: input.years,
       measured: input.measured,

@@ -49,14 +49,18 @@ export function modelOfStackFile(file: StackFile): {
   materials: Materials;
   preparation: Preparation;
 } {
-  const { raw, tannin, ...species } = file.wood;
-  const wood: Wood = { ...species, tannin: tannin as TanninClass };
   return {
     stack: file.stack,
     preparation: file.preparation,
-    wood: raw ? scaleToBoard(wood, raw, file.preparation) : wood,
+    wood: woodOfFile(file.wood, file.preparation),
     materials: materialsOfFile(file),
   };
+}
+
+/** A wood as a file has it, for the model: scaled to its raw reading, where it was read. */
+export function woodOfFile({ raw, tannin, ...species }: StackFile['wood'], preparation: Preparation): Wood {
+  const wood: Wood = { ...species, tannin: tannin as TanninClass };
+  return raw ? scaleToBoard(wood, raw, preparation) : wood;
 }
 
 /** Colourants and mediums as a file has them, for the model; a colourant without a profile is none to it. */

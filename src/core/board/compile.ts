@@ -80,15 +80,20 @@ export function assemble(stack: Stack, wood: Wood, materials: Materials, options
   return { program: allocateProgram(fractions, rawTissues(setup, years), stages), states };
 }
 
-/**
- * A stack on a wood made ready for the kernel: stage 0 is the raw board, stage n the board after its n-th layer.
- * @throws FieldError when the stack names unknown things or numbers out of bounds, or a spectrum is none
- */
-export function compileStack(stack: Stack, wood: Wood, materials: Materials, options: BoardOptions = {}): Program {
+/** Refuses what cannot be predicted. @throws FieldError naming the field */
+export function checkBoard(stack: Stack, wood: Wood, materials: Materials, options: BoardOptions = {}): void {
   checkStack(stack, materials);
   checkPreparation(options.preparation ?? USUAL_PREPARATION);
   checkWood(wood);
   if (!(options.years === undefined || (options.years >= 0 && options.years <= 100)))
     throw new FieldError('years', 'The years must lie between 0 and 100.');
+}
+
+/**
+ * A stack on a wood made ready for the kernel: stage 0 is the raw board, stage n the board after its n-th layer.
+ * @throws FieldError when the stack names unknown things or numbers out of bounds, or a spectrum is none
+ */
+export function compileStack(stack: Stack, wood: Wood, materials: Materials, options: BoardOptions = {}): Program {
+  checkBoard(stack, wood, materials, options);
   return assemble(stack, wood, materials, options).program;
 }

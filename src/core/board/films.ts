@@ -202,30 +202,43 @@ export function usualFilm(kind: 'wiping-stain' | 'gel-stain', wood: Wood): numbe
   );
 }
 
+const carrierOf = (doses: readonly Dose[]) => doses[0]?.colourant.carrier ?? null;
+
+/** A film of a layer's own colours. */
+const pigmentFilm = (
+  layer: Layer,
+  at: number,
+  doses: readonly Dose[],
+  thickness: readonly number[],
+  over: Partial<Film>,
+): Film =>
+  film({
+    layer: at,
+    kind: layer.kind,
+    absorbs: curveOf(doses, 'absorption'),
+    scatters: curveOf(doses, 'scatter'),
+    thickness,
+    carrier: carrierOf(doses),
+    build: BUILD[layer.kind] ?? 0,
+    coloured: true,
+    ...over,
+  });
+
 /**
  * One coat of wiping stain, gel, glaze or powdering glaze: a film of K X and S X over each tissue (two-constant
  * Kubelka-Munk, Kubelka 1948). What each tissue keeps after wiping is common practice, no source.
  */
 export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
-  const carrier = doses[0]?.colourant.carrier ?? null;
   const coat = Math.min(1, setting(layer, 'film'));
-  const washed = lifted(state, carrier, layer, coat);
+  const washed = lifted(state, carrierOf(doses), layer, coat);
   const thickness = byTissue(setup.wood, (tissue, t) => wipedFilm(washed, layer, setup, tissue, t));
   return closed(
     withFilm(
       washed,
-      film({
-        layer: at,
-        kind: layer.kind,
-        absorbs: curveOf(doses, 'absorption'),
-        scatters: curveOf(doses, 'scatter'),
-        thickness,
+      pigmentFilm(layer, at, doses, thickness, {
         movable: true,
-        carrier,
-        build: BUILD[layer.kind] ?? 0,
         surface: layer.kind === 'gel-stain' ? SEALED : null,
-        coloured: true,
       }),
     ),
     layer.kind,
@@ -237,20 +250,7 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
 export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
   const thickness = byTissue(setup.wood, () => OPAQUE_COAT * (setup.tuning.film.opaque ?? 1));
-  const painted = withFilm(
-    withLocked(state),
-    film({
-      layer: at,
-      kind: layer.kind,
-      absorbs: curveOf(doses, 'absorption'),
-      scatters: curveOf(doses, 'scatter'),
-      thickness,
-      carrier: doses[0]?.colourant.carrier ?? null,
-      build: BUILD.opaque ?? 0,
-      surface: SEALED,
-      coloured: true,
-    }),
-  );
+  const painted = withFilm(withLocked(state), pigmentFilm(layer, at, doses, thickness, { surface: SEALED }));
   return { ...closed(painted, 'opaque'), reach: 0, hollows: painted.hollows * CLEAR_LEAVES.hollows };
 }
 

@@ -3,7 +3,7 @@ import { type Lab, labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { internalOf, type Program, readingOf, runProgram } from '../optics/program.ts';
+import { internalOf, lastStage, type Program, readingOf, runProgram, runStage } from '../optics/program.ts';
 import { glossIn, type Surface, throughSurface, WET } from '../optics/surface.ts';
 import { type BoardOptions, compileStack } from './compile.ts';
 import { clarityOf, contrastOf } from './figures.ts';
@@ -148,6 +148,22 @@ export function predict(stack: Stack, wood: Wood, materials: Materials, options:
     clarity: clarityOf(raw, look.tissues, lights?.[0]),
     blotch: uneven[s],
   }));
+}
+
+/**
+ * The finished reading alone, as the last look of {@link predict} has it: no picture, no figures.
+ * @throws FieldError when the stack or the preparation is refused
+ */
+export function predictFinal(
+  stack: Stack,
+  wood: Wood,
+  materials: Materials,
+  { measured = [], ...board }: Omit<PredictOptions, 'lights' | 'falls'> = {},
+): Spectrum {
+  const finished = measured.some((m) => m.layers >= stack.length);
+  const program = compileStack(stack, wood, materials, { ...board, measured: finished ? [] : measured });
+  runStage(program, lastStage(program));
+  return readingOf(program, lastStage(program)).slice();
 }
 
 /** An expected look brought to what was measured: the tissues keep their proportion, the average reads as measured. */

@@ -31,7 +31,7 @@ import { labOf } from '../colour/lab.ts';
 import type { Layer, Stack } from '../layers/layer.ts';
 import { runProgram } from '../optics/program.ts';
 import { assemble } from './compile.ts';
-import type { StageLook } from './predict.ts';
+import { predictFinal, type StageLook } from './predict.ts';
 import { scaleToBoard, type Wood } from './wood.ts';
 
 const tissueL = (look: StageLook, name: string) => labOf(look.tissues.find((t) => t.name === name)?.dry ?? [])[0];
@@ -489,6 +489,17 @@ describe('a reading corrects the state', () => {
     const corrected = end([dye(6), wipeBack(0.5)], { measured });
     expect(apart(corrected, end([dye(9), wipeBack(0.5)]))).toBeLessThan(0.3);
     expect(apart(end([dye(6), wipeBack(0.5)]), end([dye(9), wipeBack(0.5)]))).toBeGreaterThan(1.5);
+  });
+  it('the finished reading alone is that of the last look, measured or not', () => {
+    const stack = [dye(), sealer(), glaze(0.03), clear()];
+    const measured = [{ layers: 1, reading: off([dye()], 0.9) }];
+    for (const over of [
+      {},
+      { measured },
+      { measured: [...measured, { layers: 4, reading: off(stack, 0.9) }] },
+      { zone: 'end' as const },
+    ])
+      expect(predictFinal(stack, OAK, BENCH, over)).toEqual(end(stack, over).reading);
   });
   it('readings of several stages each count', () => {
     const stack = [dye(), sealer(), glaze({ umber: 0.03 }), clear()];

@@ -199,10 +199,6 @@ export const KINDS: Record<LayerKind, KindInfo> = {
 /** Whether a layer of this kind is coloured at all. */
 export const isColoured = (kindName: LayerKind): boolean => KINDS[kindName].takes.length > 0;
 
-/** How strength is told where a layer of this kind is coloured: grams in a litre, or share of the mass. */
-export const byShare = (kindName: LayerKind): boolean =>
-  KINDS[kindName].takes.some((taken) => taken === 'pigment') && kindName !== 'toner';
-
 /** A setting's value, its default when not given. */
 export function setting(layer: Layer, key: string): number {
   const spec = KINDS[layer.kind].settings.find((s) => s.key === key);

@@ -1,4 +1,4 @@
-import { assemble, type BoardOptions, compileStack } from '../board/compile.ts';
+import { assemble, type BoardOptions, checkBoard } from '../board/compile.ts';
 import { held } from '../board/in-wood.ts';
 import { ciede2000Parts } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
@@ -120,7 +120,7 @@ function makeReady(problem: MatchProblem): Ready {
   const done = doneOf(problem);
   const openLayers = new Set(problem.open.map((o) => o.layer));
   // Checked as it stands without its open colours, then put together with all of them, which no pot would hold.
-  compileStack(
+  checkBoard(
     stack.map((layer, i) => (openLayers.has(i) ? emptied(layer) : layer)),
     wood,
     materials,

@@ -1,12 +1,13 @@
 import { useMemo } from 'react';
-import { ZONES } from '../../../core/board/wood.ts';
+import { ZONES, type Zone } from '../../../core/board/wood.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
+import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { nth } from '../../../core/known.ts';
 import { KINDS, type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
 import { durationOf } from '../../../core/time/waits.ts';
-import { type Bench, type BoardModel, promisedLooks } from '../../../record/bench.ts';
+import { type Bench, type BoardModel, promisedFinal } from '../../../record/bench.ts';
 import { deltaText, hoursText } from '../numbers.ts';
 
 interface Props {
@@ -17,10 +18,9 @@ interface Props {
 }
 
 /** The finished colour of a stack, or nothing where it is refused. */
-function finalLab({ bench, model, stack, light }: Props, more: Parameters<typeof promisedLooks>[3] = {}) {
+function finalLab({ bench, model, stack, light }: Props, zone: Zone = 'face') {
   try {
-    const looks = promisedLooks(bench, model, stack, { lights: [light], ...more });
-    return nth(nth(looks, looks.length - 1).labs, 0);
+    return labOf(promisedFinal(bench, model, stack, { zone }), light);
   } catch {
     return null;
   }
@@ -51,7 +51,7 @@ export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: num
 export function Foreseen(props: Props) {
   const { bench, model, stack, light } = props;
   const zones = useMemo(
-    () => ZONES.map((zone) => ({ zone, lab: finalLab({ bench, model, stack, light }, { zone }) })),
+    () => ZONES.map((zone) => ({ zone, lab: finalLab({ bench, model, stack, light }, zone) })),
     [bench, model, stack, light],
   );
   const { wait, hands } = durationOf(stack, bench.materials);
