@@ -44,11 +44,12 @@ export async function makeDemo(
   for (const medium of mediums) {
     const known = shelf.mediums.find((m) => m.id === medium.id);
     if (!known) await ask('POST', '/mediums', medium);
-    if (medium.kind === 'oil' || known?.samples.length) continue;
+    if (known?.samples.length) continue;
     const samples = [];
+    const coats = usualCoats(medium.kind);
     for (const speciesId of COAT_WOODS.filter((id) => woods.some((w) => w.id === id))) {
-      const readings = (await ask('POST', '/instrument/coat', { mediumId: medium.id, speciesId })) as object;
-      samples.push({ id: newId(), speciesId, coats: usualCoats(medium.kind), ...readings });
+      const readings = (await ask('POST', '/instrument/coat', { mediumId: medium.id, speciesId, coats })) as object;
+      samples.push({ id: newId(), speciesId, coats, ...readings });
     }
     await ask('POST', `/mediums/${medium.id}/coats`, { samples });
   }

@@ -96,6 +96,7 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
     recipe: null,
     coats: [],
     readings: [],
+    aside: [],
     createdAt: '',
   };
   return modelOn(bench, species, wood, board);

@@ -82,7 +82,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });
-  api.use(shelfRoutes(shop), jobRoutes(shop), boardRoutes(shop), houseRoutes(shop), instrumentRoutes());
+  api.use(shelfRoutes(shop), jobRoutes(shop), boardRoutes(shop), houseRoutes(shop), instrumentRoutes(shop));
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);
   });

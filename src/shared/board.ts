@@ -112,6 +112,8 @@ export const Board = z.object({
   recipe: Recipe.nullable(),
   coats: z.array(Coat),
   readings: z.array(StoredReading),
+  /** Readings of edge, end grain and knots: kept beside those of the face, which is what is matched. */
+  aside: z.array(StoredReading),
   createdAt: z.string(),
 });
 export type Board = z.infer<typeof Board>;

@@ -11,6 +11,11 @@ export const LabFields = z.object({
 export const Lab = z.tuple([LabFields.shape.L, LabFields.shape.a, LabFields.shape.b]);
 export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
+/** Where on a board an instrument is put down; the face is what is matched. */
+export const SPOTS = ['face', 'edge', 'end', 'knot'] as const;
+export const SpotSchema = z.enum(SPOTS);
+export type Spot = z.infer<typeof SpotSchema>;
+
 /** What every way has: the id of the taking (one tap, however many readings), and when, where it was not just now. */
 const taking = { takingId: Id, takenAt: Moment.optional() };
 
@@ -46,9 +51,13 @@ export type ReadingInput = z.infer<typeof ReadingInput>;
 export const SOURCES = ['file', 'typed', 'instrument', 'rack'] as const;
 
 export const BoardReadingInput = z.object({
+  /** The face where it is not said; readings of another spot stand beside the stage's mean. */
+  zone: SpotSchema.default('face'),
   stage: z.number().int().min(0, 'Stage 0 is the raw board.').max(16, 'A board has at most 16 layers.'),
   reading: ReadingInput,
 });
+
+export type BoardReadingInput = z.infer<typeof BoardReadingInput>;
 
 /** The grids on which a board's readings stand: each can be one file. */
 export const Grids = z.array(z.object({ name: z.string(), count: z.number() }));
@@ -63,6 +72,7 @@ export const StoredReading = z.object({
   grid: Grid,
   takenAt: z.string(),
   version: z.number(),
+  zone: SpotSchema,
 });
 export type StoredReading = z.infer<typeof StoredReading>;
 
@@ -89,8 +99,12 @@ export const RungRequest = z.object({
 /** A board read before and after, whether a rung or a coat. */
 export const BeforeAndAfter = z.object({ before: Grid, after: Grid });
 
-/** Asks the simulated workshop for a raw board read before and after a sealer or clear. */
-export const CoatRequest = z.object({ mediumId: z.string(), speciesId: z.string() });
+/** Asks the simulated workshop for a raw board read before and after coats of a sealer, an oil or a clear. */
+export const CoatRequest = z.object({
+  mediumId: z.string(),
+  speciesId: z.string(),
+  coats: z.number().int().min(1, 'One coat at least.').max(8, 'Eight coats at most.'),
+});
 
 /** Asks the simulated instrument for one tissue of a wood, read through a small aperture. */
 export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(['ground', 'grain', 'pore']) });

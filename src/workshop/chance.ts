@@ -10,13 +10,17 @@ export interface Chance {
   /** exp of a normal with this standard deviation: a factor around 1. */
   factor(deviation: number): number;
   pick<T>(list: readonly T[]): T;
+  /** So many different ones, in an order of chance. */
+  some<T>(list: readonly T[], count: number): T[];
 }
 
-/** FNV-1a over the parts of a name. */
+/** FNV-1a over the parts of a name, its bits mixed at the end (MurmurHash3), so that names alike give chances unlike. */
 function hash(parts: readonly (string | number)[]): number {
   let h = 0x811c9dc5;
   for (const char of parts.join('/')) h = Math.imul(h ^ (char.codePointAt(0) as number), 0x01000193);
-  return h >>> 0;
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return (h ^ (h >>> 16)) >>> 0;
 }
 
 export function chanceOf(...name: (string | number)[]): Chance {
@@ -29,5 +33,11 @@ export function chanceOf(...name: (string | number)[]): Chance {
     normal,
     factor: (deviation) => Math.exp(deviation * normal()),
     pick: (list) => list[Math.floor(even() * list.length)],
+    some: (list, count) =>
+      list
+        .map((item) => ({ item, rank: even() }))
+        .sort((p, q) => p.rank - q.rank)
+        .slice(0, count)
+        .map(({ item }) => item),
   };
 }

@@ -31,3 +31,90 @@ export interface Workshop {
   target(k: number): { species: string; spectra: number[][] };
 }
 export type WorkshopFactory = (seed: number) => Workshop;
+
+/**
+ * The wider bench: any layer, in any order. A module's named export `bench` is `(seed: number) => Bench`. Deterministic in
+ * the seed and in the order of calls. What a real bench would refuse throws an Error with a sentence.
+ */
+export interface BenchMaterial {
+  id: string;
+  /** 'stain' is a ready-made wiping stain (strength 1 = as it comes, may be thinned to 0.1 or mixed by share). */
+  kind:
+    | 'dye'
+    | 'ink'
+    | 'reactive'
+    | 'pigment'
+    | 'stain'
+    | 'sealer'
+    | 'oil'
+    | 'clear'
+    | 'filler'
+    | 'bleach'
+    | 'conditioner'
+    | 'opaque';
+  carrier: 'water' | 'alcohol' | 'solvent' | 'oil';
+  /** Dyes, inks, reactive colours: g/L. Pigments: fraction by mass. Stains: share. Others: 1. */
+  maxStrength: number;
+  name?: string;
+}
+
+/** One thing done to a board. */
+export interface Act {
+  /** The layer kinds of the app: 'dye', 'glaze', 'clear', 'wipe-back' and so on. */
+  kind: string;
+  /** Colourant id -> strength. */
+  colours?: Readonly<Record<string, number>>;
+  /** Id of the sealer, oil, clear or conditioner. */
+  medium?: string;
+  /** Whole coats or passes; 1 when absent. */
+  coats?: number;
+  /** Minutes before wiping off, for wiped kinds; 5 when absent. */
+  dwell?: number;
+  /**
+   * Wiped kinds: how much is left, times the usual; 1 when absent. Wipe-back, sand-back: the share aimed at; bleach: the
+   * share of the colour taken out; filler: the share of the pores filled; 0-1.
+   */
+  amount?: number;
+  method?: string;
+  /** How much is put on, and how hard it is wiped, times the usual; 1 when absent. */
+  load?: number;
+  pressure?: number;
+}
+
+/** How a raw board is made ready. Missing settings are the usual ones (180, plain). */
+export interface Making {
+  grit?: number;
+  texture?: string;
+  grainRaised?: boolean;
+  preWet?: boolean;
+  /** A coat of conditioner, and whether the board is an old one with its finish on, scuffed. */
+  conditioner?: boolean;
+  oldFinish?: boolean;
+}
+
+/** Where an instrument can be put down. */
+export type Spot = 'face' | 'edge' | 'end' | 'knot';
+
+export interface BenchTarget {
+  species: string;
+  spectra: number[][];
+  /** A clear has to be the last coat. */
+  mustEndClear: boolean;
+  /** Layer kinds that the shop cannot or will not use for it. */
+  without: string[];
+}
+
+export interface Bench {
+  wavelengths: number[];
+  species: string[];
+  materials: BenchMaterial[];
+  newBoard(species: string): BoardId;
+  /** Before anything else. */
+  prepare(board: BoardId, how: Making): void;
+  apply(board: BoardId, act: Act): void;
+  /** Readings at random spots of a zone ('face' when absent), dry. */
+  measure(board: BoardId, readings: number, zone?: 'face' | 'end'): number[][];
+  /** The k-th customer's target. */
+  target(k: number): BenchTarget;
+}
+export type BenchFactory = (seed: number) => Bench;

@@ -1,99 +1,112 @@
 import { type Lab, reflectanceFromLab, WAVELENGTHS } from '../core/colour/index.ts';
+import {
+  amberCurve,
+  byId,
+  type Carrier,
+  type CoatKind,
+  type CoatNature,
+  type ColourKind,
+  type ColourNature,
+  type Curve,
+  type Stock,
+  type TissueNature,
+  type WoodNature,
+} from './natures.ts';
 
-/** The true nature of the simulated workshop's woods and colours. Invented; nobody but the workshop reads this. */
+/** The true nature of the simulated workshop's own woods, colours and coats. Invented. */
 export type Band = readonly [centre: number, width: number, height: number];
 
-export interface TrueTissue {
-  fraction: number;
-  raw: readonly number[];
-  /** Factor on dye uptake and on glaze film. */
-  dye: number;
-  film: number;
-}
-export interface TrueWood {
-  id: string;
-  name: string;
-  thirst: number;
-  roughness: number;
-  tissues: readonly TrueTissue[];
-}
-export interface TrueDye {
-  id: string;
-  name: string;
-  /** K/S per (g/L)^exponent. */
-  curve: readonly number[];
-  exponent: number;
-  maxStrength: number;
-}
-export interface TruePigment {
-  id: string;
-  name: string;
-  absorption: readonly number[];
-  scatter: readonly number[];
-  maxStrength: number;
-}
-
-export const curveOf = (bands: readonly Band[], floor = 0): number[] =>
+export const curveOf = (bands: readonly Band[], floor = 0): Curve =>
   WAVELENGTHS.map(
     (nm) =>
       floor +
       bands.reduce((sum, [centre, width, height]) => sum + height * Math.exp(-(((nm - centre) / width) ** 2) / 2), 0),
   );
+const flat = (v: number, slope = 0): Curve => WAVELENGTHS.map((nm) => v * (550 / nm) ** slope);
+const none = flat(0);
 
-const tissue = (fraction: number, lab: Lab, dye: number, film: number): TrueTissue => ({
+const tissue = (fraction: number, lab: Lab, drinks: number, holds: number): Omit<TissueNature, 'depth'> => ({
   fraction,
   raw: Array.from(reflectanceFromLab(lab)),
-  dye,
-  film,
+  drinks,
+  holds,
 });
-const wood = (id: string, thirst: number, roughness: number, ...tissues: TrueTissue[]): TrueWood => ({
+const DEPTHS = [0, 0.2, 1];
+const wood = (
+  id: string,
+  nature: Pick<WoodNature, 'thirst' | 'roughness' | 'tannin' | 'blotch' | 'lodges'>,
+  ...tissues: Omit<TissueNature, 'depth'>[]
+): WoodNature => ({
   id,
   name: id[0].toUpperCase() + id.slice(1),
-  thirst,
-  roughness,
-  tissues,
+  ...nature,
+  tissues: tissues.map((t, i) => ({ ...t, depth: DEPTHS[i] })),
 });
 
-export const WOODS: readonly TrueWood[] = [
+export const WOODS: readonly WoodNature[] = [
   wood(
     'sapele',
-    1.05,
-    0.19,
+    { thirst: 1.05, roughness: 0.19, tannin: 1.6, blotch: 0.03, lodges: 1 },
     tissue(0.68, [54.5, 14, 22], 1.05, 1),
     tissue(0.24, [47, 15, 21], 1.24, 1.1),
     tissue(0.08, [33, 12, 14], 1.6, 1.9),
   ),
-  wood('beech', 0.95, 0.22, tissue(0.74, [74, 7, 19.5], 1, 1), tissue(0.26, [68.5, 8.5, 21], 1.22, 1.15)),
-  wood('birch', 0.9, 0.24, tissue(0.8, [80.5, 4, 19], 1, 1), tissue(0.2, [76, 5, 20.5], 1.18, 1.05)),
+  wood(
+    'beech',
+    { thirst: 0.95, roughness: 0.22, tannin: 0.08, blotch: 0.05, lodges: 0.5 },
+    tissue(0.74, [74, 7, 19.5], 1, 1),
+    tissue(0.26, [68.5, 8.5, 21], 1.22, 1.15),
+  ),
+  wood(
+    'birch',
+    { thirst: 0.9, roughness: 0.24, tannin: 0.05, blotch: 0.07, lodges: 0.5 },
+    tissue(0.8, [80.5, 4, 19], 1, 1),
+    tissue(0.2, [76, 5, 20.5], 1.18, 1.05),
+  ),
   wood(
     'ash',
-    1.1,
-    0.2,
+    { thirst: 1.1, roughness: 0.2, tannin: 1.9, blotch: 0.03, lodges: 1 },
     tissue(0.66, [79, 4, 18], 0.95, 1),
     tissue(0.24, [69.5, 6, 21], 1.35, 1.2),
     tissue(0.1, [58, 8, 21], 1.5, 2.1),
   ),
   wood(
     'oak',
-    1.08,
-    0.19,
+    { thirst: 1.08, roughness: 0.19, tannin: 5.5, blotch: 0.025, lodges: 1 },
     tissue(0.64, [68, 6.5, 20.5], 1, 1),
     tissue(0.24, [61, 7.5, 21], 1.3, 1.2),
     tissue(0.12, [45, 9, 18], 1.6, 2.2),
   ),
-  wood('maple', 0.85, 0.25, tissue(0.82, [82, 4, 16], 1, 1), tissue(0.18, [76.5, 6, 18.5], 1.25, 1.05)),
+  wood(
+    'maple',
+    { thirst: 0.85, roughness: 0.25, tannin: 0.05, blotch: 0.07, lodges: 0.5 },
+    tissue(0.82, [82, 4, 16], 1, 1),
+    tissue(0.18, [76.5, 6, 18.5], 1.25, 1.05),
+  ),
 ];
 
-const dye = (id: string, name: string, bands: readonly Band[], exponent: number, floor = 0.002): TrueDye => ({
+const dye = (
+  id: string,
+  name: string,
+  bands: readonly Band[],
+  exponent: number,
+  floor = 0.002,
+  over: Partial<ColourNature> = {},
+): ColourNature => ({
   id,
   name,
-  curve: curveOf(bands, floor),
+  kind: 'dye',
+  carrier: 'water',
+  absorption: curveOf(bands, floor),
+  scatter: none,
   exponent,
   maxStrength: 24,
+  lifts: 0.05,
+  ...over,
 });
 
 /** Seven water dyes, named by colour and code of the demo shop. */
-export const DYES: readonly TrueDye[] = [
+export const DYES: readonly ColourNature[] = [
   dye(
     'honey',
     'Honey',
@@ -169,16 +182,22 @@ const pigment = (
   kFloor: number,
   s: number,
   slope: number,
-): TruePigment => ({
+  over: Partial<ColourNature> = {},
+): ColourNature => ({
   id,
   name,
+  kind: 'pigment',
+  carrier: 'water',
   absorption: curveOf(k, kFloor),
-  scatter: WAVELENGTHS.map((nm) => s * (550 / nm) ** slope),
+  scatter: flat(s, slope),
+  exponent: 1,
   maxStrength: 0.3,
+  lifts: 0,
+  ...over,
 });
 
 /** Five earth-like pigments for glazes and gels. */
-export const PIGMENTS: readonly TruePigment[] = [
+export const PIGMENTS: readonly ColourNature[] = [
   pigment('ochre', 'Ochre', [[420, 55, 9]], 0.25, 3.2, 0.5),
   pigment(
     'brick',
@@ -197,7 +216,7 @@ export const PIGMENTS: readonly TruePigment[] = [
 ];
 
 /** Old colours that made the customer's pieces; no shop can buy them. */
-export const OLD_DYES: readonly TrueDye[] = [
+export const OLD_DYES: readonly ColourNature[] = [
   dye(
     'old-brown',
     'old brown',
@@ -211,13 +230,48 @@ export const OLD_DYES: readonly TrueDye[] = [
   dye('old-red', 'old red', [[515, 42, 0.42]], 0.9, 0.012),
 ];
 
-/** What the simulated workshop puts under a glaze when it is told of no sealer: thin and colourless. */
-export const THIN_SEALER = { act: 'seal', amber: 0 } as const;
+/** What else colours wood on the wider bench: dyes of another solvent, an ink, a brew of iron, ready-made stains, a white. */
+const kindOf = (kind: ColourKind, carrier: Carrier, maxStrength: number): Partial<ColourNature> => ({
+  kind,
+  carrier,
+  maxStrength,
+});
+export const OTHER_COLOURS: readonly ColourNature[] = [
+  dye('straw', 'Straw', [[430, 42, 0.42]], 0.93, 0.003, { carrier: 'solvent', lifts: 0.1 }),
+  dye('clove', 'Clove', [[470, 75, 0.34]], 0.86, 0.03, { carrier: 'solvent', lifts: 0.08 }),
+  dye('lampblack', 'Lampblack', [[520, 320, 0.2]], 0.82, 0.24, kindOf('ink', 'water', 30)),
+  dye('rust-brew', 'Rust brew', [[480, 150, 0.3]], 0.9, 0.12, kindOf('reactive', 'water', 40)),
+  pigment('pine-tar', 'Pine tar', [[430, 90, 1.9]], 0.25, 0.3, 0.4, kindOf('stain', 'oil', 1)),
+  pigment('tawny', 'Tawny', [[440, 60, 1.5], [540, 30, 0.5]], 0.12, 0.35, 0.4, kindOf('stain', 'oil', 1)), // biome-ignore format: a table
+  pigment('bog', 'Bog', [[480, 200, 0.9]], 1.1, 0.16, 0.3, kindOf('stain', 'oil', 1)),
+  pigment('sailcloth', 'Sailcloth', [[400, 25, 0.6]], 0.05, 26, 0.5, { maxStrength: 0.5 }),
+];
 
-/** The simulated workshop's sealers and clears, by the demo shop's own names, with their amber. */
-export const MEDIUMS: Readonly<Record<string, { act: 'seal' | 'clear'; amber: number }>> = {
-  'water-satin': { act: 'clear', amber: 0.05 },
-  'oil-varnish': { act: 'clear', amber: 0.14 },
-  'blonde-shellac': { act: 'seal', amber: 0.004 },
-  'garnet-shellac': { act: 'seal', amber: 0.18 },
+const coat = (id: string, kind: CoatKind, carrier: Carrier, amber: number): CoatNature => ({
+  id,
+  kind,
+  carrier,
+  tint: amberCurve(amber),
+});
+/** Sealers, oils, clears and the rest; the amber is that of one coat. */
+export const COATS: readonly CoatNature[] = [
+  coat('thin-sealer', 'sealer', 'alcohol', 0),
+  coat('blonde-shellac', 'sealer', 'alcohol', 0.004),
+  coat('garnet-shellac', 'sealer', 'alcohol', 0.18),
+  coat('water-satin', 'clear', 'water', 0.025),
+  coat('oil-varnish', 'clear', 'oil', 0.07),
+  coat('linseed', 'oil', 'oil', 0.05),
+  coat('pore-paste', 'filler', 'oil', 0),
+  coat('peroxide', 'bleach', 'water', 0),
+  coat('blotch-coat', 'conditioner', 'water', 0),
+];
+
+/** What the simulated workshop puts under a glaze when it is told of no sealer: thin and colourless. */
+export const THIN_SEALER = 'thin-sealer';
+
+/** All that the simulated workshop has of its own. */
+export const STOCK: Stock = {
+  woods: byId(WOODS),
+  colours: byId([...DYES, ...OLD_DYES, ...PIGMENTS, ...OTHER_COLOURS]),
+  coats: byId(COATS),
 };

@@ -1,7 +1,17 @@
 import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
-import { readSpot, type Step, type Strengths } from './board.ts';
-import { MEDIUMS, THIN_SEALER } from './stock.ts';
-import { STOCK } from './workshop.ts';
+import { firstRefusal, readSpot, type WorkshopBoard } from './board.ts';
+import type { Act, Spot } from './interface.ts';
+import {
+  byId,
+  type CoatProfile,
+  type ColourProfile,
+  coatNature,
+  colourNature,
+  type Stock,
+  type WoodProfile,
+  woodNature,
+} from './natures.ts';
+import { STOCK, THIN_SEALER } from './stock.ts';
 
 /**
  * What lies on the workshop bench, for the simulated instrument: the customer's pieces and the shop's own boards.
@@ -11,94 +21,120 @@ export interface SamplePiece {
   id: string;
   name: string;
   species: string;
-  steps: Step[];
+  acts: readonly Act[];
 }
 
 export const DEMO_SEED = 1926;
 
+const oldFinish = (medium: string, colours: Record<string, number>, coats: number): Act[] => [
+  { kind: 'dye', colours },
+  { kind: 'clear', medium, coats },
+];
 /** Pieces that the simulated workshop keeps in its drawer, to be read as targets. Invented. */
 export const SAMPLE_PIECES: readonly SamplePiece[] = [
   {
     id: 'counter-panel',
     name: 'Surviving counter panel',
     species: 'sapele',
-    steps: [
-      { act: 'dye', strengths: { 'old-brown': 1.1, 'old-red': 0.9 } },
-      { act: 'clear', amber: 0.09 },
-    ],
+    acts: oldFinish('water-satin', { 'old-brown': 1.1, 'old-red': 0.9 }, 4),
   },
   {
     id: 'reading-room-door',
     name: 'Reading-room door',
     species: 'oak',
-    steps: [
-      { act: 'dye', strengths: { 'old-brown': 3.4, 'old-red': 0.6 } },
-      { act: 'clear', amber: 0.1 },
-    ],
+    acts: oldFinish('oil-varnish', { 'old-brown': 3.4, 'old-red': 0.6 }, 1),
   },
   {
     id: 'stair-rail',
     name: 'Stair rail',
     species: 'ash',
-    steps: [
-      { act: 'dye', strengths: { 'old-brown': 1.2 } },
-      { act: 'clear', amber: 0.14 },
-    ],
+    acts: oldFinish('oil-varnish', { 'old-brown': 1.2 }, 2),
   },
 ];
 
-export interface WorkshopBoard {
-  /** Any text that stays the same for one board. */
-  key: string;
-  species: string;
-  steps: readonly Step[];
+/** A board of the bench without the seed that all its boards share. */
+export type BenchBoard = Omit<WorkshopBoard, 'seed'>;
+
+/** What a shop's shelf tells the workshop of things that it may not have met. */
+export interface ShelfProfiles {
+  woods: readonly WoodProfile[];
+  colours: readonly ColourProfile[];
+  coats: readonly CoatProfile[];
 }
 
-/** The simulated spectrophotometer on a piece or a board. Readings go on from number `from`, so that no two are alike. */
+/** The workshop's own stock and, for what else is on the shop's shelf, natures drawn from its profiles and the seed. */
+export const stockFor = ({ woods, colours, coats }: ShelfProfiles): Stock => ({
+  woods: new Map([...byId(woods.map((w) => woodNature(w, DEMO_SEED))), ...STOCK.woods]),
+  colours: new Map([...byId(colours.map((c) => colourNature(c, DEMO_SEED))), ...STOCK.colours]),
+  coats: new Map([...byId(coats.map((c) => coatNature(c, DEMO_SEED))), ...STOCK.coats]),
+});
+
+/** What the bench says when a board cannot be made; null when it can. */
+export const benchRefusal = (stock: Stock, board: BenchBoard): string | null => firstRefusal(stock, board);
+
+/** Where on a board, and from which number on, readings are taken. */
+export interface Where {
+  zone?: Spot;
+  /** Readings of this zone of this stage that were taken before. */
+  from?: number;
+}
+
+/**
+ * The simulated spectrophotometer on a piece or a board. Each reading is at a spot of its own, and none has the noise of
+ * another, of the same stage or of another.
+ */
 export function takeReadings(
-  board: WorkshopBoard,
+  stock: Stock,
+  board: BenchBoard,
   count: number,
-  from = 0,
+  { zone = 'face', from = 0 }: Where = {},
 ): { wavelengths: number[]; spectra: number[][] } {
-  const state = { seed: DEMO_SEED, id: board.key, species: board.species, steps: board.steps };
-  return {
-    wavelengths: [...WAVELENGTHS],
-    spectra: Array.from({ length: count }, (_, i) => readSpot(STOCK, state, `r${from + i + 1}`, from + i)),
-  };
+  const stage = board.acts.length;
+  const spectra = Array.from({ length: count }, (_, i) =>
+    readSpot(stock, { seed: DEMO_SEED, ...board }, `${zone}-${stage}-${from + i + 1}`, 31 * stage + from + i, zone),
+  );
+  return { wavelengths: [...WAVELENGTHS], spectra };
 }
 
 /** Readings that the simulated workshop takes of a board of its own making, before and after. */
 const RUNG_READINGS = 8;
-const readBoard = (key: string, species: string, steps: readonly Step[]): number[] =>
-  Array.from(meanSpectrum(takeReadings({ key, species, steps }, RUNG_READINGS).spectra));
-
-/** A ladder board of the simulated workshop: read raw (or under the bare glaze medium), then with one coat of one colour. */
-export function makeRung(
-  colourant: string,
-  species: string,
-  strength: number,
-): { before: number[]; after: number[] } | null {
-  const film = STOCK.pigments.has(colourant);
-  if (!(film || STOCK.dyes.has(colourant)) || !STOCK.woods.has(species)) return null;
-  const key = `ladder-${colourant}-${species}-${strength}`;
-  const glaze = (strengths: Strengths): Step[] => [THIN_SEALER, { act: 'glaze', strengths }];
-  const strengths = { [colourant]: strength };
-  return {
-    before: readBoard(key, species, film ? glaze({}) : []),
-    after: readBoard(key, species, film ? glaze(strengths) : [{ act: 'dye', strengths }]),
-  };
+function beforeAndAfter(stock: Stock, id: string, species: string, before: readonly Act[], after: readonly Act[]) {
+  const board = { id, species, acts: after };
+  if (benchRefusal(stock, board)) return null;
+  const read = (acts: readonly Act[]) =>
+    Array.from(meanSpectrum(takeReadings(stock, { ...board, acts }, RUNG_READINGS).spectra));
+  return { before: read(before), after: read(after) };
 }
 
-/** A raw board of the simulated workshop, read before and after one of its sealers or clears. */
-export function makeCoat(medium: string, species: string): { before: number[]; after: number[] } | null {
-  const coat = MEDIUMS[medium];
-  if (!coat || !STOCK.woods.has(species)) return null;
-  const key = `coat-${medium}-${species}`;
-  return { before: readBoard(key, species, []), after: readBoard(key, species, [coat]) };
+/** A ladder board of the simulated workshop: read raw (or under the bare glaze medium), then with one coat of one colour. */
+export function makeRung(stock: Stock, colourant: string, species: string, strength: number) {
+  const colour = stock.colours.get(colourant);
+  if (!colour) return null;
+  const id = `ladder-${colourant}-${species}-${strength}`;
+  const colours = { [colourant]: strength };
+  if (colour.kind === 'pigment' || colour.kind === 'metallic') {
+    const sealed: Act[] = [{ kind: 'sealer', medium: THIN_SEALER }];
+    return beforeAndAfter(
+      stock,
+      id,
+      species,
+      [...sealed, { kind: 'glaze', colours: {} }],
+      [...sealed, { kind: 'glaze', colours }],
+    );
+  }
+  const kind = colour.kind === 'stain' ? 'wiping-stain' : colour.kind;
+  return beforeAndAfter(stock, id, species, [], [{ kind, colours }]);
+}
+
+/** A raw board of the simulated workshop, read before and after so many coats of one of its sealers, oils or clears. */
+export function makeCoat(stock: Stock, medium: string, species: string, coats: number) {
+  const coat = stock.coats.get(medium);
+  if (!coat) return null;
+  return beforeAndAfter(stock, `coat-${medium}-${species}`, species, [], [{ kind: coat.kind, medium, coats }]);
 }
 
 /** One tissue of a raw board of the simulated workshop, as a small aperture reads it; null when it has no such wood or tissue. */
-export function readTissue(species: string, tissue: number): number[] | null {
-  const truth = STOCK.woods.get(species)?.tissues[tissue];
+export function readTissue(stock: Stock, species: string, tissue: number): number[] | null {
+  const truth = stock.woods.get(species)?.tissues[tissue];
   return truth ? [...truth.raw] : null;
 }

@@ -1,65 +1,79 @@
 import { WAVELENGTHS } from '../core/colour/index.ts';
-import { type BoardState, readSpot, type Step, type Stock, type Strengths } from './board.ts';
+import { refusalOf } from './acts.ts';
+import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
 import { chanceOf } from './chance.ts';
-import type { Workshop } from './interface.ts';
-import { DYES, OLD_DYES, PIGMENTS, THIN_SEALER, WOODS } from './stock.ts';
+import type { Act, Bench, BenchMaterial, Making, Spot, Workshop } from './interface.ts';
+import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
+import { systemTarget } from './targets.ts';
 
 const TARGET_READINGS = 10;
-const AMBER = 0.05;
-
-export const STOCK: Stock = {
-  woods: new Map(WOODS.map((w) => [w.id, w])),
-  dyes: new Map([...DYES, ...OLD_DYES].map((d) => [d.id, d])),
-  pigments: new Map(PIGMENTS.map((p) => [p.id, p])),
-};
+const CLEAR: Act = { kind: 'clear', medium: 'water-satin', coats: 2 };
+const SEALER: Act = { kind: 'sealer', medium: THIN_SEALER };
 
 /** A recipe that no matcher knows: two or three dyes, mostly a glaze, then clear. */
-function secretRecipe(seed: number, k: number): { species: string; steps: Step[] } {
+function secretRecipe(seed: number, k: number): { species: string; acts: Act[] } {
   const chance = chanceOf(seed, 'secret', k);
-  const take = (ids: readonly string[], count: number) => [...ids].sort(() => chance.even() - 0.5).slice(0, count);
-  const dyes = take(
+  const dyes = chance.some(
     DYES.map((d) => d.id),
     2 + Math.floor(chance.even() * 2),
   );
-  const pigments = take(
+  const pigments = chance.some(
     PIGMENTS.map((p) => p.id),
     1 + Math.floor(chance.even() * 2),
   );
-  const dye: Strengths = Object.fromEntries(dyes.map((id) => [id, 1 + 9 * chance.even()]));
-  const glaze: Strengths = Object.fromEntries(pigments.map((id) => [id, 0.01 + 0.08 * chance.even()]));
-  const steps: Step[] = [{ act: 'dye', strengths: dye }];
-  if (chance.even() < 0.75) steps.push(THIN_SEALER, { act: 'glaze', strengths: glaze });
-  steps.push({ act: 'clear', amber: AMBER });
-  return { species: chance.pick(WOODS).id, steps };
+  const acts: Act[] = [{ kind: 'dye', colours: Object.fromEntries(dyes.map((id) => [id, 1 + 9 * chance.even()])) }];
+  const glaze = Object.fromEntries(pigments.map((id) => [id, 0.01 + 0.08 * chance.even()]));
+  if (chance.even() < 0.75) acts.push(SEALER, { kind: 'glaze', colours: glaze });
+  return { species: chance.pick(WOODS).id, acts: [...acts, CLEAR] };
 }
 
-/** The simulated workshop: boards that vary, colours that differ from their profiles, a hand, an instrument. */
-export function createWorkshop(seed: number): Workshop {
-  const boards = new Map<string, BoardState>();
+/** Boards that vary, colours that differ from their profiles, a hand, an instrument: what both benches stand on. */
+function createBoards(seed: number) {
+  const boards = new Map<string, WorkshopBoard>();
   let readings = 0;
   const boardOf = (id: string) => {
     const board = boards.get(id);
     if (!board) throw new RangeError(`The workshop has no board ${id}.`);
     return board;
   };
-  const measure = (id: string, count: number) =>
-    Array.from({ length: count }, () => {
-      readings++;
-      return readSpot(STOCK, boardOf(id), `s${readings}`, readings);
-    });
-  const apply = (id: string, step: Step) => {
-    const board = boardOf(id);
-    const has = (act: Step['act']) => board.steps.some((s) => s.act === act);
-    if (has('clear')) throw new RangeError('The board is finished: nothing goes on after the clear.');
-    if (step.act === 'dye' && board.steps.length > 0) throw new RangeError('Dye goes on once, on bare wood, first.');
-    if (has(step.act)) throw new RangeError(`The board has its ${step.act} already.`);
-    boards.set(id, { ...board, steps: [...board.steps, step] });
+  const put = (board: Omit<WorkshopBoard, 'seed'>) => {
+    woodOf(STOCK, board.species);
+    boards.set(board.id, { seed, ...board });
+    return board.id;
   };
-  const put = (species: string, steps: Step[] = []) => {
-    if (!STOCK.woods.has(species)) throw new RangeError(`The workshop has no ${species}.`);
-    const id = `b${boards.size + 1}`;
-    boards.set(id, { seed, id, species, steps });
-    return id;
+  return {
+    boardOf,
+    put,
+    newBoard: (species: string) => put({ id: `b${boards.size + 1}`, species, acts: [] }),
+    measure: (id: string, count: number, zone?: Spot) =>
+      Array.from({ length: count }, () => {
+        readings++;
+        return readSpot(STOCK, boardOf(id), `s${readings}`, readings, zone);
+      }),
+    prepare(id: string, making: Making) {
+      const board = boardOf(id);
+      if (board.acts.length > 0) throw new RangeError('A board is made ready before anything else.');
+      boards.set(id, { ...board, making: { ...board.making, ...making } });
+    },
+    apply(id: string, act: Act) {
+      const board = boardOf(id);
+      const refusal = refusalOf(STOCK, act);
+      if (refusal) throw new RangeError(refusal);
+      boards.set(id, { ...board, acts: [...board.acts, act] });
+    },
+  };
+}
+
+/** The simulated workshop on the old road: dye, sealer, glaze, clear. */
+export function createWorkshop(seed: number): Workshop {
+  const boards = createBoards(seed);
+  const apply = (id: string, act: Act) => {
+    const { acts } = boards.boardOf(id);
+    const has = (kind: string) => acts.some((s) => s.kind === kind);
+    if (has('clear')) throw new RangeError('The board is finished: nothing goes on after the clear.');
+    if (act.kind === 'dye' && acts.length > 0) throw new RangeError('Dye goes on once, on bare wood, first.');
+    if (has(act.kind)) throw new RangeError(`The board has its ${act.kind} already.`);
+    boards.apply(id, act);
   };
   return {
     wavelengths: [...WAVELENGTHS],
@@ -68,20 +82,51 @@ export function createWorkshop(seed: number): Workshop {
       ...DYES.map((d) => ({ id: d.id, kind: 'dye' as const, maxStrength: d.maxStrength })),
       ...PIGMENTS.map((p) => ({ id: p.id, kind: 'pigment' as const, maxStrength: p.maxStrength })),
     ],
-    newBoard: (species) => put(species),
-    measure,
-    applyDye: (id, strengths) => apply(id, { act: 'dye', strengths }),
-    applyGlaze(id, strengths) {
-      if (!boardOf(id).steps.some((s) => s.act === 'seal')) apply(id, THIN_SEALER);
-      apply(id, { act: 'glaze', strengths });
+    newBoard: boards.newBoard,
+    measure: (id, count) => boards.measure(id, count),
+    applyDye: (id, colours) => apply(id, { kind: 'dye', colours }),
+    applyGlaze(id, colours) {
+      if (!boards.boardOf(id).acts.some((s) => s.kind === 'sealer')) apply(id, SEALER);
+      apply(id, { kind: 'glaze', colours });
     },
-    applyClear: (id) => apply(id, { act: 'clear', amber: AMBER }),
+    applyClear: (id) => apply(id, CLEAR),
     target(k) {
-      const { species, steps } = secretRecipe(seed, k);
-      const id = `target-${k}`;
-      boards.set(id, { seed, id, species, steps });
-      return { species, spectra: measure(id, TARGET_READINGS) };
+      const id = boards.put({ id: `target-${k}`, ...secretRecipe(seed, k) });
+      return { species: boards.boardOf(id).species, spectra: boards.measure(id, TARGET_READINGS) };
     },
   };
 }
 export default createWorkshop;
+
+const sold = new Set(OLD_DYES.map((d) => d.id));
+const MATERIALS: readonly BenchMaterial[] = [
+  ...[...DYES, ...PIGMENTS, ...OTHER_COLOURS]
+    .filter((c) => !sold.has(c.id))
+    .map(({ id, name, kind, carrier, maxStrength }) => ({
+      id,
+      name,
+      kind: kind as BenchMaterial['kind'],
+      carrier,
+      maxStrength,
+    })),
+  ...COATS.map(({ id, kind, carrier }) => ({ id, kind, carrier, maxStrength: 1 })),
+];
+
+/** The simulated workshop with all that it has and can do. */
+export function bench(seed: number): Bench {
+  const boards = createBoards(seed);
+  return {
+    wavelengths: [...WAVELENGTHS],
+    species: WOODS.map((w) => w.id),
+    materials: MATERIALS.map((m) => ({ ...m })),
+    newBoard: boards.newBoard,
+    prepare: boards.prepare,
+    apply: boards.apply,
+    measure: boards.measure,
+    target(k) {
+      const { species, made, mustEndClear, without } = systemTarget(seed, k);
+      const id = boards.put({ id: `target-${k}`, ...made });
+      return { species, spectra: boards.measure(id, TARGET_READINGS), mustEndClear, without };
+    },
+  };
+}

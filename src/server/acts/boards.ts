@@ -4,7 +4,7 @@ import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
 import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import type { ReadingInput } from '../../shared/reading.ts';
+import type { BoardReadingInput, ReadingInput } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import {
   type BoardAtWork,
@@ -39,7 +39,7 @@ import { fileOf, measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
-import { workshopBoardOf } from './simulated.ts';
+import { benchBoardOf, stockOfShelf } from './simulated.ts';
 
 /** A board of a job that is at work. */
 async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
@@ -235,8 +235,7 @@ export async function readStage(
   { db, learning }: Shop,
   by: By,
   id: string,
-  stage: number,
-  input: ReadingInput,
+  { stage, zone, reading: input }: BoardReadingInput,
 ): Promise<StageRead> {
   const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
@@ -245,16 +244,25 @@ export async function readStage(
     const again = await readingsOfTaking(tx, input.takingId);
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
-    const subject = { board: id, stage };
+    const subject = { board: id, stage, zone };
     const intake = await measurementsFrom(
       tx,
       input,
       file,
-      () => workshopBoardOf(board, { job: jobNumber, species: speciesId }, stage),
+      async () => ({
+        stock: stockOfShelf(await wholeShelf(tx)),
+        board: benchBoardOf(
+          board,
+          { job: jobNumber, species: speciesId, preparation: board.preparation ?? board.woodPreparation },
+          stage,
+        ),
+        zone,
+      }),
       await countReadings(tx, subject),
     );
     if (stage === 0) mustBeRawWood(intake);
     const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);
+    if (zone !== 'face') return { job, readings, notes: intake.notes };
     await rememberStage(tx, id, stage);
     if (stage > 0) {
       await putOnUnnoted(tx, board, stage);

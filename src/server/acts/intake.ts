@@ -3,7 +3,6 @@ import { FieldError } from '../../core/field-error.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { rawTrouble } from '../../record/wood.ts';
 import type { ReadingInput } from '../../shared/reading.ts';
-import type { WorkshopBoard } from '../../workshop/workshop-bench.ts';
 import type { Queries } from '../db/db.ts';
 import { readMeasurementFile } from '../intake/file-reader.ts';
 import { gridded, type Intake } from '../intake/file-reader.worker.ts';
@@ -11,7 +10,7 @@ import { oldBoardById } from '../store/rack.ts';
 import type { Taking } from '../store/readings.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By } from './shop.ts';
-import { simulatedReadings } from './simulated.ts';
+import { simulatedReadings, type UnderInstrument } from './simulated.ts';
 
 const LAB_ONLY = 'L*a*b* only, taken as D65/10°: single light only, metamerism unknown.';
 
@@ -46,7 +45,7 @@ export async function measurementsFrom(
   db: Queries,
   input: ReadingInput,
   file: Intake | null,
-  under: () => WorkshopBoard,
+  under: () => Promise<UnderInstrument>,
   taken: number,
 ): Promise<Intake> {
   switch (input.source) {
@@ -58,7 +57,7 @@ export async function measurementsFrom(
     case 'rack':
       return fromTheRack(db, input.oldBoard);
     case 'instrument':
-      return { readings: simulatedReadings(under(), input.count, taken).map(gridded), notes: [] };
+      return { readings: simulatedReadings(await under(), input.count, taken).map(gridded), notes: [] };
   }
 }
 

@@ -17,11 +17,11 @@ import {
 } from '../store/jobs.ts';
 import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts.ts';
 import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
-import { speciesById } from '../store/shelf.ts';
+import { speciesById, wholeShelf } from '../store/shelf.ts';
 import { fileOf, measurementsFrom, takingOf } from './intake.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
-import { samplePiece } from './simulated.ts';
+import { samplePiece, stockOfShelf } from './simulated.ts';
 
 /** The id of a job that is at work, by its id or number. */
 export async function openJob(db: Queries, code: string): Promise<string> {
@@ -81,7 +81,10 @@ export async function readTarget({ db }: Shop, by: By, code: string, input: Read
       tx,
       input,
       file,
-      () => samplePiece(input.source === 'instrument' ? input.piece : undefined),
+      async () => ({
+        stock: stockOfShelf(await wholeShelf(tx)),
+        board: samplePiece(input.source === 'instrument' ? input.piece : undefined),
+      }),
       await countReadings(tx, subject),
     );
     const stored = await insertReadings(tx, subject, takingOf(input, by), readings);

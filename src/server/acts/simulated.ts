@@ -1,61 +1,88 @@
+import type { Preparation } from '../../core/board/preparation.ts';
 import type { Measurement } from '../../core/formats/index.ts';
-import type { Stack } from '../../core/layers/layer.ts';
+import { type Layer, methodOf, type Stack, setting } from '../../core/layers/layer.ts';
 import { boardCode } from '../../record/codes.ts';
 import { type Staged, stackAsMade } from '../../record/stages.ts';
-import type { Step } from '../../workshop/board.ts';
-import { DYES, MEDIUMS, PIGMENTS, WOODS } from '../../workshop/stock.ts';
-import { SAMPLE_PIECES, takeReadings, type WorkshopBoard } from '../../workshop/workshop-bench.ts';
+import type { Shelf } from '../../shared/shelf.ts';
+import type { Act, Spot } from '../../workshop/interface.ts';
+import type { Stock } from '../../workshop/natures.ts';
+import { type BenchBoard, benchRefusal, SAMPLE_PIECES, stockFor, takeReadings } from '../../workshop/workshop-bench.ts';
 import { Refusal } from './refusal.ts';
 
-const notInTheWorkshop = (what: string) =>
-  new Refusal(409, `The simulated workshop has no ${what}. Drop a file or type the reading instead.`, 'reading');
-
-/** Acts of the simulated workshop for the layers that are on a board. */
-function stepsOf(stack: Stack): Step[] {
-  const known = [...DYES, ...PIGMENTS].map((c) => c.id);
-  const steps: Step[] = [];
-  const first = (act: Step['act']) => !steps.some((s) => s.act === act);
-  for (const { kind, colours, medium } of stack) {
-    const stranger = Object.keys(colours).find((id) => !known.includes(id));
-    if (stranger) throw notInTheWorkshop(stranger);
-    if (medium && !(medium in MEDIUMS)) throw notInTheWorkshop(medium);
-    const { amber } = MEDIUMS[medium ?? ''] ?? { amber: 0 };
-    if (kind === 'dye' && steps.length === 0) steps.push({ act: 'dye', strengths: colours });
-    else if (kind === 'sealer' && first('seal')) steps.push({ act: 'seal', amber });
-    else if (kind === 'glaze' && first('glaze')) steps.push({ act: 'glaze', strengths: colours });
-    else if (kind === 'clear' && first('clear')) steps.push({ act: 'clear', amber });
-    else
-      throw new Refusal(
-        409,
-        'The simulated workshop makes one dye, a sealer, one glaze and a clear. For other layers drop a file or type the reading.',
-        'reading',
-      );
-  }
-  return steps;
+/** What lies under the simulated instrument, and the stock that it was made from. */
+export interface UnderInstrument {
+  stock: Stock;
+  board: BenchBoard;
+  zone?: Spot;
 }
 
-/** The simulated workshop's own copy of a shop board, known there by its label. */
-export function workshopBoardOf(
-  board: Pick<Staged, 'recipe' | 'coats'> & { number: number },
-  { job, species }: { job: number; species: string },
-  stage: number,
-): WorkshopBoard {
-  if (!WOODS.some((w) => w.id === species)) throw notInTheWorkshop(species);
+/** The simulated workshop's stock for a shop: its own, and a nature for all else that stands on the shelf. */
+export const stockOfShelf = ({ species, colourants, mediums }: Shelf): Stock =>
+  stockFor({ woods: species, colours: colourants, coats: mediums });
+
+/** The number of a layer that the workshop calls its amount. */
+const AMOUNT: Partial<Record<Layer['kind'], string>> = {
+  'wiping-stain': 'film',
+  'gel-stain': 'film',
+  glaze: 'film',
+  'powdering-glaze': 'film',
+  bleach: 'strength',
+  filler: 'fill',
+  'wipe-back': 'removed',
+  'sand-back': 'removed',
+};
+
+/** A layer of the app as an act of the simulated workshop. */
+function actOf(layer: Layer): Act {
+  const { kind, colours, medium } = layer;
+  const amount = AMOUNT[kind];
+  const method = methodOf(layer);
   return {
-    key: `job-${job}-${boardCode(species, board.number)}`,
-    species,
-    steps: stepsOf(stackAsMade(board).slice(0, stage)),
+    kind,
+    colours,
+    coats: setting(layer, 'coats'),
+    dwell: layer.settings.dwell ?? 5,
+    load: setting(layer, 'load'),
+    pressure: setting(layer, 'pressure'),
+    ...(medium ? { medium } : {}),
+    ...(method ? { method } : {}),
+    ...(amount ? { amount: setting(layer, amount) } : {}),
   };
 }
 
-export function samplePiece(id: string | undefined): WorkshopBoard {
+/** The simulated workshop's own copy of a shop board, known there by its label, as far as it has been made. */
+export function benchBoardOf(
+  board: Pick<Staged, 'recipe' | 'coats'> & { number: number },
+  { job, species, preparation }: { job: number; species: string; preparation: Preparation },
+  stage: number,
+): BenchBoard {
+  const stack: Stack = stackAsMade(board).slice(0, stage);
+  return {
+    id: `job-${job}-${boardCode(species, board.number)}`,
+    species,
+    making: preparation,
+    acts: stack.map(actOf),
+  };
+}
+
+export function samplePiece(id: string | undefined): BenchBoard {
   const piece = SAMPLE_PIECES.find((p) => p.id === id);
   if (!piece) throw new Refusal(422, 'Choose what lies under the instrument.', 'piece');
-  return { key: piece.id, species: piece.species, steps: piece.steps };
+  return { id: piece.id, species: piece.species, acts: piece.acts };
 }
 
 /** Readings by the simulated instrument; they go on from number `taken`. */
-export function simulatedReadings(under: WorkshopBoard, count: number, taken: number): Measurement[] {
-  const { wavelengths, spectra } = takeReadings(under, count, taken);
-  return spectra.map((values, i) => ({ kind: 'spectral', name: `reading ${taken + i + 1}`, wavelengths, values }));
+export function simulatedReadings({ stock, board, zone = 'face' }: UnderInstrument, count: number, taken: number) {
+  const refusal = benchRefusal(stock, board);
+  if (refusal)
+    throw new Refusal(
+      409,
+      `The simulated workshop cannot make this: ${refusal} Drop a file or type the reading.`,
+      'reading',
+    );
+  const { wavelengths, spectra } = takeReadings(stock, board, count, { zone, from: taken });
+  return spectra.map(
+    (values, i): Measurement => ({ kind: 'spectral', name: `${named(zone)} ${taken + i + 1}`, wavelengths, values }),
+  );
 }
+const named = (zone: Spot) => ({ face: 'reading', edge: 'edge', end: 'end grain', knot: 'knot' })[zone];

@@ -72,9 +72,9 @@ export function boardRoutes(shop: Shop): Router {
   });
 
   router.post('/boards/:board/readings', async (request, response) => {
-    const { stage, reading } = BoardReadingInput.parse(request.body);
+    const reading = BoardReadingInput.parse(request.body);
     const board = idOf(request.params.board, 'board');
-    response.status(201).json(await readStage(shop, byOf(request), board, stage, reading));
+    response.status(201).json(await readStage(shop, byOf(request), board, reading));
   });
   router.patch('/readings/:reading', async (request, response) => {
     const change = ReadingChange.parse(request.body);

@@ -3,6 +3,9 @@ import { TISSUE_NAMES } from '../../core/board/tissues.ts';
 import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
 import { Refusal } from '../acts/refusal.ts';
+import type { Shop } from '../acts/shop.ts';
+import { stockOfShelf } from '../acts/simulated.ts';
+import { wholeShelf } from '../store/shelf.ts';
 
 /** What the bench made or read, or a refusal that says what it has not. */
 function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
@@ -11,27 +14,28 @@ function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
 }
 
 /** The simulated instrument and bench, where what lies under it is no board of a job. */
-export function instrumentRoutes(): Router {
+export function instrumentRoutes({ db }: Shop): Router {
   const router = Router();
+  const stock = async () => stockOfShelf(await wholeShelf(db));
   router.get('/instrument/pieces', (_, response) => {
     response.json(SAMPLE_PIECES.map(({ id, name }) => ({ id, name })));
   });
 
-  router.post('/instrument/rung', (request, response) => {
+  router.post('/instrument/rung', async (request, response) => {
     const { colourantId, speciesId, strength } = RungRequest.parse(request.body);
-    const rung = makeRung(colourantId, speciesId, strength);
+    const rung = makeRung(await stock(), colourantId, speciesId, strength);
     response.json(inTheWorkshop(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
   });
 
-  router.post('/instrument/coat', (request, response) => {
-    const { mediumId, speciesId } = CoatRequest.parse(request.body);
-    const coat = makeCoat(mediumId, speciesId);
+  router.post('/instrument/coat', async (request, response) => {
+    const { mediumId, speciesId, coats } = CoatRequest.parse(request.body);
+    const coat = makeCoat(await stock(), mediumId, speciesId, coats);
     response.json(inTheWorkshop(coat, `${mediumId} or no ${speciesId}`, 'mediumId'));
   });
 
-  router.post('/instrument/tissue', (request, response) => {
+  router.post('/instrument/tissue', async (request, response) => {
     const { speciesId, tissue } = TissueRequest.parse(request.body);
-    const reflectance = readTissue(speciesId, TISSUE_NAMES.indexOf(tissue));
+    const reflectance = readTissue(await stock(), speciesId, TISSUE_NAMES.indexOf(tissue));
     response.json({ reflectance: inTheWorkshop(reflectance, `${tissue} of ${speciesId}`, 'tissue') });
   });
   return router;

@@ -96,7 +96,7 @@ describe('clears and sealers', () => {
   });
   it('are fitted to boards read before and after the coat, and keep the boards', async () => {
     const coat = async (speciesId: string) =>
-      (await post('/instrument/coat', { mediumId: 'oil-varnish', speciesId }).expect(200)).body;
+      (await post('/instrument/coat', { mediumId: 'oil-varnish', speciesId, coats: 2 }).expect(200)).body;
     const samples = [{ speciesId: 'rowan', coats: 2, ...(await coat('birch')) }];
     const fitted = (await post('/mediums/oil-varnish/coats', { samples }).expect(201)).body;
     expect(fitted.samples).toHaveLength(1);
@@ -235,7 +235,7 @@ describe('the simulated instrument', () => {
     ['/instrument/rung', { colourantId: 'ghost', speciesId: 'birch', strength: 5 }, 409, 'no ghost'],
     ['/instrument/rung', { colourantId: 'honey', speciesId: 'birch', strength: 0 }, 422, ''],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'pore' }, 409, 'no pore of beech'],
-    ['/instrument/coat', { mediumId: 'linseed', speciesId: 'beech' }, 409, 'no linseed'],
+    ['/instrument/coat', { mediumId: 'moon-lacquer', speciesId: 'beech', coats: 1 }, 409, 'no moon-lacquer'],
     ['/instrument/tissue', { speciesId: 'beech', tissue: 'bark' }, 422, ''],
   ])('%s refuses %j', async (path, body, status, sentence) => {
     const response = await post(path, body);

@@ -250,7 +250,8 @@ async function boardsWhere(
     ...board,
     recipe: own(recipes, board.id)[0] ?? null,
     coats: own(coats, board.id),
-    readings: own(readings, board.id),
+    readings: own(readings, board.id).filter((r) => r.zone === 'face'),
+    aside: own(readings, board.id).filter((r) => r.zone !== 'face'),
   }));
 }
 

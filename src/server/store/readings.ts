@@ -3,15 +3,16 @@ import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Measurement } from '../../core/formats/index.ts';
 import { newId } from '../../shared/id.ts';
-import { StoredReading } from '../../shared/reading.ts';
+import { type Spot, StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import { all, one, stamp, touched } from './rows.ts';
 
-const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt", version`;
+const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt", version, zone`;
 const ReadingRow = StoredReading.extend({ takenAt: stamp });
 
-export type Subject = { job: string } | { board: string; stage: number };
+export type Subject = { job: string } | { board: string; stage: number; zone?: Spot };
 const subjectColumns = (s: Subject) => ('job' in s ? [s.job, null, null] : [null, s.board, s.stage]);
+const zoneOf = (s: Subject): Spot => ('job' in s ? 'face' : (s.zone ?? 'face'));
 
 /** What is known of a taking: which, by what means, when, by whom. */
 export interface Taking {
@@ -39,10 +40,10 @@ export async function insertReadings(
     const rows = measurements.slice(from, from + ROWS);
     await db.query(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
-         taken_at, instrument_id, person_id)
+         taken_at, instrument_id, person_id, zone)
        select r.id, $1, r.place, $2, $3, $4, $5, r.name, r.wavelengths::float8[], r.measured::float8[], r.lab::float8[],
          r.grid::float8[], coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
-         (select id from person where id = $8)
+         (select id from person where id = $8), $16
        from unnest($9::uuid[], $10::int[], $11::text[], $12::text[], $13::text[], $14::text[], $15::text[])
          as r (id, place, name, wavelengths, measured, lab, grid)`,
       [
@@ -60,6 +61,7 @@ export async function insertReadings(
         // What is kept as L*a*b* is for D65/10 degrees.
         rows.map((m) => arrayText(m.kind === 'spectral' ? null : m.light ? labOf(m.grid) : m.lab)),
         rows.map((m) => arrayText(m.grid)),
+        zoneOf(subject),
       ],
     );
   }
@@ -92,8 +94,8 @@ export async function countReadings(db: Queries, subject: Subject): Promise<numb
   const [row] = await db.query(
     `select count(*)::int as n from reading
      where job_id is not distinct from $1::uuid and board_id is not distinct from $2::uuid
-       and stage is not distinct from $3::int`,
-    subjectColumns(subject),
+       and stage is not distinct from $3::int and zone = $4`,
+    [...subjectColumns(subject), zoneOf(subject)],
   );
   return z.object({ n: z.number() }).parse(row).n;
 }
@@ -145,10 +147,10 @@ const Grids = z.array(z.object({ grid: z.array(z.number()) }));
 /** The mean of a stage and its L*a*b*, kept beside its readings. */
 export async function rememberStage(db: Queries, board: string, stage: number): Promise<void> {
   const rows = Grids.parse(
-    await db.query('select grid from reading where board_id = $1 and stage = $2 and deleted_at is null', [
-      board,
-      stage,
-    ]),
+    await db.query(
+      "select grid from reading where board_id = $1 and stage = $2 and zone = 'face' and deleted_at is null",
+      [board, stage],
+    ),
   );
   if (rows.length === 0) {
     await db.query('delete from stage_mean where board_id = $1 and stage = $2', [board, stage]);
@@ -178,7 +180,7 @@ export async function rememberWhatIsMissing(db: Queries): Promise<void> {
   const stages = z.array(z.object({ board: z.string(), stage: z.number() })).parse(
     await db.query(
       `select distinct r.board_id as board, r.stage from reading r
-       where r.board_id is not null and r.deleted_at is null
+       where r.board_id is not null and r.zone = 'face' and r.deleted_at is null
          and not exists (select from stage_mean m where m.board_id = r.board_id and m.stage = r.stage)`,
     ),
   );

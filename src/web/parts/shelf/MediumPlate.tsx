@@ -24,7 +24,10 @@ function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
       read={({ coats, speciesId }) => ({ speciesId, coats: numberTyped(coats) })}
       shape={CoatInput.pick({ coats: true, speciesId: true })}
       fields={(control) => <TypedField control={control} name="coats" label="Coats" sx={{ width: 110 }} />}
-      bench={{ path: '/instrument/coat', asked: ({ speciesId }) => ({ mediumId: medium.id, speciesId }) }}
+      bench={{
+        path: '/instrument/coat',
+        asked: ({ speciesId, coats }) => ({ mediumId: medium.id, speciesId, coats }),
+      }}
       save={async (coat, pair) => {
         await change('POST', `/mediums/${medium.id}/coats`, { samples: [{ id: id.next(), ...coat, ...pair }] });
         id.kept();
