@@ -1,14 +1,17 @@
-// npm run bench:boards -- --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import type { BoardEvidence } from '../src/core/learn/index.ts';
-import type { WorkshopFactory } from '../src/workshop/interface.ts';
-import { type Mode, makeLadders, matchTarget, type TargetResult } from './apprentice.ts';
+import type { BenchFactory, WorkshopFactory } from '../src/workshop/interface.ts';
+import { type Mode, makeLadders, matchTarget } from './apprentice.ts';
+import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 
 const { values } = parseArgs({
   options: {
     workshop: { type: 'string' },
+    /** Whole systems on the wide bench instead of dye, sealer, glaze and clear. */
+    systems: { type: 'boolean', default: false },
     seeds: { type: 'string', default: '1-24' },
     targets: { type: 'string', default: '1' },
     tolerance: { type: 'string', default: '1.0' },
@@ -27,7 +30,6 @@ const modes = values.modes.split(',') as Mode[];
 const module_ = values.workshop
   ? await import(pathToFileURL(path.resolve(values.workshop)).href)
   : await import('../src/workshop/workshop.ts');
-const factory: WorkshopFactory = module_.default;
 
 const quantile = (list: number[], q: number) => {
   const sorted = [...list].sort((a, b) => a - b);
@@ -36,15 +38,39 @@ const quantile = (list: number[], q: number) => {
 const mean = (list: number[]) => list.reduce((a, b) => a + b, 0) / list.length;
 const round = (v: number) => Number(v.toFixed(3));
 
+/** What both roads tell of a target. */
+interface Played {
+  species: string;
+  boards: number;
+  passed: boolean;
+  deltaE: number[];
+  chance: number[];
+  ladderBoards: number;
+  acts?: number;
+  reachable?: boolean;
+}
+
+/** A workshop of one seed, ready to be asked for one target after another. */
+function shopOf(seed: number, mode: Mode): (k: number, memory: BoardEvidence[]) => Played {
+  const journey = { seed, tolerance, mostBoards, mode };
+  if (values.systems) {
+    const bench = (module_.bench as BenchFactory)(seed);
+    const shop = makeSystemLadders(bench);
+    return (k, memory) => matchSystem({ bench, shop, ...journey }, k, memory);
+  }
+  const workshop = (module_.default as WorkshopFactory)(seed);
+  const shop = makeLadders(workshop);
+  return (k, memory) => matchTarget({ workshop, shop, ...journey }, k, memory);
+}
+
 for (const mode of modes) {
   const started = performance.now();
-  const results: TargetResult[] = [];
+  const results: Played[] = [];
   for (const seed of seeds) {
-    const workshop = factory(seed);
-    const shop = makeLadders(workshop);
+    const play = shopOf(seed, mode);
     const memory: BoardEvidence[] = [];
     for (let k = 1; k <= targets; k++) {
-      const result = matchTarget({ workshop, shop, seed, tolerance, mostBoards, mode }, k, memory);
+      const result = play(k, memory);
       results.push(result);
       if (values.json) console.log(JSON.stringify(result));
       else console.log(`${mode} ${seed}/${k} ${result.species}: ${result.deltaE.map((d) => d.toFixed(2)).join(' ')}`);
@@ -52,7 +78,7 @@ for (const mode of modes) {
   }
   // Boards a failed target would still need are unknown: it counts as one more than the most.
   const needed = results.map((r) => (r.passed ? r.boards : mostBoards + 1));
-  const firsts = results.map((r) => r.deltaE[0]);
+  const firsts = results.flatMap((r) => r.deltaE.slice(0, 1));
   const likely = results
     .flatMap((r) => r.chance.map((c, i) => ({ c, ok: r.deltaE[i] <= tolerance })))
     .filter((x) => x.c >= 0.7 && x.c <= 0.9);
@@ -60,11 +86,18 @@ for (const mode of modes) {
     JSON.stringify({
       summary: mode,
       targets: results.length,
+      ladderBoards: mean(results.map((r) => r.ladderBoards)),
       medianBoards: quantile(needed, 0.5),
       p90Boards: quantile(needed, 0.9),
       sharePassed: round(mean(results.map((r) => (r.passed ? 1 : 0)))),
       meanFirstDeltaE: round(mean(firsts)),
       medianFirstDeltaE: round(quantile(firsts, 0.5)),
+      ...(values.systems
+        ? {
+            meanActs: round(mean(results.map((r) => r.acts ?? 0))),
+            saidUnreachable: results.filter((r) => r.reachable === false).length,
+          }
+        : {}),
       saidLikely: likely.length,
       ofThosePassed: likely.length > 0 ? round(mean(likely.map((x) => (x.ok ? 1 : 0)))) : null,
       seconds: round((performance.now() - started) / 1000),

@@ -8,3 +8,4 @@ export * from './roads.ts';
 export * from './search.ts';
 export * from './series.ts';
 export * from './subsets.ts';
+export * from './systems.ts';

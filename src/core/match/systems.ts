@@ -1,0 +1,226 @@
+import { assemble } from '../board/compile.ts';
+import { moves } from '../board/state.ts';
+import type { Carrier } from '../layers/carriers.ts';
+import { takesColour } from '../layers/check.ts';
+import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
+import type { Materials, Medium } from '../layers/materials.ts';
+import type { MatchProblem, Opening } from './problem.ts';
+import { type Road, type SearchOptions, searchSteps } from './search.ts';
+
+/** What of a shop's materials whole systems may be made of. */
+export interface Offer {
+  materials: Materials;
+  /** Kinds of layer that the shop cannot or will not use. */
+  without: readonly LayerKind[];
+  /** Colourants that must not be used. */
+  barred: readonly string[];
+}
+
+/** A whole-system problem: what is on the board is in `stack`, and as much of it as was read in `measured`. */
+export type SystemProblem = Omit<MatchProblem, 'open'>;
+
+/** A road that says which layers it is made of, beside those that are on. */
+export interface SystemRoad extends Road {
+  added: readonly Part[];
+  /** What it is ranked by: expected squared miss, and a little for every layer. */
+  rank: number;
+}
+
+export interface SystemProgress {
+  share: number;
+  /** The best so far; null before the first is found. */
+  best: SystemRoad | null;
+}
+
+/** A layer to add: a kind whose numbers are found, or a layer that is given whole. */
+export type Part = LayerKind | Layer;
+const bleached = (strength: number) => newLayer('bleach', { settings: { strength } });
+const wipedBack = (removed: number) => newLayer('wipe-back', { settings: { removed } });
+const sandedBack = (removed: number) => newLayer('sand-back', { settings: { removed } });
+
+/** Systems for open wood, the plainest first. Common practice: colour in the wood, a seal, colour in a film, a clear. */
+const ON_WOOD: readonly (readonly Part[])[] = [
+  ['clear'],
+  ['dye', 'clear'],
+  ['wiping-stain', 'clear'],
+  ['dye', 'sealer', 'glaze', 'clear'],
+  ['dye', 'sealer', 'gel-stain', 'clear'],
+  ['dye', 'wiping-stain', 'clear'],
+  ['ink', 'clear'],
+  ['ink', 'dye', 'clear'],
+  ['wiping-stain', 'sealer', 'glaze', 'clear'],
+  ['sealer', 'glaze', 'clear'],
+  ['sealer', 'gel-stain', 'clear'],
+];
+/** For targets that those do not reach: far in colour, paler than the wood, or wholly other. */
+const DRASTIC: readonly (readonly Part[])[] = [
+  ['dye', 'sealer', 'toner', 'clear'],
+  [bleached(0.35), 'dye', 'sealer', 'glaze', 'clear'],
+  [bleached(0.6), 'dye', 'sealer', 'glaze', 'clear'],
+  [bleached(0.85), 'dye', 'sealer', 'glaze', 'clear'],
+  [bleached(0.6), 'wiping-stain', 'sealer', 'glaze', 'clear'],
+  ['opaque', 'glaze', 'clear'],
+  ['opaque', 'clear'],
+];
+/** On a board that is sealed or coated already. */
+const ON_FILM: readonly (readonly Part[])[] = [['clear'], ['glaze', 'clear']];
+const DRASTIC_ON_FILM: readonly (readonly Part[])[] = [
+  ['toner', 'clear'],
+  ['gel-stain', 'clear'],
+];
+const DOWNWARDS = [0.3, 0.6, 0.9];
+
+/** What a further layer must gain, as a squared CIEDE2000: each is a coat to put on, to dry and to go wrong. */
+const PER_LAYER = 0.04;
+/** One more coat of what is on already: rather go on with the plan. */
+const PER_REPEAT = 0.08;
+/** And an act that takes something off again: rougher, and its outcome less sure. */
+const PER_UNDOING = 0.3;
+/** How much of the risk counts: what is read before the next layer takes some of it back. */
+const RISK_SHARE = 0.35;
+/** Good enough that nothing beside what was meant, or more drastic, is looked at. */
+const GOOD = 0.4;
+
+const bareness = (open: readonly number[]) => open.reduce((a, b) => a + b, 0) / open.length;
+
+/** What may still be done to a board as it is: every way on, as the parts to add. */
+function waysOn(problem: SystemProblem): { plain: (readonly Part[])[]; drastic: (readonly Part[])[] } {
+  const { stack, wood, materials, preparation, tuning, measured } = problem;
+  const { states } = assemble(stack, wood, materials, { preparation, tuning, ...(measured ? { measured } : {}) });
+  const state = states[stack.length];
+  const top = stack.at(-1);
+  if (!state || !top) return { plain: [...ON_WOOD], drastic: [...DRASTIC] };
+  const open = bareness(state.open) > 0.5;
+  const plain = open ? [...ON_WOOD] : [...ON_FILM];
+  if (top.kind === 'clear') plain.unshift([]);
+  const fresh = state.films.some((_, n) => moves(state, n)) || (open && state.inWood.some((w) => w.washes > 0.5));
+  const further = open
+    ? [['clear'], ['dye', 'clear'], ['sealer', 'glaze', 'clear']]
+    : [['clear'], ['glaze', 'clear'], ['toner', 'clear']];
+  const off = DOWNWARDS.flatMap((share) => {
+    const acts = fresh ? [wipedBack(share)] : [sandedBack(share)];
+    return (further as Part[][]).map((parts) => [...acts, ...parts]);
+  });
+  return { plain, drastic: [...(open ? DRASTIC : DRASTIC_ON_FILM), ...off] };
+}
+
+const amberOf = ({ tint }: Medium) => tint.reduce((a, b) => a + b, 0);
+/** The least yellow medium of a kind that does not wake what lies under it; the least yellow when all would. */
+function mediumFor(kind: Medium['kind'], { mediums }: Materials, under: Carrier | null): string | undefined {
+  const all = Object.values(mediums)
+    .filter((m) => m.kind === kind)
+    .sort((p, q) => Number(p.carrier === under) - Number(q.carrier === under) || amberOf(p) - amberOf(q));
+  return all[0]?.id;
+}
+
+/** The carrier of the colours that a layer was given, or that most of those which it may take have. */
+function carrierOf(layer: Layer | undefined, offered: readonly string[], { colourants }: Materials): Carrier | null {
+  const ids = layer ? Object.keys(layer.colours) : [];
+  return colourants[ids[0] ?? offered[0] ?? '']?.carrier ?? null;
+}
+
+/** A way on made into layers; null when the shop has not what it takes. */
+function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: Stack; open: Opening[] } | null {
+  const { materials, without, barred } = offer;
+  const layers: Layer[] = [...stack];
+  const open: Opening[] = [];
+  let under = carrierOf(
+    layers.findLast((l) => Object.keys(l.colours).length > 0),
+    [],
+    materials,
+  );
+  for (const part of parts) {
+    const kind = typeof part === 'string' ? part : part.kind;
+    if (without.includes(kind)) return null;
+    if (typeof part !== 'string') {
+      layers.push(part);
+      continue;
+    }
+    const { medium } = KINDS[kind];
+    const id = medium === 'none' ? undefined : mediumFor(medium, materials, under);
+    if (medium !== 'none' && !id) return null;
+    const layer = newLayer(kind, {
+      ...(id ? { medium: id } : {}),
+      ...(medium === 'none' ? {} : { settings: { coats: kind === 'toner' ? 2 : 1 } }),
+    });
+    if (isColoured(kind)) {
+      const colourants = Object.values(materials.colourants)
+        .filter((c) => takesColour(layer, c, materials) && !barred.includes(c.id))
+        .map((c) => c.id);
+      if (colourants.length === 0) return null;
+      open.push({ layer: layers.length, colourants });
+      under = carrierOf(undefined, colourants, materials);
+    }
+    layers.push(layer);
+  }
+  return { stack: layers, open };
+}
+
+const rankOf = (road: Road, parts: readonly Part[], top: Layer | undefined): number =>
+  road.cost +
+  RISK_SHARE * road.risk ** 2 +
+  (parts[0] === top?.kind ? PER_REPEAT : 0) +
+  parts.reduce((sum, p) => sum + (typeof p === 'string' ? PER_LAYER : PER_UNDOING), 0);
+
+export interface SystemOptions extends SearchOptions {
+  /** The way that was meant to be gone: looked at first, and alone where it still comes near. */
+  meant?: readonly Part[] | undefined;
+}
+
+/**
+ * The whole-system search: every way on from what is on the board that the shop can make, each with all its colours open,
+ * the plainest first; what bleaches, hides or sands only when nothing plainer comes near. Yields how far it is and the
+ * best so far after every step.
+ * @returns the best road of every way, best first; empty when the shop can put nothing on
+ */
+export function* systemSteps(
+  problem: SystemProblem,
+  offer: Offer,
+  { meant, ...options }: SystemOptions = {},
+): Generator<SystemProgress, SystemRoad[]> {
+  const { plain, drastic } = waysOn(problem);
+  const roads: SystemRoad[] = [];
+  let best: SystemRoad | null = null;
+  const tiers = [meant ? [meant] : [], plain, drastic];
+  const total = tiers.flat().length;
+  let done = 0;
+  for (const ways of tiers) {
+    if (roads.some((r) => (r.deltaE[0] ?? 0) < GOOD)) break;
+    for (const parts of ways) {
+      const system = layersOf(parts, problem.stack, offer);
+      if (system) {
+        const steps = searchSteps({ ...problem, ...system }, options);
+        let found: Road[] = [];
+        for (let step = steps.next(); ; step = steps.next()) {
+          if (step.done) {
+            found = step.value;
+            break;
+          }
+          yield { share: (done + step.value) / total, best };
+        }
+        const ranked = found.map((road) => ({
+          ...road,
+          added: parts,
+          rank: rankOf(road, parts, problem.stack.at(-1)),
+        }));
+        const [first] = ranked.sort((p, q) => p.rank - q.rank);
+        if (first) {
+          roads.push(first);
+          if (!best || first.rank < best.rank) best = first;
+        }
+      }
+      done++;
+      yield { share: done / total, best };
+    }
+  }
+  return roads.sort((p, q) => p.rank - q.rank);
+}
+
+/** {@link systemSteps} run to its end. */
+export function searchSystems(problem: SystemProblem, offer: Offer, options: SystemOptions = {}): SystemRoad[] {
+  const steps = systemSteps(problem, offer, options);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
