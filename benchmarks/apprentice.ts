@@ -5,20 +5,23 @@
 
 import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
-import { FieldError } from '../src/core/field-error.ts';
 import { type Colourant, type Materials, type Medium, newLayer, type Stack } from '../src/core/layers/index.ts';
 import {
   type BoardEvidence,
   doubtOf,
-  fitLadder,
+  fitLadders,
   fitSurfaces,
   type Knowledge,
+  type LadderSoFar,
   learn,
   NOTHING_LEARNED,
-  type Rung,
+  type PotRung,
   type SurfaceSample,
   spreadOf,
+  type TeachingBoard,
+  teachingBoards,
   tuningOf,
+  usualUses,
 } from '../src/core/learn/index.ts';
 import {
   chanceWithin,
@@ -46,10 +49,8 @@ export interface TargetResult {
 }
 
 const READINGS = 10;
-const DYE_RUNGS = [0.05, 0.2, 0.6];
-const PIGMENT_RUNGS = [0.08, 0.3, 0.9];
-/** The rung of a pigment that goes on a dark board: there its hiding shows. */
-const ON_DARK = 1;
+/** A dyed board below this L* is a dark ground. */
+const DARK_GROUND = 52;
 const SEALER = 'sealer';
 const CLEAR = 'clear';
 const SCATTERLESS = new Array<number>(BANDS).fill(0);
@@ -83,75 +84,91 @@ function sealedReading(workshop: Workshop, board: string): Spectrum | null {
   }
 }
 
-/** A colourant whose ladder makes no sense stays on the shelf unused; any other error is a fault. */
-function orNothing<T>(attempt: () => T): T[] {
-  try {
-    return [attempt()];
-  } catch (error) {
-    if (error instanceof FieldError) return [];
-    throw error;
-  }
-}
+/** Boards for ladders, at most, and those of them that show the surfaces: a colourless glaze under the clear. */
+const LADDER_BOARDS = 10;
+const FOR_SURFACES = 1;
 
-/** The dye board that reads darkest, as strengths to dye another like it. */
-function darkestOf(ladders: ReadonlyMap<string, readonly Rung[]>): Record<string, number> {
-  const made = [...ladders].flatMap(([id, rungs]) => rungs.map((r) => ({ id, ...r, light: labOf(r.after)[0] })));
-  const [darkest] = made.sort((p, q) => p.light - q.light);
-  return darkest ? { [darkest.id]: darkest.strength } : {};
-}
-
-/** Ladders of every colourant on the palest species: at most three boards each. */
+/**
+ * Ladders of every colourant on the palest species, on few boards, each chosen for what it would teach: one or two dyes,
+ * over it one or two pigments on the ground that the dye made, over all the clear.
+ */
 export function makeLadders(workshop: Workshop): Shop {
   const raws = workshop.species.map((s) => read(workshop, workshop.newBoard(s), 3));
   const lightness = raws.map((r) => labOf(r)[0]);
   const species = workshop.species[lightness.indexOf(Math.max(...lightness))];
+  const of = (kind: 'dye' | 'pigment') => workshop.colourants.filter((c) => c.kind === kind);
+  const pots: Record<'dye' | 'pigment', PotRung[]> = { dye: [], pigment: [] };
   const samples: SurfaceSample[] = [];
-  const dyeRungs = new Map<string, Rung[]>();
-  let boards = 0;
-  for (const { id, kind, maxStrength } of workshop.colourants) {
-    if (kind !== 'dye') continue;
-    dyeRungs.set(
-      id,
-      DYE_RUNGS.map((share) => {
-        const board = workshop.newBoard(species);
-        boards++;
-        const before = read(workshop, board);
-        workshop.applyDye(board, { [id]: share * maxStrength });
-        const after = read(workshop, board);
-        // The ladder boards go on to a colourless glaze and the clear: they show the surfaces for nothing.
-        const sealed = sealedReading(workshop, board);
-        workshop.applyClear(board);
-        samples.push({ bare: after, sealed, coated: read(workshop, board) });
-        return { strength: share * maxStrength, before, after };
+  const soFar = (kind: 'dye' | 'pigment') =>
+    of(kind).map(
+      ({ id, maxStrength }): LadderSoFar => ({
+        id,
+        kind,
+        maxStrength,
+        rungs: pots[kind]
+          .filter((r) => r.colours[id])
+          .map((r) => ({
+            strength: r.colours[id],
+            ground: labOf(r.before)[0],
+            together: Object.keys(r.colours).length,
+          })),
       }),
     );
+  /** What would teach most of a kind, best first. A colour is met alone first. */
+  const ideasFor = (kind: 'dye' | 'pigment') => {
+    const ladders = soFar(kind);
+    const met = (id: string) => pots[kind].some((r) => r.colours[id] && Object.keys(r.colours).length === 1);
+    const ideas = teachingBoards(ladders, usualUses(ladders), { most: Number.POSITIVE_INFINITY });
+    return ideas.filter((i) => Object.keys(i.colours).length === 1 || Object.keys(i.colours).every(met));
+  };
+  /** How dark a dyed board will be, as far as its colours were met: the darkest of what each made of a board, if it was no weaker. */
+  const groundWith = (colours: Readonly<Record<string, number>>) =>
+    Math.min(
+      100,
+      ...pots.dye
+        .filter((r) => Object.entries(r.colours).every(([id, strength]) => (colours[id] ?? 0) >= 0.9 * strength))
+        .map((r) => labOf(r.after)[0]),
+    );
+  for (let n = 0; n < LADDER_BOARDS; n++) {
+    const board = workshop.newBoard(species);
+    const raw = read(workshop, board);
+    const films = n < FOR_SURFACES ? [] : ideasFor('pigment');
+    const gainOver = (dark: boolean) => films.find((f) => f.dark === dark)?.gain ?? 0;
+    const worth = (dye: TeachingBoard) => dye.gain + gainOver(groundWith(dye.colours) < DARK_GROUND);
+    const [dyes] = ideasFor('dye').sort((p, q) => worth(q) - worth(p));
+    let now = raw;
+    if (dyes) {
+      workshop.applyDye(board, dyes.colours);
+      now = read(workshop, board);
+      pots.dye.push({ colours: dyes.colours, before: raw, after: now });
+    }
+    if (n < FOR_SURFACES) {
+      const sealed = sealedReading(workshop, board);
+      workshop.applyClear(board);
+      samples.push({ bare: now, sealed, coated: read(workshop, board) });
+      continue;
+    }
+    const dark = labOf(now)[0] < DARK_GROUND;
+    const pigments = films.find((idea) => idea.dark === dark) ?? films[0];
+    if (!pigments) continue;
+    workshop.applyGlaze(board, pigments.colours);
+    pots.pigment.push({ colours: pigments.colours, before: now, after: read(workshop, board) });
   }
   const surfaces = fitSurfaces(samples);
-  const dark = darkestOf(dyeRungs);
   const bare = { k1: 0, k2: surfaces.bareK2 };
-  const colourants = workshop.colourants.flatMap(({ id, kind, maxStrength }): Colourant[] => {
-    const common = { id, name: id, kind, carrier: 'water' as const, maxStrength, costPerGram: 0 };
-    if (kind === 'dye') {
-      return orNothing(() => fitLadder('dye', dyeRungs.get(id) as Rung[], maxStrength, { bare })).map(
-        ({ profile, scatter }) => ({
-          ...common,
-          absorption: profile.absorption,
-          scatter,
-          exponent: profile.exponent,
-        }),
-      );
-    }
-    const rungs = PIGMENT_RUNGS.map((share, i): Rung => {
-      const board = workshop.newBoard(species);
-      boards++;
-      if (i === ON_DARK) workshop.applyDye(board, dark);
-      const before = read(workshop, board);
-      workshop.applyGlaze(board, { [id]: share * maxStrength });
-      return { strength: share * maxStrength, before, after: read(workshop, board) };
-    });
-    return orNothing(() => fitLadder('pigment', rungs, maxStrength, { bare, sealed: surfaces.sealed })).map(
-      ({ profile, scatter }) => ({ ...common, absorption: profile.absorption, scatter, exponent: profile.exponent }),
+  const colourants = (['dye', 'pigment'] as const).flatMap((kind) => {
+    const fitted = fitLadders(
+      of(kind).map((c) => ({ ...c, kind })),
+      pots[kind],
+      { bare, ...(kind === 'pigment' ? { sealed: surfaces.sealed } : {}) },
     );
+    return of(kind).flatMap(({ id, maxStrength }): Colourant[] => {
+      const fit = fitted.get(id);
+      if (!fit) return [];
+      const { absorption, exponent } = fit.profile;
+      const common = { id, name: id, kind, carrier: 'water' as const, maxStrength, costPerGram: 0 };
+      return [{ ...common, absorption, exponent, scatter: fit.scatter }];
+    });
   });
   const medium = (id: string, kind: 'sealer' | 'clear', k1: number, k2: number, tint: number[]): Medium => ({
     id,
@@ -172,7 +189,7 @@ export function makeLadders(workshop: Workshop): Shop {
       },
     },
     bareK2: surfaces.bareK2,
-    ladderBoards: boards,
+    ladderBoards: LADDER_BOARDS,
   };
 }
 

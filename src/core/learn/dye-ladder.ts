@@ -7,22 +7,24 @@ import { ladderTrouble, type Rung } from './rungs.ts';
 
 const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
 const USUAL_EXPONENT = 0.88;
-const EXPONENT_PRIOR = 0.1;
+const EXPONENT_PRIOR = 0.06;
+/** Squared miss of reflectance that a coat of dye a little fuller or thinner than meant makes, over the bands of a rung. */
+const COAT_ERROR = 2e-3;
 
 /**
  * Absorption profile of a dye from a ladder: K/S added per band against strength^p, by weighted least squares with
  * a(λ) >= 0 and a smooth curve, p searched over 0.6-1.1 with a mild prior.
  * @throws FieldError with a plain reason when the ladder is nonsense
  */
-export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surface: Surface = BARE): Profile {
-  const trouble = ladderTrouble(rungs, maxStrength);
+export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surface: Surface = BARE, least = 2): Profile {
+  const trouble = ladderTrouble(rungs, maxStrength, least);
   if (trouble) throw new FieldError('ladder', trouble);
   const ratio = (s: Spectrum, i: number) => absorptionRatio(underSurface(s[i], surface));
   let best: { cost: number; exponent: number; absorption: Float64Array } | null = null;
   for (const exponent of EXPONENTS) {
     const curve = spectrum();
     const weight = spectrum();
-    let cost = ((exponent - USUAL_EXPONENT) / EXPONENT_PRIOR) ** 2 * 1e-4;
+    let cost = COAT_ERROR * ((exponent - USUAL_EXPONENT) / EXPONENT_PRIOR) ** 2;
     for (let i = 0; i < BANDS; i++) {
       let top = 0;
       for (const rung of rungs) {

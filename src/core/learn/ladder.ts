@@ -13,6 +13,8 @@ export interface LadderSurfaces {
   sealed?: Surface;
   /** Usual film of a wiped stain on the bare wood of its ladder, for ready-made stains. */
   film?: number;
+  /** How few rungs will do: two unless other boards tell of the colour too. */
+  least?: number;
 }
 
 /** The profile that a colourant's kind asks for: one curve for colour in the wood, two for colour in a film. A ready-made
@@ -24,13 +26,28 @@ export function fitLadder(
   surfaces: LadderSurfaces = {},
 ): { profile: Profile; scatter: number[] } {
   if (kind === 'stain') {
-    const { scatter, absorption, ...fit } = fitPigmentLadder(rungs, maxStrength, surfaces.bare ?? BARE);
+    const { scatter, absorption, ...fit } = fitPigmentLadder(
+      rungs,
+      maxStrength,
+      surfaces.bare ?? BARE,
+      undefined,
+      surfaces.least,
+    );
     const asLeft = (curve: readonly number[]) => curve.map((v) => v / (surfaces.film ?? 1));
     return { profile: { ...fit, absorption: asLeft(absorption) }, scatter: asLeft(scatter) };
   }
   if (!goesIn(kind)) {
-    const { scatter, ...profile } = fitPigmentLadder(rungs, maxStrength, surfaces.sealed, surfaces.bare);
+    const { scatter, ...profile } = fitPigmentLadder(
+      rungs,
+      maxStrength,
+      surfaces.sealed,
+      surfaces.bare,
+      surfaces.least,
+    );
     return { profile, scatter };
   }
-  return { profile: fitDyeLadder(rungs, maxStrength, surfaces.bare), scatter: new Array<number>(BANDS).fill(0) };
+  return {
+    profile: fitDyeLadder(rungs, maxStrength, surfaces.bare, surfaces.least),
+    scatter: new Array<number>(BANDS).fill(0),
+  };
 }

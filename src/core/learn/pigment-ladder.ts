@@ -48,10 +48,11 @@ export function fitPigmentLadder(
   maxStrength: number,
   surface: Surface = SEALED,
   before: Surface = surface,
+  least = 2,
 ): Profile & { scatter: number[] } {
   const ground = asRead.map((rung) => rung.before.map((r) => underSurface(r, before)));
   const rungs = asRead.map((rung, r) => ({ ...rung, before: ground[r].map((rho) => throughSurface(rho, surface)) }));
-  const trouble = ladderTrouble(rungs, maxStrength);
+  const trouble = ladderTrouble(rungs, maxStrength, least);
   if (trouble) throw new FieldError('ladder', trouble);
   /** What a film of absorption k and scatter s reads over the ground of rung r, in band i; and how far off that is. */
   const read = (k: number, s: number, film: number, r: number, i: number) =>

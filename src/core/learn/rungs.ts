@@ -17,9 +17,9 @@ const MIXED_UP = 0.7;
 /** Boards whose L* differs by less than this before the colour are one ground. */
 const SAME_GROUND = 15;
 
-/** What is wrong with a ladder, in a sentence; null when it will do. */
-export function ladderTrouble(rungs: readonly Rung[], maxStrength: number): string | null {
-  if (rungs.length < 2) return 'One rung tells nothing of strength: make at least two, better three.';
+/** What is wrong with a ladder, in a sentence; null when it will do. @param least rungs that will do */
+export function ladderTrouble(rungs: readonly Rung[], maxStrength: number, least = 2): string | null {
+  if (rungs.length < least) return 'One rung tells nothing of strength: make at least two, better three.';
   const sorted = [...rungs].sort((p, q) => p.strength - q.strength);
   for (const r of sorted)
     if (!(r.strength > 0) || r.strength > maxStrength * 1.001)
