@@ -8,8 +8,12 @@ import { ladderTrouble, type Rung } from './rungs.ts';
 const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
 const USUAL_EXPONENT = 0.88;
 const EXPONENT_PRIOR = 0.06;
-/** Squared miss of reflectance that a coat of dye a little fuller or thinner than meant makes, over the bands of a rung. */
-const COAT_ERROR = 2e-3;
+/**
+ * What a coat of dye a little fuller or thinner than meant makes, as squared miss of reflectance over the bands of a rung:
+ * two rungs cannot tell it from an exponent, three and more show it themselves.
+ */
+const COAT_ERROR = { few: 2e-3, many: 4e-5 };
+const MANY = 3;
 
 /**
  * Absorption profile of a dye from a ladder: K/S added per band against strength^p, by weighted least squares with
@@ -24,7 +28,8 @@ export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surfac
   for (const exponent of EXPONENTS) {
     const curve = spectrum();
     const weight = spectrum();
-    let cost = COAT_ERROR * ((exponent - USUAL_EXPONENT) / EXPONENT_PRIOR) ** 2;
+    let cost =
+      (rungs.length < MANY ? COAT_ERROR.few : COAT_ERROR.many) * ((exponent - USUAL_EXPONENT) / EXPONENT_PRIOR) ** 2;
     for (let i = 0; i < BANDS; i++) {
       let top = 0;
       for (const rung of rungs) {

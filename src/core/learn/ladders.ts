@@ -64,7 +64,7 @@ export function fitLadders(
     before,
     after,
   });
-  const fit = (colour: LadderOf, of: readonly Rung[]) => {
+  const learnFrom = (colour: LadderOf, of: readonly Rung[]) => {
     try {
       found.set(colour.id, fitLadder(colour.kind, of, colour.maxStrength, { ...surfaces, least: 1 }));
     } catch (error) {
@@ -72,7 +72,7 @@ export function fitLadders(
     }
   };
   for (const colour of colours)
-    fit(
+    learnFrom(
       colour,
       own(colour.id).map((r) => alone(colour.id, r)),
     );
@@ -90,7 +90,7 @@ export function fitLadders(
         }
         return [{ ...alone(colour.id, rung), before }];
       });
-      if (mixed.length > 0) fit(colour, [...own(colour.id).map((r) => alone(colour.id, r)), ...mixed]);
+      if (mixed.length > 0) learnFrom(colour, [...own(colour.id).map((r) => alone(colour.id, r)), ...mixed]);
     }
   return found;
 }
