@@ -5,7 +5,14 @@
 
 import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
-import { type Colourant, type Materials, type Medium, newLayer, type Stack } from '../src/core/layers/index.ts';
+import {
+  type Colourant,
+  type Layer,
+  type Materials,
+  type Medium,
+  newLayer,
+  type Stack,
+} from '../src/core/layers/index.ts';
 import {
   type BoardEvidence,
   doubtOf,
@@ -55,11 +62,11 @@ const SEALER = 'sealer';
 const CLEAR = 'clear';
 const SCATTERLESS = new Array<number>(BANDS).fill(0);
 
-const read = (workshop: Workshop, board: string, readings = READINGS): Spectrum =>
+export const read = (workshop: Workshop, board: string, readings = READINGS): Spectrum =>
   meanSpectrum(workshop.measure(board, readings).map((s) => resample(workshop.wavelengths, s)));
 
 /** A species of one tissue, as much as readings of whole boards tell. */
-const woodOf = (species: string, raw: Spectrum, bareK2: number): Wood => ({
+export const woodOf = (species: string, raw: Spectrum, bareK2: number): Wood => ({
   id: species,
   name: species,
   figure: 'straight',
@@ -193,10 +200,11 @@ export function makeLadders(workshop: Workshop): Shop {
   };
 }
 
-const emptyStack = (): Stack => [
-  newLayer('dye'),
+/** Dye, sealer, glaze, clear. */
+export const oldRoad = (dye: Layer = newLayer('dye'), glaze: Layer = newLayer('glaze')): Stack => [
+  dye,
   newLayer('sealer', { medium: SEALER }),
-  newLayer('glaze'),
+  glaze,
   newLayer('clear', { medium: CLEAR, settings: { coats: 1 } }),
 ];
 const [DYE, , GLAZE] = [0, 1, 2];
@@ -282,7 +290,7 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
       preparation: USUAL_PREPARATION,
       tuning: tuningOf(knowledge, species, shop.materials),
       doubt: doubtOf(knowledge, species, shop.materials),
-      stack: emptyStack(),
+      stack: oldRoad(),
       open: [
         { layer: DYE, colourants: dyes },
         { layer: GLAZE, colourants: pigments },

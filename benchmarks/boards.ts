@@ -1,10 +1,11 @@
-// npm run bench:boards -- [--systems] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems | --calibration] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import type { BoardEvidence } from '../src/core/learn/index.ts';
 import type { BenchFactory, WorkshopFactory } from '../src/workshop/interface.ts';
 import { type Mode, makeLadders, matchTarget } from './apprentice.ts';
+import { calibrate, reliabilityTable } from './calibration.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 
 const { values } = parseArgs({
@@ -12,6 +13,8 @@ const { values } = parseArgs({
     workshop: { type: 'string' },
     /** Whole systems on the wide bench instead of dye, sealer, glaze and clear. */
     systems: { type: 'boolean', default: false },
+    /** Whether stated chances come true, instead of boards. */
+    calibration: { type: 'boolean', default: false },
     seeds: { type: 'string', default: '1-24' },
     targets: { type: 'string', default: '1' },
     tolerance: { type: 'string', default: '1.0' },
@@ -63,6 +66,12 @@ function shopOf(seed: number, mode: Mode): (k: number, memory: BoardEvidence[]) 
   return (k, memory) => matchTarget({ workshop, shop, ...journey }, k, memory);
 }
 
+if (values.calibration) {
+  const { lines, worst } = reliabilityTable(calibrate(module_.default as WorkshopFactory, seeds));
+  for (const line of lines) console.log(line);
+  console.log(JSON.stringify({ summary: 'calibration', worstTenth: round(worst) }));
+  process.exit(0);
+}
 for (const mode of modes) {
   const started = performance.now();
   const results: Played[] = [];
