@@ -8,7 +8,7 @@ import { Job, JobList } from '../../shared/job.ts';
 import { KeptKnowledge } from '../../shared/knowledge.ts';
 import { OldBoard } from '../../shared/old-board.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
-import { Grids, type ReadingInput, SamplePieces } from '../../shared/reading.ts';
+import { Grids, type ReadingInput, SamplePieces, type Spot } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
 import { Shelf } from '../../shared/shelf.ts';
 import { SnapshotLook, Snapshots } from '../../shared/snapshot.ts';
@@ -123,8 +123,13 @@ export async function changeBoard(method: string, path: string, body?: unknown):
 }
 
 /** Reads a stage of a board (0 = raw): two requests with the learning that follows. */
-export async function readStage(board: string, stage: number, reading: ReadingInput): Promise<StageRead> {
-  const answer = StageRead.parse(await send('POST', `/boards/${board}/readings`, { stage, reading }));
+export async function readStage(
+  board: string,
+  stage: number,
+  reading: ReadingInput,
+  zone: Spot = 'face',
+): Promise<StageRead> {
+  const answer = StageRead.parse(await send('POST', `/boards/${board}/readings`, { stage, zone, reading }));
   await takeIn(answer.board);
   return answer;
 }

@@ -127,8 +127,9 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           {board.recipe || stage === 0 ? (
             <ReadingPanel
               key={`${board.id}/${stage}`}
-              take={(reading) => readStage(board.id, stage, reading)}
+              take={(reading, zone) => readStage(board.id, stage, reading, zone)}
               readings={board.readings.filter((r) => r.stage === stage)}
+              aside={board.aside.filter((r) => r.stage === stage)}
               keep={`board/${board.id}/${stage}`}
               onCorrect={setCorrecting}
             />

@@ -162,8 +162,9 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           <Trouble error={model.trouble} />
           <ReadingPanel
             key={board.id}
-            take={(reading) => readStage(board.id, 0, reading)}
+            take={(reading, zone) => readStage(board.id, 0, reading, zone)}
             readings={board.readings.filter((r) => r.stage === 0)}
+            aside={board.aside.filter((r) => r.stage === 0)}
             keep={`raw/${board.id}`}
           />
         </section>

@@ -5,7 +5,14 @@ import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { FieldError } from '../../../core/field-error.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { onTheShelf } from '../../../record/materials.ts';
-import { LabFields, type ReadingInput, type ReadingsTaken, type StoredReading } from '../../../shared/reading.ts';
+import {
+  LabFields,
+  type ReadingInput,
+  type ReadingsTaken,
+  SPOTS,
+  type Spot,
+  type StoredReading,
+} from '../../../shared/reading.ts';
 import { change, useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -19,12 +26,14 @@ import { FilePreview } from './FilePreview.tsx';
 
 interface Props {
   /** Sends a reading to where it belongs. */
-  take: (input: ReadingInput) => Promise<Pick<ReadingsTaken, 'notes'>>;
+  take: (input: ReadingInput, zone: Spot) => Promise<Pick<ReadingsTaken, 'notes'>>;
   readings: readonly StoredReading[];
   /** Name under which typed values are kept. */
   keep: string;
   /** Of a target: offers the pieces in the instrument's drawer and the boards of the rack. */
   pieces?: boolean;
+  /** Of a board: readings of edge, end grain and knots, which are kept beside those of the face. */
+  aside?: readonly StoredReading[];
   /** Offers to put a reading right that was filed under the wrong stage or time. */
   onCorrect?: (reading: StoredReading) => void;
 }
@@ -39,6 +48,7 @@ const WAYS = [
   { id: 'rack', label: 'Rack' },
 ] as const;
 const INSTRUMENT = 'urushi/instrument';
+const SPOT_NAMES: Record<Spot, string> = { face: 'Face', edge: 'Edge', end: 'End grain', knot: 'By a knot' };
 
 function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrect'>) {
   const say = useSay();
@@ -158,7 +168,8 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 }
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
-export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: Props) {
+export function ReadingPanel({ take: send, readings, keep, pieces, aside, onCorrect }: Props) {
+  const [spot, setSpot] = useState<Spot>('face');
   const ways = pieces ? WAYS : WAYS.slice(0, 3);
   const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
   const [piece, setPiece] = useKept(`piece/${keep}`, '');
@@ -178,7 +189,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
     setNotes([]);
     setBusy(true);
     try {
-      const taken = await send({ ...asked, takingId: taking.next() } as ReadingInput);
+      const taken = await send({ ...asked, takingId: taking.next() } as ReadingInput, spot);
       taking.kept();
       setNotes(taken.notes);
     } finally {
@@ -260,6 +271,21 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
           )}
         </div>
       )}
+      {aside && (
+        <TextField
+          select
+          label="Where on the board"
+          value={spot}
+          onChange={(e) => setSpot(e.target.value as Spot)}
+          sx={{ maxWidth: 220 }}
+        >
+          {SPOTS.map((s) => (
+            <MenuItem key={s} value={s}>
+              {SPOT_NAMES[s]}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
       {way === 'file' && (
         <div style={{ border: '1px dashed var(--soft)', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
           <Button onClick={() => input.current?.click()}>Choose a file</Button>
@@ -285,7 +311,16 @@ export function ReadingPanel({ take: send, readings, keep, pieces, onCorrect }: 
           {note}
         </div>
       ))}
-      <ReadingList readings={readings} onCorrect={onCorrect} />
+      {spot === 'face' ? (
+        <ReadingList readings={readings} onCorrect={onCorrect} />
+      ) : (
+        <>
+          <p className="soft" style={{ margin: 0 }}>
+            Kept beside the face: the face is what is matched.
+          </p>
+          <ReadingList readings={(aside ?? []).filter((r) => r.zone === spot)} onCorrect={onCorrect} />
+        </>
+      )}
       {file && (
         <FilePreview
           file={file}
