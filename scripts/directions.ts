@@ -31,7 +31,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/time': { rooms: ['core', 'core/layers'], packages: [] },
   'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
   'core/match': {
-    rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/mix', 'core/optics'],
+    rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/mix', 'core/optics', 'core/time'],
     packages: [],
   },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },

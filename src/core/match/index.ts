@@ -1,5 +1,6 @@
 export * from './correct-batch.ts';
 export * from './evaluator.ts';
+export * from './own-layer.ts';
 export * from './pourable.ts';
 export * from './problem.ts';
 export * from './reach.ts';

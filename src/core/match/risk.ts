@@ -1,3 +1,4 @@
+import { solvePositive } from '../least-squares.ts';
 import type { Evaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 
@@ -15,18 +16,56 @@ export interface Outlook {
   strays: Float64Array[];
 }
 
-/** Each colour of a recipe moved by its doubt through the model, the others kept. */
-export function outlookOf({ doubt }: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
-  const miss = evaluator.miss(amounts);
-  const strays: Float64Array[] = [];
-  evaluator.variables.forEach(({ colourant }, v) => {
+/** Where one more part of each colour in use takes the finished colour, in the parts of CIEDE2000, and how far it is in doubt. */
+function movesOf({ doubt }: MatchProblem, evaluator: Evaluator, amounts: Float64Array, miss: Float64Array) {
+  return evaluator.variables.flatMap(({ colourant, layer }, v) => {
     const kept = amounts[v];
-    if (kept === 0) return;
+    if (kept === 0) return [];
     amounts[v] = kept * (1 + STEP);
     const moved = evaluator.miss(amounts);
     amounts[v] = kept;
     const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
-    strays.push(moved.map((m, i) => ((m - miss[i]) / STEP) * deviation));
+    return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation }];
+  });
+}
+
+const times = (v: Float64Array, factor: number) => v.map((x) => x * factor);
+
+/** Each colour of a recipe moved by its doubt through the model, the others kept. */
+export function outlookOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+  const miss = evaluator.miss(amounts);
+  const moves = movesOf(problem, evaluator, amounts, miss);
+  return { miss, strays: moves.map(({ move, deviation }) => times(move, deviation)) };
+}
+
+/** How far a colour of a later layer can be turned, as a logarithm; how near it then aims, CIEDE2000. */
+const ROOM = 0.6;
+const AIM = 0.15;
+/** Share of a stray that a reading does not tell: its noise, and what the coats above still make of it. */
+const UNTOLD = 0.2;
+
+/** What is left of a stray when later layers are turned against it: ridge regression on what they can do. */
+function unanswered(stray: Float64Array, answers: readonly Float64Array[]): Float64Array {
+  const reach = new Float64Array(9);
+  for (const answer of answers)
+    for (let i = 0; i < 3; i++)
+      for (let k = 0; k < 3; k++) reach[3 * i + k] += (ROOM / AIM) ** 2 * answer[i] * answer[k];
+  for (let i = 0; i < 3; i++) reach[4 * i] += 1;
+  const left = solvePositive(reach, stray);
+  return left ? Float64Array.from(left) : stray;
+}
+
+/**
+ * The outlook of a recipe whose board is read after every layer, what is left then solved again: what a layer strays by,
+ * the colours of the layers above it take back, as far as they point its way.
+ */
+export function outlookAsRead(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+  const miss = evaluator.miss(amounts);
+  const moves = movesOf(problem, evaluator, amounts, miss);
+  const strays = moves.flatMap(({ layer, move, deviation }) => {
+    const stray = times(move, deviation);
+    const answers = moves.filter((m) => m.layer > layer).map((m) => m.move);
+    return answers.length === 0 ? [stray] : [unanswered(stray, answers), times(stray, UNTOLD)];
   });
   return { miss, strays };
 }

@@ -2,12 +2,13 @@ import { predict, type StageLook } from '../board/predict.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
-import type { Stack } from '../layers/layer.ts';
+import { isColoured, type Stack, setting } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/index.ts';
+import { durationOf } from '../time/waits.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
-import type { MatchProblem } from './problem.ts';
-import { chanceWithin, outlookOf, rangeOf } from './risk.ts';
+import { doneOf, type MatchProblem } from './problem.ts';
+import { chanceWithin, outlookAsRead, outlookOf, rangeOf } from './risk.ts';
 import type { Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
@@ -21,12 +22,15 @@ export interface NamedRoad extends Road {
   metamerism: number | null;
   /** Fine-scale spread of L* over that of the raw wood. */
   clarity: number;
-  /** Probability that the board made by it passes. */
+  /** Probability that the board made by it passes, when it is read after every layer and the rest solved again. */
   chance: number;
   /** Where eight boards in ten made by it end, CIEDE2000. */
   range: [number, number];
   /** Money per litre of colour mixed. */
   price: number;
+  /** Coats and acts from here to the finished board, and the usual hours until it may be judged. */
+  steps: number;
+  hours: number;
   /** The looks of all stages, raw first. */
   looks: StageLook[];
 }
@@ -55,6 +59,12 @@ function worthWeighing(roads: readonly Road[]): Road[] {
 
 const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce((a, b) => (by(b) < by(a) ? b : a));
 
+/** Coats and acts that are still to come; a layer of colour that got none is left out. */
+const toCome = (stack: Stack, problem: MatchProblem): Stack =>
+  stack.slice(doneOf(problem)).filter((l) => !isColoured(l.kind) || Object.keys(l.colours).length > 0);
+const stepsOf = (stack: Stack, problem: MatchProblem): number =>
+  toCome(stack, problem).reduce((sum, layer) => sum + setting(layer, 'coats'), 0);
+
 /** Root mean square of a road's differences, each light by its weight. */
 const missOf = ({ deltaE }: Road, { lights }: MatchProblem): number => {
   const total = lights.reduce((sum, l) => sum + l.weight, 0) || 1;
@@ -62,7 +72,7 @@ const missOf = ({ deltaE }: Road, { lights }: MatchProblem): number => {
 };
 
 /**
- * The few roads out of many that differ in kind: closest, fewest colours, least metameric, clearest grain, cheapest.
+ * The few roads out of many that differ in kind: closest, fewest colours, least metameric, clearest grain, cheapest, surest, fewest steps.
  * Closeness is under the lights of the problem, each by its weight. Every road but the closest must still pass, or come nearly as close as the closest does.
  */
 export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolerance: number): NamedRoad[] {
@@ -82,10 +92,12 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       clarity: final.clarity,
-      chance: chanceWithin(road.outlook, problem.spread ?? FLOOR, tolerance),
+      chance: chanceWithin(road.asRead, problem.spread ?? FLOOR, tolerance),
       // Worked out for those that are named.
       range: [0, 0],
       price: costPerLitre(road.stack, materials),
+      steps: stepsOf(road.stack, problem),
+      hours: durationOf(toCome(road.stack, problem), materials).wait.usual,
       looks,
     };
   });
@@ -100,9 +112,11 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   if (!target.singleLight) best(pool, (r) => r.metamerism ?? 0).titles.push('Least change under lamps');
   best(pool, (r) => -r.clarity).titles.push('Clearest grain');
   best(pool, (r) => r.price).titles.push('Cheapest');
+  best(weighed, (r) => -r.chance).titles.push('Surest');
+  best(pool, (r) => r.steps + r.hours / 1000).titles.push('Fewest steps');
   return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)].map((road) => ({
     ...road,
-    range: rangeOf(road.outlook, problem.spread ?? FLOOR),
+    range: rangeOf(road.asRead, problem.spread ?? FLOOR),
   }));
 }
 
@@ -119,7 +133,7 @@ export interface Promised {
 export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number): Promised {
   const evaluator = makeEvaluator(problem);
   const amounts = evaluator.amountsOf(stack);
-  const outlook = outlookOf(problem, evaluator, amounts);
+  const outlook = outlookAsRead(problem, evaluator, amounts);
   return {
     deltaE: evaluator.differences(amounts),
     range: rangeOf(outlook, problem.spread ?? FLOOR),

@@ -2,7 +2,7 @@ import { KINDS, type Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { type Outlook, outlookOf, riskOf } from './risk.ts';
+import { type Outlook, outlookAsRead, outlookOf, riskOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -14,6 +14,8 @@ export interface Road {
   cost: number;
   /** How the finished colour may turn out, as the colours may take otherwise than thought. */
   outlook: Outlook;
+  /** The same where the board is read after every layer and the rest solved again. */
+  asRead: Outlook;
   /** The size of that: {@link riskOf}. */
   risk: number;
   colourants: string[];
@@ -189,6 +191,7 @@ function roadOf(
     deltaE: evaluator.differences(amounts),
     cost,
     outlook,
+    asRead: outlookAsRead(problem, evaluator, amounts),
     risk: riskOf(outlook),
     colourants: variables.map((v) => evaluator.variables[v].colourant),
   };
