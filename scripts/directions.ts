@@ -26,7 +26,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: ['ml-matrix'] },
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
-  'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics'], packages: [] },
+  'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
   'core/time': { rooms: ['core', 'core/layers'], packages: [] },
   'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },

@@ -1,4 +1,5 @@
 import { type Layer, type LayerKind, setting } from '../layers/layer.ts';
+import { coatTime } from '../time/waits.ts';
 import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, wipedCoat } from './films.ts';
 import { bleach, colourTheWood } from './in-wood.ts';
 import { filler } from './pores.ts';
@@ -55,5 +56,6 @@ export function applyLayer(state: BoardState, layer: Layer, at: number, setup: S
   let now = state;
   for (let coat = coatByCoat ? setting(layer, 'coats') : 1; coat > 0; coat--) now = change(now, layer, at, setup);
   const learned = setup.tuning.residual[layer.kind];
-  return { ...(learned ? showing(now, at, learned, setup) : now), last: at };
+  const { settle } = coatTime(layer, setup.materials);
+  return { ...(learned ? showing(now, at, learned, setup) : now), wet: settle, last: at };
 }

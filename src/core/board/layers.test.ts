@@ -476,6 +476,13 @@ describe('what a reading showed is given to what lies on top', () => {
   });
 });
 
+describe('how wet', () => {
+  it('is the time that the last coat takes until it may be read; a raw board is dry', () => {
+    expect(states([dye(6), sealer(), wipeBack(0.3)]).map((s) => s.wet)).toEqual([0, 4, 1, 1]);
+    expect(stateAfter([dye({ smoke: 6 })]).wet).toBe(0.25);
+  });
+});
+
 describe('an old finish', () => {
   it('is a locked film on wood that is closed, scuffed', () => {
     const old = stateAfter([], { preparation: { oldFinish: true } });

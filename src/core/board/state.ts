@@ -104,6 +104,8 @@ export interface BoardState {
   films: readonly Film[];
   /** How many films, from the lowest, are locked by what was put over them. */
   locked: number;
+  /** Hours from the last coat until the board is dry enough to be read: until then it looks darker. */
+  wet: number;
   /** Strength times coats of each colourant that is in the wood, g/L. */
   held: Readonly<Record<string, number>>;
   /** The last layer put on or done. */
@@ -167,6 +169,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     inWood: [],
     films: [],
     locked: 0,
+    wet: 0,
     held: {},
     last: -1,
     unread: [],

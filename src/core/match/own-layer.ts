@@ -23,7 +23,7 @@ const differencesOf = (problem: MatchProblem, stack: Stack): number[] =>
 function range({ min, max, whole }: Setting): number[] {
   const step = whole ? 1 : SHARE_STEP;
   const most = whole ? Math.min(max, MOST_COATS) : max;
-  return Array.from({ length: Math.round((most - min) / step) + 1 }, (_, i) => min + i * step);
+  return Array.from({ length: Math.round((most - min) / step) + 1 }, (_, i) => Math.min(most, min + i * step));
 }
 
 /** Layers without colour: every medium that the shop has, every number of coats or share. */

@@ -1,6 +1,7 @@
 import { proxy, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MatchProblem } from '../../core/match/problem.ts';
+import type { Offer, SystemProblem, SystemRoad } from '../../core/match/systems.ts';
 import { startMatcher } from '../workers/index.ts';
 import type { Found, Matcher } from '../workers/matcher.ts';
 import { sentenceOf } from './sentence.ts';
@@ -8,36 +9,40 @@ import { sentenceOf } from './sentence.ts';
 /** Silence for a worker that tells how far it is. */
 const untold = () => proxy(() => {});
 
+type Progress = (share: number, best?: SystemRoad | null) => void;
+
 export interface SearchState {
   /** 0-1 while searching, null when idle. */
   progress: number | null;
   found: Found | null;
+  /** The best so far of a search of whole systems. */
+  best: SystemRoad | null;
   error: string | null;
 }
 
 /** A search in a worker of its own, with progress; cancelling ends the worker. */
 export function useSearch() {
-  const [state, setState] = useState<SearchState>({ progress: null, found: null, error: null });
+  const [state, setState] = useState<SearchState>({ progress: null, found: null, best: null, error: null });
   const running = useRef<(() => void) | null>(null);
   const cancel = useCallback(() => {
     running.current?.();
     running.current = null;
     setState((s) => ({ ...s, progress: null }));
   }, []);
-  const find = useCallback(
-    async (problem: MatchProblem, tolerance: number, most: number) => {
+  const run = useCallback(
+    async (work: (matcher: Remote<Matcher>, onProgress: Progress) => Promise<Found>) => {
       cancel();
       const { matcher, end } = startMatcher();
       running.current = end;
-      setState({ progress: 0, found: null, error: null });
+      setState({ progress: 0, found: null, best: null, error: null });
       try {
-        const onProgress = proxy((share: number) =>
-          setState((s) => (s.progress === null ? s : { ...s, progress: share })),
+        const onProgress = proxy((share: number, best?: SystemRoad | null) =>
+          setState((s) => (s.progress === null ? s : { ...s, progress: share, best: best ?? s.best })),
         );
-        const found = await matcher.findRoads(problem, tolerance, most, onProgress);
-        setState({ progress: null, found, error: null });
+        const found = await work(matcher, onProgress);
+        setState({ progress: null, found, best: null, error: null });
       } catch (trouble) {
-        setState({ progress: null, found: null, error: sentenceOf(trouble) });
+        setState({ progress: null, found: null, best: null, error: sentenceOf(trouble) });
       } finally {
         end();
         running.current = null;
@@ -45,8 +50,18 @@ export function useSearch() {
     },
     [cancel],
   );
+  const find = useCallback(
+    (problem: MatchProblem, tolerance: number, most: number) =>
+      run((matcher, onProgress) => matcher.findRoads(problem, tolerance, most, onProgress)),
+    [run],
+  );
+  const findSystems = useCallback(
+    (problem: SystemProblem, offer: Offer, tolerance: number, most: number) =>
+      run((matcher, onProgress) => matcher.findSystems(problem, offer, tolerance, most, onProgress)),
+    [run],
+  );
   useEffect(() => () => running.current?.(), []);
-  return { ...state, find, cancel };
+  return { ...state, find, findSystems, cancel };
 }
 
 /** One problem after the other in one worker, each answer shown as it comes; cancelling, or leaving the page, ends it. */

@@ -28,10 +28,12 @@ import { FromTheRack } from '../parts/layers/FromTheRack.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
+import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { layerLine } from '../parts/layers/WayOn.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { numberTyped } from '../parts/numbers.ts';
+import { deltaText, numberTyped } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 
@@ -100,6 +102,14 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
     setError(null);
     void search.find(asked, tolerance, choice.most);
+  };
+  /** Whole systems: which layers, too; what is on the board stays. */
+  const findSystems = () => {
+    const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
+    if (!whole) return setError('Read the target first: there is nothing to match yet.');
+    setError(null);
+    const offer = { materials: bench.offered, without: choice.closed, barred: choice.barred };
+    void search.findSystems(whole, offer, tolerance, choice.most);
   };
   const findWithGlaze = () => {
     const glazed = withGlaze(bench.offered, stack);
@@ -222,6 +232,14 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             onSettle={settle}
           />
           <GainOfCoat bench={bench} model={model} stack={stack} light={light} at={selected} />
+          <OwnSearch
+            key={selected}
+            problem={problem}
+            at={selected}
+            barred={choice.barred}
+            materials={bench.offered}
+            onTake={(layer) => set(stack.map((l, i) => (i === selected ? layer : l)))}
+          />
         </div>
       )}
       {curves && looks.length > 0 && (
@@ -273,6 +291,15 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               <div style={{ flex: 1 }}>
                 Trying combinations …
                 <LinearProgress variant="determinate" value={search.progress * 100} aria-label="Search" />
+                {search.best && (
+                  <div role="status">
+                    Best so far: ΔE00 <b className="mono">{deltaText(search.best.deltaE[0] ?? 0)}</b>,{' '}
+                    {search.best.stack
+                      .slice(done)
+                      .map((l) => layerLine(l, bench.materials))
+                      .join('; ')}
+                  </div>
+                )}
               </div>
               <Button onClick={search.cancel}>Cancel</Button>
             </div>
@@ -308,10 +335,10 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           <Button
             variant={coloured ? 'contained' : 'outlined'}
             color={coloured ? 'primary' : 'secondary'}
-            disabled={!coloured || finished || planning.busy}
+            disabled={stack.length === 0 || finished || planning.busy}
             onClick={() => void planning.submit()}
           >
-            {done > 0 ? 'Go on from here' : `Plan board ${board.number}`}
+            {done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
           </Button>
           <Button
             variant={coloured ? 'outlined' : 'contained'}
@@ -321,11 +348,14 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           >
             Find recipes
           </Button>
+          <Button onClick={findSystems} disabled={search.progress !== null || finished}>
+            Find layers too
+          </Button>
           <TypedField
             control={planning.form.control}
             name="litres"
             label="Batch, L"
-            onKeyDown={(e) => e.key === 'Enter' && coloured && void planning.submit()}
+            onKeyDown={(e) => e.key === 'Enter' && stack.length > 0 && void planning.submit()}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
           <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
@@ -358,6 +388,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       <Keys
         keys={[
           { key: 'f', what: 'find recipes', run: () => find() },
+          { key: 's', what: 'find layers and recipes', run: findSystems },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
           { key: 'c', what: 'curves', run: () => setCurves(!curves) },
           { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },

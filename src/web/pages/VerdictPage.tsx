@@ -21,6 +21,7 @@ import { useSolved, type Work } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
+import { FromHere } from '../parts/boards/FromHere.tsx';
 import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import type { Matcher } from '../workers/matcher.ts';
@@ -261,7 +262,10 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
           />
           {!verdict.passed && mixedUpStage(board) === null && (
-            <BatchCorrection bench={bench} model={model} recipe={recipe} />
+            <>
+              <FromHere bench={bench} model={model} recipe={recipe} />
+              <BatchCorrection bench={bench} model={model} recipe={recipe} />
+            </>
           )}
         </div>
         <NextBoard bench={bench} model={model} recipe={recipe} passed={verdict.passed} />

@@ -2,14 +2,20 @@ import type { Stack } from '../../core/layers/layer.ts';
 import {
   type BatchCorrection,
   correctBatch,
+  type LayerChoice,
   type NamedRoad,
   namedRoads,
+  type Offer,
   type Pourable,
   type Promised,
   promiseOf,
   refine,
   roundToScale,
+  type SystemProblem,
+  type SystemRoad,
   search,
+  searchLayer,
+  systemSteps,
   whyOutOfReach,
 } from '../../core/match/index.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
@@ -33,6 +39,30 @@ export const matcher = {
     });
     const roads = namedRoads(all, problem, tolerance);
     return { roads, reasons: roads[0] ? whyOutOfReach(problem, roads[0], tolerance) : [] };
+  },
+  /** The short list of whole systems: which layers, and their colours. Tells how far it is and the best so far. */
+  findSystems(
+    problem: SystemProblem,
+    offer: Offer,
+    tolerance: number,
+    most: number,
+    onProgress: (share: number, best: SystemRoad | null) => void,
+  ): Found {
+    const steps = systemSteps(problem, offer, { mostPerLayer: most });
+    let best: SystemRoad | null = null;
+    for (let step = steps.next(); ; step = steps.next()) {
+      if (step.done) {
+        const roads = namedRoads(step.value, { ...problem, open: [] }, tolerance);
+        return { roads, reasons: [] };
+      }
+      // The best goes over only when there is a better one.
+      onProgress(step.value.share, step.value.best === best ? null : step.value.best);
+      best = step.value.best;
+    }
+  },
+  /** One layer's own search, the rest kept. */
+  ownLayer(problem: MatchProblem, at: number, barred: readonly string[]): LayerChoice[] {
+    return searchLayer(problem, at, barred);
   },
   /** The same colours solved again, rounded to the scale. */
   correct(problem: MatchProblem, stack: Stack, litres: number, tolerance: number): Pourable & { promise: Promised } {

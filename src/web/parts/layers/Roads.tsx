@@ -7,7 +7,7 @@ import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
-import { deltaText, percent, rangeText } from '../numbers.ts';
+import { deltaText, hoursText, percent, rangeText } from '../numbers.ts';
 
 interface Props {
   roads: readonly NamedRoad[];
@@ -43,8 +43,11 @@ function Pours({ stack, materials }: { stack: Stack; materials: Materials }) {
   ));
 }
 
+const kindsOf = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ');
+
 /** The short list: roads to the target that differ in kind. */
 export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
+  const differ = new Set(roads.map((r) => kindsOf(r.stack))).size > 1;
   return (
     <Table size="small" sx={{ '& td, & th': { padding: '5px 7px' } }} aria-label="Roads to the target">
       <TableHead>
@@ -65,7 +68,13 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
             <TableCell>
               <SmallRoad road={road} wood={wood} seed={seed} target={target} />
             </TableCell>
-            <TableCell sx={{ fontWeight: 700 }}>{road.titles.join(', ')}</TableCell>
+            <TableCell>
+              <b>{road.titles.join(', ')}</b>
+              <div className="soft">
+                {differ && <div>{kindsOf(road.stack)}</div>}
+                {road.steps} {road.steps === 1 ? 'coat' : 'coats'}, {hoursText(road.hours)}
+              </div>
+            </TableCell>
             <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
               <b>{rangeText(road.range)}</b>
               <div className="soft" title="Aimed off the target in daylight, lamp light and white LED light">

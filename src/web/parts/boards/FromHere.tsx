@@ -1,0 +1,89 @@
+import { Button, LinearProgress } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { LayerKind } from '../../../core/layers/layer.ts';
+import { durationOf } from '../../../core/time/waits.ts';
+import { type BoardModel, problemOf } from '../../../record/bench.ts';
+import { measuredOf, stackAsMade } from '../../../record/stages.ts';
+import type { Recipe } from '../../../shared/board.ts';
+import { changeBoard } from '../../hooks/api.ts';
+import type { Bench } from '../../hooks/bench.ts';
+import { useSolved, type Work } from '../../hooks/matcher.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import type { Found } from '../../workers/matcher.ts';
+import { WayOn } from '../layers/WayOn.tsx';
+import { hoursText, rangeText } from '../numbers.ts';
+import { sentenceOf, Trouble } from '../Trouble.tsx';
+
+/** What cannot be taken back once it is done. Common practice. */
+const NO_WAY_BACK: Partial<Record<LayerKind, string>> = {
+  'sand-back': 'What is sanded off is gone: edges first. Keep away from them, and stop short.',
+  bleach:
+    'What is bleached does not come back, and bleach never mixes with another product. See its safety data sheet.',
+  'wipe-back': 'What is wiped off has to be coloured again.',
+};
+
+/** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
+export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+  const { board } = model;
+  const { tolerance } = bench.job;
+  const go = useNavigate();
+  const id = useNextId();
+  const [refused, setRefused] = useState<string | null>(null);
+  const solve = useMemo((): Work<Found> | null => {
+    const problem = bench.learning ? null : problemOf(bench, model, stackAsMade(board), [], measuredOf(board));
+    const offer = { materials: bench.offered, without: [], barred: [] };
+    return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, () => {}));
+  }, [bench, model, board, tolerance]);
+  const { answer, error } = useSolved(solve);
+  const done = recipe.stack.length;
+  const road = answer?.roads.find((r) => r.stack.length > done);
+  const layers = road?.stack.slice(done) ?? [];
+  const { wait, hands } = durationOf(layers, bench.materials);
+  const warnings = [...new Set(layers.flatMap((l) => NO_WAY_BACK[l.kind] ?? []))];
+
+  const plan = async () => {
+    if (!road) return;
+    try {
+      await changeBoard('POST', `/boards/${board.id}/recipe`, {
+        id: id.next(),
+        stack: road.stack,
+        litres: recipe.litres,
+        origin: 'from-here',
+        knowledge: bench.knowledgeId,
+      });
+      id.kept();
+      await go(`../boards?board=${model.code}`);
+    } catch (trouble) {
+      setRefused(sentenceOf(trouble));
+    }
+  };
+  return (
+    <section aria-label="From here" style={{ display: 'grid', gap: 10 }}>
+      <h2 style={{ margin: 0 }}>This board, from here</h2>
+      <Trouble error={refused ?? error} />
+      {solve && !answer && !error && <LinearProgress aria-label="Looking for a way on" />}
+      {answer && !road && <div>Nothing that goes on top, or off, brings this board nearer. Take a new one.</div>}
+      {road && (
+        <>
+          <WayOn layers={layers} materials={bench.materials} />
+          <div>
+            expected ΔE00 <b className="mono">{rangeText(road.range)}</b>, 8 boards in 10; passes with{' '}
+            {Math.round(road.chance * 100)} in 100
+          </div>
+          <div className="soft">
+            {Math.round(hands)} min of work on a square metre, {hoursText(wait.usual)} until it can be judged
+          </div>
+          {warnings.map((warning) => (
+            <div key={warning} className="note">
+              {warning}
+            </div>
+          ))}
+          <div>
+            <Button onClick={plan}>Go on with board {board.number}</Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
