@@ -35,6 +35,7 @@ import {
   type MatchProblem,
   makeEvaluator,
   ONLY_DAYLIGHT,
+  outlookAsRead,
   refine,
   search,
 } from '../src/core/match/index.ts';
@@ -53,6 +54,8 @@ export interface TargetResult {
   /** Stated probability of passing of each board, before its clear was read. */
   chance: number[];
   recipe: Record<string, number>;
+  /** What the road said of each board when it was planned, that it would be read on the way counted. */
+  planned: number[];
 }
 
 const READINGS = 10;
@@ -267,6 +270,7 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
     deltaE: [],
     chance: [],
     recipe: {},
+    planned: [],
   };
   let stack: Stack | null = null;
   let last: Spectrum | null = null;
@@ -303,6 +307,7 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
     else stack = search(problem({}))[0].stack;
 
     const planned = stack;
+    result.planned.push(plannedChance(problem({ stack, open: openOf(stack) }), spreadOf(knowledge, 'clear'), tolerance));
     const steps: { stage: number; reading: Spectrum }[] = [];
     workshop.applyDye(board, planned[DYE].colours);
     const afterDye = read(workshop, board);
@@ -350,6 +355,12 @@ const openOf = (stack: Stack) =>
     const colourants = Object.keys(stack[layer].colours);
     return colourants.length > 0 ? [{ layer, colourants }] : [];
   });
+
+function plannedChance(problem: MatchProblem, spread: number, tolerance: number): number {
+  const evaluator = makeEvaluator(problem);
+  const outlook = outlookAsRead(problem, evaluator, evaluator.amountsOf(problem.stack));
+  return Number(chanceWithin(outlook, spread, tolerance).toFixed(3));
+}
 
 type ProblemFor = (over: Partial<MatchProblem>) => MatchProblem;
 

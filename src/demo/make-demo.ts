@@ -44,7 +44,7 @@ export async function makeDemo(
   for (const medium of mediums) {
     const known = shelf.mediums.find((m) => m.id === medium.id);
     if (!known) await ask('POST', '/mediums', medium);
-    if (known?.samples.length) continue;
+    if (medium.kind === 'oil' || known?.samples.length) continue;
     const samples = [];
     const coats = usualCoats(medium.kind);
     for (const speciesId of COAT_WOODS.filter((id) => woods.some((w) => w.id === id))) {

@@ -135,3 +135,20 @@ export const Shelf = z.object({
   mediums: z.array(MediumRecord),
 });
 export type Shelf = z.infer<typeof Shelf>;
+
+/** The boards of a ladder that would teach most, best first. */
+export const NextBoards = z.object({
+  /** Weighed by what the open jobs are to be mixed with; by usual mixes where no job has a recipe. */
+  forJobs: z.boolean(),
+  boards: z.array(
+    z.object({
+      colourantId: z.string(),
+      strength: z.number(),
+      /** It wants a dark ground, where a pigment's hiding shows. */
+      dark: z.boolean(),
+      /** How much nearer those mixes are foreseen, CIEDE2000. */
+      gain: z.number(),
+    }),
+  ),
+});
+export type NextBoards = z.infer<typeof NextBoards>;

@@ -266,7 +266,10 @@ function residualsOf(spans: readonly Span[], fit: Fit, materials: Materials): Kn
   return out;
 }
 
-/** How far stages strayed from the fitted model with its residual, by layer kind; mixed with the usual spread. */
+/**
+ * How far stages strayed from the fitted model with its residual, by layer kind; mixed with the usual spread. Of a board
+ * that was not read between two layers it cannot be told which of them strayed: it tells nothing here.
+ */
 function spreadsOf(
   spans: readonly Span[],
   fit: Fit,
@@ -275,6 +278,7 @@ function spreadsOf(
 ): Knowledge['spread'] {
   const squares = new Map<LayerKind, { sum: number; count: number }>();
   for (const span of spans) {
+    if (span.to - span.from > 1) continue;
     const { wood, stack } = span.evidence;
     const { kind } = stack[span.to - 1];
     const tuning = tuningFrom(fit.values, wood.id, stack, materials, inHand(span) ? residuals[wood.id] : {});

@@ -49,6 +49,8 @@ const DARK = 45;
 const PALE = 65;
 /** Shares of the strongest mix that boards are thought of at. */
 const SHARES = [0.06, 0.2, 0.5];
+/** And where a ladder is made already, between those. */
+const FINER = [0.06, 0.12, 0.2, 0.35, 0.5, 0.8];
 
 type Two = readonly [number, number];
 
@@ -109,12 +111,12 @@ export const usualUses = (ladders: readonly LadderSoFar[]): ColourUse[] =>
 /**
  * The boards that would teach most about what is to be mixed, best first: each one colour or two of a kind, at a strength
  * and on a ground. A linear Gaussian model of each colour's two unknowns (Lindley 1956: the gain is in what is foreseen).
- * @param most how many ideas to return
+ * @param most how many ideas to return; `finer`: strengths between the usual rungs too
  */
 export function teachingBoards(
   ladders: readonly LadderSoFar[],
   uses: readonly ColourUse[],
-  { most = 5, pairs = true }: { most?: number; pairs?: boolean } = {},
+  { most = 5, pairs = true, finer = false }: { most?: number; pairs?: boolean; finer?: boolean } = {},
 ): TeachingBoard[] {
   const known = ladders.map((ladder) => {
     const precision = precisionOf(ladder);
@@ -122,6 +124,7 @@ export function teachingBoards(
   });
   const total = known.reduce((sum, k) => sum + k.doubt, 0);
   const ideas: TeachingBoard[] = [];
+  const thoughtOf = finer ? FINER : SHARES;
   const consider = (picked: readonly (typeof known)[number][], shares: readonly number[], dark: boolean) => {
     const after = picked.reduce((sum, { ladder, precision, doubt }, i) => {
       const share = shares[i] ?? 0;
@@ -140,14 +143,14 @@ export function teachingBoards(
   known.forEach((one, i) => {
     const grounds = goesIn(one.ladder.kind) ? [false] : [false, true];
     for (const dark of grounds)
-      for (const share of SHARES) {
+      for (const share of thoughtOf) {
         if (made(one.ladder, share)) continue;
         consider([one], [share], dark);
         // Two pigments of one pot cannot be told apart: each has a colour and a hiding of its own.
         if (!(pairs && goesIn(one.ladder.kind))) continue;
         for (const other of known.slice(i + 1))
           if (other.ladder.kind === one.ladder.kind)
-            for (const second of SHARES) consider([one, other], [share, second], dark);
+            for (const second of thoughtOf) consider([one, other], [share, second], dark);
       }
   });
   return ideas.sort((p, q) => q.gain - p.gain).slice(0, most);

@@ -15,7 +15,8 @@ export interface Pourable {
   sensitivity: Record<string, number>;
 }
 
-const TOO_MUCH = 1.05;
+/** So much too much of a pour is how its exactness is told. */
+export const TOO_MUCH = 1.05;
 
 /** What 5 % too much of each pour would move the finished colour by, CIEDE2000 in daylight. */
 export function sensitivityOf(evaluator: Evaluator, amounts: Float64Array): Record<string, number> {

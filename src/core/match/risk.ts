@@ -1,13 +1,14 @@
+import { setting } from '../layers/layer.ts';
 import { solvePositive } from '../least-squares.ts';
-import type { Evaluator } from './evaluator.ts';
-import type { MatchProblem } from './problem.ts';
+import { type Evaluator, makeEvaluator } from './evaluator.ts';
+import { doneOf, type MatchProblem } from './problem.ts';
+
+const STEP = 0.05;
 
 /** Standard deviation of a colourant's log uptake before any board has shown it on this wood. */
 const UNKNOWN_UPTAKE = 0.16;
 /** What varies from board to board however much is known: coat, hand, spot. */
 const BOARD_TO_BOARD = 0.04;
-
-const STEP = 0.05;
 
 /** How the finished colour may turn out: the expected miss, and how each doubt moves it, in the parts of CIEDE2000. */
 export interface Outlook {
@@ -16,9 +17,45 @@ export interface Outlook {
   strays: Float64Array[];
 }
 
+/** What is wiped or sanded off comes out otherwise than meant by so much of it. Common practice, no source. */
+const UNDOING = 0.15;
+/** An evaluator of the same problem with a little less taken off by one of its acts. */
+export interface Undoing {
+  layer: number;
+  less: Evaluator;
+}
+/** The acts of a problem that take something off and are still to come. */
+export const undoingsOf = (problem: MatchProblem): Undoing[] =>
+  problem.stack.flatMap((act, layer) =>
+    (act.kind === 'wipe-back' || act.kind === 'sand-back') && layer >= doneOf(problem)
+      ? [
+          {
+            layer,
+            less: makeEvaluator({
+              ...problem,
+              stack: problem.stack.map((l, i) =>
+                i === layer ? { ...l, settings: { ...l.settings, removed: setting(l, 'removed') * (1 - STEP) } } : l,
+              ),
+            }),
+          },
+        ]
+      : [],
+  );
+
 /** Where one more part of each colour in use takes the finished colour, in the parts of CIEDE2000, and how far it is in doubt. */
-function movesOf({ doubt }: MatchProblem, evaluator: Evaluator, amounts: Float64Array, miss: Float64Array) {
-  return evaluator.variables.flatMap(({ colourant, layer }, v) => {
+function movesOf(
+  { doubt }: MatchProblem,
+  evaluator: Evaluator,
+  amounts: Float64Array,
+  miss: Float64Array,
+  undoings: readonly Undoing[],
+) {
+  const undone = undoings.map(({ layer, less }) => ({
+    layer,
+    move: less.miss(amounts).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
+    deviation: UNDOING,
+  }));
+  const colours = evaluator.variables.flatMap(({ colourant, layer }, v) => {
     const kept = amounts[v];
     if (kept === 0) return [];
     amounts[v] = kept * (1 + STEP);
@@ -27,14 +64,20 @@ function movesOf({ doubt }: MatchProblem, evaluator: Evaluator, amounts: Float64
     const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
     return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation }];
   });
+  return [...colours, ...undone];
 }
 
 const times = (v: Float64Array, factor: number) => v.map((x) => x * factor);
 
-/** Each colour of a recipe moved by its doubt through the model, the others kept. */
-export function outlookOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+/** Each colour of a recipe, and each act that takes something off, moved by its doubt through the model, the others kept. */
+export function outlookOf(
+  problem: MatchProblem,
+  evaluator: Evaluator,
+  amounts: Float64Array,
+  undoings = undoingsOf(problem),
+): Outlook {
   const miss = evaluator.miss(amounts);
-  const moves = movesOf(problem, evaluator, amounts, miss);
+  const moves = movesOf(problem, evaluator, amounts, miss, undoings);
   return { miss, strays: moves.map(({ move, deviation }) => times(move, deviation)) };
 }
 
@@ -59,9 +102,14 @@ function unanswered(stray: Float64Array, answers: readonly Float64Array[]): Floa
  * The outlook of a recipe whose board is read after every layer, what is left then solved again: what a layer strays by,
  * the colours of the layers above it take back, as far as they point its way.
  */
-export function outlookAsRead(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook {
+export function outlookAsRead(
+  problem: MatchProblem,
+  evaluator: Evaluator,
+  amounts: Float64Array,
+  undoings = undoingsOf(problem),
+): Outlook {
   const miss = evaluator.miss(amounts);
-  const moves = movesOf(problem, evaluator, amounts, miss);
+  const moves = movesOf(problem, evaluator, amounts, miss, undoings);
   const strays = moves.flatMap(({ layer, move, deviation }) => {
     const stray = times(move, deviation);
     const answers = moves.filter((m) => m.layer > layer).map((m) => m.move);

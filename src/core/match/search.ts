@@ -2,7 +2,7 @@ import { KINDS, type Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { type Outlook, outlookAsRead, outlookOf, riskOf } from './risk.ts';
+import { type Outlook, outlookAsRead, outlookOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -172,8 +172,9 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
     if (i % 8 === 7) yield 0.4 + (0.6 * (i + 1)) / candidates.length;
   }
 
+  const undoings = undoingsOf(problem);
   return [...found.values()]
-    .map(({ subset, amounts, cost }) => roadOf(problem, evaluator, subset, amounts, cost))
+    .map(({ subset, amounts, cost }) => roadOf(problem, evaluator, undoings, subset, amounts, cost))
     .sort((p, q) => expectedCost(p) - expectedCost(q));
 }
 
@@ -181,17 +182,18 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
 function roadOf(
   problem: MatchProblem,
   evaluator: Evaluator,
+  undoings: readonly Undoing[],
   variables: readonly number[],
   amounts: Float64Array,
   cost: number,
 ): Road {
-  const outlook = outlookOf(problem, evaluator, amounts);
+  const outlook = outlookOf(problem, evaluator, amounts, undoings);
   return {
     stack: evaluator.stackOf(amounts),
     deltaE: evaluator.differences(amounts),
     cost,
     outlook,
-    asRead: outlookAsRead(problem, evaluator, amounts),
+    asRead: outlookAsRead(problem, evaluator, amounts, undoings),
     risk: riskOf(outlook),
     colourants: variables.map((v) => evaluator.variables[v].colourant),
   };
@@ -266,5 +268,5 @@ export function refine(problem: MatchProblem, stack: Stack): Road {
     used,
     used.map((v) => before[v]),
   );
-  return roadOf(problem, evaluator, used, amounts, cost);
+  return roadOf(problem, evaluator, undoingsOf(problem), used, amounts, cost);
 }

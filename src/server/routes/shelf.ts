@@ -27,6 +27,7 @@ import {
   takeSampleOut,
 } from '../acts/shelf.ts';
 import type { Shop } from '../acts/shop.ts';
+import { nextLadderBoards } from '../acts/teaching.ts';
 import { storyOf } from '../store/events.ts';
 import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
 import { byOf, idOf } from './asked.ts';
@@ -43,6 +44,10 @@ export function shelfRoutes(shop: Shop): Router {
   const { db } = shop;
   router.get('/shelf', async (_, response) => {
     response.json(await wholeShelf(db));
+  });
+
+  router.get('/shelf/next-boards', async (_, response) => {
+    response.json(await nextLadderBoards(shop));
   });
 
   for (const [kind, place] of Object.entries(PLACES) as [ShelfKind, string][]) {

@@ -10,7 +10,7 @@ import { OldBoard } from '../../shared/old-board.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
 import { Grids, type ReadingInput, SamplePieces, type Spot } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
-import { Shelf } from '../../shared/shelf.ts';
+import { NextBoards, Shelf } from '../../shared/shelf.ts';
 import { SnapshotLook, Snapshots } from '../../shared/snapshot.ts';
 import { personHere } from './person.ts';
 
@@ -145,6 +145,8 @@ function useResource<T extends z.ZodType>(path: string | null, shape: T) {
 export const useJobs = (before: string | null) => useResource(before ? `/jobs?before=${before}` : '/jobs', JobList);
 export const useJob = (number: string | undefined) => useResource(number ? `/jobs/${number}` : null, Job);
 export const useShelf = () => useResource('/shelf', Shelf);
+/** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */
+export const useNextBoards = (stamp: number) => useResource(`/shelf/next-boards?after=${stamp}`, NextBoards);
 export const useHouse = () => useResource('/house', House);
 export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
 export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);

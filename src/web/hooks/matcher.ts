@@ -7,7 +7,7 @@ import type { Found, Matcher } from '../workers/matcher.ts';
 import { sentenceOf } from './sentence.ts';
 
 /** Silence for a worker that tells how far it is. */
-const untold = () => proxy(() => {});
+export const untold = () => proxy(() => {});
 
 type Progress = (share: number, best?: SystemRoad | null) => void;
 

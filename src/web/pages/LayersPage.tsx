@@ -309,7 +309,9 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               {reason} The nearest is below.
             </div>
           ))}
-          {search.found && done === 0 && <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />}
+          {search.found && !search.found.whole && done === 0 && (
+            <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />
+          )}
           {search.found && bench.target && (
             <Roads
               roads={search.found.roads}

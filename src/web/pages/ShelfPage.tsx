@@ -7,6 +7,7 @@ import { AddColourant, AddMedium, AddWood } from '../parts/shelf/AddToShelf.tsx'
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
 import { ColourStrip } from '../parts/shelf/ColourStrip.tsx';
 import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
+import { NextBoards } from '../parts/shelf/NextBoards.tsx';
 import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 
@@ -123,6 +124,7 @@ export function ShelfPage() {
             )}
           </nav>
           <div>
+            {!wood && !medium && <NextBoards shelf={shelf} />}
             {wood ? (
               <WoodPlate key={wood.id} species={wood} />
             ) : medium ? (

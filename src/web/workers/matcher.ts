@@ -24,6 +24,8 @@ export interface Found {
   roads: NamedRoad[];
   /** Why none of them passes; empty when one does. */
   reasons: string[];
+  /** Layers were chosen too. */
+  whole?: boolean;
 }
 
 /** What a search worker does: the core's matcher, in the shape that a page asks for. */
@@ -53,7 +55,7 @@ export const matcher = {
     for (let step = steps.next(); ; step = steps.next()) {
       if (step.done) {
         const roads = namedRoads(step.value, { ...problem, open: [] }, tolerance);
-        return { roads, reasons: [] };
+        return { roads, reasons: [], whole: true };
       }
       // The best goes over only when there is a better one.
       onProgress(step.value.share, step.value.best === best ? null : step.value.best);

@@ -8,7 +8,7 @@ import { measuredOf, stackAsMade } from '../../../record/stages.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { changeBoard } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
-import { useSolved, type Work } from '../../hooks/matcher.ts';
+import { untold, useSolved, type Work } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import type { Found } from '../../workers/matcher.ts';
 import { WayOn } from '../layers/WayOn.tsx';
@@ -33,7 +33,7 @@ export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardM
   const solve = useMemo((): Work<Found> | null => {
     const problem = bench.learning ? null : problemOf(bench, model, stackAsMade(board), [], measuredOf(board));
     const offer = { materials: bench.offered, without: [], barred: [] };
-    return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, () => {}));
+    return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, untold()));
   }, [bench, model, board, tolerance]);
   const { answer, error } = useSolved(solve);
   const done = recipe.stack.length;

@@ -53,11 +53,11 @@ export function Roads({ roads, materials, wood, seed, target, onTake }: Props) {
       <TableHead>
         <TableRow>
           <TableCell />
-          <TableCell>Road</TableCell>
+          <TableCell sx={{ width: '30%' }}>Road</TableCell>
           <TableCell>ΔE00, 8 in 10</TableCell>
           <TableCell>Passes</TableCell>
           <TableCell>Grain</TableCell>
-          <TableCell sx={{ width: '34%' }}>Colours</TableCell>
+          <TableCell sx={{ width: '28%' }}>Colours</TableCell>
           <TableCell>Cost/L</TableCell>
           <TableCell />
         </TableRow>
