@@ -74,7 +74,7 @@ export function outlookOf(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
-  undoings = undoingsOf(problem),
+  undoings: readonly Undoing[] = undoingsOf(problem),
 ): Outlook {
   const miss = evaluator.miss(amounts);
   const moves = movesOf(problem, evaluator, amounts, miss, undoings);
@@ -106,7 +106,7 @@ export function outlookAsRead(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
-  undoings = undoingsOf(problem),
+  undoings: readonly Undoing[] = undoingsOf(problem),
 ): Outlook {
   const miss = evaluator.miss(amounts);
   const moves = movesOf(problem, evaluator, amounts, miss, undoings);
