@@ -90,6 +90,9 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
   const number = 1 + Math.max(0, ...wood.boards.map((b) => b.number));
   const board: Board = {
     id: '',
+    plank: null,
+    strip: null,
+    branched: 0,
     number,
     version: 1,
     preparation: null,

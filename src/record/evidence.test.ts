@@ -25,6 +25,7 @@ const board = (over: Partial<MadeBoard> = {}): MadeBoard => ({
   jobId: 'j1',
   speciesId: 'birch',
   preparation: USUAL_PREPARATION,
+  branched: 0,
   recipe: { stack, expected: [grid(72), grid(55), grid(46)] },
   coats: [],
   readings: [reading(0, 72), reading(0, 74), reading(1, 55), reading(2, 46)],

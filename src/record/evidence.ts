@@ -17,6 +17,8 @@ export interface MadeBoard extends Staged {
   jobId: string;
   speciesId: string;
   preparation: Preparation;
+  /** Layers that its plank had when it branched off: another board tells of them. */
+  branched: number;
 }
 
 /**
@@ -33,7 +35,8 @@ export function evidenceOf(board: MadeBoard, wood: Wood, job: string): BoardEvid
   });
   if (stages.length === 0) return null;
   const { id, preparation } = board;
-  return { id, wood, preparation, stack, raw, stages, weight: board.jobId === job ? 1 : OTHER_JOB };
+  const shared = board.branched > 0 ? { shared: board.branched } : {};
+  return { id, wood, preparation, stack, raw, stages, weight: board.jobId === job ? 1 : OTHER_JOB, ...shared };
 }
 
 type Pencilled = Pick<OldBoard, 'id' | 'layers' | 'grid' | 'lab'>;

@@ -106,6 +106,10 @@ export const BoardChange = z.object({ version: Version, preparation: Preparation
 export const Board = z.object({
   id: Id,
   number: z.number(),
+  /** The plank that it is a part of (its first board), what its part is called, and how many layers the plank had by then. */
+  plank: Id.nullable(),
+  strip: z.string().nullable(),
+  branched: z.number(),
   version: z.number(),
   /** What it was when colour went on; null while it follows its wood. */
   preparation: PreparationSchema.nullable(),
@@ -117,6 +121,17 @@ export const Board = z.object({
   createdAt: z.string(),
 });
 export type Board = z.infer<typeof Board>;
+
+const StripName = z.string().trim().min(1, 'Each part has a name.').max(40, 'A part’s name has at most 40 letters.');
+/** A board divided into parts: its own is named, and each further part is a board of the same plank from here on. */
+export const SplitInput = z.object({
+  own: StripName,
+  strips: z
+    .array(z.object({ id: Id, name: StripName }))
+    .min(1, 'A split board has two parts at least.')
+    .max(7, 'A plank has eight strips at most.'),
+});
+export type SplitInput = z.infer<typeof SplitInput>;
 
 /** What a reading of a stage answers: the readings as they were taken, and the board as it is now. */
 export const StageRead = z.object({ ...ReadingsTaken.shape, board: Board });

@@ -29,6 +29,8 @@ export interface WorkshopBoard {
   id: string;
   species: string;
   making?: Making;
+  /** The part of a plank that it is, and how many acts were done to the whole plank: from there on its hand is its own. */
+  strip?: { name: string; from: number } | undefined;
   acts: readonly Act[];
 }
 
@@ -89,6 +91,8 @@ function worked(stock: Stock, board: WorkshopBoard, place: Place, hand: (at: num
   return place;
 }
 
+const handOf = ({ id, strip }: WorkshopBoard, at: number) => (strip && at >= strip.from ? `${id}/${strip.name}` : id);
+
 /**
  * One spot of a board, as the instrument's aperture sees it without noise.
  * @returns 31 reflectances, specular included
@@ -97,7 +101,7 @@ export function reflectanceAt(stock: Stock, board: WorkshopBoard, spot: string, 
   const wood = woodOf(stock, board.species);
   const place = rawPlace(wood, board.making ?? {}, hereOn(board, wood, zone, spot));
   const hand = (at: number, act: Act) =>
-    chanceOf(board.seed, 'hand', board.id, at, act.kind).factor(ACTS[act.kind].hand);
+    chanceOf(board.seed, 'hand', handOf(board, at), at, act.kind).factor(ACTS[act.kind].hand);
   return reflectanceOf(worked(stock, board, place, hand));
 }
 

@@ -39,6 +39,7 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'patch /coats/:coat': board.CoatChange,
   'delete /coats/:coat': null,
   'post /coats/:coat/restore': null,
+  'post /boards/:board/strips': board.SplitInput,
   'post /boards/:board/readings': reading.BoardReadingInput,
   'patch /readings/:reading': reading.ReadingChange,
   'delete /readings/:reading': null,

@@ -24,6 +24,8 @@ export interface BoardEvidence {
   raw: Spectrum;
   /** Mean readings; `stage` counts layers on the board (1 = after the first). Ascending. */
   stages: readonly { stage: number; reading: Spectrum }[];
+  /** Layers that it shares with another board of its plank, which tells of them already. */
+  shared?: number;
   /** 1 for the job in hand, less for boards of other jobs. */
   weight: number;
 }
@@ -108,12 +110,13 @@ function spansOf(evidence: BoardEvidence): Span[] {
   const board = scaleToBoard(evidence.wood, evidence.raw, evidence.preparation);
   let from = 0;
   let before: Spectrum | null = null;
-  return evidence.stages.map(({ stage, reading }) => {
+  const spans = evidence.stages.map(({ stage, reading }) => {
     const span: Span = { evidence, board, from, to: stage, reading, before };
     from = stage;
     before = reading;
     return span;
   });
+  return spans.filter((s) => s.to > (evidence.shared ?? 0));
 }
 
 /** The model run to the end of a span, corrected by what was measured at its beginning. */

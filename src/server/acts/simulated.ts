@@ -52,13 +52,19 @@ function actOf(layer: Layer): Act {
 
 /** The simulated workshop's own copy of a shop board, known there by its label, as far as it has been made. */
 export function benchBoardOf(
-  board: Pick<Staged, 'recipe' | 'coats'> & { number: number },
+  board: Pick<Staged, 'recipe' | 'coats'> & {
+    number: number;
+    plankNumber?: number | null;
+    strip?: string | null;
+    branched?: number;
+  },
   { job, species, preparation }: { job: number; species: string; preparation: Preparation },
   stage: number,
 ): BenchBoard {
   const stack: Stack = stackAsMade(board).slice(0, stage);
   return {
-    id: `job-${job}-${boardCode(species, board.number)}`,
+    id: `job-${job}-${boardCode(species, board.plankNumber ?? board.number)}`,
+    ...(board.strip ? { strip: { name: board.strip, from: board.branched ?? 0 } } : {}),
     species,
     making: preparation,
     acts: stack.map(actOf),

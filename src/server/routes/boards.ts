@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { exportGrids, writeAll, writeCgats } from '../../core/formats/index.ts';
 import { boardCode } from '../../record/codes.ts';
 import { stackFileOf } from '../../record/stack-file.ts';
-import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry } from '../../shared/board.ts';
+import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry, SplitInput } from '../../shared/board.ts';
 import { BoardReadingInput, ReadingChange } from '../../shared/reading.ts';
 import {
   changeBoard,
@@ -12,6 +12,7 @@ import {
   planRecipe,
   putOnCoat,
   readStage,
+  splitBoard,
   takeBoard,
   takeCoatBack,
   takeReadingOut,
@@ -69,6 +70,12 @@ export function boardRoutes(shop: Shop): Router {
   });
   router.post('/coats/:coat/restore', async (request, response) => {
     response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), false));
+  });
+
+  router.post('/boards/:board/strips', async (request, response) => {
+    const split = SplitInput.parse(request.body);
+    const board = idOf(request.params.board, 'board');
+    response.status(201).json(await splitBoard(shop, byOf(request), board, split));
   });
 
   router.post('/boards/:board/readings', async (request, response) => {

@@ -11,7 +11,15 @@ const RECIPE_COLUMNS = `r.id, r.number, r.stack, r.litres, r.origin, r.preparati
 const CoatRow = Coat.extend({ putOnAt: stamp.nullable(), boardId: z.string() });
 const COAT_COLUMNS = `c.id, c.board_id as "boardId", c.stage, c.layer, c.put_on_at as "putOnAt", c.minutes, c.conditions, c.used,
   c.note, p.name as person, c.version`;
-const BoardRow = Board.pick({ id: true, number: true, version: true, preparation: true }).extend({
+const BoardRow = Board.pick({
+  id: true,
+  number: true,
+  version: true,
+  preparation: true,
+  plank: true,
+  strip: true,
+  branched: true,
+}).extend({
   woodId: z.string(),
   createdAt: stamp,
 });
@@ -27,6 +35,55 @@ export async function insertBoard(db: Queries, id: string, wood: string): Promis
   );
   const { number } = z.object({ number: z.number() }).parse(row);
   await db.query('insert into board (id, job_wood_id, number) values ($1, $2, $3)', [id, wood, number]);
+  return true;
+}
+
+/** Names a board's own part of its plank. */
+export async function nameStrip(db: Queries, board: string, plank: string, name: string): Promise<void> {
+  await db.query('update board set plank_id = $2, strip = $3, version = version + 1 where id = $1', [
+    board,
+    plank,
+    name,
+  ]);
+}
+
+/**
+ * One more part of a plank: a board with the next number, that has what is on the plank so far, and takes no offcut. The
+ * shared coats and readings are copied, each part keeps its own record from here on. False when it is there already.
+ */
+export async function insertStrip(
+  db: Queries,
+  of: string,
+  { id, name, plank, branched }: { id: string; name: string; plank: string; branched: number },
+): Promise<boolean> {
+  if (touched(await db.query('select from board where id = $1', [id]))) return false;
+  await db.query(
+    `with wood as (update job_wood set boards_made = boards_made + 1
+                   where id = (select job_wood_id from board where id = $2) returning id, boards_made)
+     insert into board (id, job_wood_id, number, recipe_id, preparation, plank_id, strip, branched)
+     select $1, w.id, w.boards_made, case when $5::int > 0 then b.recipe_id end, b.preparation, $3, $4, $5::int
+     from board b, wood w where b.id = $2`,
+    [id, of, plank, name, branched],
+  );
+  await db.query(
+    `insert into coat (id, board_id, stage, layer, put_on_at, person_id, minutes, conditions, used, note)
+     select gen_random_uuid(), $1, stage, layer, put_on_at, person_id, minutes, conditions, used, note
+     from coat where board_id = $2 and deleted_at is null and stage <= $3`,
+    [id, of, branched],
+  );
+  await db.query(
+    `insert into reading (id, taking_id, place, board_id, stage, source, name, instrument_id, person_id, wavelengths,
+       measured, lab, grid, taken_at, zone)
+     select gen_random_uuid(), md5(taking_id::text || $1::text)::uuid, place, $1, stage, source, name, instrument_id,
+       person_id, wavelengths, measured, lab, grid, taken_at, zone
+     from reading where board_id = $2 and deleted_at is null and stage <= $3`,
+    [id, of, branched],
+  );
+  await db.query(
+    `insert into stage_mean (board_id, stage, readings, grid, l, a, b)
+     select $1, stage, readings, grid, l, a, b from stage_mean where board_id = $2 and stage <= $3`,
+    [id, of, branched],
+  );
   return true;
 }
 
@@ -92,6 +149,10 @@ const Work = StagedRow.extend({
   speciesId: z.string(),
   number: z.number(),
   version: z.number(),
+  plank: z.string().nullable(),
+  plankNumber: z.number().nullable(),
+  strip: z.string().nullable(),
+  branched: z.number(),
   woodPreparation: PreparationSchema,
   preparation: PreparationSchema.nullable(),
   putAway: z.boolean(),
@@ -102,10 +163,11 @@ export async function boardAtWork(db: Queries, id: string) {
     db,
     Work,
     `select b.id as "boardId", w.id as "woodId", j.id as "jobId", j.number as "jobNumber", w.species_id as "speciesId",
-       b.number, b.version, w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
+       b.number, b.version, b.plank_id as plank, p.number as "plankNumber", b.strip, b.branched,
+       w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
        ${STAGED_COLUMNS}
      from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id
-       left join recipe r on r.id = b.recipe_id where b.id = $1`,
+       left join recipe r on r.id = b.recipe_id left join board p on p.id = b.plank_id where b.id = $1`,
     [id],
   );
   return row && withRecipe(row);
@@ -224,7 +286,8 @@ async function boardsWhere(
   const boards = await all(
     db,
     BoardRow,
-    `select id, job_wood_id as "woodId", number, version, preparation, created_at as "createdAt"
+    `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched,
+       created_at as "createdAt"
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],
   );

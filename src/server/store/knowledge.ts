@@ -57,6 +57,7 @@ const Evidence = StagedRow.extend({
   jobId: z.string(),
   speciesId: z.string(),
   preparation: PreparationSchema,
+  branched: z.number(),
 });
 
 /** Boards whose evidence changed after a stamp, with their stage means for readings. Those of a job put away teach on. */
@@ -65,6 +66,7 @@ export async function evidenceSince(db: Queries, stamp: number): Promise<MadeBoa
     db,
     Evidence,
     `select b.id, w.job_id as "jobId", w.species_id as "speciesId", coalesce(b.preparation, w.preparation) as preparation,
+       b.branched,
        ${STAGED_COLUMNS}
      from board b join job_wood w on w.id = b.job_wood_id left join recipe r on r.id = b.recipe_id
      where b.evidence > $1`,

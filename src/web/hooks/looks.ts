@@ -65,25 +65,25 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
 }
 
 /** The board as planned (the promise kept with its recipe) and as read so far. */
-export function useBoardFields(bench: Bench, model: BoardModel): BoardField[] {
-  return useMemo(() => {
-    const { board } = model;
-    const stack = stackAsMade(board);
-    try {
-      const looks = promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack);
-      return looks.map((look, stage) => {
-        const planned = board.recipe?.expected[stage];
-        const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
-        const mean = stage > 0 ? stageMean(board, stage) : null;
-        return {
-          label: fieldName(model, stack, stage),
-          expected,
-          measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
-        };
-      });
-    } catch {
-      // A stack that the model refuses today still has its board and its readings.
-      return [];
-    }
-  }, [bench, model]);
+export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
+  const { board } = model;
+  const stack = stackAsMade(board);
+  try {
+    const looks = promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack);
+    return looks.map((look, stage) => {
+      const planned = board.recipe?.expected[stage];
+      const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
+      const mean = stage > 0 ? stageMean(board, stage) : null;
+      return {
+        label: fieldName(model, stack, stage),
+        expected,
+        measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
+      };
+    });
+  } catch {
+    // A stack that the model refuses today still has its board and its readings.
+    return [];
+  }
 }
+export const useBoardFields = (bench: Bench, model: BoardModel): BoardField[] =>
+  useMemo(() => boardFields(bench, model), [bench, model]);

@@ -9,6 +9,7 @@ import { differenceWords } from '../../core/judge/words.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
+import { boardName, isControl } from '../../record/plank.ts';
 import { finishedMean, isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { Board } from '../../shared/board.ts';
@@ -22,8 +23,10 @@ import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { MixSheet } from '../parts/boards/MixSheet.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
+import { Plank } from '../parts/boards/Plank.tsx';
 import { ReadingsOut } from '../parts/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
+import { SplitDialog } from '../parts/boards/SplitDialog.tsx';
 import { momentText } from '../parts/moment.ts';
 import { againstText, deltaText, labText } from '../parts/numbers.ts';
 import { ReadingCorrection } from '../parts/readings/ReadingCorrection.tsx';
@@ -56,6 +59,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
   const [past, setPast] = useState(false);
   const [out, setOut] = useState(false);
+  const [splitting, setSplitting] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
@@ -101,10 +105,11 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           ))}
         </div>
       </div>
+      <Plank bench={bench} model={model} />
       <div className="plate columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <section className="noprint" style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
           <h2 style={{ margin: 0 }}>
-            Board {board.number}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
+            {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
           <Trouble error={model.trouble} />
           {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
@@ -148,6 +153,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               </Button>
             )}
             {board.recipe && !isFinished(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
+            {!isFinished(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
             <Button component={RouterLink} to={`../story?board=${model.code}`}>
               Story of this board
             </Button>
@@ -155,6 +161,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
         </section>
         {board.recipe && <MixSheet recipe={board.recipe} bench={bench} />}
       </div>
+      {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
       {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}
       {past && <PastDialog board={board} onClose={() => setPast(false)} />}
       {correcting && (
@@ -194,9 +201,15 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         height={48}
       />
       <div style={{ display: 'flex', justifyContent: 'space-between', padding: '4px 0' }}>
-        <b>Board {board.number}</b>
+        <b>{boardName(board)}</b>
         <span className="mono">
-          {miss !== null ? `ΔE ${againstText(miss, bench.job.tolerance)}` : board.recipe ? 'on the bench' : 'raw'}
+          {miss !== null
+            ? `ΔE ${againstText(miss, bench.job.tolerance)}`
+            : isControl(board)
+              ? 'control'
+              : board.recipe
+                ? 'on the bench'
+                : 'raw'}
         </span>
       </div>
     </RouterLink>
