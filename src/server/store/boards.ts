@@ -59,29 +59,30 @@ export async function insertStrip(
   if (touched(await db.query('select from board where id = $1', [id]))) return false;
   await db.query(
     `with wood as (update job_wood set boards_made = boards_made + 1
-                   where id = (select job_wood_id from board where id = $2) returning id, boards_made)
+                   where id = (select job_wood_id from board where id = $2::uuid) returning id, boards_made)
      insert into board (id, job_wood_id, number, recipe_id, preparation, plank_id, strip, branched)
-     select $1, w.id, w.boards_made, case when $5::int > 0 then b.recipe_id end, b.preparation, $3, $4, $5::int
-     from board b, wood w where b.id = $2`,
+     select $1::uuid, w.id, w.boards_made, case when $5::int > 0 then b.recipe_id end, b.preparation, $3::uuid, $4::text,
+       $5::int
+     from board b, wood w where b.id = $2::uuid`,
     [id, of, plank, name, branched],
   );
   await db.query(
     `insert into coat (id, board_id, stage, layer, put_on_at, person_id, minutes, conditions, used, note)
-     select gen_random_uuid(), $1, stage, layer, put_on_at, person_id, minutes, conditions, used, note
-     from coat where board_id = $2 and deleted_at is null and stage <= $3`,
+     select gen_random_uuid(), $1::uuid, stage, layer, put_on_at, person_id, minutes, conditions, used, note
+     from coat where board_id = $2::uuid and deleted_at is null and stage <= $3::int`,
     [id, of, branched],
   );
   await db.query(
     `insert into reading (id, taking_id, place, board_id, stage, source, name, instrument_id, person_id, wavelengths,
        measured, lab, grid, taken_at, zone)
-     select gen_random_uuid(), md5(taking_id::text || $1::text)::uuid, place, $1, stage, source, name, instrument_id,
+     select gen_random_uuid(), md5(taking_id::text || $1::uuid::text)::uuid, place, $1::uuid, stage, source, name, instrument_id,
        person_id, wavelengths, measured, lab, grid, taken_at, zone
-     from reading where board_id = $2 and deleted_at is null and stage <= $3`,
+     from reading where board_id = $2::uuid and deleted_at is null and stage <= $3::int`,
     [id, of, branched],
   );
   await db.query(
     `insert into stage_mean (board_id, stage, readings, grid, l, a, b)
-     select $1, stage, readings, grid, l, a, b from stage_mean where board_id = $2 and stage <= $3`,
+     select $1::uuid, stage, readings, grid, l, a, b from stage_mean where board_id = $2::uuid and stage <= $3::int`,
     [id, of, branched],
   );
   return true;

@@ -8,5 +8,5 @@ alter table board
   add column plank_id uuid references board(id),
   add column strip text check (length(strip) between 1 and 40),
   add column branched int not null default 0 check (branched between 0 and 16),
-  add constraint board_strip_check check ((plank_id is null) = (strip is null));
+  add constraint board_plank_and_strip check ((plank_id is null) = (strip is null));
 create index on board (plank_id);
