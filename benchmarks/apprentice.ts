@@ -307,7 +307,9 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
     else stack = search(problem({}))[0].stack;
 
     const planned = stack;
-    result.planned.push(plannedChance(problem({ stack, open: openOf(stack) }), spreadOf(knowledge, 'clear'), tolerance));
+    result.planned.push(
+      plannedChance(problem({ stack, open: openOf(stack) }), spreadOf(knowledge, 'clear'), tolerance),
+    );
     const steps: { stage: number; reading: Spectrum }[] = [];
     workshop.applyDye(board, planned[DYE].colours);
     const afterDye = read(workshop, board);

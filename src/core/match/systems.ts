@@ -5,7 +5,7 @@ import { takesColour } from '../layers/check.ts';
 import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials, Medium } from '../layers/materials.ts';
 import type { MatchProblem, Opening } from './problem.ts';
-import { type Road, type SearchOptions, searchSteps } from './search.ts';
+import { improved, type Road, type SearchOptions, searchSteps } from './search.ts';
 
 /** What of a shop's materials whole systems may be made of. */
 export interface Offer {
@@ -74,10 +74,18 @@ const DOWNWARDS = [0.3, 0.6, 0.9];
 const PER_LAYER = 0.04;
 /** One more coat of what is on already: rather go on with the plan. */
 const PER_REPEAT = 0.08;
-/** And an act that takes something off again: rougher, and its outcome less sure. */
-const PER_UNDOING = 0.3;
+/** What takes off again is rougher; what bleaches or hides gives the wood away; a toner wants a gun and a sure hand. */
+const DEARER: Partial<Record<LayerKind, number>> = {
+  'wipe-back': 0.3,
+  'sand-back': 0.3,
+  bleach: 0.3,
+  opaque: 0.4,
+  toner: 0.15,
+};
 /** How much of the risk counts: what is read before the next layer takes some of it back. */
 const RISK_SHARE = 0.35;
+/** Roads that are made better still at the end. */
+const IMPROVED = 8;
 /** Good enough that nothing beside what was meant, or more drastic, is looked at. */
 const GOOD = 0.4;
 
@@ -156,15 +164,33 @@ function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: 
   return { stack: layers, open };
 }
 
-const rankOf = (road: Road, parts: readonly Part[], top: Layer | undefined): number =>
+/** What a road of a system is ranked by: expected squared miss, and a little for every layer. */
+export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly Part[], top?: Layer): number =>
   road.cost +
   RISK_SHARE * road.risk ** 2 +
   (parts[0] === top?.kind ? PER_REPEAT : 0) +
-  parts.reduce((sum, p) => sum + (typeof p === 'string' ? PER_LAYER : PER_UNDOING), 0);
+  parts.reduce((sum, p) => sum + PER_LAYER + (DEARER[typeof p === 'string' ? p : p.kind] ?? 0), 0);
 
 export interface SystemOptions extends SearchOptions {
   /** The way that was meant to be gone: looked at first, and alone where it still comes near. */
   meant?: readonly Part[] | undefined;
+}
+
+/** A way on with its layers, and those that are open. */
+export interface System {
+  parts: readonly Part[];
+  stack: Stack;
+  open: Opening[];
+}
+/** Every way on that the shop can make: what was meant, the plain ones, the drastic ones. */
+export function systemsOf(problem: SystemProblem, offer: Offer, meant?: readonly Part[]): System[][] {
+  const { plain, drastic } = waysOn(problem);
+  return [meant ? [meant] : [], plain, drastic].map((ways) =>
+    ways.flatMap((parts) => {
+      const layers = layersOf(parts, problem.stack, offer);
+      return layers ? [{ parts, ...layers }] : [];
+    }),
+  );
 }
 
 /**
@@ -178,40 +204,36 @@ export function* systemSteps(
   offer: Offer,
   { meant, ...options }: SystemOptions = {},
 ): Generator<SystemProgress, SystemRoad[]> {
-  const { plain, drastic } = waysOn(problem);
+  const tiers = systemsOf(problem, offer, meant);
   const roads: SystemRoad[] = [];
   let best: SystemRoad | null = null;
-  const tiers = [meant ? [meant] : [], plain, drastic];
   const total = tiers.flat().length;
   let done = 0;
-  for (const ways of tiers) {
+  for (const systems of tiers) {
     if (roads.some((r) => (r.deltaE[0] ?? 0) < GOOD)) break;
-    for (const parts of ways) {
-      const system = layersOf(parts, problem.stack, offer);
-      if (system) {
-        const steps = searchSteps({ ...problem, ...system }, options);
-        let found: Road[] = [];
-        for (let step = steps.next(); ; step = steps.next()) {
-          if (step.done) {
-            found = step.value;
-            break;
-          }
-          yield { share: (done + step.value) / total, best };
-        }
-        const ranked = found.map((road) => ({
-          ...road,
-          added: parts,
-          rank: rankOf(road, parts, problem.stack.at(-1)),
-        }));
-        const [first] = ranked.sort((p, q) => p.rank - q.rank);
-        if (first) {
-          roads.push(first);
-          if (!best || first.rank < best.rank) best = first;
-        }
+    for (const { parts, ...system } of systems) {
+      const steps = searchSteps({ ...problem, ...system }, options);
+      let step = steps.next();
+      for (; !step.done; step = steps.next()) yield { share: (done + step.value) / total, best };
+      const [first] = step.value
+        .map((road) => ({ ...road, added: parts, rank: rankOf(road, parts, problem.stack.at(-1)) }))
+        .sort((p, q) => p.rank - q.rank);
+      if (first) {
+        roads.push(first);
+        if (!best || first.rank < best.rank) best = first;
       }
       done++;
       yield { share: done / total, best };
     }
+  }
+  roads.sort((p, q) => p.rank - q.rank);
+  for (const [i, road] of roads.slice(0, IMPROVED).entries()) {
+    const system = tiers.flat().find((s) => s.parts === road.added);
+    if (!system) continue;
+    const rank = (r: Road) => rankOf(r, road.added, problem.stack.at(-1));
+    const better = improved({ ...problem, ...system }, road, rank, options);
+    roads[i] = { ...road, ...better, rank: rank(better) };
+    yield { share: done / total, best: roads.reduce((p, q) => (q.rank < p.rank ? q : p)) };
   }
   return roads.sort((p, q) => p.rank - q.rank);
 }

@@ -201,7 +201,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         height={48}
       />
       <div style={{ display: 'flex', justifyContent: 'space-between', padding: '4px 0' }}>
-        <b>{boardName(board)}</b>
+        <b>Board {board.number}</b>
         <span className="mono">
           {miss !== null
             ? `ΔE ${againstText(miss, bench.job.tolerance)}`
@@ -212,6 +212,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
                 : 'raw'}
         </span>
       </div>
+      {board.strip && <div className="soft">{board.strip}</div>}
     </RouterLink>
   );
 }
