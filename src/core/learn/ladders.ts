@@ -47,8 +47,8 @@ function readWith(
 
 /**
  * Profiles of several colours from boards that carry one or more of them in a pot: each colour from its own rungs, then
- * from those that it shares, the others taken to have done what their profiles say, until they agree. Each colour needs
- * one rung of its own.
+ * from those that it shares, the others taken to have done what their profiles say, until they agree. A colour without
+ * a rung of its own is told by what known ones leave of a shared one.
  * @returns by id, those colours whose boards make sense
  */
 export function fitLadders(

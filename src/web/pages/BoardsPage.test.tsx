@@ -35,6 +35,35 @@ describe('a board', () => {
     await page.press('Print');
     expect(print).toHaveBeenCalledOnce();
   });
+  it('is divided: the halves share what is on, the second is planned without a layer, both are compared', async () => {
+    const { job } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Divide this board');
+    await page.choose('The right half is planned', 'without the dye');
+    await page.press('Divide it');
+    expect(await screen.findByRole('heading', { name: 'Board 1, left half: after dye' })).toBeDefined();
+    const [first, second] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(second.recipe?.stack.map((l) => l.kind)).toEqual(['clear']);
+    expect([first.plank, second.plank]).toEqual([first.id, first.id]);
+    for (const board of [first, second])
+      await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'instrument', count: 5 } });
+    openAt(`/jobs/${job.number}/boards?board=beech-2`);
+    const plank = within((await screen.findAllByRole('region', { name: 'The plank' })).at(-1) as HTMLElement);
+    expect(await plank.findByText(/from left half: /)).toBeDefined();
+  });
+  it('is read on the end grain too, beside the face', async () => {
+    const { job, board } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await screen.findByRole('heading', { name: 'Board 1: after dye' });
+    await page.choose('Where on the board', 'End grain');
+    await page.press('Read 5×');
+    expect(await screen.findByText('end grain 5')).toBeDefined();
+    expect(screen.getByText(/Kept beside the face/)).toBeDefined();
+    const [now] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(now.id).toBe(board.id);
+    expect(now.aside).toHaveLength(5);
+    expect(now.readings.filter((r) => r.stage === 1)).toHaveLength(0);
+  });
   it('is read stage by stage against what was expected', async () => {
     const { job, board } = await startBoard();
     const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);

@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import { nth } from '../../core/known.ts';
 import { KINDS, LAYER_KINDS } from '../../core/layers/layer.ts';
 import type { Job } from '../../shared/job.ts';
 
@@ -115,6 +116,32 @@ describe('the layers', () => {
     await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
     const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
     expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
+  });
+  it('and their layers are found together: the best so far as it comes, roads of other systems, one taken', async () => {
+    const { press } = await openBeech();
+    await press('Find layers too');
+    const table = await screen.findByRole('table', { name: 'Roads to the target' }, { timeout: 30_000 });
+    expect(within(table).getByText(/Closest/)).toBeDefined();
+    expect(within(table).getAllByText(/\d coats?, /).length).toBeGreaterThan(0);
+    await press('Take');
+    await waitFor(() => expect(farEnd()).toBeLessThan(4));
+    expect(layers().at(-1)).toMatch(/^Clear/);
+  });
+  it('a layer has a search of its own', async () => {
+    const { press, user } = await openBeech();
+    await user.click(await screen.findByRole('button', { name: /^Clear/ }));
+    await press('Find this clear alone');
+    const choices = await screen.findAllByText(/^Clear · /);
+    expect(choices.length).toBeGreaterThan(1);
+    await user.click(nth(screen.getAllByRole('button', { name: 'Take' }), 0));
+  });
+  it('of no colour make a control', async () => {
+    const { job, press, at } = await openBeech();
+    await press('Plan control board 1');
+    await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
+    expect((await screen.findAllByText('control')).length).toBe(1);
+    const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(board.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'clear']);
   });
   it('get a sealer and a glaze where a dye alone is a gamble', async () => {
     const { press } = await openBeech();

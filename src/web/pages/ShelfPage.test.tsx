@@ -19,6 +19,12 @@ async function give(button: string, name: string, text: string) {
 }
 
 describe('the shelf', () => {
+  it('names the next board that teaches most, with what it gains', async () => {
+    openAt('/shelf');
+    const next = await screen.findByRole('region', { name: 'Next ladder boards' });
+    expect(next.textContent).toMatch(/g\/L|%/);
+    expect(next.textContent).toMatch(/ΔE00 nearer/);
+  });
   it('shows a colour: its profile, its ladder, how well it fits and where worst', async () => {
     openAt('/shelf?colour=wine');
     expect(await screen.findByRole('heading', { name: 'Wine' })).toBeDefined();
@@ -77,16 +83,13 @@ describe('the shelf', () => {
 
     await page.press('Make it in the simulated workshop');
     expect(screen.getByRole('alert').textContent).toBe('A rung needs a strength above zero.');
+    // What the simulated workshop has not met it makes all the same, by a nature of its own.
     await page.fill('Strength, g/L', '2');
     await page.press('Make it in the simulated workshop');
-    await waitFor(() =>
-      expect(screen.getByRole('alert').textContent).toContain('The simulated workshop has no kelp-8'),
-    );
-    await give('File: before, after', 'one.csv', spectra(0.6));
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
-    await give('File: before, after', 'two.csv', spectra(0.6, 0.45));
     await screen.findByRole('button', { name: 'Take out' });
     await page.fill('Strength, g/L', '8');
+    await give('File: before, after', 'one.csv', spectra(0.6));
+    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('this takes two'));
     await give('File: before, after', 'eight.csv', spectra(0.6, 0.3));
     expect(await screen.findByRole('img', { name: 'Profile of Kelp 8' })).toBeDefined();
   });
@@ -125,11 +128,9 @@ describe('the shelf', () => {
     await page.fill(/^Code/, 'harbour-wax');
     await page.press('Put on the shelf');
     expect(await screen.findByText(/None yet: it has the usual values of a clear/)).toBeDefined();
-    await page.press('Make it in the simulated workshop');
-    await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('has no harbour-wax'));
     await give('File: before, after', 'swapped.csv', spectra(0.3, 0.4));
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('readings swapped?'));
-    await give('File: before, after', 'wax.csv', spectra(0.4, 0.31));
+    await page.press('Make it in the simulated workshop');
     expect(await screen.findByText(/the fit misses it by/)).toBeDefined();
   });
   it('takes a new wood from a file with its light and its dark part', async () => {

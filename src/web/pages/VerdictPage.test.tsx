@@ -52,6 +52,22 @@ describe('the verdict', () => {
     expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
     expect(screen.queryByText(/lamp \d/)).toBeNull();
   });
+  it('offers a way on from where a missed board stands, with what it takes, and plans it on the same board', async () => {
+    const { job: sample } = await startBoard();
+    const [l, a, b] = await expectedOf(sample);
+    const { job } = await boardThatReads([l - 3, a, b]);
+    const page = openAt(`/jobs/${job.number}/verdict`);
+    const here = await screen.findByRole('region', { name: 'From here' });
+    await within(here).findByText(/expected ΔE00/, undefined, { timeout: 30_000 });
+    expect(within(here).getAllByRole('listitem').length).toBeGreaterThan(0);
+    expect(within(here).getByText(/min of work on a square metre, .* until it can be judged/)).toBeDefined();
+    await page.press('Go on with board 1');
+    await waitFor(() => expect(page.at()).toMatch(/\/boards\?board=beech-1$/));
+    const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(board.recipe?.origin).toBe('from-here');
+    expect(board.recipe?.stack.slice(0, 2).map((layer) => layer.kind)).toEqual(['dye', 'clear']);
+    expect(board.recipe?.stack.length).toBeGreaterThan(2);
+  });
   it('says how to correct the batch and what the next board should be', async () => {
     const { job: sample } = await startBoard();
     const [l, a, b] = await expectedOf(sample);
