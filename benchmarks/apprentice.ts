@@ -218,13 +218,13 @@ const idsOf = (shop: Shop, kind: Colourant['kind']) =>
     .map((c) => c.id);
 
 /** One change by eye: the colourant that best opposes the largest Lab error, by a fixed fifth. */
-function byEye(stack: Stack, target: Spectrum, measured: Spectrum, problem: MatchProblem): Stack {
+export function byEye(stack: Stack, target: Spectrum, measured: Spectrum, problem: MatchProblem): Stack {
   const wanted = labOf(target);
   const got = labOf(measured);
   const error = wanted.map((v, i) => v - got[i]);
   const axis = error.reduce((best, v, i) => (Math.abs(v) > Math.abs(error[best]) ? i : best), 0);
   let chosen: { stack: Stack; gain: number } | null = null;
-  for (const layer of [DYE, GLAZE])
+  for (const layer of stack.keys())
     for (const [id, strength] of Object.entries(stack[layer].colours))
       for (const factor of [0.8, 1.2]) {
         const most = problem.materials.colourants[id].maxStrength;

@@ -32,10 +32,11 @@ import {
   tuningOf,
   usualSurface,
 } from '../src/core/learn/index.ts';
-import { chanceWithin, ONLY_DAYLIGHT, type Part, type SystemProblem, searchSystems } from '../src/core/match/index.ts';
+import { chanceWithin, ONLY_DAYLIGHT, type Part, type SystemProblem, searchSystems   type Offer,
+} from '../src/core/match/index.ts';
 import { BARE } from '../src/core/optics/index.ts';
 import type { Act, Bench, BenchMaterial } from '../src/workshop/interface.ts';
-import type { Mode } from './apprentice.ts';
+import { byEye, type Mode } from './apprentice.ts';
 
 export interface SystemResult {
   mode: Mode;
@@ -306,6 +307,8 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
   };
   const own: BoardEvidence[] = [];
   let plan: readonly Part[] | undefined;
+  /** What the eye alone goes by: the stack of the last board, and what it read finished. */
+  let last: { stack: Stack; reading: Spectrum } | null = null;
   const boundary = Number.POSITIVE_INFINITY;
   for (let n = 0; n < mostBoards && !result.passed; n++) {
     const knowledge: Knowledge =
@@ -331,8 +334,15 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
       stack,
       measured: stages.map((s) => ({ layers: s.stage, reading: s.reading })),
     });
+    if (mode === 'by-eye') {
+      stack = planByEye(problem(), offer, last);
+      for (const layer of stack) if (willing(() => bench.apply(board, actOf(layer)))) result.acts++;
+      now = read(bench, board);
+      nearest = 0;
+      last = { stack, reading: now };
+    }
     let meant = plan;
-    for (let acts = 0; acts < MOST_ACTS; acts++) {
+    for (let acts = 0; acts < MOST_ACTS && mode !== 'by-eye'; acts++) {
       const asked = problem();
       const late = acts >= LAST_COLOUR && stack.at(-1)?.kind !== 'clear';
       const roads = searchSystems(asked, offer, { mostPerLayer: 3, meant: late ? ['clear'] : meant });
@@ -360,10 +370,6 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
       stack = [...stack, layer];
       now = read(bench, board);
       stages.push({ stage: stack.length, reading: now });
-      if (process.env.TALK)
-        console.error(
-          `   ${k}/${n} ${layer.kind} ${JSON.stringify(layer.colours)} ${JSON.stringify(layer.settings)} plan ${best.added.map((p) => (typeof p === 'string' ? p : p.kind)).join('+')} exp ${best.deltaE[0].toFixed(2)} now ${deltaE00(wanted, labOf(now)).toFixed(2)} L ${labOf(now)[0].toFixed(1)} want ${wanted.map((v) => v.toFixed(1))}`,
-        );
     }
     result.chance.push(chance);
     const deltaE = deltaE00(wanted, labOf(now));
@@ -379,6 +385,17 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
   }
   memory.push(...own);
   return result;
+}
+
+/** The first recipe as it is found, made without a look at the stages; then one colour by a fifth, as the eye says. */
+function planByEye(problem: SystemProblem, offer: Offer, last: { stack: Stack; reading: Spectrum } | null): Stack {
+  if (!last) return searchSystems(problem, offer, { mostPerLayer: 3 })[0]?.stack ?? [];
+  const open = last.stack.flatMap((layer, i) => {
+    const colourants = Object.keys(layer.colours);
+    return colourants.length > 0 ? [{ layer: i, colourants }] : [];
+  });
+  const { measured: _, ...fresh } = problem;
+  return byEye(last.stack, problem.target.reflectance, last.reading, { ...fresh, stack: last.stack, open });
 }
 
 /**
