@@ -32,7 +32,13 @@ import {
   tuningOf,
   usualSurface,
 } from '../src/core/learn/index.ts';
-import { chanceWithin, ONLY_DAYLIGHT, type Part, type SystemProblem, searchSystems   type Offer,
+import {
+  chanceWithin,
+  type Offer,
+  ONLY_DAYLIGHT,
+  type Part,
+  type SystemProblem,
+  searchSystems,
 } from '../src/core/match/index.ts';
 import { BARE } from '../src/core/optics/index.ts';
 import type { Act, Bench, BenchMaterial } from '../src/workshop/interface.ts';
