@@ -33,7 +33,7 @@ function particular(seed: number): Bench {
   };
 }
 
-describe('the apprentice of whole systems', () => {
+describe('the apprentice of whole systems', { timeout: 180_000 }, () => {
   it('passes its targets on boards that end in a clear, without what the target does without', () => {
     for (const [i, result] of play(bench, [1, 2, 5], 'learning').entries()) {
       expect(result.passed, `seed ${i}`).toBe(true);

@@ -215,7 +215,11 @@ test('the shelf: a colour without a profile gets one rung by rung; a wood is rea
   await expect(page.getByText(/Still to make: 1.20 g\/L/)).toBeVisible();
   await page.getByLabel('Strength, g/L').fill('4');
   await page.getByRole('button', { name: 'Make it in the simulated workshop' }).click();
-  await expect(page.getByRole('alert')).toContainText(`The simulated workshop has no ${code}`);
+  // What the simulated workshop has not met it makes by a nature of its own.
+  await expect(page.getByRole('button', { name: 'Take out' })).toHaveCount(1);
+  await page.getByLabel('Strength, g/L').last().fill('12');
+  await page.getByRole('button', { name: 'Make it in the simulated workshop' }).click();
+  await expect(page.getByRole('img', { name: 'Profile of Heather 9' })).toBeVisible();
   await page.goto('/shelf?colour=wine');
   await page.getByLabel('Strength, g/L').fill('9');
   await page.getByRole('button', { name: 'Make it in the simulated workshop' }).click();
@@ -229,4 +233,18 @@ test('the shelf: a colour without a profile gets one rung by rung; a wood is rea
   expect((await saved).status()).toBe(200);
   await page.getByRole('button', { name: 'Story' }).click();
   await expect(page.getByText('Oak changed: tissues', { exact: false }).first()).toBeVisible();
+});
+
+test('layers found too, a board divided, and a missed one brought nearer from where it stands', async ({ page }) => {
+  const { number: id } = await startJob(page, ['ash']);
+  await page.goto(`/jobs/${id}/layers?wood=ash`);
+  await page.getByRole('button', { name: 'Find layers too' }).click();
+  const roads = page.getByRole('table', { name: 'Roads to the target' });
+  await expect(roads).toBeVisible({ timeout: 60_000 });
+  await roads.getByRole('button', { name: 'Take' }).first().click();
+  await page.getByRole('button', { name: /^Plan board/ }).click();
+  await page.getByRole('button', { name: 'Divide this board' }).click();
+  await page.getByRole('button', { name: 'Strips' }).click();
+  await page.getByRole('button', { name: 'Divide it' }).click();
+  await expect(page.getByRole('region', { name: 'The plank' }).getByText('strip 4', { exact: true })).toBeVisible();
 });

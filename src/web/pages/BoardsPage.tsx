@@ -154,6 +154,11 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
             )}
             {board.recipe && !isFinished(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
             {!isFinished(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
+            {board.recipe && !isFinished(board) && (
+              <Button component={RouterLink} to={`../layers?board=${model.code}`}>
+                Change its layers
+              </Button>
+            )}
             <Button component={RouterLink} to={`../story?board=${model.code}`}>
               Story of this board
             </Button>
