@@ -163,7 +163,9 @@ export function makeSystemLadders(bench: Bench): SystemShop {
     rungs.set(id, [...(rungs.get(id) ?? []), { strength, before, after }]);
   const coats = new Map<string, CoatSample[]>();
 
-  const sealers = of('sealer');
+  // Where there is no sealer, a clear lies between the wood and a pigment's film.
+  const barrier = of('sealer').length > 0 ? ('sealer' as const) : ('clear' as const);
+  const sealers = of(barrier);
   const clears = of('clear');
   const pigments = of('pigment');
   const turn = <T>(list: readonly T[], n: number): T | undefined => list[n % list.length];
@@ -180,7 +182,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
       rung(id, sum, raw, now);
     }
     const sealer = turn(sealers, n);
-    if (!sealer || !willing(() => bench.apply(board, { kind: 'sealer', medium: sealer.id }))) return;
+    if (!sealer || !willing(() => bench.apply(board, { kind: barrier, medium: sealer.id }))) return;
     const sealed = read(bench, board);
     coats.set(sealer.id, [...(coats.get(sealer.id) ?? []), { before: now, under: BARE, after: sealed, coats: 1 }]);
     const pigment = turn(pigments, n);
@@ -195,7 +197,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
     }
     const clear = turn(clears, n);
     if (!clear || !willing(() => bench.apply(board, { kind: 'clear', medium: clear.id }))) return;
-    const sample = { before: top, under: usualSurface('sealer'), after: read(bench, board), coats: 1 };
+    const sample = { before: top, under: usualSurface(barrier), after: read(bench, board), coats: 1 };
     coats.set(clear.id, [...(coats.get(clear.id) ?? []), sample]);
   });
   // Pigments that no dyed board could carry twice.
@@ -203,7 +205,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
     for (const share of FILM_RUNGS.slice(rungs.get(id)?.length ?? 0)) {
       const { board } = fresh(share === FILM_RUNGS[0] ? dark : pale);
       const sealer = sealers[0];
-      if (!sealer || !willing(() => bench.apply(board, { kind: 'sealer', medium: sealer.id }))) continue;
+      if (!sealer || !willing(() => bench.apply(board, { kind: barrier, medium: sealer.id }))) continue;
       const before = read(bench, board);
       if (willing(() => bench.apply(board, { kind: 'glaze', colours: { [id]: share * maxStrength } })))
         rung(id, share * maxStrength, before, read(bench, board));
@@ -219,7 +221,10 @@ export function makeSystemLadders(bench: Bench): SystemShop {
   const colourants = of(...IN_WOOD, 'pigment', 'stain').flatMap((m): Colourant[] =>
     orNothing(() => {
       const kind = m.kind as Colourant['kind'];
-      const { profile, scatter } = fitLadder(kind, rungs.get(m.id) ?? [], m.maxStrength, { film });
+      const { profile, scatter } = fitLadder(kind, rungs.get(m.id) ?? [], m.maxStrength, {
+        film,
+        ...(kind === 'pigment' ? { sealed: usualSurface(barrier) } : {}),
+      });
       const { absorption, exponent } = profile;
       return {
         id: m.id,
@@ -306,11 +311,8 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
     chance: [],
     system: [],
   };
-  const offer = {
-    materials: shop.materials,
-    without: [...shop.lacks, ...(without as LayerKind[])],
-    barred: [] as string[],
-  };
+  /** What the bench refuses on bare wood it does not do at all; on a board in hand, not on this board. */
+  const refused: LayerKind[] = [...shop.lacks, ...(without as LayerKind[])];
   const own: BoardEvidence[] = [];
   let plan: readonly Part[] | undefined;
   /** What the eye alone goes by: the stack of the last board, and what it read finished. */
@@ -324,6 +326,7 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
     const board = bench.newBoard(species);
     const raw = read(bench, board);
     const wood = woodOf(species, raw);
+    const offer: Offer = { materials: shop.materials, without: [...refused], barred: [] };
     const stages: { stage: number; reading: Spectrum }[] = [];
     let stack: Stack = [];
     let now = raw;
@@ -368,7 +371,9 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
       }
       const layer = pourable(cautious(next, asked.doubt ?? {}, stack, knowledge), shop.materials);
       if (!willing(() => bench.apply(board, actOf(layer)))) {
-        offer.without.push(layer.kind);
+        (stack.length === 0 ? refused : []).push(layer.kind);
+        offer.without = [...offer.without, layer.kind];
+        meant = undefined;
         continue;
       }
       result.acts++;

@@ -55,6 +55,8 @@ const ON_WOOD: readonly (readonly Part[])[] = [
 /** For targets that those do not reach: far in colour, paler than the wood, or wholly other. */
 const DRASTIC: readonly (readonly Part[])[] = [
   ['dye', 'sealer', 'toner', 'clear'],
+  ['dye', 'clear', 'glaze', 'clear'],
+  ['clear', 'glaze', 'clear'],
   [bleached(0.35), 'dye', 'sealer', 'glaze', 'clear'],
   [bleached(0.6), 'dye', 'sealer', 'glaze', 'clear'],
   [bleached(0.85), 'dye', 'sealer', 'glaze', 'clear'],
