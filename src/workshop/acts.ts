@@ -174,10 +174,12 @@ function coatWith(patch: Patch, { act, coat, hand }: Doing, level: number, index
   patch.films.push({ ...film, thickness: hand, laid: hand });
 }
 
+/** A heavier cut leaves a thicker film that closes more, not quite in proportion. */
 function seal(patch: Patch, doing: Doing): void {
-  coatWith(patch, doing, 0.75, SEALER_INDEX, 0.4);
-  patch.open *= 0.1;
-  patch.scratched *= 0.35;
+  const body = ((doing.act.cut ?? 2) / 2) ** 0.9;
+  coatWith(patch, { ...doing, hand: doing.hand * body }, 0.75, SEALER_INDEX, 0.4 * body);
+  patch.open *= 0.1 ** body;
+  patch.scratched *= 0.35 ** body;
   if (patch.seals > 0) patch.hollow *= 0.75;
   patch.seals++;
 }
@@ -361,6 +363,7 @@ export function refusalOf(stock: Stock, act: Act): string | null {
   const coats = act.coats ?? 1;
   if (!Number.isInteger(coats) || coats < 1 || coats > kind.mostCoats)
     return `A ${act.kind} goes on in 1 to ${kind.mostCoats} whole coats.`;
+  if (!((act.cut ?? 2) >= 0.25 && (act.cut ?? 2) <= 6)) return 'A cut lies between a quarter and six pounds.';
   if (!((act.dwell ?? 5) > 0)) return 'The time before wiping must be more than nothing.';
   const most = act.kind in WIPED ? 5 : 1;
   if (!((act.amount ?? 0) >= 0 && (act.amount ?? 0) <= most)) return `The amount must lie between 0 and ${most}.`;

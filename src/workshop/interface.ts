@@ -79,6 +79,8 @@ export interface Act {
   /** How much is put on, and how hard it is wiped, times the usual; 1 when absent. */
   load?: number;
   pressure?: number;
+  /** How heavy a sealer is cut, pounds of flake in a US gallon; 2 when absent. */
+  cut?: number;
 }
 
 /** How a raw board is made ready. Missing settings are the usual ones (180, plain). */

@@ -142,6 +142,11 @@ describe('every layer, in any order (common practice)', () => {
     expect(lightness([sealer, glaze])).toBeGreaterThan(lightness([glaze]) + 1);
     expect(lightness([sealer, stain])).toBeGreaterThan(lightness([stain]) + 3);
   });
+  it('a heavier cut of a coloured sealer shows more, and a washcoat leaves the wood more open', () => {
+    const garnet = (cut: number): Act => ({ kind: 'sealer', medium: 'garnet-shellac', cut });
+    expect(lightness([garnet(3)])).toBeLessThan(lightness([garnet(1)]));
+    expect(lightness([garnet(1), dye])).toBeLessThan(lightness([garnet(3), dye]));
+  });
   it('a stain takes on open pores and coarse grit, less on dense wood and fine', () => {
     const taken = (species: string, making?: Making) => lightness([], species) - lightness([stain], species, making);
     expect(taken('ash')).toBeGreaterThan(taken('maple'));

@@ -1,4 +1,4 @@
-import { type Layer, type LayerKind, methodOf, newLayer, setting } from '../layers/layer.ts';
+import { type Layer, type LayerKind, methodOf, newLayer, setting, USUAL_CUT } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { curveOf, type Dose, deepened } from './in-wood.ts';
@@ -123,9 +123,9 @@ function closed(state: BoardState, kind: LayerKind, coat = 1): BoardState {
   return {
     ...state,
     open: timesEach(state.open, (LEAVES_OPEN[kind] ?? 0) ** coat),
-    bare: wiped ? state.bare : timesEach(state.bare, LEAVES_OPEN[kind] ?? 0),
-    reach: reach === undefined ? state.reach : state.reach * reach,
-    scratches: state.scratches * scratches,
+    bare: wiped ? state.bare : timesEach(state.bare, (LEAVES_OPEN[kind] ?? 0) ** coat),
+    reach: reach === undefined ? state.reach : state.reach * reach ** coat,
+    scratches: state.scratches * scratches ** (wiped ? 1 : coat),
   };
 }
 
@@ -286,18 +286,24 @@ const woken = (state: BoardState, layer: Layer, setup: Setup): BoardState =>
   methodOf(layer) === 'sprayed' ? state : lifted(state, mediumOf(layer, setup).carrier, layer);
 
 /** A clear film put over all that is on, which it locks. */
-const coated = (state: BoardState, layer: Layer, at: number, setup: Setup): BoardState =>
-  withFilm(withLocked(state), clearFilm(layer, at, setup));
+const coated = (state: BoardState, layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): BoardState =>
+  withFilm(withLocked(state), clearFilm(layer, at, setup, over));
 
 /**
  * One coat of sealer: light is swallowed on the way in and out, reflectance times exp(-2a) with the medium's Napierian
  * absorbance a of one coat (Beer-Lambert). The first coat closes most of the wood, a second nearly all; further ones
- * level the pores.
+ * level the pores. A heavier cut is so much more of a coat, a washcoat so much less.
  */
 export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const on = coated(woken(state, layer, setup), layer, at, setup);
+  const share = setting(layer, 'cut') / USUAL_CUT;
+  const thickness = byTissue(setup.wood, () => share);
+  const on = coated(woken(state, layer, setup), layer, at, setup, {
+    thickness,
+    laid: thickness,
+    build: (BUILD.sealer ?? 0) * share,
+  });
   return {
-    ...closed(on, 'sealer'),
+    ...closed(on, 'sealer', share),
     hollows: on.hollows * (on.seals > 0 ? FURTHER_SEAL_LEAVES_HOLLOWS : 1),
     seals: on.seals + 1,
   };

@@ -83,6 +83,17 @@ describe('what a coat leaves open', () => {
     close(topFilm(two).thickness, [2, 2, 2]);
     expect(topFilm(two).build).toBeCloseTo(0.8, 12);
   });
+  it('a washcoat of half the cut half of that, in the exponent; its film is half as thick', () => {
+    const washed = stateAfter([newLayer('sealer', { medium: 'shellac', settings: { cut: 1 } })]);
+    close(washed.open, [0.12 ** 0.5, 0.12 ** 0.5, 0.12 ** 0.5]);
+    close(washed.bare, [0.12 ** 0.5, 0.12 ** 0.5, 0.12 ** 0.5]);
+    expect(washed.reach).toBeCloseTo(0.12 ** 0.5, 12);
+    expect(washed.scratches).toBeCloseTo(0.35 ** 0.5, 12);
+    close(topFilm(washed).thickness, [0.5, 0.5, 0.5]);
+    expect(topFilm(washed).build).toBeCloseTo(0.2, 12);
+    const heavy = newLayer('sealer', { medium: 'shellac', settings: { cut: 4 } });
+    expect(nth(stateAfter([heavy]).open, GROUND)).toBeCloseTo(nth(stateAfter([sealer(2)]).open, GROUND), 12);
+  });
   it('a clear nothing; it levels what is under it', () => {
     const one = stateAfter([clear()]);
     close(one.open, [0, 0, 0]);

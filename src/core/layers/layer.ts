@@ -107,6 +107,18 @@ const share = (key: string, label: string, preset: number, max: number, effect: 
   default: preset,
   effect,
 });
+/** How heavy a sealer is cut, pounds of flake in a US gallon of alcohol: two is usual, one a washcoat. Common practice. */
+export const USUAL_CUT = 2;
+const cut: Setting = {
+  key: 'cut',
+  label: 'cut',
+  unit: 'lb',
+  min: 0.5,
+  max: 4,
+  step: 0.5,
+  default: USUAL_CUT,
+  effect: 'heavier: closes and colours more',
+};
 const WIPED = [
   { id: 'wiped', label: 'wiped with the grain' },
   { id: 'across', label: 'wiped across the grain' },
@@ -161,7 +173,7 @@ export const KINDS: Record<LayerKind, KindInfo> = {
   sealer: kind({
     label: 'Sealer',
     medium: 'sealer',
-    settings: [coats(3)],
+    settings: [coats(3), cut],
     methods: [
       { id: 'brushed', label: 'brushed or wiped' },
       { id: 'sprayed', label: 'sprayed' },

@@ -16,6 +16,8 @@ const MOST_CHOICES = 5;
 /** Steps in which a share is tried: bleach, wiping and sanding back. */
 const SHARE_STEP = 0.05;
 const MOST_COATS = 3;
+/** Cuts of a sealer that are tried, pounds in a gallon. */
+const CUTS = [1, 1.5, 2, 3];
 
 const differencesOf = (problem: MatchProblem, stack: Stack): number[] =>
   makeEvaluator({ ...problem, stack, open: [] }).differences(new Float64Array(0));
@@ -36,19 +38,22 @@ function plainChoices(problem: MatchProblem, layer: Layer): Layer[] {
           .filter((m) => m.kind === medium)
           .map((m) => m.id);
   const [first] = settings;
-  const values = first ? range(first) : [undefined];
+  const values = first ? range(first).map((value) => ({ [first.key]: value })) : [{}];
+  const cuts = settings.some((s) => s.key === 'cut') ? CUTS.map((cut) => ({ cut })) : [{}];
   return mediums.flatMap((id) =>
-    values.map((value) => ({
-      ...layer,
-      ...(id ? { medium: id } : {}),
-      settings: { ...layer.settings, ...(first && value !== undefined ? { [first.key]: value } : {}) },
-    })),
+    values.flatMap((value) =>
+      cuts.map((cut) => ({
+        ...layer,
+        ...(id ? { medium: id } : {}),
+        settings: { ...layer.settings, ...value, ...cut },
+      })),
+    ),
   );
 }
 
 /**
  * The search of one layer alone, the rest of the stack kept: the colours of a coloured layer, reactive, filler and opaque
- * ones too; the medium and coats of a sealer, an oil or a clear; the share of a bleach or of what is taken back.
+ * ones too; the medium, coats and cut of a sealer, the medium and coats of an oil or a clear; the share of a bleach or of what is taken back.
  * @returns the nearest choices, best first
  * @throws FieldError when the stack is refused
  */

@@ -11,6 +11,7 @@ import {
   oil,
   sealer,
 } from '../../../test/fixtures/bench-materials.ts';
+import { predict } from '../board/predict.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
 import { UNTUNED } from '../board/state.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
@@ -128,6 +129,13 @@ describe('a layer’s own search', () => {
     expect(best?.layer).toMatchObject({ kind: 'clear', medium: 'varnish', settings: { coats: 2 } });
     const [oiled] = searchLayer(to([oil(2), clear(1)], [oil(1), clear(1)]), 0);
     expect(oiled?.layer).toMatchObject({ kind: 'oil', medium: 'linseed', settings: { coats: 2 } });
+    const garnet = { ...BENCH.mediums.shellac, id: 'garnet', tint: new Array<number>(31).fill(0.08) };
+    const materials = { ...BENCH, mediums: { ...BENCH.mediums, garnet } } as typeof BENCH;
+    const sealedBy = (cut: number) => newLayer('sealer', { medium: 'garnet', settings: { cut } });
+    const looks = predict([sealedBy(3), clear(1)], OAK, materials);
+    const reflectance = nth(looks, 2).reading;
+    const cut = to([], [sealedBy(1), clear(1)], { materials, target: { reflectance, singleLight: false } });
+    expect(nth(searchLayer(cut, 0), 0).layer).toMatchObject({ medium: 'garnet', settings: { coats: 1, cut: 3 } });
     const [bleached] = searchLayer(to([bleach(0.7), clear(1)], [bleach(0.3), clear(1)]), 0);
     expect(bleached?.layer.settings.strength).toBeCloseTo(0.7, 6);
   });

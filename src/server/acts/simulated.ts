@@ -44,6 +44,7 @@ function actOf(layer: Layer): Act {
     dwell: layer.settings.dwell ?? 5,
     load: setting(layer, 'load'),
     pressure: setting(layer, 'pressure'),
+    ...(kind === 'sealer' ? { cut: setting(layer, 'cut') } : {}),
     ...(medium ? { medium } : {}),
     ...(method ? { method } : {}),
     ...(amount ? { amount: setting(layer, amount) } : {}),

@@ -1,4 +1,4 @@
-import { KINDS, type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
+import { KINDS, type Layer, type Stack, setting, USUAL_CUT } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { strengthText } from '../numbers.ts';
 
@@ -22,6 +22,7 @@ export function layerLine(layer: Layer, { colourants, mediums }: Materials): str
     ...(share ? [`${Math.round(100 * setting(layer, share))} %`] : []),
     ...(layer.medium ? [mediums[layer.medium]?.name ?? layer.medium] : []),
     ...colours,
+    ...(layer.settings.cut && layer.settings.cut !== USUAL_CUT ? [`${layer.settings.cut} lb cut`] : []),
     ...(coats > 1 ? [`${coats} coats`] : []),
   ].join(' · ');
 }
