@@ -40,7 +40,7 @@ describe('a rag', () => {
     expect(states.at(-1)?.unread).toEqual([2, 3]);
     const reread = assemble([dye(), wipeBack(0.5)], OAK, BENCH, { measured: [{ ...measured[0], layers: 1 }] });
     expect(reread.states.at(-1)?.unread).toEqual([0, 1]);
-    expect(stateOf([dye(), wipeBack(0)])).toEqual({ ...stateOf([dye()]), last: 1 });
+    expect(stateOf([dye(), wipeBack(0)])).toEqual({ ...stateOf([dye()]), wet: 1, last: 1 });
   });
 });
 
