@@ -65,16 +65,18 @@ const SEALER = 'sealer';
 const CLEAR = 'clear';
 const SCATTERLESS = new Array<number>(BANDS).fill(0);
 
-export const read = (workshop: Workshop, board: string, readings = READINGS): Spectrum =>
+/** Whatever has an instrument: both benches do. */
+type Readable = Pick<Workshop, 'wavelengths' | 'measure'>;
+export const read = (workshop: Readable, board: string, readings = READINGS): Spectrum =>
   meanSpectrum(workshop.measure(board, readings).map((s) => resample(workshop.wavelengths, s)));
 
 /** A species of one tissue, as much as readings of whole boards tell. */
-export const woodOf = (species: string, raw: Spectrum, bareK2: number): Wood => ({
+export const woodOf = (species: string, raw: Spectrum, bareK2?: number): Wood => ({
   id: species,
   name: species,
   figure: 'straight',
   tannin: 1,
-  bareK2,
+  ...(bareK2 === undefined ? {} : { bareK2 }),
   tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],
 });
 

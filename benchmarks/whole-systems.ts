@@ -4,7 +4,7 @@
  * the better way.
  */
 
-import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
+import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
 import {
@@ -42,7 +42,7 @@ import {
 } from '../src/core/match/index.ts';
 import { BARE } from '../src/core/optics/index.ts';
 import type { Act, Bench, BenchMaterial } from '../src/workshop/interface.ts';
-import { byEye, type Mode } from './apprentice.ts';
+import { byEye, type Mode, read, woodOf } from './apprentice.ts';
 
 export interface SystemResult {
   mode: Mode;
@@ -62,7 +62,6 @@ export interface SystemResult {
   system: string[];
 }
 
-const READINGS = 10;
 /** Strengths of a climbed board: one coat, then another over it. */
 const CLIMB = [0.1, 0.3];
 const FILM_RUNGS = [0.12, 0.5];
@@ -72,9 +71,6 @@ const MOST_ACTS = 10;
 const LAST_COLOUR = 6;
 const IN_WOOD = ['dye', 'ink'] as const;
 const NO_SCATTER = new Array<number>(BANDS).fill(0);
-
-const read = (bench: Bench, board: string, readings = READINGS): Spectrum =>
-  meanSpectrum(bench.measure(board, readings).map((s) => resample(bench.wavelengths, s)));
 
 /** What a bench says no to is no fault of the matcher: the material or layer is not used. */
 function willing(attempt: () => void): boolean {
@@ -95,15 +91,6 @@ function orNothing<T>(attempt: () => T): T[] {
     throw error;
   }
 }
-
-/** A species of one tissue, as much as readings of whole boards tell. */
-const woodOf = (species: string, raw: Spectrum): Wood => ({
-  id: species,
-  name: species,
-  figure: 'straight',
-  tannin: 1,
-  tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],
-});
 
 export interface SystemShop {
   materials: Materials;

@@ -69,18 +69,6 @@ function movesOf(
 
 const times = (v: Float64Array, factor: number) => v.map((x) => x * factor);
 
-/** Each colour of a recipe, and each act that takes something off, moved by its doubt through the model, the others kept. */
-export function outlookOf(
-  problem: MatchProblem,
-  evaluator: Evaluator,
-  amounts: Float64Array,
-  undoings: readonly Undoing[] = undoingsOf(problem),
-): Outlook {
-  const miss = evaluator.miss(amounts);
-  const moves = movesOf(problem, evaluator, amounts, miss, undoings);
-  return { miss, strays: moves.map(({ move, deviation }) => times(move, deviation)) };
-}
-
 /** How far a colour of a later layer can be turned, as a logarithm; how near it then aims, CIEDE2000. */
 const ROOM = 0.6;
 const AIM = 0.15;
@@ -98,25 +86,38 @@ function unanswered(stray: Float64Array, answers: readonly Float64Array[]): Floa
   return left ? Float64Array.from(left) : stray;
 }
 
-/**
- * The outlook of a recipe whose board is read after every layer, what is left then solved again: what a layer strays by,
- * the colours of the layers above it take back, as far as they point its way.
- */
-export function outlookAsRead(
+/** The outlook of a recipe made blind, and of one whose board is read after every layer and what is left solved again. */
+export interface Outlooks {
+  blind: Outlook;
+  /** What a layer strays by, the colours of the layers above it take back, as far as they point its way. */
+  asRead: Outlook;
+}
+
+/** Each colour of a recipe, and each act that takes something off, moved by its doubt through the model, the others kept. */
+export function outlooksOf(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
   undoings: readonly Undoing[] = undoingsOf(problem),
-): Outlook {
+): Outlooks {
   const miss = evaluator.miss(amounts);
   const moves = movesOf(problem, evaluator, amounts, miss, undoings);
-  const strays = moves.flatMap(({ layer, move, deviation }) => {
+  const asRead = moves.flatMap(({ layer, move, deviation }) => {
     const stray = times(move, deviation);
     const answers = moves.filter((m) => m.layer > layer).map((m) => m.move);
     return answers.length === 0 ? [stray] : [unanswered(stray, answers), times(stray, UNTOLD)];
   });
-  return { miss, strays };
+  const blind = moves.map(({ move, deviation }) => times(move, deviation));
+  return { blind: { miss, strays: blind }, asRead: { miss, strays: asRead } };
 }
+
+/** {@link outlooksOf} of a recipe made blind. */
+export const outlookOf = (problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook =>
+  outlooksOf(problem, evaluator, amounts).blind;
+
+/** {@link outlooksOf} of one that is read on the way. */
+export const outlookAsRead = (problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook =>
+  outlooksOf(problem, evaluator, amounts).asRead;
 
 /**
  * How far the finished colour may stray because the colours take more or less than thought: one standard deviation, in

@@ -2,7 +2,7 @@ import { KINDS, type Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { type Outlook, outlookAsRead, outlookOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
+import { type Outlook, outlooksOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -187,13 +187,13 @@ function roadOf(
   amounts: Float64Array,
   cost: number,
 ): Road {
-  const outlook = outlookOf(problem, evaluator, amounts, undoings);
+  const { blind: outlook, asRead } = outlooksOf(problem, evaluator, amounts, undoings);
   return {
     stack: evaluator.stackOf(amounts),
     deltaE: evaluator.differences(amounts),
     cost,
     outlook,
-    asRead: outlookAsRead(problem, evaluator, amounts, undoings),
+    asRead,
     risk: riskOf(outlook),
     colourants: variables.map((v) => evaluator.variables[v].colourant),
   };

@@ -2,9 +2,8 @@ import { checkStack } from '../../core/layers/check.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
-import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry, SplitInput, StageRead } from '../../shared/board.ts';
+import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import type { Job } from '../../shared/job.ts';
 import type { BoardReadingInput, ReadingInput } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import {
@@ -15,9 +14,7 @@ import {
   insertBoard,
   insertCoat,
   insertRecipe,
-  insertStrip,
   keepPreparation,
-  nameStrip,
   recipeExists,
   setBoardPreparation,
   setCoatDeleted,
@@ -45,7 +42,7 @@ import { type By, mustBeAtWork, type Shop } from './shop.ts';
 import { benchBoardOf, stockOfShelf } from './simulated.ts';
 
 /** A board of a job that is at work. */
-async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
+export async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
   const work = await boardAtWork(db, id);
   if (!work) throw notFound('board');
   mustBeAtWork(work);
@@ -66,27 +63,6 @@ export async function takeBoard({ db }: Shop, by: By, wood: string, id: string):
     if (await insertBoard(tx, id, wood)) await insertEvent(tx, { kind: 'board taken', by, job: of.jobId, board: id });
   });
   return wholeBoard(db, id);
-}
-
-/** A board divided into parts: halves, faces, strips. What is on it is shared; from here on each part has its own layers. */
-export async function splitBoard({ db, learning }: Shop, by: By, id: string, input: SplitInput): Promise<Job> {
-  const job = await db.transaction(async (tx) => {
-    const board = await workOn(tx, id);
-    const branched = layersOn(board);
-    const plank = board.plank ?? id;
-    await nameStrip(tx, id, plank, input.own);
-    let parts = 0;
-    for (const strip of input.strips)
-      if (await insertStrip(tx, id, { ...strip, plank, branched })) {
-        await stampEvidence(tx, strip.id);
-        parts++;
-      }
-    if (parts > 0)
-      await insertEvent(tx, { kind: 'board split', by, job: board.jobId, board: id, detail: { parts, branched } });
-    return board.jobId;
-  });
-  learning.changed(job);
-  return wholeJob(db, job);
 }
 
 /** Plans a recipe for a board: the promise is made here, from what the page knew when it showed it, and kept with it. */

@@ -12,11 +12,11 @@ import {
   planRecipe,
   putOnCoat,
   readStage,
-  splitBoard,
   takeBoard,
   takeCoatBack,
   takeReadingOut,
 } from '../acts/boards.ts';
+import { splitBoard } from '../acts/planks.ts';
 import { notFound, Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
 import { boardAtWork, boardById } from '../store/boards.ts';

@@ -1,8 +1,7 @@
-import { Button, LinearProgress } from '@mui/material';
+import { Button } from '@mui/material';
 import { useCallback, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
-import { blotchWord, clarityWord } from '../../core/board/figures.ts';
-import type { Falls, StageLook } from '../../core/board/predict.ts';
+import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS, type Stack } from '../../core/layers/layer.ts';
@@ -30,29 +29,15 @@ import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
+import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
 import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
-import { layerLine } from '../parts/layers/WayOn.tsx';
+import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { deltaText, numberTyped } from '../parts/numbers.ts';
+import { numberTyped } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
-
-/** What a layer leaves, in figures: how light, how much contrast; how much of the raw grain is still seen, how even it is. */
-function UnderLayer({ look, raw }: { look: StageLook; raw: boolean }) {
-  return (
-    <div className="soft" style={{ fontSize: 14 }}>
-      <span className="mono">L* {nth(look.labs, 0)[0].toFixed(0)}</span> · contrast{' '}
-      <span className="mono">{look.contrast.toFixed(1)}</span>
-      {!raw && (
-        <div>
-          {clarityWord(look.clarity)}, {blotchWord(look.blotch)}
-        </div>
-      )}
-    </div>
-  );
-}
 
 function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board, wood } = model;
@@ -287,22 +272,13 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             onTheirs={draft.takeTheirs}
           />
           {search.progress !== null && (
-            <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
-              <div style={{ flex: 1 }}>
-                Trying combinations …
-                <LinearProgress variant="determinate" value={search.progress * 100} aria-label="Search" />
-                {search.best && (
-                  <div role="status">
-                    Best so far: ΔE00 <b className="mono">{deltaText(search.best.deltaE[0] ?? 0)}</b>,{' '}
-                    {search.best.stack
-                      .slice(done)
-                      .map((l) => layerLine(l, bench.materials))
-                      .join('; ')}
-                  </div>
-                )}
-              </div>
-              <Button onClick={search.cancel}>Cancel</Button>
-            </div>
+            <SearchProgress
+              progress={search.progress}
+              best={search.best}
+              done={done}
+              materials={bench.materials}
+              onCancel={search.cancel}
+            />
           )}
           {search.found?.reasons.map((reason) => (
             <div key={reason} className="note" style={{ marginBottom: 8 }}>

@@ -1,0 +1,37 @@
+import { Button, LinearProgress } from '@mui/material';
+import type { Materials } from '../../../core/layers/materials.ts';
+import type { SystemRoad } from '../../../core/match/systems.ts';
+import { deltaText } from '../numbers.ts';
+import { layerLine } from './WayOn.tsx';
+
+interface Props {
+  /** 0-1. */
+  progress: number;
+  best: SystemRoad | null;
+  /** Layers that are on the board: the best so far is told without them. */
+  done: number;
+  materials: Materials;
+  onCancel: () => void;
+}
+
+/** How far a search is, the best so far of one of whole systems, and a way out. */
+export function SearchProgress({ progress, best, done, materials, onCancel }: Props) {
+  return (
+    <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
+      <div style={{ flex: 1 }}>
+        Trying combinations …
+        <LinearProgress variant="determinate" value={progress * 100} aria-label="Search" />
+        {best && (
+          <div role="status">
+            Best so far: ΔE00 <b className="mono">{deltaText(best.deltaE[0] ?? 0)}</b>,{' '}
+            {best.stack
+              .slice(done)
+              .map((l) => layerLine(l, materials))
+              .join('; ')}
+          </div>
+        )}
+      </div>
+      <Button onClick={onCancel}>Cancel</Button>
+    </div>
+  );
+}

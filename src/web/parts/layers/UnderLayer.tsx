@@ -1,0 +1,18 @@
+import { blotchWord, clarityWord } from '../../../core/board/figures.ts';
+import type { StageLook } from '../../../core/board/predict.ts';
+import { nth } from '../../../core/known.ts';
+
+/** What a layer leaves, in figures: how light, how much contrast; how much of the raw grain is still seen, how even it is. */
+export function UnderLayer({ look, raw }: { look: StageLook; raw: boolean }) {
+  return (
+    <div className="soft" style={{ fontSize: 14 }}>
+      <span className="mono">L* {nth(look.labs, 0)[0].toFixed(0)}</span> · contrast{' '}
+      <span className="mono">{look.contrast.toFixed(1)}</span>
+      {!raw && (
+        <div>
+          {clarityWord(look.clarity)}, {blotchWord(look.blotch)}
+        </div>
+      )}
+    </div>
+  );
+}
