@@ -3,7 +3,7 @@
  * dye, reading, the glaze planned again from the measured dye stage, clear, reading, and what the board taught.
  */
 
-import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
+import { scaleToBoard, type TanninClass, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import {
   type Colourant,
@@ -70,12 +70,21 @@ type Readable = Pick<Workshop, 'wavelengths' | 'measure'>;
 export const read = (workshop: Readable, board: string, readings = READINGS): Spectrum =>
   meanSpectrum(workshop.measure(board, readings).map((s) => resample(workshop.wavelengths, s)));
 
+/** What an apprentice knows of a wood by its name: how rich in tannin it is. Common practice. */
+const TANNIN: readonly [RegExp, TanninClass][] = [
+  [/white.?oak|chestnut|^oak/, 3],
+  [/oak|walnut|mahogany|sapele/, 2],
+  [/beech|birch|maple|pine|spruce|fir|alder|poplar|lime/, 0],
+];
+export const tanninOf = (species: string): TanninClass =>
+  TANNIN.find(([name]) => name.test(species.toLowerCase()))?.[1] ?? 1;
+
 /** A species of one tissue, as much as readings of whole boards tell. */
 export const woodOf = (species: string, raw: Spectrum, bareK2?: number): Wood => ({
   id: species,
   name: species,
   figure: 'straight',
-  tannin: 1,
+  tannin: tanninOf(species),
   ...(bareK2 === undefined ? {} : { bareK2 }),
   tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],
 });

@@ -42,7 +42,7 @@ import {
 } from '../src/core/match/index.ts';
 import { BARE } from '../src/core/optics/index.ts';
 import type { Act, Bench, BenchMaterial } from '../src/workshop/interface.ts';
-import { byEye, type Mode, read, woodOf } from './apprentice.ts';
+import { byEye, type Mode, read, tanninOf, woodOf } from './apprentice.ts';
 
 export interface SystemResult {
   mode: Mode;
@@ -69,7 +69,7 @@ const STAIN_RUNGS = [0.3, 0.8];
 /** Acts on one board: more is no longer a system but a mess. From the last colour on it goes under its clear. */
 const MOST_ACTS = 10;
 const LAST_COLOUR = 6;
-const IN_WOOD = ['dye', 'ink'] as const;
+const IN_WOOD = ['dye', 'ink', 'reactive'] as const;
 const NO_SCATTER = new Array<number>(BANDS).fill(0);
 
 /** What a bench says no to is no fault of the matcher: the material or layer is not used. */
@@ -105,12 +105,16 @@ const kindsOf = (materials: readonly BenchMaterial[]): LayerKind[] => {
   const made: Partial<Record<LayerKind, boolean>> = {
     dye: has('dye'),
     ink: has('ink'),
+    reactive: has('reactive'),
     'wiping-stain': has('stain'),
     'gel-stain': has('pigment'),
     glaze: has('pigment'),
     toner: has('clear') && has('dye', 'pigment'),
     sealer: has('sealer'),
     clear: has('clear'),
+    oil: has('oil'),
+    filler: has('filler') && has('pigment'),
+    conditioner: has('conditioner'),
     bleach: has('bleach'),
     opaque: has('pigment', 'opaque'),
     'wipe-back': true,
@@ -139,6 +143,9 @@ export function makeSystemLadders(bench: Bench): SystemShop {
   const byLight = [...raws].sort((p, q) => labOf(q.raw)[0] - labOf(p.raw)[0]);
   const pale = byLight[0].species;
   const dark = byLight[byLight.length - 1].species;
+  // A reactive colour shows in a wood rich in tannin.
+  const rich = raws.reduce((p, q) => (tanninOf(q.species) > tanninOf(p.species) ? q : p)).species;
+  const richest = tanninOf(rich);
   let boards = 0;
   const fresh = (species: string) => {
     boards++;
@@ -147,7 +154,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
   };
   const rungs = new Map<string, Rung[]>();
   const rung = (id: string, strength: number, before: Spectrum, after: Spectrum) =>
-    rungs.set(id, [...(rungs.get(id) ?? []), { strength, before, after }]);
+    rungs.set(id, [...(rungs.get(id) ?? []), { strength, before, after, tannin: richest }]);
   const coats = new Map<string, CoatSample[]>();
 
   // Where there is no sealer, a clear lies between the wood and a pigment's film.
@@ -158,7 +165,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
   const turn = <T>(list: readonly T[], n: number): T | undefined => list[n % list.length];
 
   of(...IN_WOOD).forEach(({ id, kind, maxStrength }, n) => {
-    const { board, raw } = fresh(pale);
+    const { board, raw } = fresh(kind === 'reactive' ? rich : pale);
     let now = raw;
     let sum = 0;
     for (const share of CLIMB) {
@@ -197,6 +204,11 @@ export function makeSystemLadders(bench: Bench): SystemShop {
       if (willing(() => bench.apply(board, { kind: 'glaze', colours: { [id]: share * maxStrength } })))
         rung(id, share * maxStrength, before, read(bench, board));
     }
+  for (const { id } of of('oil')) {
+    const { board, raw } = fresh(pale);
+    if (!willing(() => bench.apply(board, { kind: 'oil', medium: id }))) continue;
+    coats.set(id, [{ before: raw, under: BARE, after: read(bench, board), coats: 1 }]);
+  }
   for (const { id, maxStrength } of of('stain'))
     STAIN_RUNGS.forEach((share, i) => {
       const { board, raw } = fresh(i === 0 ? pale : dark);
@@ -226,7 +238,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
       };
     }),
   );
-  const mediums = of('sealer', 'clear').map((m): Medium => {
+  const mediums = of('sealer', 'oil', 'clear').map((m): Medium => {
     const samples = coats.get(m.id) ?? [];
     const [fit] = samples.length > 0 ? orNothing(() => fitCoat(samples, usualSurface(m.kind as Medium['kind']))) : [];
     return mediumOf(m, fit ? { ...fit.surface, tint: fit.tint } : {});
@@ -243,9 +255,11 @@ export function makeSystemLadders(bench: Bench): SystemShop {
 }
 
 /** A layer of the model as the bench puts it on. */
-function actOf(layer: Layer): Act {
-  const { kind, colours, medium } = layer;
-  const amount = { bleach: 'strength', 'wipe-back': 'removed', 'sand-back': 'removed' }[kind as string];
+function actOf(layer: Layer, { materials }: Bench): Act {
+  const { kind, colours } = layer;
+  const amount = { bleach: 'strength', filler: 'fill', 'wipe-back': 'removed', 'sand-back': 'removed' }[kind as string];
+  // The model knows one conditioner; the bench has one by its own name.
+  const medium = kind === 'conditioner' ? materials.find((m) => m.kind === kind)?.id : layer.medium;
   return {
     kind,
     ...(Object.keys(colours).length > 0 ? { colours } : {}),
@@ -332,7 +346,7 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
     });
     if (mode === 'by-eye') {
       stack = planByEye(problem(), offer, last);
-      for (const layer of stack) if (willing(() => bench.apply(board, actOf(layer)))) result.acts++;
+      for (const layer of stack) if (willing(() => bench.apply(board, actOf(layer, bench)))) result.acts++;
       now = read(bench, board);
       nearest = 0;
       last = { stack, reading: now };
@@ -357,7 +371,7 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
         chance = Number(chanceWithin(outlook, spreadOf(knowledge, 'clear'), tolerance).toFixed(3));
       }
       const layer = pourable(cautious(next, asked.doubt ?? {}, stack, knowledge), shop.materials);
-      if (!willing(() => bench.apply(board, actOf(layer)))) {
+      if (!willing(() => bench.apply(board, actOf(layer, bench)))) {
         (stack.length === 0 ? refused : []).push(layer.kind);
         offer.without = [...offer.without, layer.kind];
         meant = undefined;

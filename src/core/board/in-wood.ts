@@ -38,7 +38,11 @@ const USUAL_DWELL = 5;
  * A reactive colour develops until the wood's tannin is used up, an exponential approach.
  * @param mass g/L, summed over coats
  */
-export function held(mass: number, { kind, exponent }: Colourant, wood: Wood): number {
+export function held(
+  mass: number,
+  { kind, exponent }: Pick<Colourant, 'kind' | 'exponent'>,
+  wood: Pick<Wood, 'tannin'>,
+): number {
   const amount = mass ** exponent;
   if (kind !== 'reactive') return amount;
   return TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY * (1 - Math.exp(-amount / REACTIVE_HALFWAY));

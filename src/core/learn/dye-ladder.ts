@@ -1,5 +1,7 @@
+import { held } from '../board/in-wood.ts';
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
+import type { ColourantKind } from '../layers/materials.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
@@ -17,12 +19,20 @@ const MANY = 3;
 
 /**
  * Absorption profile of a dye from a ladder: K/S added per band against strength^p, by weighted least squares with
- * a(λ) >= 0 and a smooth curve, p searched over 0.6-1.1 with a mild prior.
+ * a(λ) >= 0 and a smooth curve, p searched over 0.6-1.1 with a mild prior. A reactive colour adds what the tannin of its
+ * wood can make of it.
  * @throws FieldError with a plain reason when the ladder is nonsense
  */
-export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surface: Surface = BARE, least = 2): Profile {
+export function fitDyeLadder(
+  rungs: readonly Rung[],
+  maxStrength: number,
+  surface: Surface = BARE,
+  least = 2,
+  kind: ColourantKind = 'dye',
+): Profile {
   const trouble = ladderTrouble(rungs, maxStrength, least);
   if (trouble) throw new FieldError('ladder', trouble);
+  const amountOf = ({ strength, tannin = 3 }: Rung, exponent: number) => held(strength, { kind, exponent }, { tannin });
   const ratio = (s: Spectrum, i: number) => absorptionRatio(underSurface(s[i], surface));
   let best: { cost: number; exponent: number; absorption: Float64Array } | null = null;
   for (const exponent of EXPONENTS) {
@@ -33,7 +43,7 @@ export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surfac
     for (let i = 0; i < BANDS; i++) {
       let top = 0;
       for (const rung of rungs) {
-        const amount = rung.strength ** exponent;
+        const amount = amountOf(rung, exponent);
         const k = ratio(rung.after, i);
         const w = 1 / (0.02 + k) ** 2;
         top += w * amount * (k - ratio(rung.before, i));
@@ -49,7 +59,7 @@ export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surfac
     );
     for (const rung of rungs)
       for (let i = 0; i < BANDS; i++) {
-        const k = ratio(rung.before, i) + absorption[i] * rung.strength ** exponent;
+        const k = ratio(rung.before, i) + absorption[i] * amountOf(rung, exponent);
         const off = throughSurface(infiniteReflectance(k), surface) - rung.after[i];
         cost += off * off;
       }
@@ -58,7 +68,7 @@ export function fitDyeLadder(rungs: readonly Rung[], maxStrength: number, surfac
   const { exponent, absorption } = best as NonNullable<typeof best>;
   const fitted = rungs.map((rung) =>
     Float64Array.from(rung.before, (_, i) =>
-      throughSurface(infiniteReflectance(ratio(rung.before, i) + absorption[i] * rung.strength ** exponent), surface),
+      throughSurface(infiniteReflectance(ratio(rung.before, i) + absorption[i] * amountOf(rung, exponent)), surface),
     ),
   );
   return {

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
-import { predict, type Wood } from '../board/index.ts';
+import { predict, type TanninClass, type Wood } from '../board/index.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
+import { fitLadder } from './ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
 import { ladderTrouble, type Rung, rungsToMake, wantsDarkGround } from './rungs.ts';
 
@@ -64,6 +65,21 @@ describe('ladders', () => {
 /** A glaze of ochre over a sealed board: hardly any colour of its own in the red, so there only hiding shows. */
 const PALE = { ...WOOD, tissues: [{ ...WOOD.tissues[0], fraction: 1 }] };
 const DARK = { ...PALE, tissues: [{ ...PALE.tissues[0], reflectance: Array.from(reflectanceFromLab([26, 8, 10])) }] };
+describe('the ladder of a reactive colour', () => {
+  it('comes to one curve on woods rich and poor in tannin, as the wood itself limits it', () => {
+    const truth = { ...COLOURS[1], id: 'iron', kind: 'reactive' as const, exponent: 0.88 };
+    const iron = (strength: number, tannin: TanninClass): Rung => {
+      const wood = { ...PALE, tannin };
+      const materials = { ...MATERIALS, colourants: { iron: truth } };
+      const looks = predict([newLayer('reactive', { colours: { iron: strength } })], wood, materials);
+      return { strength, before: looks[0].reading, after: looks[1].reading, tannin };
+    };
+    const { profile } = fitLadder('reactive', [iron(3, 3), iron(12, 3), iron(20, 2)], 40);
+    expect(profile.exponent).toBeCloseTo(0.88, 1);
+    for (const band of [2, 14, 28]) expect(profile.absorption[band] / truth.absorption[band]).toBeCloseTo(1, 1);
+  });
+});
+
 const sealed = newLayer('sealer', { medium: 'shellac' });
 function ochre(strengths: readonly number[], wood: Wood, films: readonly number[] = []): Rung[] {
   return strengths.map((strength, i) => {

@@ -47,7 +47,7 @@ export function fitLadder(
     return { profile, scatter };
   }
   return {
-    profile: fitDyeLadder(rungs, maxStrength, surfaces.bare, surfaces.least),
+    profile: fitDyeLadder(rungs, maxStrength, surfaces.bare, surfaces.least, kind),
     scatter: new Array<number>(BANDS).fill(0),
   };
 }

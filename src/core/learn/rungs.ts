@@ -1,3 +1,4 @@
+import type { TanninClass } from '../board/wood.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
@@ -8,6 +9,8 @@ export interface Rung {
   strength: number;
   before: Spectrum;
   after: Spectrum;
+  /** How much tannin its wood has, for a reactive colour; a wood rich in it when missing. */
+  tannin?: TanninClass;
 }
 
 /** A rung must change the board by this much to say anything. */

@@ -243,6 +243,8 @@ export function search(problem: MatchProblem, options: SearchOptions = {}): Road
 /** Sets next to one another that are polished in a round of {@link improved}, and how many rounds it goes on. */
 const NEIGHBOURS = 24;
 const IMPROVING_ROUNDS = 6;
+/** Steps by which strengths are turned at the end, as shares. */
+const NUDGE = { first: 0.03, last: 0.002 };
 
 /**
  * A road made better set by set: one colour left out, one more, or one for another, those first that the linear fit about
@@ -285,6 +287,29 @@ export function improved(
       if (rank(next) < rank(best) - 1e-6) best = next;
     }
     if (best === before) break;
+  }
+  return best;
+}
+
+/** Strength by strength a little up or down, as long as the rank falls: the least miss is not quite the least rank. */
+export function nudged(problem: MatchProblem, road: Road, rank: (road: Road) => number): Road {
+  const evaluator = makeEvaluator(problem);
+  const undoings = undoingsOf(problem);
+  let best = road;
+  for (let step = NUDGE.first; step > NUDGE.last; ) {
+    const before = best;
+    let amounts = evaluator.amountsOf(best.stack);
+    const used = Array.from(amounts.keys()).filter((v) => (amounts[v] ?? 0) > 0);
+    for (const v of used)
+      for (const factor of [1 + step, 1 / (1 + step)]) {
+        const tried = amounts.slice();
+        tried[v] = Math.min(evaluator.variables[v]?.most ?? 0, (amounts[v] ?? 0) * factor);
+        const next = roadOf(problem, evaluator, undoings, used, tried, squaredAt(evaluator, tried));
+        if (rank(next) >= rank(best) - 1e-9) continue;
+        best = next;
+        amounts = tried;
+      }
+    if (best === before) step /= 3;
   }
   return best;
 }

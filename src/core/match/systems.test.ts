@@ -17,7 +17,7 @@ import { UNTUNED } from '../board/state.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf } from '../colour/lab.ts';
 import { nth } from '../known.ts';
-import { type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
+import { LAYER_KINDS, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { searchLayer } from './own-layer.ts';
 import { type MatchProblem, ONLY_DAYLIGHT } from './problem.ts';
@@ -78,7 +78,7 @@ describe('whole systems', () => {
   it('goes down as well as up: what is too dark and still moves is wiped back', () => {
     const on = [dye({ soot: 12 })];
     const made = [dye({ soot: 4 }), clear(1)];
-    const clean = offer('wiping-stain', 'gel-stain', 'glaze', 'opaque', 'bleach', 'toner');
+    const clean = offer('wiping-stain', 'gel-stain', 'glaze', 'opaque', 'bleach', 'toner', 'filler');
     const from = (stack: Stack) =>
       searchSystems(to(made, stack, { measured: [{ layers: stack.length, reading: end(stack).reading }] }), clean);
     expect(kindsOf(from(on)[0]?.stack ?? [])).toContain('wipe-back');
@@ -99,6 +99,31 @@ describe('whole systems', () => {
     const ranks = seen.flatMap((s) => (s.best ? [s.best.rank] : []));
     expect(ranks).toEqual([...ranks].sort((p, q) => q - p));
     expect(ranks.length).toBeGreaterThan(2);
+  });
+  it('reactive colour, oil and filler are ways of their own, and found where they are what made the target', () => {
+    const only = (...kinds: LayerKind[]): LayerKind[] => LAYER_KINDS.filter((k) => !kinds.includes(k));
+    const ironed = [iron(6), clear(1)];
+    const [best] = searchSystems(to(ironed), offer(...only('reactive', 'oil', 'clear')));
+    expect(best?.added).toEqual(['reactive', 'clear']);
+    expect(missOf(ironed, best?.stack ?? [])).toBeLessThan(0.4);
+    const oiled = [oil(1), clear(1)];
+    expect(searchSystems(to(oiled), offer(...only('oil', 'ink', 'clear')))[0]?.added).toEqual(['oil', 'clear']);
+    const filled = [newLayer('filler', { colours: { umber: 0.1 } }), clear(1)];
+    const roads = searchSystems(to(filled), offer(...only('filler', 'clear')));
+    expect(roads[0]?.added).toEqual(['filler', 'clear']);
+    expect(missOf(filled, roads[0]?.stack ?? [])).toBeLessThan(0.4);
+    const tight = { ...OAK, anatomy: 'fine' as const };
+    expect(searchSystems({ ...to(filled), wood: tight }, offer(...only('filler', 'clear')))[0]?.added).toEqual([
+      'clear',
+    ]);
+  });
+  it('a wood that blotches is conditioned before colour goes in, unless it is or the shop has no conditioner', () => {
+    const made = [dye({ honey: 4, soot: 1 }), clear(1)];
+    const blotchy = { ...to(made), wood: { ...OAK, blotch: 0.25 } };
+    expect(searchSystems(blotchy, offer())[0]?.added.slice(0, 2)).toEqual(['conditioner', 'dye']);
+    expect(searchSystems(blotchy, offer('conditioner'))[0]?.added).toEqual(['dye', 'clear']);
+    const ready = { ...blotchy, preparation: { ...USUAL_PREPARATION, conditioner: true } };
+    expect(searchSystems(ready, offer())[0]?.added).not.toContain('conditioner');
   });
   it('a sealer of another solvent than the dye goes over it', () => {
     const spirit = { ...BENCH.mediums.shellac, id: 'water-seal', carrier: 'water' as const };

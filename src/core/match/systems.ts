@@ -1,11 +1,12 @@
 import { assemble } from '../board/compile.ts';
 import { moves } from '../board/state.ts';
+import { anatomyOf, blotchOf } from '../board/wood.ts';
 import type { Carrier } from '../layers/carriers.ts';
 import { takesColour } from '../layers/check.ts';
 import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials, Medium } from '../layers/materials.ts';
 import type { MatchProblem, Opening } from './problem.ts';
-import { improved, type Road, type SearchOptions, searchSteps } from './search.ts';
+import { improved, nudged, type Road, type SearchOptions, searchSteps } from './search.ts';
 
 /** What of a shop's materials whole systems may be made of. */
 export interface Offer {
@@ -48,14 +49,24 @@ const ON_WOOD: readonly (readonly Part[])[] = [
   ['dye', 'wiping-stain', 'clear'],
   ['ink', 'clear'],
   ['ink', 'dye', 'clear'],
+  ['oil', 'clear'],
+  ['dye', 'oil', 'clear'],
+  ['reactive', 'clear'],
+  ['reactive', 'dye', 'clear'],
   ['wiping-stain', 'sealer', 'glaze', 'clear'],
   ['sealer', 'glaze', 'clear'],
   ['sealer', 'gel-stain', 'clear'],
+];
+/** In a wood with open pores, which can be filled in a colour of their own. */
+const IN_PORES: readonly (readonly Part[])[] = [
+  ['filler', 'clear'],
+  ['dye', 'sealer', 'filler', 'clear'],
 ];
 /** For targets that those do not reach: far in colour, paler than the wood, or wholly other. */
 const DRASTIC: readonly (readonly Part[])[] = [
   ['dye', 'sealer', 'toner', 'clear'],
   ['dye', 'clear', 'glaze', 'clear'],
+  ['reactive', 'dye', 'sealer', 'glaze', 'clear'],
   ['clear', 'glaze', 'clear'],
   [bleached(0.35), 'dye', 'sealer', 'glaze', 'clear'],
   [bleached(0.6), 'dye', 'sealer', 'glaze', 'clear'],
@@ -83,25 +94,50 @@ const DEARER: Partial<Record<LayerKind, number>> = {
   bleach: 0.3,
   opaque: 0.4,
   toner: 0.15,
+  // What the wood itself makes of it is known only afterwards.
+  reactive: 0.15,
+  // Closes the pores for good; an oil wants days.
+  filler: 0.3,
+  oil: 0.1,
 };
+/** From here on a wood takes colour in patches, and a conditioner below it is worth its coat. Common practice. */
+const BLOTCHY = 0.18;
 /** How much of the risk counts: what is read before the next layer takes some of it back. */
 const RISK_SHARE = 0.35;
 /** Roads that are made better still at the end. */
 const IMPROVED = 8;
+/** Of those, roads whose strengths are turned to the last. */
+const NUDGED = 2;
 /** Good enough that nothing beside what was meant, or more drastic, is looked at. */
 const GOOD = 0.4;
+
+const kindOf = (part: Part): LayerKind => (typeof part === 'string' ? part : part.kind);
+/** Kinds whose colour goes into bare wood, and so takes in patches where the wood does. */
+const SOAKS: readonly LayerKind[] = ['dye', 'reactive', 'wiping-stain'];
+/** Whether a conditioner comes first: the wood blotches, and nothing was done about it yet. */
+const wantsConditioner = ({ wood, preparation, stack }: SystemProblem, { without }: Offer): boolean =>
+  blotchOf(wood) >= BLOTCHY && !preparation.conditioner && stack.length === 0 && !without.includes('conditioner');
+const soaks = (parts: readonly Part[]): boolean => parts.some((part) => SOAKS.includes(kindOf(part)));
 
 const bareness = (open: readonly number[]) => open.reduce((a, b) => a + b, 0) / open.length;
 
 /** What may still be done to a board as it is: every way on, as the parts to add. */
-function waysOn(problem: SystemProblem): { plain: (readonly Part[])[]; drastic: (readonly Part[])[] } {
+function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[])[]; drastic: (readonly Part[])[] } {
   const { stack, wood, materials, preparation, tuning, measured } = problem;
   const { states } = assemble(stack, wood, materials, { preparation, tuning, ...(measured ? { measured } : {}) });
   const state = states[stack.length];
   const top = stack.at(-1);
-  if (!state || !top) return { plain: [...ON_WOOD], drastic: [...DRASTIC] };
+  const inPores = anatomyOf(wood) === 'open' && (state?.filled ?? 0) < 0.5 ? IN_PORES : [];
+  if (!state || !top) {
+    const plain = [...ON_WOOD, ...inPores];
+    if (!wantsConditioner(problem, offer)) return { plain, drastic: [...DRASTIC] };
+    return {
+      plain: plain.map((parts) => (soaks(parts) ? ['conditioner', ...parts] : parts)),
+      drastic: [...plain.filter(soaks), ...DRASTIC],
+    };
+  }
   const open = bareness(state.open) > 0.5;
-  const plain = open ? [...ON_WOOD] : [...ON_FILM];
+  const plain = open ? [...ON_WOOD, ...inPores] : [...ON_FILM, ...inPores.slice(0, 1)];
   if (top.kind === 'clear') plain.unshift([]);
   const fresh = state.films.some((_, n) => moves(state, n)) || (open && state.inWood.some((w) => w.washes > 0.5));
   const further = open
@@ -140,7 +176,7 @@ function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: 
     materials,
   );
   for (const part of parts) {
-    const kind = typeof part === 'string' ? part : part.kind;
+    const kind = kindOf(part);
     if (without.includes(kind)) return null;
     if (typeof part !== 'string') {
       layers.push(part);
@@ -171,7 +207,7 @@ export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly Part[]
   road.cost +
   RISK_SHARE * road.risk ** 2 +
   (parts[0] === top?.kind ? PER_REPEAT : 0) +
-  parts.reduce((sum, p) => sum + PER_LAYER + (DEARER[typeof p === 'string' ? p : p.kind] ?? 0), 0);
+  parts.reduce((sum, p) => sum + PER_LAYER + (DEARER[kindOf(p)] ?? 0), 0);
 
 export interface SystemOptions extends SearchOptions {
   /** The way that was meant to be gone: looked at first, and alone where it still comes near. */
@@ -186,7 +222,7 @@ export interface System {
 }
 /** Every way on that the shop can make: what was meant, the plain ones, the drastic ones. */
 export function systemsOf(problem: SystemProblem, offer: Offer, meant?: readonly Part[]): System[][] {
-  const { plain, drastic } = waysOn(problem);
+  const { plain, drastic } = waysOn(problem, offer);
   return [meant ? [meant] : [], plain, drastic].map((ways) =>
     ways.flatMap((parts) => {
       const layers = layersOf(parts, problem.stack, offer);
@@ -236,6 +272,14 @@ export function* systemSteps(
     const better = improved({ ...problem, ...system }, road, rank, options);
     roads[i] = { ...road, ...better, rank: rank(better) };
     yield { share: done / total, best: roads.reduce((p, q) => (q.rank < p.rank ? q : p)) };
+  }
+  roads.sort((p, q) => p.rank - q.rank);
+  for (const [i, road] of roads.slice(0, NUDGED).entries()) {
+    const system = tiers.flat().find((s) => s.parts === road.added);
+    if (!system) continue;
+    const rank = (r: Road) => rankOf(r, road.added, problem.stack.at(-1));
+    const better = nudged({ ...problem, ...system }, road, rank);
+    roads[i] = { ...road, ...better, rank: rank(better) };
   }
   return roads.sort((p, q) => p.rank - q.rank);
 }

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { usualFilm } from '../../core/board/films.ts';
-import { checkWood } from '../../core/board/wood.ts';
+import { checkWood, type Wood } from '../../core/board/wood.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
@@ -164,14 +164,23 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
   const { kind, rungs, maxStrength } = await colourOf(tx, id);
   if (rungs.length < 2) return setProfile(tx, id, null);
   const sealer = await firstSealer(tx);
+  const woods = new Map(
+    await Promise.all(rungs.map(async (r) => [r.speciesId, await speciesById(tx, r.speciesId)] as const)),
+  );
+  const woodsOfRungs = rungs.flatMap((r) => woods.get(r.speciesId) ?? []);
   const fitted = fitLadder(
     kind,
-    rungs.map((r) => ({ ...r, before: Float64Array.from(r.before), after: Float64Array.from(r.after) })),
+    rungs.map(({ strength, speciesId, before, after }) => ({
+      strength,
+      before: Float64Array.from(before),
+      after: Float64Array.from(after),
+      tannin: woods.get(speciesId)?.tannin ?? 3,
+    })),
     maxStrength,
     // A pigment's board was read sealed before the glaze, a dye's board bare.
     {
       ...(sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {}),
-      ...(kind === 'stain' ? { film: await usualStain(tx, rungs) } : {}),
+      ...(kind === 'stain' ? { film: usualStain(woodsOfRungs) } : {}),
     },
   );
   const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
@@ -181,9 +190,8 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
 }
 
 /** The film that a wiped stain leaves on the bare wood of a ladder, over its rungs. */
-async function usualStain(tx: Queries, rungs: readonly Rung[]): Promise<number> {
-  const woods = await Promise.all(rungs.map((r) => speciesById(tx, r.speciesId)));
-  const films = woods.flatMap((wood) => (wood ? [usualFilm('wiping-stain', wood)] : []));
+function usualStain(woods: readonly Wood[]): number {
+  const films = woods.map((wood) => usualFilm('wiping-stain', wood));
   return films.reduce((sum, f) => sum + f / films.length, 0);
 }
 
