@@ -32,10 +32,11 @@ import {
 } from '../src/core/learn/index.ts';
 import {
   chanceWithin,
+  journeyOf,
   type MatchProblem,
   makeEvaluator,
   ONLY_DAYLIGHT,
-  outlookAsRead,
+  prospectOf,
   refine,
   search,
 } from '../src/core/match/index.ts';
@@ -319,7 +320,7 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
 
     const planned = stack;
     result.planned.push(
-      plannedChance(problem({ stack, open: openOf(stack) }), spreadOf(knowledge, 'clear'), tolerance),
+      plannedChance(problem({ stack, open: openOf(stack, pigments) }), spreadOf(knowledge, 'clear'), tolerance),
     );
     const steps: { stage: number; reading: Spectrum }[] = [];
     workshop.applyDye(board, planned[DYE].colours);
@@ -363,16 +364,18 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
   return result;
 }
 
-const openOf = (stack: Stack) =>
+/** The colours of a stack; of its glaze, which is chosen after the dye is read, all that are offered where they are given. */
+const openOf = (stack: Stack, offered: string[] = []) =>
   [DYE, GLAZE].flatMap((layer) => {
-    const colourants = Object.keys(stack[layer].colours);
+    const own = Object.keys(stack[layer].colours);
+    const colourants = layer === GLAZE ? [...new Set([...own, ...offered])] : own;
     return colourants.length > 0 ? [{ layer, colourants }] : [];
   });
 
 function plannedChance(problem: MatchProblem, spread: number, tolerance: number): number {
   const evaluator = makeEvaluator(problem);
-  const outlook = outlookAsRead(problem, evaluator, evaluator.amountsOf(problem.stack));
-  return Number(chanceWithin(outlook, spread, tolerance).toFixed(3));
+  const journey = journeyOf(problem, evaluator, evaluator.amountsOf(problem.stack));
+  return Number(prospectOf(journey, spread, tolerance).chance.toFixed(3));
 }
 
 type ProblemFor = (over: Partial<MatchProblem>) => MatchProblem;

@@ -1,3 +1,4 @@
+export * from './as-read.ts';
 export * from './correct-batch.ts';
 export * from './evaluator.ts';
 export * from './own-layer.ts';

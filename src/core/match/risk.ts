@@ -1,5 +1,4 @@
 import { setting } from '../layers/layer.ts';
-import { solvePositive } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
@@ -43,7 +42,7 @@ export const undoingsOf = (problem: MatchProblem): Undoing[] =>
   );
 
 /** Where one more part of each colour in use takes the finished colour, in the parts of CIEDE2000, and how far it is in doubt. */
-function movesOf(
+export function movesOf(
   { doubt }: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
@@ -54,70 +53,34 @@ function movesOf(
     layer,
     move: less.miss(amounts).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
     deviation: UNDOING,
+    amount: undefined,
+    most: 0,
   }));
-  const colours = evaluator.variables.flatMap(({ colourant, layer }, v) => {
+  const colours = evaluator.variables.flatMap(({ colourant, layer, most }, v) => {
     const kept = amounts[v];
     if (kept === 0) return [];
     amounts[v] = kept * (1 + STEP);
     const moved = evaluator.miss(amounts);
     amounts[v] = kept;
     const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
-    return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation }];
+    return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation, amount: kept, most }];
   });
   return [...colours, ...undone];
 }
 
-const times = (v: Float64Array, factor: number) => v.map((x) => x * factor);
-
-/** How far a colour of a later layer can be turned, as a logarithm; how near it then aims, CIEDE2000. */
-const ROOM = 0.6;
-const AIM = 0.15;
-/** Share of a stray that a reading does not tell: its noise, and what the coats above still make of it. */
-const UNTOLD = 0.2;
-
-/** What is left of a stray when later layers are turned against it: ridge regression on what they can do. */
-function unanswered(stray: Float64Array, answers: readonly Float64Array[]): Float64Array {
-  const reach = new Float64Array(9);
-  for (const answer of answers)
-    for (let i = 0; i < 3; i++)
-      for (let k = 0; k < 3; k++) reach[3 * i + k] += (ROOM / AIM) ** 2 * answer[i] * answer[k];
-  for (let i = 0; i < 3; i++) reach[4 * i] += 1;
-  const left = solvePositive(reach, stray);
-  return left ? Float64Array.from(left) : stray;
-}
-
-/** The outlook of a recipe made blind, and of one whose board is read after every layer and what is left solved again. */
-export interface Outlooks {
-  blind: Outlook;
-  /** What a layer strays by, the colours of the layers above it take back, as far as they point its way. */
-  asRead: Outlook;
-}
-
-/** Each colour of a recipe, and each act that takes something off, moved by its doubt through the model, the others kept. */
-export function outlooksOf(
+/** The outlook of a recipe made blind: each colour, and each act that takes something off, moved by its doubt, the others kept. */
+export function outlookOf(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
   undoings: readonly Undoing[] = undoingsOf(problem),
-): Outlooks {
+): Outlook {
   const miss = evaluator.miss(amounts);
-  const moves = movesOf(problem, evaluator, amounts, miss, undoings);
-  const asRead = moves.flatMap(({ layer, move, deviation }) => {
-    const stray = times(move, deviation);
-    const answers = moves.filter((m) => m.layer > layer).map((m) => m.move);
-    return answers.length === 0 ? [stray] : [unanswered(stray, answers), times(stray, UNTOLD)];
-  });
-  const blind = moves.map(({ move, deviation }) => times(move, deviation));
-  return { blind: { miss, strays: blind }, asRead: { miss, strays: asRead } };
+  const strays = movesOf(problem, evaluator, amounts, miss, undoings).map(({ move, deviation }) =>
+    move.map((m) => m * deviation),
+  );
+  return { miss, strays };
 }
-
-/** {@link outlooksOf} of a recipe made blind. */
-export const outlookOf = (problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook =>
-  outlooksOf(problem, evaluator, amounts).blind;
-
-/** {@link outlooksOf} of one that is read on the way. */
-export const outlookAsRead = (problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array): Outlook =>
-  outlooksOf(problem, evaluator, amounts).asRead;
 
 /**
  * How far the finished colour may stray because the colours take more or less than thought: one standard deviation, in
@@ -149,20 +112,24 @@ function spreadEvenly(): Float64Array {
 }
 let normal: Float64Array | null = null;
 
-/**
- * How far from the target boards may end, squared: as many as there are points, in no order. A normal about the expected
- * miss, as long in each direction as the doubts make it, and `floor` longer in all of them.
- */
-function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
+/** Cholesky's factor of the covariance of independent strays and of as much in every direction: a, b, c, d, e, f by columns. */
+export function choleskyOf(strays: readonly Float64Array[], floor: number): readonly number[] {
   const covariance = (i: number, j: number) =>
     strays.reduce((sum, s) => sum + s[i] * s[j], i === j ? floor * floor + 1e-12 : 0);
-  // Cholesky's factor of the covariance.
   const a = Math.sqrt(covariance(0, 0));
   const b = covariance(1, 0) / a;
   const c = covariance(2, 0) / a;
   const d = Math.sqrt(Math.max(1e-12, covariance(1, 1) - b * b));
   const e = (covariance(2, 1) - b * c) / d;
-  const f = Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e));
+  return [a, b, c, d, e, Math.sqrt(Math.max(1e-12, covariance(2, 2) - c * c - e * e))];
+}
+
+/**
+ * How far from the target boards may end, squared: as many as there are points, in no order. A normal about the expected
+ * miss, as long in each direction as the doubts make it, and `floor` longer in all of them.
+ */
+function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
+  const [a, b, c, d, e, f] = choleskyOf(strays, floor);
   normal ??= spreadEvenly();
   const squares = new Float64Array(POINTS);
   for (let n = 0; n < POINTS; n++) {
@@ -176,18 +143,23 @@ function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
   return squares;
 }
 
+/** Share of boards within a tolerance, of those whose squared misses these are. */
+export const shareWithin = (squares: Float64Array, tolerance: number): number =>
+  squares.filter((square) => square <= tolerance * tolerance).length / squares.length;
+
 /** Probability that a board falls within a tolerance, to about 0.005. */
-export function chanceWithin(outlook: Outlook, floor: number, tolerance: number): number {
-  const within = squaredMisses(outlook, floor).filter((square) => square <= tolerance * tolerance);
-  return within.length / POINTS;
-}
+export const chanceWithin = (outlook: Outlook, floor: number, tolerance: number): number =>
+  shareWithin(squaredMisses(outlook, floor), tolerance);
 
 /** Of ten boards, one ends nearer to the target than the range and one farther; CIEDE2000. */
 const OUTSIDE = 0.1;
 
-/** Where eight boards in ten end: from the nearer to the farther distance, CIEDE2000. */
-export function rangeOf(outlook: Outlook, floor: number): [number, number] {
-  const sorted = squaredMisses(outlook, floor).sort();
-  const at = (share: number) => Math.sqrt(sorted[Math.floor(share * (POINTS - 1))]);
+/** Where eight in ten of the boards end whose squared misses these are. */
+export function middleOf(squares: Float64Array): [number, number] {
+  const sorted = squares.slice().sort();
+  const at = (share: number) => Math.sqrt(sorted[Math.floor(share * (sorted.length - 1))]);
   return [at(OUTSIDE), at(1 - OUTSIDE)];
 }
+
+/** Where eight boards in ten end: from the nearer to the farther distance, CIEDE2000. */
+export const rangeOf = (outlook: Outlook, floor: number): [number, number] => middleOf(squaredMisses(outlook, floor));

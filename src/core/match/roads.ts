@@ -5,10 +5,11 @@ import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
 import { isColoured, type Stack, setting } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/index.ts';
 import { durationOf } from '../time/waits.ts';
+import { journeyOf, prospectOf } from './as-read.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
-import { chanceWithin, outlookAsRead, outlookOf, rangeOf } from './risk.ts';
+import { outlookOf, rangeOf } from './risk.ts';
 import type { Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
@@ -77,6 +78,7 @@ const missOf = ({ deltaE }: Road, { lights }: MatchProblem): number => {
  */
 export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolerance: number): NamedRoad[] {
   const { materials, wood, preparation, tuning, measured, target } = problem;
+  const shared = makeEvaluator(problem);
   const weighed = worthWeighing(roads).map((road): NamedRoad => {
     const looks = predict(road.stack, wood, materials, {
       preparation,
@@ -85,6 +87,9 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
     });
     const final = looks[looks.length - 1];
     const { reading } = final;
+    const own = road.open ? { ...problem, stack: road.stack, open: road.open } : problem;
+    const evaluator = road.open ? makeEvaluator(own) : shared;
+    const journey = journeyOf(own, evaluator, evaluator.amountsOf(road.stack));
     return {
       ...road,
       titles: [],
@@ -92,9 +97,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       clarity: final.clarity,
-      chance: chanceWithin(road.asRead, problem.spread ?? FLOOR, tolerance),
-      // Worked out for those that are named.
-      range: [0, 0],
+      ...prospectOf(journey, problem.spread ?? FLOOR, tolerance),
       price: costPerLitre(road.stack, materials),
       steps: stepsOf(road.stack, problem),
       hours: durationOf(toCome(road.stack, problem), materials).wait.usual,
@@ -114,10 +117,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
   best(pool, (r) => r.price).titles.push('Cheapest');
   best(weighed, (r) => -r.chance).titles.push('Surest');
   best(pool, (r) => r.steps + r.hours / 1000).titles.push('Fewest steps');
-  return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)].map((road) => ({
-    ...road,
-    range: rangeOf(road.asRead, problem.spread ?? FLOOR),
-  }));
+  return [closest, ...weighed.filter((r) => r.titles.length > 0 && r !== closest)];
 }
 
 export interface Promised {
@@ -133,11 +133,9 @@ export interface Promised {
 export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number): Promised {
   const evaluator = makeEvaluator(problem);
   const amounts = evaluator.amountsOf(stack);
-  const outlook = outlookAsRead(problem, evaluator, amounts);
   return {
     deltaE: evaluator.differences(amounts),
-    range: rangeOf(outlook, problem.spread ?? FLOOR),
-    chance: chanceWithin(outlook, problem.spread ?? FLOOR, tolerance),
+    ...prospectOf(journeyOf(problem, evaluator, amounts), problem.spread ?? FLOOR, tolerance),
     sensitivity: sensitivityOf(evaluator, amounts),
   };
 }

@@ -1,8 +1,8 @@
 import { KINDS, type Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
-import type { MatchProblem } from './problem.ts';
-import { type Outlook, outlooksOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
+import type { MatchProblem, Opening } from './problem.ts';
+import { type Outlook, outlookOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -14,11 +14,11 @@ export interface Road {
   cost: number;
   /** How the finished colour may turn out, as the colours may take otherwise than thought. */
   outlook: Outlook;
-  /** The same where the board is read after every layer and the rest solved again. */
-  asRead: Outlook;
   /** The size of that: {@link riskOf}. */
   risk: number;
   colourants: string[];
+  /** What was open, where it is not the same for all roads of a problem. */
+  open?: readonly Opening[];
 }
 
 export interface SearchOptions {
@@ -187,13 +187,12 @@ function roadOf(
   amounts: Float64Array,
   cost: number,
 ): Road {
-  const { blind: outlook, asRead } = outlooksOf(problem, evaluator, amounts, undoings);
+  const outlook = outlookOf(problem, evaluator, amounts, undoings);
   return {
     stack: evaluator.stackOf(amounts),
     deltaE: evaluator.differences(amounts),
     cost,
     outlook,
-    asRead,
     risk: riskOf(outlook),
     colourants: variables.map((v) => evaluator.variables[v].colourant),
   };

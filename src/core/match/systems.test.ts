@@ -18,10 +18,8 @@ import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf } from '../colour/lab.ts';
 import { nth } from '../known.ts';
 import { LAYER_KINDS, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
-import { makeEvaluator } from './evaluator.ts';
 import { searchLayer } from './own-layer.ts';
 import { type MatchProblem, ONLY_DAYLIGHT } from './problem.ts';
-import { outlookAsRead, outlookOf, riskOf } from './risk.ts';
 import { type Offer, type SystemProgress, searchSystems, systemSteps } from './systems.ts';
 
 /** The problem of a target that a stack made. */
@@ -168,27 +166,5 @@ describe('a layer’s own search', () => {
     const stack = [newLayer('reactive'), clear(1)];
     expect(searchLayer(to([iron(6), clear(1)], stack), 0, ['iron'])).toEqual([]);
     expect(searchLayer(to(stack, stack), 7)).toEqual([]);
-  });
-});
-
-describe('a chance that counts the readings on the way', () => {
-  const stack = [dye({ honey: 6, soot: 3 }), sealer(), glaze({ umber: 0.012, white: 0.001 }), clear(1)];
-  const open = [
-    { layer: 0, colourants: ['honey', 'soot'] },
-    { layer: 2, colourants: ['umber', 'white'] },
-  ];
-  it('is in less doubt than one made blind, by what the glaze can take back; never in more', () => {
-    const problem = to(stack, stack, { open });
-    const evaluator = makeEvaluator(problem);
-    const amounts = evaluator.amountsOf(stack);
-    const [blind, read] = [outlookOf(problem, evaluator, amounts), outlookAsRead(problem, evaluator, amounts)];
-    expect(riskOf(read)).toBeLessThan(0.9 * riskOf(blind));
-    expect(read.miss).toEqual(blind.miss);
-  });
-  it('the last layer of colour is as it is: nothing after it takes anything back', () => {
-    const alone = to([nth(stack, 0), clear(1)], [nth(stack, 0), clear(1)], { open: open.slice(0, 1) });
-    const evaluator = makeEvaluator(alone);
-    const amounts = evaluator.amountsOf(alone.stack);
-    expect(outlookAsRead(alone, evaluator, amounts)).toEqual(outlookOf(alone, evaluator, amounts));
   });
 });

@@ -84,9 +84,9 @@ const DRASTIC_ON_FILM: readonly (readonly Part[])[] = [
 const DOWNWARDS = [0.3, 0.6, 0.9];
 
 /** What a further layer must gain, as a squared CIEDE2000: each is a coat to put on, to dry and to go wrong. */
-const PER_LAYER = 0.04;
+const PER_LAYER = 0.08;
 /** One more coat of what is on already: rather go on with the plan. */
-const PER_REPEAT = 0.08;
+const PER_REPEAT = 0.06;
 /** What takes off again is rougher; what bleaches or hides gives the wood away; a toner wants a gun and a sure hand. */
 const DEARER: Partial<Record<LayerKind, number>> = {
   'wipe-back': 0.3,
@@ -254,7 +254,7 @@ export function* systemSteps(
       let step = steps.next();
       for (; !step.done; step = steps.next()) yield { share: (done + step.value) / total, best };
       const [first] = step.value
-        .map((road) => ({ ...road, added: parts, rank: rankOf(road, parts, problem.stack.at(-1)) }))
+        .map((road) => ({ ...road, open: system.open, added: parts, rank: rankOf(road, parts, problem.stack.at(-1)) }))
         .sort((p, q) => p.rank - q.rank);
       if (first) {
         roads.push(first);
