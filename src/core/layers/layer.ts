@@ -211,6 +211,10 @@ export const KINDS: Record<LayerKind, KindInfo> = {
 /** Whether a layer of this kind is coloured at all. */
 export const isColoured = (kindName: LayerKind): boolean => KINDS[kindName].takes.length > 0;
 
+/** Opened for a colour and given none: nothing goes on. A filler's paste and a toner's clear go on without. */
+export const isBlank = ({ kind: name, colours }: Layer): boolean =>
+  isColoured(name) && KINDS[name].medium === 'none' && name !== 'filler' && Object.keys(colours).length === 0;
+
 /** A setting's value, its default when not given. */
 export function setting(layer: Layer, key: string): number {
   const spec = KINDS[layer.kind].settings.find((s) => s.key === key);

@@ -2,7 +2,7 @@ import { predict, type StageLook } from '../board/predict.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
-import { isColoured, type Stack, setting } from '../layers/layer.ts';
+import { isBlank, type Stack, setting } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/index.ts';
 import { durationOf } from '../time/waits.ts';
 import { journeyOf, prospectOf } from './as-read.ts';
@@ -62,7 +62,7 @@ const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce(
 
 /** Coats and acts that are still to come; a layer of colour that got none is left out. */
 const toCome = (stack: Stack, problem: MatchProblem): Stack =>
-  stack.slice(doneOf(problem)).filter((l) => !isColoured(l.kind) || Object.keys(l.colours).length > 0);
+  stack.slice(doneOf(problem)).filter((l) => !isBlank(l));
 const stepsOf = (stack: Stack, problem: MatchProblem): number =>
   toCome(stack, problem).reduce((sum, layer) => sum + setting(layer, 'coats'), 0);
 

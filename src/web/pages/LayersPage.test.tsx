@@ -141,7 +141,7 @@ describe('the layers', () => {
     await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
     expect((await screen.findAllByText('control')).length).toBe(1);
     const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
-    expect(board.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'clear']);
+    expect(board.recipe?.stack.map((l) => l.kind)).toEqual(['clear']);
   });
   it('get a sealer and a glaze where a dye alone is a gamble', async () => {
     const { press } = await openBeech();

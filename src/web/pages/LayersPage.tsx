@@ -4,7 +4,7 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { KINDS, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, KINDS, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -115,7 +115,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
       await changeBoard('POST', `/boards/${board.id}/recipe`, {
         id: recipe.next(),
-        stack: poured.stack,
+        stack: poured.stack.filter((layer, i) => i < done || !isBlank(layer)),
         litres,
         origin,
         knowledge: bench.knowledgeId,
@@ -313,7 +313,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           <Button
             variant={coloured ? 'contained' : 'outlined'}
             color={coloured ? 'primary' : 'secondary'}
-            disabled={stack.length === 0 || finished || planning.busy}
+            disabled={stack.slice(done).every(isBlank) || finished || planning.busy}
             onClick={() => void planning.submit()}
           >
             {done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
