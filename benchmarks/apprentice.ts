@@ -84,7 +84,7 @@ export const tanninOf = (species: string): TanninClass =>
 export const woodOf = (species: string, raw: Spectrum, bareK2?: number): Wood => ({
   id: species,
   name: species,
-  figure: 'straight',
+  figure: 'birch',
   tannin: tanninOf(species),
   ...(bareK2 === undefined ? {} : { bareK2 }),
   tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],

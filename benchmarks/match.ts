@@ -68,7 +68,7 @@ function shelf(count: number): Materials {
 const wood: Wood = {
   id: 'birch',
   name: 'birch',
-  figure: 'straight',
+  figure: 'birch',
   tannin: 0,
   tissues: [
     { name: 'ground', fraction: 0.75, reflectance: Array.from(reflectanceFromLab([80, 4, 18])), dye: 1, hold: 1 },

@@ -41,7 +41,7 @@ const materials: Materials = {
 const wood: Wood = {
   id: 'ash',
   name: 'ash',
-  figure: 'cathedral',
+  figure: 'ash',
   tannin: 1,
   tissues: (['ground', 'grain', 'pore'] as const).map((name, i) => ({
     name,

@@ -82,7 +82,7 @@ function shelf(): Materials {
 const wood: Wood = {
   id: 'oak',
   name: 'oak',
-  figure: 'pores',
+  figure: 'oak',
   tannin: 3,
   tissues: [
     { name: 'ground', fraction: 0.64, reflectance: Array.from(reflectanceFromLab([68, 6, 20])), dye: 1, hold: 1 },

@@ -116,25 +116,25 @@ export const SPECIES: readonly (Pick<NewSpecies, 'id' | 'name' | 'figure' | 'tan
   {
     id: 'sapele',
     name: 'Sapele',
-    figure: 'straight',
+    figure: 'sapele',
     tannin: 1,
     anatomy: 'open',
     blotch: 0.06,
     fractions: [0.68, 0.24, 0.08],
   },
-  { id: 'beech', name: 'Beech', figure: 'rays', tannin: 0, anatomy: 'fine', blotch: 0.12, fractions: [0.74, 0.26] },
-  { id: 'birch', name: 'Birch', figure: 'straight', tannin: 0, anatomy: 'fine', blotch: 0.24, fractions: [0.8, 0.2] },
+  { id: 'beech', name: 'Beech', figure: 'beech', tannin: 0, anatomy: 'fine', blotch: 0.12, fractions: [0.74, 0.26] },
+  { id: 'birch', name: 'Birch', figure: 'birch', tannin: 0, anatomy: 'fine', blotch: 0.24, fractions: [0.8, 0.2] },
   {
     id: 'ash',
     name: 'Ash',
-    figure: 'cathedral',
+    figure: 'ash',
     tannin: 1,
     anatomy: 'open',
     blotch: 0.06,
     fractions: [0.66, 0.24, 0.1],
   },
-  { id: 'oak', name: 'Oak', figure: 'pores', tannin: 3, anatomy: 'open', blotch: 0.05, fractions: [0.64, 0.24, 0.12] },
-  { id: 'maple', name: 'Maple', figure: 'straight', tannin: 0, anatomy: 'fine', blotch: 0.2, fractions: [0.82, 0.18] },
+  { id: 'oak', name: 'Oak', figure: 'oak', tannin: 3, anatomy: 'open', blotch: 0.05, fractions: [0.64, 0.24, 0.12] },
+  { id: 'maple', name: 'Maple', figure: 'maple', tannin: 0, anatomy: 'fine', blotch: 0.2, fractions: [0.82, 0.18] },
 ];
 
 /** Who works in the demo shop. */

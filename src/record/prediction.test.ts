@@ -55,7 +55,7 @@ describe('a prediction for a script', () => {
     ],
     ['preparation.grit', { preparation: { grit: 20 } }, 'at least 60'],
     ['measured', { measured: [{ layers: 5, reading: new Array(31).fill(0.5) }] }, 'no layer 5'],
-    ['wood.tissues', { wood: { id: 'x', name: 'x', figure: 'rays', tannin: 0, tissues: [] } }, 'at least 1|>=1|small'],
+    ['wood.tissues', { wood: { id: 'x', name: 'x', figure: 'beech', tannin: 0, tissues: [] } }, 'at least 1|>=1|small'],
     ['input', { colour: 'red' }, 'Unrecognized key'],
   ])('names the field that is wrong: %s', (field, over, sentence) => {
     try {

@@ -19,12 +19,12 @@ export function stackFileOf(
   const ids = new Set(stack.flatMap((l) => [...Object.keys(l.colours), ...(l.medium ? [l.medium] : [])]));
   const used = <T extends { id: string }>(list: readonly T[]) => list.filter((x) => ids.has(x.id));
   const species = shelf.species.find((s) => s.id === speciesId) as Shelf['species'][number];
-  const { id, name, figure, tannin, anatomy, blotch, tissues } = species;
+  const { id, name, figure, cut, ringMm, tannin, anatomy, blotch, tissues } = species;
   const raw = stageMean(board, 0);
   return {
     format: 'urushi-stack',
     version: 1,
-    wood: { id, name, figure, tannin, anatomy, blotch, tissues, raw: raw && Array.from(raw) },
+    wood: { id, name, figure, cut, ringMm, tannin, anatomy, blotch, tissues, raw: raw && Array.from(raw) },
     preparation,
     stack: [...stack],
     colourants: Object.fromEntries(

@@ -24,7 +24,7 @@ beforeAll(async () => {
     .ask('post', '/species', {
       id: 'beech',
       name: 'Beech',
-      figure: 'rays',
+      figure: 'beech',
       tannin: 0,
       tissues: [
         { name: 'ground', fraction: 0.7, reflectance: slope(0.25, 0.65), dye: 1, hold: 1 },

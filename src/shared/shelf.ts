@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { TISSUE_NAMES } from '../core/board/tissues.ts';
-import { ANATOMIES, FIGURES } from '../core/board/wood.ts';
+import { ANATOMIES, CUTS, FIGURES } from '../core/board/wood.ts';
 import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { Id, Version } from './id.ts';
@@ -23,6 +23,9 @@ export const SpeciesSchema = z.object({
   id,
   name,
   figure: z.enum(FIGURES),
+  cut: z.enum(CUTS).optional(),
+  /** Mean width of its rings, mm; as usual in such a wood where it is null. */
+  ringMm: z.number().min(0.3, 'Rings are 0.3 mm wide at least.').max(15, 'Rings are 15 mm wide at most.').nullish(),
   tannin: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
   /** Open-pored when it has pores, else fine, where it is not said. */
   anatomy: z.enum(ANATOMIES).optional(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ANATOMIES, FIGURES } from '../core/board/wood.ts';
+import { ANATOMIES, CUTS, FIGURES, OLD_FIGURES } from '../core/board/wood.ts';
 import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { TissueSchema } from './shelf.ts';
@@ -29,7 +29,10 @@ export const MediumShape = z.object({
 export const WoodShape = z.object({
   id: z.string(),
   name: z.string(),
-  figure: z.enum(FIGURES),
+  /** Older files name a figure by its pattern. */
+  figure: z.preprocess((v) => OLD_FIGURES[v as string] ?? v, z.enum(FIGURES)),
+  cut: z.enum(CUTS).optional(),
+  ringMm: z.number().min(0.3).max(15).nullish(),
   tannin: z.number().int().min(0).max(3),
   anatomy: z.enum(ANATOMIES).optional(),
   blotch: z.number().min(0).max(1).optional(),

@@ -42,7 +42,7 @@ const MATERIALS: Materials = {
 const wood = (id: string, tannin: Wood['tannin'], lab: [number, number, number]): Wood => ({
   id,
   name: id,
-  figure: 'pores',
+  figure: 'oak',
   tannin,
   tissues: [
     { name: 'ground', fraction: 0.65, reflectance: Array.from(reflectanceFromLab(lab)), dye: 1, hold: 1 },

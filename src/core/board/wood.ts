@@ -5,8 +5,36 @@ import { BARE, type Surface, throughSurface, underSurface } from '../optics/surf
 import { type Preparation, preparationColour, USUAL_PREPARATION } from './preparation.ts';
 import type { TissueName } from './tissues.ts';
 
-export const FIGURES = ['straight', 'cathedral', 'rays', 'pores'] as const;
+/** Woods whose build the pictures know; a wood that is none of them takes the one that it is most like. */
+export const FIGURES = [
+  'ash',
+  'oak',
+  'elm',
+  'beech',
+  'birch',
+  'maple',
+  'curly-maple',
+  'cherry',
+  'walnut',
+  'sapele',
+  'mahogany',
+  'teak',
+  'alder',
+  'pine',
+  'spruce',
+  'fir',
+] as const;
 export type Figure = (typeof FIGURES)[number];
+/** What figures were called before they were named by the woods. */
+export const OLD_FIGURES: Readonly<Record<string, Figure>> = {
+  straight: 'birch',
+  cathedral: 'ash',
+  rays: 'beech',
+  pores: 'oak',
+};
+/** How a board was sawn out of the stem. */
+export const CUTS = ['flat', 'rift', 'quartered'] as const;
+export type Cut = (typeof CUTS)[number];
 /** How a wood is built, and so where a wiped pigment stays: open pores, fine pores, or the soft rings of a softwood. */
 export const ANATOMIES = ['open', 'fine', 'soft'] as const;
 export type Anatomy = (typeof ANATOMIES)[number];
@@ -34,6 +62,10 @@ export interface Wood {
   id: string;
   name: string;
   figure: Figure;
+  /** Flat-sawn where nobody said otherwise. */
+  cut?: Cut;
+  /** Mean width of its rings, mm; the usual of its figure when missing. */
+  ringMm?: number | null;
   tannin: TanninClass;
   /** Saunderson k2 of its sanded surface where the shop has fitted it; else that of {@link BARE}. */
   bareK2?: number;

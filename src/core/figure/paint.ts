@@ -1,89 +1,98 @@
-import type { Figure } from '../board/wood.ts';
-import { type FigureMap, figureMap } from './figure.ts';
+import { type FaceWeights, LIGHT_UNIT, PATCH_UNIT } from './weights.ts';
 
 export type Rgb = readonly [number, number, number];
-/** sRGB of ground, grain and pore. */
+/** sRGB bytes of the tissues. */
 export interface TissueRgb {
   ground: Rgb;
   grain: Rgb;
   pore: Rgb;
+  ray: Rgb;
+}
+/** What one step of the board looks like. */
+export interface PaintedLook {
+  tissues: TissueRgb;
+  /** How far fibre, ribbon and curl are seen, against the raw wood. */
+  clarity: number;
+  /** Standard deviation of the soft patches of uneven colour, as a share of lightness. */
+  blotch: number;
 }
 /** One step of the board: expected above the midline, measured below it once there is one. */
 export interface PaintedField {
-  expected: TissueRgb;
-  measured: TissueRgb | null;
+  expected: PaintedLook;
+  measured: PaintedLook | null;
 }
 
 export interface BoardPainting {
-  width: number;
-  height: number;
-  figure: Figure;
-  seed: number;
-  grainFraction: number;
-  poreFraction: number;
   fields: readonly PaintedField[];
-  /** Colour of the target; its band runs along the whole top edge. */
-  target: Rgb | null;
+  /** The target's band along the whole top edge: one colour, or the colours of a wood. */
+  target: TissueRgb | null;
   /** Share of the height that the band takes. */
   band: number;
 }
 
-const FIBRE_DEPTH = 0.018;
-const TARGET_FIBRE = 0.012;
+const LEVELS = 4096;
+/** sRGB bytes of linear light in 4 096 steps, and back: IEC 61966-2-1. */
+const ENCODED = Uint8Array.from({ length: LEVELS + 1 }, (_, i) => {
+  const v = i / LEVELS;
+  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+});
+const linear = (byte: number) => {
+  const v = byte / 255;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+};
 
-function put(pixels: Uint8ClampedArray, at: number, from: Rgb, to: Rgb, share: number, light: number): void {
-  for (let c = 0; c < 3; c++) pixels[at + c] = (from[c] + (to[c] - from[c]) * share) * light;
-  pixels[at + 3] = 255;
-}
+/** How far a target's band shows the fibre that the board has. */
+const BAND_CLARITY = 0.4;
 
-/** Which colours hold at a pixel. */
-function fieldAt(painting: BoardPainting, px: number, py: number, top: number): TissueRgb {
-  const { fields, width, height } = painting;
-  const field = fields[Math.min(fields.length - 1, Math.floor((px / width) * fields.length))];
-  return field.measured && py >= top + (height - top) / 2 ? field.measured : field.expected;
-}
-
-function paintDashes(pixels: Uint8ClampedArray, painting: BoardPainting, map: FigureMap, top: number): void {
-  const { width, height } = painting;
-  for (const dash of map.dashes) {
-    const row = Math.floor(dash.y * height);
-    const rows = Math.max(1, Math.round(dash.width * height));
-    const cover = Math.min(1, (dash.width * height) / rows) * dash.depth;
-    const from = Math.floor(dash.x * height);
-    const to = Math.min(width, Math.ceil((dash.x + dash.length) * height));
-    for (let py = Math.max(top, row); py < Math.min(height, row + rows); py++)
-      for (let px = from; px < to; px++) {
-        const { pore } = fieldAt(painting, px, py, top);
-        // Vessels taper: full in the middle, gone at the ends.
-        const along = (px - from + 0.5) / (to - from);
-        const share = cover * Math.min(1, 5 * along * (1 - along));
-        const at = 4 * (py * width + px);
-        for (let c = 0; c < 3; c++) pixels[at + c] += (pore[c] - pixels[at + c]) * share;
-      }
-  }
+/** Paints a rectangle of the face in one look: light mixed as light, then encoded. */
+function paintLook(
+  pixels: Uint32Array,
+  { width, grain, pore, ray, light, patch }: FaceWeights,
+  { tissues, clarity, blotch }: PaintedLook,
+  [x0, x1]: readonly [number, number],
+  [y0, y1]: readonly [number, number],
+): void {
+  const at = (rgb: Rgb) => rgb.map((v) => linear(v) * LEVELS);
+  const [g0 = 0, g1 = 0, g2 = 0] = at(tissues.ground);
+  const over = (rgb: Rgb) => at(rgb).map((v, c) => (v - ([g0, g1, g2][c] ?? 0)) / 255);
+  const [d0 = 0, d1 = 0, d2 = 0] = over(tissues.grain);
+  const [p0 = 0, p1 = 0, p2 = 0] = over(tissues.pore);
+  const [r0 = 0, r1 = 0, r2 = 0] = over(tissues.ray);
+  const shine = clarity / LIGHT_UNIT;
+  // Thirstier patches are darker.
+  const uneven = -blotch / PATCH_UNIT;
+  for (let y = y0; y < y1; y++)
+    for (let i = y * width + x0, end = y * width + x1; i < end; i++) {
+      const d = grain[i] as number;
+      const p = pore[i] as number;
+      const r = ray[i] as number;
+      const l = Math.max(0, 1 + shine * (light[i] as number) + uneven * (patch[i] as number));
+      const red = ENCODED[Math.min(LEVELS, (g0 + d * d0 + p * p0 + r * r0) * l) | 0] as number;
+      const green = ENCODED[Math.min(LEVELS, (g1 + d * d1 + p * p1 + r * r1) * l) | 0] as number;
+      const blue = ENCODED[Math.min(LEVELS, (g2 + d * d2 + p * p2 + r * r2) * l) | 0] as number;
+      pixels[i] = 0xff000000 | (blue << 16) | (green << 8) | red;
+    }
 }
 
 /**
  * Paints the board picture: a plank seen face-on, its grain running left to right, each coat stopped short of the last.
  * @returns RGBA bytes, width x height x 4
  */
-export function paintBoard(painting: BoardPainting): Uint8ClampedArray<ArrayBuffer> {
-  const { width, height, target } = painting;
-  const map = figureMap({ ...painting, length: width / height });
-  const pixels = new Uint8ClampedArray(width * height * 4);
-  const top = target ? Math.round(height * painting.band) : 0;
-  for (let py = 0; py < height; py++)
-    for (let px = 0; px < width; px++) {
-      const x = px / height;
-      const y = py / height;
-      const at = 4 * (py * width + px);
-      const fibre = map.fibre(x, y);
-      if (py < top && target) put(pixels, at, target, target, 0, 1 + TARGET_FIBRE * fibre);
-      else {
-        const { ground, grain } = fieldAt(painting, px, py, top);
-        put(pixels, at, ground, grain, map.grain(x, y), 1 + FIBRE_DEPTH * fibre);
-      }
-    }
-  paintDashes(pixels, painting, map, top);
+export function paintBoard(
+  weights: FaceWeights,
+  { fields, target, band }: BoardPainting,
+  pixels: Uint8ClampedArray<ArrayBuffer> = new Uint8ClampedArray(weights.width * weights.height * 4),
+): Uint8ClampedArray<ArrayBuffer> {
+  const { width, height } = weights;
+  // Red first in memory, as every machine that a browser runs on has it.
+  const whole = new Uint32Array(pixels.buffer);
+  const top = target ? Math.round(height * band) : 0;
+  if (target) paintLook(whole, weights, { tissues: target, clarity: BAND_CLARITY, blotch: 0 }, [0, width], [0, top]);
+  fields.forEach(({ expected, measured }, n) => {
+    const columns = [n, n + 1].map((k) => Math.round((k * width) / fields.length)) as [number, number];
+    const middle = measured ? top + Math.round((height - top) / 2) : height;
+    paintLook(whole, weights, expected, columns, [top, middle]);
+    if (measured) paintLook(whole, weights, measured, columns, [middle, height]);
+  });
   return pixels;
 }

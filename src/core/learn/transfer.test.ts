@@ -10,7 +10,7 @@ const curve = Array.from({ length: 31 }, (_, i) => 0.05 + 0.3 * Math.exp(-i / 9)
 const wood = {
   id: 'w',
   name: 'w',
-  figure: 'straight',
+  figure: 'birch',
   tannin: 0,
   tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(RAW), dye: 1, hold: 1 }],
 } as const;

@@ -61,8 +61,7 @@ function worthWeighing(roads: readonly Road[]): Road[] {
 const best = <T>(list: readonly T[], by: (item: T) => number): T => list.reduce((a, b) => (by(b) < by(a) ? b : a));
 
 /** Coats and acts that are still to come; a layer of colour that got none is left out. */
-const toCome = (stack: Stack, problem: MatchProblem): Stack =>
-  stack.slice(doneOf(problem)).filter((l) => !isBlank(l));
+const toCome = (stack: Stack, problem: MatchProblem): Stack => stack.slice(doneOf(problem)).filter((l) => !isBlank(l));
 const stepsOf = (stack: Stack, problem: MatchProblem): number =>
   toCome(stack, problem).reduce((sum, layer) => sum + setting(layer, 'coats'), 0);
 

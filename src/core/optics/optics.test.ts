@@ -97,7 +97,7 @@ describe('a board of its species', () => {
   const wood: Wood = {
     id: 'test',
     name: 'Test',
-    figure: 'straight',
+    figure: 'birch',
     tannin: 0,
     tissues: [
       { name: 'ground', fraction: 0.7, reflectance: new Array(BANDS).fill(0.5), dye: 1, hold: 1 },

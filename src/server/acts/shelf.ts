@@ -76,7 +76,7 @@ const same = (asked: object, known: object) =>
 
 /** A raw tissue that no wood has would stop every board of it. */
 function mustBeWood(species: Pick<NewSpecies, 'tissues' | 'name'> & Partial<NewSpecies>): void {
-  checkWood({ id: '', figure: 'straight', tannin: 0, ...species });
+  checkWood({ id: '', figure: 'birch', tannin: 0, ...species });
   for (const { reflectance, name } of species.tissues) {
     const trouble = rawTrouble(reflectance);
     if (trouble) throw new FieldError('tissues', `${species.name}, ${name}: ${trouble}`);

@@ -69,7 +69,7 @@ describe('the database', () => {
     const figure = (figure: string, id = 'x') =>
       `insert into species (id, name, figure, tannin, tissues) values ('${id}', 'X', '${figure}', 0, '[{}]')`;
     await refuses(figure('tartan'));
-    await refuses(figure('rays', 'Not a code'));
+    await refuses(figure('beech', 'Not a code'));
     const colour = (absorption: string) =>
       `insert into colourant (id, name, kind, carrier, max_strength, absorption, scatter)
        values ('c', 'C', 'dye', 'water', 20, ${absorption}, array_fill(0::float8, array[31]))`;
@@ -84,7 +84,7 @@ describe('the database', () => {
     await insertJob(db, one);
     const [first, second, recipe, board] = [newId(), newId(), newId(), newId()];
     for (const id of ['ash', 'oak'])
-      await db.query(`insert into species (id, name, figure, tannin, tissues) values ($1, $1, 'rays', 0, '[{}]')`, [
+      await db.query(`insert into species (id, name, figure, tannin, tissues) values ($1, $1, 'beech', 0, '[{}]')`, [
         id,
       ]);
     for (const [id, species] of [

@@ -114,7 +114,7 @@ describe('what may be asked', () => {
   });
   async function plannable() {
     const tissues = [{ name: 'ground', fraction: 1, reflectance: new Array(31).fill(0.5), dye: 1, hold: 1 }];
-    await shop.ask('post', '/species', { id: 'plain', name: 'Plain', figure: 'straight', tannin: 0, tissues });
+    await shop.ask('post', '/species', { id: 'plain', name: 'Plain', figure: 'birch', tannin: 0, tissues });
     const job = (await shop.ask('post', '/jobs', { customer: 'Names', piece: 'x', tolerance: 1 })).body;
     return (await shop.ask('post', `/jobs/${job.id}/woods`, { speciesId: 'plain' })).body;
   }

@@ -36,7 +36,7 @@ beforeAll(async () => {
   await post('/species', {
     id: 'beech',
     name: 'Beech',
-    figure: 'rays',
+    figure: 'beech',
     tannin: 0,
     tissues: [tissue('ground', 0, 0.74), tissue('grain', 1, 0.26)],
   });

@@ -17,7 +17,7 @@ const tissue = (over: object = {}) => ({
 const wood = (over: object = {}) => ({
   id: 'rowan',
   name: 'Rowan',
-  figure: 'rays',
+  figure: 'beech',
   tannin: 1,
   tissues: [tissue()],
   ...over,

@@ -20,7 +20,8 @@ import {
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
-const SPECIES = 'id, name, figure, tannin, anatomy, blotch, tissues, version, archived_at is not null as archived';
+const SPECIES =
+  'id, name, figure, cut, ring_mm as "ringMm", tannin, anatomy, blotch, tissues, version, archived_at is not null as archived';
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
   c.cost_per_gram as "costPerGram", c.lot, c.caution, c.lift, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
@@ -77,9 +78,19 @@ export const versionOf = (db: Queries, kind: ShelfKind, id: string, version: num
 export async function insertSpecies(db: Queries, s: NewSpecies): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into species (id, name, figure, tannin, tissues, anatomy, blotch) values ($1, $2, $3, $4, $5, $6, $7)
-       on conflict (id) do nothing returning id`,
-      [s.id, s.name, s.figure, s.tannin, JSON.stringify(s.tissues), anatomyOf(s), blotchOf(s)],
+      `insert into species (id, name, figure, tannin, tissues, anatomy, blotch, cut, ring_mm)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
+      [
+        s.id,
+        s.name,
+        s.figure,
+        s.tannin,
+        JSON.stringify(s.tissues),
+        anatomyOf(s),
+        blotchOf(s),
+        s.cut ?? 'flat',
+        s.ringMm ?? null,
+      ],
     ),
   );
 }
@@ -87,10 +98,10 @@ export async function insertSpecies(db: Queries, s: NewSpecies): Promise<boolean
 export async function updateSpecies(
   db: Queries,
   id: string,
-  { version, name, figure, tannin, anatomy, blotch, tissues }: z.infer<typeof SpeciesChange>,
+  { version, name, figure, cut, ringMm, tannin, anatomy, blotch, tissues }: z.infer<typeof SpeciesChange>,
 ): Promise<boolean> {
   const { set, values } = assignments(
-    { name, figure, tannin, anatomy, blotch, tissues: tissues && JSON.stringify(tissues) },
+    { name, figure, cut, ring_mm: ringMm, tannin, anatomy, blotch, tissues: tissues && JSON.stringify(tissues) },
     3,
   );
   return touched(

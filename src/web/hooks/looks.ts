@@ -12,7 +12,12 @@ export interface BoardField {
   label: string;
   expected: Look;
   measured: Look | null;
+  /** How clear the grain is and how uneven the colour, as expected; as raw where it is not said. */
+  clarity?: number;
+  blotch?: number;
 }
+
+const shown = ({ clarity, blotch }: StageLook) => ({ clarity, blotch });
 
 export interface Looks {
   looks: StageLook[];
@@ -37,6 +42,7 @@ export function useOtherwise(
         label: fieldName(model, stack, stage),
         expected,
         measured: null,
+        ...shown(expected),
       }));
     } catch {
       return [];
@@ -55,6 +61,7 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
           label: fieldName(model, stack, stage),
           expected,
           measured: mean && stage > 0 ? lookAsMeasured(expected, model.scaled, mean) : null,
+          ...shown(expected),
         };
       });
       return { looks, fields, error: null };
@@ -78,6 +85,7 @@ export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
         label: fieldName(model, stack, stage),
         expected,
         measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
+        ...shown(look),
       };
     });
   } catch {

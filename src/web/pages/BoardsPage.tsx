@@ -74,6 +74,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
       <div className="work">
         <BoardPicture
           wood={model.species}
+          texture={model.preparation.texture}
           seed={model.seed}
           fields={fields}
           target={bench.target}
@@ -199,6 +200,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
     >
       <BoardPicture
         wood={model.species}
+        texture={model.preparation.texture}
         seed={model.seed}
         fields={fields}
         target={bench.target}

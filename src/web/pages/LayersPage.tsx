@@ -144,6 +144,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         {fields.length > 0 && (
           <BoardPicture
             wood={model.species}
+            texture={model.preparation.texture}
             seed={model.seed}
             fields={otherwise.length > 0 ? otherwise : fields}
             target={bench.target}

@@ -237,6 +237,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       <div className="work" style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 24 }}>
         <BoardPicture
           wood={model.species}
+          texture={model.preparation.texture}
           seed={model.seed}
           fields={fields}
           target={bench.target}
@@ -245,6 +246,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         />
         <BoardPicture
           wood={model.species}
+          texture={model.preparation.texture}
           seed={model.seed + 1000}
           fields={final}
           target={bench.target}

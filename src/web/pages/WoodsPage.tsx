@@ -147,6 +147,7 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
       <div className="work">
         <BoardPicture
           wood={model.species}
+          texture={model.preparation.texture}
           seed={model.seed}
           fields={fields}
           target={bench.target}

@@ -1,23 +1,27 @@
 import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import type { Look } from '../../../core/board/predict.ts';
+import type { Texture } from '../../../core/board/preparation.ts';
 import type { Wood } from '../../../core/board/wood.ts';
 import { screenColour } from '../../../core/colour/display.ts';
+import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
-import type { BoardPainting, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
+import type { BoardPainting, PaintedLook, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
+import type { Face } from '../../../core/figure/weights.ts';
 import { nth } from '../../../core/known.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
 
 interface Props {
-  wood: Pick<Wood, 'figure' | 'tissues' | 'name'>;
+  wood: Pick<Wood, 'figure' | 'cut' | 'ringMm' | 'tissues' | 'name'>;
   seed: number;
   fields: readonly BoardField[];
-  /** Mean reading of the target, specular included; shown without gloss as a coated surface. */
   /** Shown as it is seen: without the gloss that its reading holds, as the board is. */
   target: Pick<SeenTarget, 'seen'> | null;
   light: Light;
   wet?: boolean;
+  texture?: Texture | undefined;
+  /** In the page's own pixels. */
   height: number;
   onField?: (index: number) => void;
 }
@@ -26,53 +30,64 @@ const BAND = 0.16;
 /** A smaller picture says nothing under itself; the large one of the same board does. */
 const ROOM_FOR_WORDS = 60;
 
-function tissueRgb(look: Look, light: Light, wet: boolean): TissueRgb {
+const TISSUES = ['ground', 'grain', 'pore', 'ray'] as const;
+
+/** What a look is painted with; where it was not worked out, wood as clear and as even as raw. */
+function paintedLook(look: Look, { clarity = 1, blotch = 0 }: BoardField, light: Light, wet: boolean): PaintedLook {
   const of = (name: string): Rgb => {
-    const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, look.tissues.length - 1);
+    const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, 0);
     return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;
   };
-  return { ground: of('ground'), grain: of('grain'), pore: of('pore') };
+  const [ground, grain, pore, ray] = TISSUES.map(of) as [Rgb, Rgb, Rgb, Rgb];
+  // L* is a cube root of lightness: so much of it is three times as much of what is left of it.
+  const [lightness] = labOf(look.reading);
+  return { tissues: { ground, grain, pore, ray }, clarity, blotch: (3 * blotch) / (lightness + 16) };
 }
 
 const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) => t.name === name)?.fraction ?? 0;
 
-function paintingOf(props: Props, width: number): Omit<BoardPainting, 'height'> {
-  const { wood, seed, fields, target, light, wet = false } = props;
+/** One colour all over. */
+const flat = (rgb: Rgb): TissueRgb => ({ ground: rgb, grain: rgb, pore: rgb, ray: rgb });
+
+function paintingOf({ fields, target, light, wet = false }: Pick<Props, 'fields' | 'target' | 'light' | 'wet'>) {
   return {
-    width,
-    figure: wood.figure,
-    seed,
-    grainFraction: fractionOf(wood, 'grain'),
-    poreFraction: fractionOf(wood, 'pore'),
     band: BAND,
-    target: target ? screenColour(target.seen, light).rgb : null,
+    target: target ? flat(screenColour(target.seen, light).rgb) : null,
     fields: fields.map((f) => ({
-      expected: tissueRgb(f.expected, light, wet),
-      measured: f.measured ? tissueRgb(f.measured, light, wet) : null,
+      expected: paintedLook(f.expected, f, light, wet),
+      measured: f.measured ? paintedLook(f.measured, f, light, wet) : null,
     })),
   };
+}
+
+/** More than twice the page's pixels no eye sees in wood. */
+const FINEST = 2;
+
+interface Picture {
+  face: Face;
+  painting: BoardPainting;
 }
 
 /**
  * Keeps a canvas painted. One picture is under way at a time; of those asked for meanwhile only the newest is painted, so
  * that a drag shows what the hand does now and nothing is left to do when it stops.
  */
-function usePainted(canvas: RefObject<HTMLCanvasElement | null>, painting: BoardPainting | null): void {
-  const wanted = useRef<BoardPainting | null>(null);
+function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Picture | null): void {
+  const wanted = useRef<Picture | null>(null);
   const busy = useRef(false);
   useEffect(() => {
-    wanted.current = painting;
+    wanted.current = picture;
     if (busy.current) return;
     busy.current = true;
     void (async () => {
       try {
         for (let next = wanted.current; next; next = wanted.current) {
           wanted.current = null;
-          const bitmap = await boardPainter().paint(next);
+          const bitmap = await boardPainter().paint(next.face, next.painting);
           const element = canvas.current;
           if (element) {
-            element.width = next.width;
-            element.height = next.height;
+            element.width = bitmap.width;
+            element.height = bitmap.height;
             element.getContext('2d')?.drawImage(bitmap, 0, 0);
             element.dataset.painted = 'true';
           }
@@ -84,7 +99,7 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, painting: Board
         busy.current = false;
       }
     })();
-  }, [canvas, painting]);
+  }, [canvas, picture]);
   useEffect(
     () => () => {
       wanted.current = null;
@@ -117,14 +132,24 @@ export function BoardPicture(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const { fields: shown, target, light, wet, seed } = props;
-  const painting = useMemo(
-    () =>
-      width > 0 ? { ...paintingOf({ wood, seed, fields: shown, target, light, wet, height }, width), height } : null,
-    [width, height, shown, target, light, wet, seed, wood],
+  const { target, light, wet, seed, texture = 'plain' } = props;
+  const { figure, cut = 'flat', ringMm = null } = wood;
+  const [grain, pore, ray] = (['grain', 'pore', 'ray'] as const).map((name) => fractionOf(wood, name)) as [
+    number,
+    number,
+    number,
+  ];
+  const face = useMemo((): Face | null => {
+    const scale = Math.min(FINEST, globalThis.devicePixelRatio || 1);
+    const fractions = { grain, pore, ray };
+    const [across, down] = [Math.round(width * scale), Math.round(height * scale)];
+    return across > 0 ? { figure, cut, ringMm, texture, seed, fractions, width: across, height: down } : null;
+  }, [figure, cut, ringMm, texture, seed, grain, pore, ray, width, height]);
+  const painting = useMemo(() => paintingOf({ fields, target, light, wet }), [fields, target, light, wet]);
+  usePainted(
+    canvas,
+    useMemo(() => face && { face, painting }, [face, painting]),
   );
-
-  usePainted(canvas, painting);
 
   const measured = fields.some((f) => f.measured);
   return (

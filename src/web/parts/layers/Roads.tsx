@@ -20,7 +20,17 @@ interface Props {
 
 /** The road's own board, small. */
 function SmallRoad({ road, wood, seed, target }: Pick<Props, 'wood' | 'seed' | 'target'> & { road: NamedRoad }) {
-  const fields = useMemo(() => road.looks.map((expected, i) => ({ label: `${i}`, expected, measured: null })), [road]);
+  const fields = useMemo(
+    () =>
+      road.looks.map((expected, i) => ({
+        label: `${i}`,
+        expected,
+        measured: null,
+        clarity: expected.clarity,
+        blotch: expected.blotch,
+      })),
+    [road],
+  );
   return (
     <div style={{ width: 104 }}>
       <BoardPicture wood={wood} seed={seed} fields={fields} target={target} light={DAYLIGHT} height={40} />

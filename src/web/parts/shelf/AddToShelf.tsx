@@ -1,7 +1,7 @@
 import { MenuItem } from '@mui/material';
 import { useRef } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
-import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/carriers.ts';
@@ -36,7 +36,9 @@ const BLANK_MEDIUM = {
 const BLANK_WOOD = {
   id: '',
   name: '',
-  figure: 'straight',
+  figure: 'oak',
+  cut: 'flat',
+  ringMm: '',
   tannin: '0',
   anatomy: 'fine',
   blotch: '8',
@@ -152,13 +154,19 @@ export function AddWood({ onClose, onAdded }: Props) {
   const { form, submit, busy, error } = useTypedForm({
     keep: 'new-wood',
     blank: BLANK_WOOD,
-    read: ({ grainShare, tannin, blotch, ...typed }) => {
+    read: ({ grainShare, tannin, blotch, ringMm, ...typed }) => {
       const share = file.current.length > 1 ? Number(grainShare) / 100 : 0;
       const [light, ...dark] = file.current.map((r) => Array.from(onGrid(r)));
       const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
       const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
       const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
-      return { ...typed, tannin: Number(tannin), blotch: (numberTyped(blotch) ?? 0) / 100, tissues };
+      return {
+        ...typed,
+        tannin: Number(tannin),
+        blotch: (numberTyped(blotch) ?? 0) / 100,
+        ringMm: ringMm.trim() === '' ? null : numberTyped(ringMm),
+        tissues,
+      };
     },
     shape: SpeciesSchema,
     save: async (species) => {
@@ -186,7 +194,9 @@ export function AddWood({ onClose, onAdded }: Props) {
     >
       {text('name', 'Name')}
       {text('id', CODE)}
-      {select('figure', 'Figure', FIGURES)}
+      {select('figure', 'Built like', FIGURES)}
+      {select('cut', 'Sawn', CUTS)}
+      {text('ringMm', 'Width of a ring, mm (empty: as usual)')}
       {select('tannin', 'Tannin class (maple 0, red oak 2, white oak 3)', ['0', '1', '2', '3'])}
       {select('anatomy', 'Pores: open, fine, or soft like a softwood', ANATOMIES)}
       {text('blotch', 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)')}

@@ -1,6 +1,6 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { ANATOMIES, FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { CARRIERS } from '../../../core/layers/carriers.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import {
@@ -38,7 +38,9 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
   if (kind === 'species')
     return [
       name,
-      { key: 'figure', label: 'Figure', options: FIGURES },
+      { key: 'figure', label: 'Built like', options: FIGURES },
+      { key: 'cut', label: 'Sawn', options: CUTS },
+      { key: 'ringMm', label: 'Width of a ring, mm (empty: as usual)', scale: 1 },
       { key: 'tannin', label: 'Tannin class (maple 0, red oak 2, white oak 3)', options: [0, 1, 2, 3], scale: 1 },
       { key: 'anatomy', label: 'Pores: open, fine, or soft like a softwood', options: ANATOMIES },
       { key: 'blotch', label: 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)', scale: 0.01 },
@@ -59,7 +61,7 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
   ];
 }
 
-const keptOf = (item: Item, key: string) => (item as unknown as Record<string, string | number>)[key];
+const keptOf = (item: Item, key: string) => (item as unknown as Record<string, string | number | null>)[key];
 
 /** What was written down of a thing on the shelf, put right. */
 function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: () => void }) {
@@ -69,6 +71,7 @@ function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: 
     blank: Object.fromEntries(
       fields.map(({ key, scale }) => {
         const value = keptOf(item, key);
+        if (value === null || value === undefined) return [key, ''];
         return [key, scale ? String(Number((Number(value) / scale).toFixed(6))) : String(value)];
       }),
     ),
@@ -106,7 +109,8 @@ function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: 
       ))}
       {meanwhile && (
         <div className="note">
-          Now: {fields.map(({ key, label }) => `${label} ${keptOf(meanwhile, key)}`).join('; ')}. Yours is above.
+          Now: {fields.map(({ key, label }) => `${label} ${keptOf(meanwhile, key) ?? 'as usual'}`).join('; ')}. Yours is
+          above.
         </div>
       )}
     </FormDialog>

@@ -117,8 +117,8 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
         <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
       </div>
       <div>
-        figure {species.figure}, tannin class {species.tannin} of 3, pores {species.anatomy}, uneven uptake{' '}
-        {Math.round(100 * blotchOf(species))} %
+        built like {species.figure.replace('-', ' ')}, {species.cut ?? 'flat'}-sawn, tannin class {species.tannin} of 3,
+        pores {species.anatomy}, uneven uptake {Math.round(100 * blotchOf(species))} %
       </div>
       <div>
         {TISSUE_NAMES.map((name) => (
