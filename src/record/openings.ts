@@ -22,7 +22,11 @@ export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, don
     const colourants = Object.values(offered.colourants).filter(
       (c) => takesColour(layer, c, offered) && !choice.barred.includes(c.id),
     );
-    return i >= done && solvable(layer.kind) && colourants.length > 0 && !choice.closed.includes(layer.kind)
+    return i >= done &&
+      !layer.off &&
+      solvable(layer.kind) &&
+      colourants.length > 0 &&
+      !choice.closed.includes(layer.kind)
       ? [{ layer: i, colourants: colourants.map((c) => c.id) }]
       : [];
   });
@@ -34,7 +38,7 @@ export const solvableColours = (stack: Stack): Opening[] =>
 /** Every coloured layer, open to the colours it has. */
 export const ownColours = (stack: Stack): Opening[] =>
   stack.flatMap((layer, i) => {
-    const colourants = Object.keys(layer.colours);
+    const colourants = layer.off ? [] : Object.keys(layer.colours);
     return colourants.length > 0 ? [{ layer: i, colourants }] : [];
   });
 

@@ -10,6 +10,8 @@ export const LayerSchema = z.object({
   medium: z.string().max(40).optional(),
   settings: z.record(z.string().max(40), z.number()),
   method: z.string().max(40).optional(),
+  off: z.boolean().optional(),
+  note: z.string().max(300, 'A note is at most 300 letters long.').optional(),
 });
 export const StackSchema = z.array(LayerSchema).max(16, 'A stack holds at most 16 layers.');
 

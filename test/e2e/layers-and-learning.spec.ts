@@ -106,9 +106,9 @@ test('a long search shows how far it is and can be cancelled', async ({ page }) 
   await expect(find).toBeEnabled();
   // Longer than the search takes: nothing comes after all.
   await page.waitForTimeout(5000);
-  await expect(page.getByRole('table', { name: 'Roads to the target' })).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'Roads to the target' })).toHaveCount(0);
   await find.click();
-  await expect(page.getByRole('table', { name: 'Roads to the target' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Roads to the target' })).toBeVisible({ timeout: 60_000 });
 });
 
 test('a light of the place that counts makes the match less metameric', async ({ page }) => {
@@ -116,7 +116,7 @@ test('a light of the place that counts makes the match less metameric', async ({
   const lampMiss = async () => {
     await page.goto(`/jobs/${id}/layers?wood=ash`);
     await page.getByRole('button', { name: 'Find recipes' }).click();
-    const row = await page.getByRole('row', { name: /Closest/ }).textContent();
+    const row = await page.getByRole('listitem').filter({ hasText: 'Closest' }).textContent();
     return Number(row?.match(/aimed (\d+\.\d) · (\d+\.\d) · (\d+\.\d)/)?.[2]);
   };
   const before = await lampMiss();
@@ -239,7 +239,7 @@ test('layers found too, a board divided, and a missed one brought nearer from wh
   const { number: id } = await startJob(page, ['ash']);
   await page.goto(`/jobs/${id}/layers?wood=ash`);
   await page.getByRole('button', { name: 'Find layers too' }).click();
-  const roads = page.getByRole('table', { name: 'Roads to the target' });
+  const roads = page.getByRole('list', { name: 'Roads to the target' });
   await expect(roads).toBeVisible({ timeout: 60_000 });
   await roads.getByRole('button', { name: 'Take' }).first().click();
   await page.getByRole('button', { name: /^Plan board/ }).click();

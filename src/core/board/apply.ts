@@ -52,6 +52,7 @@ export const conditioned = (state: BoardState, setup: Setup): BoardState =>
 
 /** The board after one more layer, all its coats on. */
 export function applyLayer(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+  if (layer.off) return state;
   const { change, coatByCoat } = CHANGES[layer.kind];
   let now = state;
   for (let coat = coatByCoat ? setting(layer, 'coats') : 1; coat > 0; coat--) now = change(now, layer, at, setup);

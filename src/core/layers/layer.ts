@@ -35,6 +35,10 @@ export interface Layer {
   settings: Record<string, number>;
   /** How it is put on, for the kinds with more than one way. */
   method?: string;
+  /** Left out for now: it stands in a draft and does nothing. */
+  off?: boolean;
+  /** What the finisher wrote beside it. */
+  note?: string;
 }
 export type Stack = readonly Layer[];
 
@@ -211,9 +215,12 @@ export const KINDS: Record<LayerKind, KindInfo> = {
 /** Whether a layer of this kind is coloured at all. */
 export const isColoured = (kindName: LayerKind): boolean => KINDS[kindName].takes.length > 0;
 
-/** Opened for a colour and given none: nothing goes on. A filler's paste and a toner's clear go on without. */
-export const isBlank = ({ kind: name, colours }: Layer): boolean =>
-  isColoured(name) && KINDS[name].medium === 'none' && name !== 'filler' && Object.keys(colours).length === 0;
+/**
+ * Nothing goes on: left out for now, or opened for a colour and given none. A filler's paste and a toner's clear go on
+ * without.
+ */
+export const isBlank = ({ kind: name, colours, off = false }: Layer): boolean =>
+  off || (isColoured(name) && KINDS[name].medium === 'none' && name !== 'filler' && Object.keys(colours).length === 0);
 
 /** A setting's value, its default when not given. */
 export function setting(layer: Layer, key: string): number {

@@ -58,18 +58,18 @@ export function journeyOf(
 const STAY = 0.06;
 const SWEEPS = 6;
 
-/** Answers a miss as well as it can be within their bounds: coordinate descent on the squared miss. Changes `miss`. */
-function answer(miss: Float64Array, answers: readonly Answer[], units: Float64Array): void {
+/** Answers strays as well as it can be within their bounds: coordinate descent on their square. Changes `strays`. */
+function answer(strays: Float64Array, answers: readonly Answer[], units: Float64Array): void {
   units.fill(0);
   for (let sweep = 0; sweep < SWEEPS; sweep++)
     for (let j = 0; j < answers.length; j++) {
       const { move, least, most } = answers[j] as Answer;
       const [p = 0, q = 0, r = 0] = move;
-      const slope = p * (miss[0] ?? 0) + q * (miss[1] ?? 0) + r * (miss[2] ?? 0) + STAY * (units[j] ?? 0);
+      const slope = p * (strays[0] ?? 0) + q * (strays[1] ?? 0) + r * (strays[2] ?? 0) + STAY * (units[j] ?? 0);
       const wanted = (units[j] ?? 0) - slope / (p * p + q * q + r * r + STAY);
       const step = Math.min(most, Math.max(least, wanted)) - (units[j] ?? 0);
       units[j] = (units[j] ?? 0) + step;
-      for (let i = 0; i < 3; i++) miss[i] = (miss[i] ?? 0) + step * (move[i] ?? 0);
+      for (let i = 0; i < 3; i++) strays[i] = (strays[i] ?? 0) + step * (move[i] ?? 0);
     }
 }
 
@@ -118,14 +118,15 @@ function squaredMisses({ miss, strays, answers }: Journey, floor: number): Float
   const now = new Float64Array(3);
   return Float64Array.from({ length: BOARDS }, (_, n) => {
     const at = n * MOST_DRAWN;
-    now.set(miss);
+    now.fill(0);
     for (const step of steps) {
       for (const { move, k } of step.strays)
         for (let i = 0; i < 3; i++) now[i] = (now[i] ?? 0) + (move[i] ?? 0) * (normal[at + 4 + k] ?? 0);
       answer(now, step.answers, units);
     }
     const [x = 0, y = 0, z = 0] = normal.subarray(at, at + 3);
-    const [p = 0, q = 0, r = 0] = now;
+    // What the recipe itself misses by no later layer was meant to make up for.
+    const [p, q, r] = [0, 1, 2].map((i) => (miss[i] ?? 0) + (now[i] ?? 0)) as [number, number, number];
     return (p + a * x) ** 2 + (q + b * x + d * y) ** 2 + (r + c * x + e * y + f * z) ** 2;
   });
 }

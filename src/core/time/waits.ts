@@ -99,7 +99,7 @@ export interface Duration {
 /** Usual time of a whole stack: each coat waits for the one before it. */
 export function durationOf(stack: Stack, materials: Materials): Duration {
   const total: Duration = { wait: waits(0, 0, 0), hands: 0 };
-  for (const layer of stack) {
+  for (const layer of stack.filter((l) => !l.off)) {
     const { wait, hands } = coatTime(layer, materials);
     const coats = setting(layer, 'coats');
     total.wait.earliest += coats * wait.earliest;

@@ -1,4 +1,5 @@
 import { LinearProgress } from '@mui/material';
+import { useState } from 'react';
 import { NavLink, Outlet, useLocation, useSearchParams } from 'react-router';
 import { findBoard } from '../../record/codes.ts';
 import { standingOf, stepsDone } from '../../record/standing.ts';
@@ -6,6 +7,7 @@ import type { JobWood } from '../../shared/job.ts';
 import { type Bench, useBench } from '../hooks/bench.ts';
 import { NothingHere } from '../parts/NothingHere.tsx';
 import { againstText } from '../parts/numbers.ts';
+import { ToolsPlace } from '../parts/Tools.tsx';
 
 const STEPS = [
   { to: 'target', label: 'Target' },
@@ -17,28 +19,31 @@ const STEPS = [
 
 function standingText(bench: Bench, wood: JobWood): string {
   const standing = standingOf(bench, wood);
-  if (standing.kind === 'measured') return `ΔE ${againstText(standing.deltaE, bench.job.tolerance)} measured`;
-  return standing.kind === 'planned' ? `board ${standing.board} planned` : `${standing.kind} yet`;
+  if (standing.kind === 'measured') return againstText(standing.deltaE, bench.job.tolerance);
+  return standing.kind === 'planned' ? `board ${standing.board}` : standing.kind;
 }
 
-function Woods({ bench }: { bench: Bench }) {
+function Woods({ bench, onTools }: { bench: Bench; onTools: (place: HTMLElement | null) => void }) {
   const [params] = useSearchParams();
   const { pathname } = useLocation();
   const here = findBoard(bench.job.woods, { wood: params.get('wood'), board: params.get('board') })?.wood;
   return (
-    <nav className="woods" aria-label="Woods">
-      {bench.job.woods.map((wood) => (
-        <NavLink
-          key={wood.id}
-          to={`${pathname}?wood=${wood.speciesId}`}
-          className={wood === here ? 'here' : ''}
-          aria-current={wood === here}
-        >
-          <b>{bench.shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId}</b>
-          <span className="mono">{standingText(bench, wood)}</span>
-        </NavLink>
-      ))}
-    </nav>
+    <div className="woods">
+      <nav aria-label="Woods">
+        {bench.job.woods.map((wood) => (
+          <NavLink
+            key={wood.id}
+            to={`${pathname}?wood=${wood.speciesId}`}
+            className={wood === here ? 'here' : ''}
+            aria-current={wood === here}
+          >
+            <b>{bench.shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId}</b>
+            <span className="mono">{standingText(bench, wood)}</span>
+          </NavLink>
+        ))}
+      </nav>
+      <div className="tools" ref={onTools} />
+    </div>
   );
 }
 
@@ -49,6 +54,7 @@ const PER_WOOD = ['layers', 'boards', 'verdict'];
 export function BenchFrame() {
   const { bench, error } = useBench();
   const { pathname, search } = useLocation();
+  const [tools, setTools] = useState<HTMLElement | null>(null);
   if (error) return <NothingHere>{error.message}</NothingHere>;
   if (!bench) return <LinearProgress aria-label="Fetching the job" />;
   const perWood = PER_WOOD.includes(pathname.split('/').at(-1) ?? '');
@@ -76,8 +82,10 @@ export function BenchFrame() {
           </NavLink>
         </nav>
       </header>
-      {perWood && bench.job.woods.length > 0 && <Woods bench={bench} />}
-      <Outlet context={bench} />
+      {perWood && bench.job.woods.length > 0 && <Woods bench={bench} onTools={setTools} />}
+      <ToolsPlace.Provider value={tools}>
+        <Outlet context={bench} />
+      </ToolsPlace.Provider>
     </>
   );
 }

@@ -106,7 +106,7 @@ describe('the layers', () => {
   it('are found by a search, taken, and planned as board 1', async () => {
     const { job, press, at } = await openBeech();
     await press('Find recipes');
-    const table = await screen.findByRole('table', { name: 'Roads to the target' });
+    const table = await screen.findByRole('list', { name: 'Roads to the target' });
     expect(within(table).getByText(/Closest/)).toBeDefined();
     await press('Take');
     await waitFor(() => expect(farEnd()).toBeLessThan(8));
@@ -120,7 +120,7 @@ describe('the layers', () => {
   it('and their layers are found together: the best so far as it comes, roads of other systems, one taken', async () => {
     const { press } = await openBeech();
     await press('Find layers too');
-    const table = await screen.findByRole('table', { name: 'Roads to the target' }, { timeout: 30_000 });
+    const table = await screen.findByRole('list', { name: 'Roads to the target' }, { timeout: 30_000 });
     expect(within(table).getByText(/Closest/)).toBeDefined();
     expect(within(table).getAllByText(/\d coats?, /).length).toBeGreaterThan(0);
     await press('Take');
@@ -149,7 +149,7 @@ describe('the layers', () => {
     expect(await screen.findByText(/A glaze over a sealer can be solved after the dye is read/)).toBeDefined();
     await press('Add sealer and glaze');
     await waitFor(() => expect(layers()).toEqual(['Dye', 'Sealer', 'Glaze', 'Clear × 2']));
-    const roads = await screen.findByRole('table', { name: 'Roads to the target' });
+    const roads = await screen.findByRole('list', { name: 'Roads to the target' });
     expect(within(roads).getAllByText('glaze').length).toBeGreaterThan(0);
     expect(screen.queryByText(/A glaze over a sealer can be solved/)).toBeNull();
   });
@@ -159,7 +159,7 @@ describe('the layers', () => {
     await user.click(screen.getByLabelText('Wine · water'));
     await press('Done');
     await press('Find recipes');
-    const table = await screen.findByRole('table', { name: 'Roads to the target' });
+    const table = await screen.findByRole('list', { name: 'Roads to the target' });
     expect(within(table).queryByText(/Wine/)).toBeNull();
     expect(within(table).getAllByText(/Honey|Coal/).length).toBeGreaterThan(0);
     // Yellow and black alone do not reach the panel: it says why.

@@ -1,10 +1,10 @@
 import { Button } from '@mui/material';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { isBlank, KINDS, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, KINDS, type Layer, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -25,15 +25,17 @@ import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
 import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
 import { FromTheRack } from '../parts/layers/FromTheRack.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
+import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
-import { LayerTools, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
+import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 
@@ -63,9 +65,11 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [curves, setCurves] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
+  const [roadsOpen, setRoadsOpen] = useState(false);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
+  useEffect(() => setRoadsOpen(search.found !== null), [search.found]);
   const inWorker = useInWorker();
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
@@ -79,7 +83,9 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), measuredOf(board)),
     [bench, model, choice, done, board],
   );
-  const problem = useMemo(() => problemFor(stack), [problemFor, stack]);
+  // The picture follows the hand; the figures, which take longer, follow it when there is time.
+  const settled = useDeferredValue(stack);
+  const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
 
   const find = (asked = problem) => {
     if (!asked) return setError('Read the target first: there is nothing to match yet.');
@@ -138,22 +144,26 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         ? null
         : 'This board is not read raw yet: planned on the wood’s usual colour.';
 
+  const message = planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error;
+  const take = (found: Stack) => {
+    set(found);
+    setSelected(null);
+    setRoadsOpen(false);
+  };
+  const open = selected !== null && selected >= done ? stack[selected] : undefined;
+  const setOpen = (layer: Layer, gesture?: string) =>
+    set(
+      stack.map((l, i) => (i === selected ? layer : l)),
+      gesture,
+    );
+  const roads = search.found?.roads ?? [];
+  const addLayer = (
+    <AddLayer stack={stack} done={done} materials={bench.offered} onSelect={setSelected} onChange={set} />
+  );
+
   return (
     <>
-      <div className="work" style={{ paddingBlock: '18px 12px' }}>
-        {fields.length > 0 && (
-          <BoardPicture
-            wood={model.species}
-            texture={model.preparation.texture}
-            seed={model.seed}
-            fields={otherwise.length > 0 ? otherwise : fields}
-            target={bench.target}
-            light={light}
-            wet={wet}
-            height={206}
-            onField={(i) => setSelected(i > done ? i - 1 : null)}
-          />
-        )}
+      <Tools>
         <LightBar
           illuminant={light.illuminant}
           wet={wet}
@@ -165,22 +175,49 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           onLight={setLight}
           onWet={setWet}
           onCurves={setCurves}
-        >
-          <LayerTools
-            stack={stack}
-            done={done}
-            materials={bench.offered}
-            selected={selected}
-            onSelect={setSelected}
-            onChange={set}
+        />
+      </Tools>
+      <div
+        className="work"
+        style={{
+          padding: '14px 24px 8px',
+          display: 'grid',
+          gap: 20,
+          gridTemplateColumns: curves ? 'minmax(0, 1fr) 460px' : '1fr',
+        }}
+      >
+        <div>
+          {fields.length > 0 && (
+            <BoardPicture
+              wood={model.species}
+              texture={model.preparation.texture}
+              seed={model.seed}
+              fields={otherwise.length > 0 ? otherwise : fields}
+              target={bench.target}
+              light={light}
+              wet={wet}
+              height={200}
+              onField={(i) => setSelected(i > done ? i - 1 : null)}
+            />
+          )}
+          {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
+          {years > 0 && (
+            <div style={{ paddingTop: 4 }}>
+              In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
+              much or twice is as likely. Figures and recipes are of the board as new.
+            </div>
+          )}
+        </div>
+        {curves && looks.length > 0 && (
+          <Curves
+            label="Reflectance after each layer, expected, and the target"
+            unit="reflectance"
+            height={206}
+            curves={[
+              ...fields.map((f, i) => ({ name: f.label, values: nth(looks, i).reading, dashed: true })),
+              ...(target ? [{ name: 'Target', values: target }] : []),
+            ]}
           />
-        </LightBar>
-        {standing && <div style={{ paddingTop: 8 }}>{standing}</div>}
-        {years > 0 && (
-          <div style={{ paddingTop: 8 }}>
-            In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
-            much or twice is as likely. Figures and recipes are of the board as new.
-          </div>
         )}
       </div>
       <StackStrip
@@ -201,159 +238,131 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           return look && <UnderLayer look={look} raw={stage === 0} />;
         }}
       />
-      {selected !== null && stack[selected] && selected >= done && (
-        <div
-          className="plate"
-          style={{ background: 'var(--sunk)', borderTop: '1px solid var(--line)', paddingBlock: 14 }}
-        >
-          <LayerEditor
-            layer={stack[selected]}
-            materials={bench.offered}
-            onChange={(layer, gesture) =>
-              set(
-                stack.map((l, i) => (i === selected ? layer : l)),
-                gesture,
-              )
-            }
-            onSettle={settle}
-          />
-          <GainOfCoat bench={bench} model={model} stack={stack} light={light} at={selected} />
-          <OwnSearch
-            key={selected}
-            problem={problem}
-            at={selected}
-            barred={choice.barred}
-            materials={bench.offered}
-            onTake={(layer) => set(stack.map((l, i) => (i === selected ? layer : l)))}
-          />
-        </div>
-      )}
-      {curves && looks.length > 0 && (
-        <div className="plate">
-          <Curves
-            label="Reflectance after each layer, expected, and the target"
-            unit="reflectance"
-            curves={[
-              ...fields.map((f, i) => ({ name: f.label, values: nth(looks, i).reading, dashed: true })),
-              ...(target ? [{ name: 'Target', values: target }] : []),
-            ]}
-          />
-        </div>
-      )}
-      <div
-        className="plate"
-        style={{
-          paddingBlock: 16,
-          borderTop: '1px solid var(--line)',
-          background: 'var(--desk)',
-          flex: 1,
-          display: 'grid',
-          gridTemplateColumns: '205px 1fr 172px',
-          gap: 18,
-          alignItems: 'start',
-        }}
-      >
-        <div style={{ display: 'grid', gap: 8 }}>
-          <ExpectedFigures
-            problem={problem}
-            stack={stack}
-            final={looks[looks.length - 1]}
-            light={light}
-            tolerance={tolerance}
-          />
-          <Foreseen bench={bench} model={model} stack={stack} light={light} />
-        </div>
-        <div style={{ minWidth: 0 }}>
-          <Trouble error={planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error} />
-          <MeanwhileNote
-            meanwhile={draft.meanwhile}
-            what="The stack"
-            text={stackText}
-            onMine={draft.keepMine}
-            onTheirs={draft.takeTheirs}
-          />
-          {search.progress !== null && (
-            <SearchProgress
-              progress={search.progress}
-              best={search.best}
-              done={done}
-              materials={bench.materials}
-              onCancel={search.cancel}
-            />
-          )}
-          {search.found?.reasons.map((reason) => (
-            <div key={reason} className="note" style={{ marginBottom: 8 }}>
-              {reason} The nearest is below.
-            </div>
-          ))}
-          {search.found && !search.found.whole && done === 0 && (
-            <GlazeAdvice stack={stack} roads={search.found.roads} onAdd={findWithGlaze} />
-          )}
-          {search.found && bench.target && (
+      <div className="below">
+        {roadsOpen && roads.length > 0 && bench.target ? (
+          <div className="whole">
+            {search.found?.reasons.map((reason) => (
+              <div key={reason} className="note" style={{ marginBottom: 8 }}>
+                {reason} The nearest is below.
+              </div>
+            ))}
+            {!search.found?.whole && done === 0 && <GlazeAdvice stack={stack} roads={roads} onAdd={findWithGlaze} />}
             <Roads
-              roads={search.found.roads}
+              roads={roads}
               materials={bench.materials}
               wood={model.species}
               seed={model.seed}
               target={bench.target}
-              onTake={(road) => {
-                set(road.stack);
-                setSelected(null);
-              }}
+              onTake={(road) => take(road.stack)}
+              onBack={() => setRoadsOpen(false)}
             />
-          )}
-          {!search.found && search.progress === null && (
-            <p className="soft" style={{ margin: 0 }}>
-              {coloured
-                ? 'Tap a layer to tune it; the board repaints as you go.'
-                : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
-            </p>
-          )}
-        </div>
-        <div style={{ display: 'grid', gap: 10 }}>
-          <Button
-            variant={coloured ? 'contained' : 'outlined'}
-            color={coloured ? 'primary' : 'secondary'}
-            disabled={stack.slice(done).every(isBlank) || finished || planning.busy}
-            onClick={() => void planning.submit()}
-          >
-            {done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
-          </Button>
-          <Button
-            variant={coloured ? 'outlined' : 'contained'}
-            color={coloured ? 'secondary' : 'primary'}
-            onClick={() => find()}
-            disabled={search.progress !== null || finished}
-          >
-            Find recipes
-          </Button>
-          <Button onClick={findSystems} disabled={search.progress !== null || finished}>
-            Find layers too
-          </Button>
-          <TypedField
-            control={planning.form.control}
-            name="litres"
-            label="Batch, L"
-            onKeyDown={(e) => e.key === 'Enter' && stack.length > 0 && void planning.submit()}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-          <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
-          {done === 0 && (
-            <FromTheRack
-              speciesId={model.species.id}
-              target={target}
-              onTake={(found) => {
-                set(found);
-                setSelected(null);
-              }}
-            />
-          )}
-          {bench.job.woods.length > 1 && (
-            <Button component={RouterLink} to="../together">
-              All woods
-            </Button>
-          )}
-        </div>
+          </div>
+        ) : (
+          <>
+            <div style={{ display: 'grid', gap: 7, alignContent: 'start' }}>
+              <Trouble error={message} />
+              <MeanwhileNote
+                meanwhile={draft.meanwhile}
+                what="The stack"
+                text={stackText}
+                onMine={draft.keepMine}
+                onTheirs={draft.takeTheirs}
+              />
+              {search.progress !== null && (
+                <SearchProgress
+                  progress={search.progress}
+                  best={search.best}
+                  done={done}
+                  materials={bench.materials}
+                  onCancel={search.cancel}
+                />
+              )}
+              {open && selected !== null ? (
+                <>
+                  <LayerEditor layer={open} materials={bench.offered} onChange={setOpen} onSettle={settle}>
+                    <span style={{ flex: 1 }}>
+                      <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
+                    </span>
+                    <LayerNote layer={open} onChange={setOpen} onSettle={settle} />
+                  </LayerEditor>
+                  <LayerActions stack={stack} at={selected} onChange={set} onSelect={setSelected}>
+                    {addLayer}
+                    <OwnSearch
+                      key={selected}
+                      problem={problem}
+                      at={selected}
+                      barred={choice.barred}
+                      materials={bench.offered}
+                      onTake={setOpen}
+                    />
+                  </LayerActions>
+                </>
+              ) : (
+                <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
+                  {addLayer}
+                  <span className="soft">
+                    {coloured
+                      ? 'Tap a layer to tune it; the board repaints as you go.'
+                      : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
+                  </span>
+                </div>
+              )}
+            </div>
+            <aside aria-label="What it comes to">
+              <ExpectedFigures
+                problem={problem}
+                stack={settled}
+                final={looks[looks.length - 1]}
+                light={light}
+                tolerance={tolerance}
+              />
+              <Foreseen bench={bench} model={model} stack={settled} light={light} />
+              <div style={{ flex: 1 }} />
+              <div style={{ display: 'flex', gap: 10 }}>
+                <Button
+                  variant={coloured ? 'contained' : 'outlined'}
+                  color={coloured ? 'primary' : 'secondary'}
+                  disabled={stack.slice(done).every(isBlank) || finished || planning.busy}
+                  onClick={() => void planning.submit()}
+                  sx={{ flex: 1 }}
+                >
+                  {done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
+                </Button>
+                <TypedField
+                  control={planning.form.control}
+                  name="litres"
+                  label="Batch, L"
+                  onKeyDown={(e) => e.key === 'Enter' && stack.length > 0 && void planning.submit()}
+                  slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                  sx={{ width: 92 }}
+                />
+              </div>
+              <div className="pair">
+                <Button
+                  variant={coloured ? 'outlined' : 'contained'}
+                  color={coloured ? 'secondary' : 'primary'}
+                  onClick={() => find()}
+                  disabled={search.progress !== null || finished}
+                >
+                  Find recipes
+                </Button>
+                <Button onClick={findSystems} disabled={search.progress !== null || finished}>
+                  Find layers too
+                </Button>
+              </div>
+              <div className="more">
+                {roads.length > 0 && <Button onClick={() => setRoadsOpen(true)}>Roads ({roads.length})</Button>}
+                <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
+                {done === 0 && <FromTheRack speciesId={model.species.id} target={target} onTake={take} />}
+                {bench.job.woods.length > 1 && (
+                  <Button component={RouterLink} to="../together">
+                    All woods
+                  </Button>
+                )}
+              </div>
+            </aside>
+          </>
+        )}
       </div>
       {choosing && (
         <ColourantChoice

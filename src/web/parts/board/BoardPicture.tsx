@@ -159,6 +159,7 @@ export function BoardPicture(props: Props) {
           ref={canvas}
           role="img"
           aria-label={`Board of ${wood.name}: ${fields.map((f) => f.label).join(', ')}${measured ? '; expected above, measured below' : ''}`}
+          title={fields.some((f) => f.expected.surface.k1 > 0) ? 'Shown without gloss.' : undefined}
           style={{ display: 'block', width: '100%', height }}
         />
         {onField &&
@@ -183,8 +184,7 @@ export function BoardPicture(props: Props) {
           ))}
       </div>
       {height >= ROOM_FOR_WORDS && (
-        <div style={{ fontSize: 14, paddingTop: 6 }}>
-          {fields.some((f) => f.expected.surface.k1 > 0) && 'Shown without gloss. '}
+        <div style={{ fontSize: 14 }}>
           {outOfGamut(props) && 'A colour here lies outside what this screen can show; the nearest is shown.'}
         </div>
       )}

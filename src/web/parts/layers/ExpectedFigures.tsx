@@ -2,12 +2,13 @@ import { useMemo } from 'react';
 import type { StageLook } from '../../../core/board/predict.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
-import type { Light } from '../../../core/colour/lights.ts';
+import { LIGHT_NAMES, type Light } from '../../../core/colour/lights.ts';
+import { deltaEPerLight } from '../../../core/colour/metamerism.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
-import { promiseOf } from '../../../core/match/roads.ts';
+import { promiseOf, ROAD_LIGHTS } from '../../../core/match/roads.ts';
 import { deltaText, labText, rangeText, toleranceText } from '../numbers.ts';
 
 interface Props {
@@ -40,34 +41,34 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
   const wanted = labOf(problem.target.reflectance, light);
   const got = nth(final.labs, 0);
   const [exact] = Object.entries(promise.sensitivity).sort((p, q) => q[1] - p[1]);
+  const lights = problem.target.singleLight
+    ? []
+    : deltaEPerLight(problem.target.reflectance, final.reading, ROAD_LIGHTS).map(
+        (d, i) => `${LIGHT_NAMES[nth(ROAD_LIGHTS, i).illuminant].replace('white ', '')} ${deltaText(d)}`,
+      );
   return (
     <div>
-      <div className="soft">ΔE00, 8 boards in 10</div>
-      <div className="figure" data-testid="expected">
-        {rangeText(promise.range)}
-      </div>
-      <div style={{ paddingTop: 6 }}>
-        <div>
+      <div className="soft">Expected ΔE00, 8 boards in 10</div>
+      <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
+        <div className="figure" data-testid="expected" style={{ whiteSpace: 'nowrap', fontSize: 38 }}>
+          {rangeText(promise.range)}
+        </div>
+        <b>
           passes {toleranceText(tolerance)} with {Math.round(promise.chance * 100)} in 100
-        </div>
-        <span data-testid="aim">
-          aimed {deltaText(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
-        </span>
-        {exact && (
-          <div>
-            weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}
-          </div>
-        )}
-        <div className="mono soft" style={{ fontSize: 14 }}>
-          {labText(got)}
-          {final.surface.k1 > 0 && (
-            <div>
-              as pictured, without gloss:{' '}
-              <span style={{ whiteSpace: 'nowrap' }}>{labText(labOf(final.seen, light))}</span>
-            </div>
-          )}
-        </div>
+        </b>
       </div>
+      <div
+        data-testid="aim"
+        title={`${labText(got)}${final.surface.k1 > 0 ? `; as pictured, without gloss: ${labText(labOf(final.seen, light))}` : ''}`}
+      >
+        aimed {deltaText(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
+      </div>
+      {lights.length > 0 && <div className="soft">{lights.join(' · ')}</div>}
+      {exact && (
+        <div className="soft">
+          Weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}.
+        </div>
+      )}
     </div>
   );
 }

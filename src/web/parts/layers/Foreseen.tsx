@@ -29,7 +29,9 @@ function finalLab({ bench, model, stack, light }: Props, zone: Zone = 'face') {
 /** What one more coat of a layer would do to the finished colour, before it is made. */
 export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {
   const gain = useMemo(() => {
-    const layer = nth(stack, at);
+    // The figures follow the hand a little later: a layer that was just added may not be in them yet.
+    const layer = stack[at];
+    if (!layer) return null;
     const coats = KINDS[layer.kind].settings.find((s) => s.key === 'coats');
     const now = setting(layer, 'coats');
     if (!coats || now >= coats.max) return null;
@@ -41,7 +43,7 @@ export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: num
   }, [bench, model, stack, light, at]);
   return gain ? (
     <span className="soft">
-      One {nth(stack, at).kind === 'toner' ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
+      One {stack[at]?.kind === 'toner' ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
       {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
     </span>
   ) : null;

@@ -10,27 +10,30 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
   // The usual way needs no words.
   const method = info.methods.slice(1).find((m) => m.id === layer.method)?.label;
   const rest = info.settings.filter((s) => s.key !== 'coats' && layer.settings[s.key] !== undefined);
+  const colours = Object.entries(layer.colours).map(([id, strength]) => colourText(materials, id, strength));
+  // The unit once, behind the last.
+  const unit = colours.at(-1)?.match(/ (%|g\/L)$/)?.[0] ?? '';
+  const short = colours.map((text, i) => (i < colours.length - 1 ? text.replace(unit, '') : text));
+  const how = [
+    ...(method ? [method] : []),
+    ...rest.map((s) => `${s.label} ${layer.settings[s.key]}${s.unit === 'share' || !s.unit ? '' : ` ${s.unit}`}`),
+  ];
   return (
     <>
-      <h3 style={{ margin: 0 }}>
+      <h3 style={{ margin: 0, textDecoration: layer.off ? 'line-through' : 'none' }}>
         {info.label}
         {coats > 1 && ` × ${coats}`}
       </h3>
       {medium && <div>{medium.name}</div>}
-      {Object.entries(layer.colours).map(([id, strength]) => (
-        <div key={id} className="mono" style={{ fontSize: 14.5 }}>
-          {colourText(materials, id, strength)}
+      {colours.length > 0 && (
+        <div className="mono pours" title={colours.join(', ')}>
+          {short.join(' · ')}
         </div>
-      ))}
-      {isColoured(layer.kind) && Object.keys(layer.colours).length === 0 && (
-        <div className="soft">no colour chosen</div>
       )}
-      {method && <div>{method}</div>}
-      {rest.map((s) => (
-        <div key={s.key}>
-          {s.label} {layer.settings[s.key]} {s.unit === 'share' ? '' : s.unit}
-        </div>
-      ))}
+      {isColoured(layer.kind) && colours.length === 0 && <div className="soft">no colour chosen</div>}
+      {how.length > 0 && <div>{how.join(', ')}</div>}
+      {layer.note && <div className="soft pours">{layer.note}</div>}
+      {layer.off && <div className="soft">left out</div>}
     </>
   );
 }

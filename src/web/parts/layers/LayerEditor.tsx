@@ -1,7 +1,8 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
+import type { ReactNode } from 'react';
 import { entry } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
-import { isColoured, KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
+import { isColoured, KINDS, type Layer, type Setting, setting } from '../../../core/layers/layer.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
@@ -12,6 +13,8 @@ interface Props {
   /** `gesture`: changes of one drag, or of one number being typed, are one step. */
   onChange: (layer: Layer, gesture?: string) => void;
   onSettle: () => void;
+  /** What is said of the layer, beside the choice of a further colour. */
+  children?: ReactNode;
 }
 
 function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: string }) {
@@ -55,8 +58,15 @@ function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: st
   );
 }
 
+/** A long label keeps its unit for whoever points at it. */
+const ROOM = 15;
+const labelOf = ({ label, unit }: Setting) => {
+  const short = unit === '× usual' ? '×' : unit;
+  return short && label.length + short.length < ROOM ? `${label}, ${short}` : label;
+};
+
 /** The settings of one layer; every change repaints the board. */
-export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
+export function LayerEditor({ layer, materials, onChange, onSettle, children }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter(
     (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
@@ -70,15 +80,15 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
     return Math.min(maxStrength, Math.max(0, 1 - mixed));
   };
   return (
-    <div style={{ display: 'grid', gap: 14 }}>
-      <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap' }}>
+    <div style={{ display: 'grid', gap: 3 }}>
+      <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', paddingTop: 4, paddingBottom: 4 }}>
         {info.medium !== 'none' && (
           <TextField
             select
             label={info.medium}
             value={layer.medium ?? ''}
             onChange={(e) => onChange({ ...layer, medium: e.target.value })}
-            sx={{ minWidth: 220 }}
+            sx={{ minWidth: 190 }}
           >
             {mediums.map((m) => (
               <MenuItem key={m.id} value={m.id}>
@@ -93,7 +103,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
             label="how"
             value={layer.method ?? ''}
             onChange={(e) => onChange({ ...layer, method: e.target.value })}
-            sx={{ minWidth: 220 }}
+            sx={{ width: 176 }}
           >
             {info.methods.map((m) => (
               <MenuItem key={m.id} value={m.id}>
@@ -105,17 +115,25 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
         {info.settings.map((s) => (
           <NumberField
             key={s.key}
-            label={`${s.label}${s.unit ? `, ${s.unit}` : ''}`}
+            label={labelOf(s)}
             value={setting(layer, s.key)}
             min={s.min}
             max={s.max}
             step={s.step}
             onNumber={(value) => onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } }, s.key)}
             onSettle={onSettle}
-            helperText={s.effect ?? `${s.min}–${s.max}`}
-            sx={{ width: 160 }}
+            title={[s.unit, s.effect ?? `${s.min}–${s.max}`].filter(Boolean).join('; ')}
+            sx={{ width: 112 }}
           />
         ))}
+      </div>
+      {Object.keys(layer.colours).map(
+        (id) =>
+          materials.colourants[id] && (
+            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} onSettle={onSettle} />
+          ),
+      )}
+      <div style={{ display: 'flex', gap: 14, alignItems: 'center', paddingTop: 2 }}>
         {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
           <TextField
             select
@@ -125,7 +143,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
               onChange({ ...layer, colours: { ...layer.colours, [e.target.value]: toBeginWith(e.target.value) } })
             }
             disabled={free.length === 0}
-            sx={{ minWidth: 170 }}
+            sx={{ minWidth: 150 }}
           >
             {free.map((c) => (
               <MenuItem key={c.id} value={c.id}>
@@ -134,13 +152,8 @@ export function LayerEditor({ layer, materials, onChange, onSettle }: Props) {
             ))}
           </TextField>
         )}
+        {children}
       </div>
-      {Object.keys(layer.colours).map(
-        (id) =>
-          materials.colourants[id] && (
-            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} onSettle={onSettle} />
-          ),
-      )}
     </div>
   );
 }

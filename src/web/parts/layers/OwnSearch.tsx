@@ -38,26 +38,26 @@ export function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
   };
   const name = KINDS[layer.kind].label.toLowerCase();
   return (
-    <div style={{ display: 'grid', gap: 6, paddingTop: 10 }}>
-      <div>
-        <Button onClick={find} disabled={busy}>
-          Find this {name} alone
-        </Button>
+    <>
+      <Button onClick={find} disabled={busy}>
+        Find this {name} alone
+      </Button>
+      <div style={{ flexBasis: '100%' }}>
+        <Trouble error={error} />
+        {choices?.length === 0 && <div className="soft">The shelf has nothing for a {name}.</div>}
+        {choices?.map((choice) => (
+          <div
+            key={layerLine(choice.layer, materials)}
+            style={{ display: 'flex', gap: 14, alignItems: 'center', borderTop: '1px solid var(--line)' }}
+          >
+            <span className="mono" style={{ width: 90 }}>
+              ΔE00 {deltaText(choice.deltaE[0] ?? 0)}
+            </span>
+            <span style={{ flex: 1 }}>{layerLine(choice.layer, materials)}</span>
+            <Button onClick={() => onTake(choice.layer)}>Take</Button>
+          </div>
+        ))}
       </div>
-      <Trouble error={error} />
-      {choices?.length === 0 && <div className="soft">The shelf has nothing for a {name}.</div>}
-      {choices?.map((choice) => (
-        <div
-          key={layerLine(choice.layer, materials)}
-          style={{ display: 'flex', gap: 14, alignItems: 'center', borderTop: '1px solid var(--line)' }}
-        >
-          <span className="mono" style={{ width: 90 }}>
-            ΔE00 {deltaText(choice.deltaE[0] ?? 0)}
-          </span>
-          <span style={{ flex: 1 }}>{layerLine(choice.layer, materials)}</span>
-          <Button onClick={() => onTake(choice.layer)}>Take</Button>
-        </div>
-      ))}
-    </div>
+    </>
   );
 }

@@ -14,7 +14,7 @@ import {
   useSortable,
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { Button, MenuItem, TextField } from '@mui/material';
+import { MenuItem, TextField } from '@mui/material';
 import type { ReactNode } from 'react';
 import { nth } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
@@ -58,16 +58,8 @@ function Column({
   return (
     <div
       ref={setNodeRef}
-      style={{
-        flex: 1,
-        minWidth: 0,
-        display: 'flex',
-        padding: '4px 4px 6px 10px',
-        borderLeft: selected ? '3px solid var(--ink)' : '1px solid var(--line)',
-        transform: CSS.Translate.toString(transform),
-        transition,
-        background: selected ? 'var(--sunk)' : 'none',
-      }}
+      className={selected ? 'layer open' : 'layer'}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
     >
       <button
         type="button"
@@ -121,46 +113,33 @@ function insertion(stack: Stack, kind: LayerKind, done: number): number {
   return Math.max(done, clear < 0 ? stack.length : clear);
 }
 
-/** Adds a layer where it usually goes, takes the selected one out. */
-export function LayerTools({
+/** Adds a layer where it usually goes. */
+export function AddLayer({
   stack,
   done,
   materials,
-  selected,
   onSelect,
   onChange,
-}: Pick<Props, 'stack' | 'done' | 'materials' | 'selected' | 'onSelect' | 'onChange'>) {
+}: Pick<Props, 'stack' | 'done' | 'materials' | 'onSelect' | 'onChange'>) {
   const add = (kind: LayerKind) => {
     const at = insertion(stack, kind, done);
     onChange([...stack.slice(0, at), withMedium(kind, materials), ...stack.slice(at)]);
     onSelect(at);
   };
   return (
-    <div style={{ display: 'flex', gap: 10 }}>
-      {selected !== null && selected >= done && (
-        <Button
-          onClick={() => {
-            onSelect(null);
-            onChange(stack.filter((_, i) => i !== selected));
-          }}
-        >
-          Take out
-        </Button>
-      )}
-      <TextField
-        select
-        label="Add a layer"
-        value=""
-        onChange={(e) => add(e.target.value as LayerKind)}
-        sx={{ width: 150 }}
-      >
-        {LAYER_KINDS.map((kind) => (
-          <MenuItem key={kind} value={kind}>
-            {KINDS[kind].label}
-          </MenuItem>
-        ))}
-      </TextField>
-    </div>
+    <TextField
+      select
+      label="Add a layer"
+      value=""
+      onChange={(e) => add(e.target.value as LayerKind)}
+      sx={{ width: 150 }}
+    >
+      {LAYER_KINDS.map((kind) => (
+        <MenuItem key={kind} value={kind}>
+          {KINDS[kind].label}
+        </MenuItem>
+      ))}
+    </TextField>
   );
 }
 
@@ -181,10 +160,12 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
     onChange(next);
   };
   return (
-    <div style={{ display: 'flex', padding: '8px 24px 10px', gap: 0, alignItems: 'stretch' }}>
-      <div style={{ flex: 1, minWidth: 0, padding: '4px 10px 6px', borderLeft: '1px solid var(--line)' }}>
-        {raw}
-        {under(0)}
+    <div className="strip">
+      <div className="layer">
+        <div>
+          {raw}
+          {under(0)}
+        </div>
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
         <SortableContext items={stack.map((_, i) => i + 1)} strategy={horizontalListSortingStrategy}>
