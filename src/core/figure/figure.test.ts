@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { CUTS, FIGURES } from '../board/wood.ts';
+import { keptFaces } from './kept.ts';
 import { type BoardPainting, type PaintedLook, paintBoard, type Rgb } from './paint.ts';
 import { profileAt } from './tree.ts';
 import { type Face, type FaceWeights, faceWeights, LIGHT_UNIT } from './weights.ts';
@@ -101,6 +102,27 @@ describe('the face of a board', () => {
     expect(profileAt('slow', 0.01, 0.2)).toBeLessThan(0.05);
     expect(profileAt('early', 0.1, 0.3)).toBeGreaterThan(4 * profileAt('early', 0.7, 0.3));
     expect(profileAt('line', 0.97, 0.3)).toBeGreaterThan(4 * profileAt('line', 0.5, 0.3));
+  });
+});
+
+describe('kept faces', () => {
+  it('are worked out once, and no more of them stay than there is room for, the newest', () => {
+    let made = 0;
+    const one = faceWeights(face({ width: 40, height: 10 }));
+    const faces = keptFaces(4000, (f) => {
+      made++;
+      return { ...one, width: f.width, height: f.height };
+    });
+    const of = (seed: number) => faces.of(face({ seed, width: 40, height: 10 }));
+    expect(of(1)).toBe(of(1));
+    expect(made).toBe(1);
+    for (let seed = 1; seed <= 200; seed++) of(seed);
+    expect(made).toBe(200);
+    expect(faces.pixels()).toBeLessThanOrEqual(4000);
+    of(200);
+    expect(made).toBe(200);
+    of(1);
+    expect(made).toBe(201);
   });
 });
 

@@ -196,7 +196,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               target={bench.target}
               light={light}
               wet={wet}
-              height={200}
+              height={193}
               onField={(i) => setSelected(i > done ? i - 1 : null)}
             />
           )}

@@ -83,13 +83,15 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Pictur
       try {
         for (let next = wanted.current; next; next = wanted.current) {
           wanted.current = null;
+          const start = performance.now();
           const bitmap = await boardPainter().paint(next.face, next.painting);
           const element = canvas.current;
           if (element) {
             element.width = bitmap.width;
             element.height = bitmap.height;
             element.getContext('2d')?.drawImage(bitmap, 0, 0);
-            element.dataset.painted = 'true';
+            element.dataset.painted = `${Number(element.dataset.painted ?? 0) + 1}`;
+            performance.measure('board painted', { start });
           }
           bitmap.close();
         }

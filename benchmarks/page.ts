@@ -1,0 +1,123 @@
+/**
+ * The Layers page in headless Chromium: how often the large board is repainted while a strength is dragged, how long after
+ * the hand has stopped, what a repaint costs beside writing the same pixels plainly, and when the first figure is there.
+ * npm run build && npm run bench:page
+ */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { median } from './ratio.ts';
+
+const PORT = '4398';
+const base = `http://localhost:${PORT}`;
+const DRAG_MS = 3000;
+const PLACE = '/jobs/2/layers?wood=beech';
+
+async function withDemo(work: () => Promise<void>): Promise<void> {
+  const data = mkdtempSync(path.join(os.tmpdir(), 'urushi-page-'));
+  const server = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', '--demo'], {
+    env: { ...process.env, PORT, URUSHI_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  try {
+    await new Promise<void>((resolve, reject) => {
+      server.on('exit', () => reject(new Error('The server ended before it was ready.')));
+      server.stdout.on('data', (chunk) => String(chunk).includes('ready') && resolve());
+    });
+    await work();
+  } finally {
+    server.removeAllListeners('exit');
+    server.kill('SIGTERM');
+    rmSync(data, { recursive: true, force: true });
+  }
+}
+
+/** The large board, and when it was painted. */
+const LARGE = 'canvas[aria-label^="Board of"]';
+const watch = (page: Page) =>
+  page.evaluate((large) => {
+    const times: number[] = [];
+    Object.assign(globalThis, { paintedAt: times });
+    const canvas = document.querySelector(large);
+    if (canvas)
+      new MutationObserver(() => times.push(performance.now())).observe(canvas, { attributeFilter: ['data-painted'] });
+  }, LARGE);
+
+/** Median milliseconds of one plain putImageData of as many pixels as the large board has. */
+const plainWrite = (page: Page) =>
+  page.evaluate((large) => {
+    const { width, height } = document.querySelector(large) as HTMLCanvasElement;
+    const canvas = Object.assign(document.createElement('canvas'), { width, height });
+    const context = canvas.getContext('2d') as CanvasRenderingContext2D;
+    const data = new ImageData(width, height);
+    const times = Array.from({ length: 60 }, () => {
+      const start = performance.now();
+      context.putImageData(data, 0, 0);
+      // A pixel read back, so that the write has happened.
+      context.getImageData(0, 0, 1, 1);
+      return performance.now() - start;
+    });
+    return times.sort((a, b) => a - b)[30] ?? 0;
+  }, LARGE);
+
+async function dragging(page: Page) {
+  const slider = page.getByRole('slider', { name: /^Strength of/ }).first();
+  const track = await slider.locator('xpath=ancestor::span[2]').boundingBox();
+  if (!track) throw new Error('No strength to drag.');
+  const y = track.y + track.height / 2;
+  await page.mouse.move(track.x + track.width * 0.2, y);
+  await page.mouse.down();
+  await watch(page);
+  await page.evaluate(() => performance.clearMeasures('board painted'));
+  const begun = performance.now();
+  let moves = 0;
+  while (performance.now() - begun < DRAG_MS) {
+    const share = 0.2 + 0.6 * Math.abs(Math.sin((performance.now() - begun) / 700));
+    await page.mouse.move(track.x + track.width * share, y);
+    moves++;
+    await page.waitForTimeout(8);
+  }
+  const stopped = await page.evaluate(() => performance.now());
+  await page.mouse.up();
+  await page.waitForTimeout(1500);
+  const { times, costs } = await page.evaluate(() => ({
+    times: (globalThis as unknown as { paintedAt: number[] }).paintedAt,
+    costs: performance.getEntriesByName('board painted').map((e) => e.duration),
+  }));
+  const during = times.filter((t) => t <= stopped);
+  return {
+    moves,
+    perSecond: (during.length / DRAG_MS) * 1000,
+    after: Math.max(0, ...times.map((t) => t - stopped)),
+    repaint: median(costs),
+  };
+}
+
+const { launchOptions: _, ...launch } = JSON.parse(readFileSync('scripts/chromium.json', 'utf8'));
+await withDemo(async () => {
+  const browser = await chromium.launch(launch);
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${base}${PLACE}`);
+    await page.locator(`${LARGE}[data-painted]`).first().waitFor();
+    const first = await page.evaluate(() => performance.getEntriesByName('board painted')[0]?.duration ?? 0);
+    await page.getByRole('heading', { name: 'Dye' }).click();
+    await page.waitForTimeout(800);
+    const plain = await plainWrite(page);
+    const { moves, perSecond, after, repaint } = await dragging(page);
+    const size = await page.evaluate((large) => {
+      const { width, height } = document.querySelector(large) as HTMLCanvasElement;
+      return `${width} × ${height}`;
+    }, LARGE);
+    console.log(
+      `The board of ${size}: first figure after ${first.toFixed(0)} ms (wanted 300); ` +
+        `${perSecond.toFixed(0)} repaints a second over ${moves} moves of the hand in ${DRAG_MS / 1000} s (wanted 30); ` +
+        `done ${after.toFixed(0)} ms after the hand stopped (wanted 100); ` +
+        `a repaint ${repaint.toFixed(1)} ms, ${(repaint / plain).toFixed(0)} × a plain write of the same pixels (wanted 30 at most).`,
+    );
+  } finally {
+    await browser.close();
+  }
+});
