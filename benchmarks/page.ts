@@ -52,14 +52,15 @@ const plainWrite = (page: Page) =>
     const canvas = Object.assign(document.createElement('canvas'), { width, height });
     const context = canvas.getContext('2d') as CanvasRenderingContext2D;
     const data = new ImageData(width, height);
-    const times = Array.from({ length: 60 }, () => {
+    const WRITES = 20;
+    const times = Array.from({ length: 9 }, () => {
       const start = performance.now();
-      context.putImageData(data, 0, 0);
-      // A pixel read back, so that the write has happened.
+      for (let n = 0; n < WRITES; n++) context.putImageData(data, 0, 0);
+      // A pixel read back, so that the writes have happened.
       context.getImageData(0, 0, 1, 1);
-      return performance.now() - start;
+      return (performance.now() - start) / WRITES;
     });
-    return times.sort((a, b) => a - b)[30] ?? 0;
+    return times.sort((a, b) => a - b)[4] ?? 0;
   }, LARGE);
 
 async function dragging(page: Page) {
@@ -77,14 +78,14 @@ async function dragging(page: Page) {
     const share = 0.2 + 0.6 * Math.abs(Math.sin((performance.now() - begun) / 700));
     await page.mouse.move(track.x + track.width * share, y);
     moves++;
-    await page.waitForTimeout(8);
   }
   const stopped = await page.evaluate(() => performance.now());
   await page.mouse.up();
   await page.waitForTimeout(1500);
-  const { times, costs } = await page.evaluate(() => ({
+  const { times, costs, paints } = await page.evaluate(() => ({
     times: (globalThis as unknown as { paintedAt: number[] }).paintedAt,
     costs: performance.getEntriesByName('board painted').map((e) => e.duration),
+    paints: performance.getEntriesByName('board painted').map((e) => (e as PerformanceMeasure).detail as number),
   }));
   const during = times.filter((t) => t <= stopped);
   return {
@@ -92,6 +93,7 @@ async function dragging(page: Page) {
     perSecond: (during.length / DRAG_MS) * 1000,
     after: Math.max(0, ...times.map((t) => t - stopped)),
     repaint: median(costs),
+    paint: median(paints),
   };
 }
 
@@ -106,7 +108,7 @@ await withDemo(async () => {
     await page.getByRole('heading', { name: 'Dye' }).click();
     await page.waitForTimeout(800);
     const plain = await plainWrite(page);
-    const { moves, perSecond, after, repaint } = await dragging(page);
+    const { moves, perSecond, after, repaint, paint } = await dragging(page);
     const size = await page.evaluate((large) => {
       const { width, height } = document.querySelector(large) as HTMLCanvasElement;
       return `${width} × ${height}`;
@@ -115,7 +117,8 @@ await withDemo(async () => {
       `The board of ${size}: first figure after ${first.toFixed(0)} ms (wanted 300); ` +
         `${perSecond.toFixed(0)} repaints a second over ${moves} moves of the hand in ${DRAG_MS / 1000} s (wanted 30); ` +
         `done ${after.toFixed(0)} ms after the hand stopped (wanted 100); ` +
-        `a repaint ${repaint.toFixed(1)} ms, ${(repaint / plain).toFixed(0)} × a plain write of the same pixels (wanted 30 at most).`,
+        `its pixels take ${paint.toFixed(1)} ms, ${(paint / plain).toFixed(0)} × a plain write of as many (${plain.toFixed(2)} ms; wanted 30 at most), ` +
+        `from asking to being seen ${repaint.toFixed(1)} ms, ${(repaint / plain).toFixed(0)} ×.`,
     );
   } finally {
     await browser.close();

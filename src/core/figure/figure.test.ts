@@ -188,6 +188,19 @@ describe('the board picture', () => {
     const read = (1 - grain - pore) * toLinear(200 / 255) + grain * toLinear(170 / 255) + pore * toLinear(140 / 255);
     expect(seen / read).toBeCloseTo(1, 2);
   });
+  it('painted over where it changed, it is as if painted anew', () => {
+    const before = painting();
+    const pixels = paintBoard(weights, before);
+    const next = painting({ fields: [before.fields[0], { expected: look(80), measured: look(60) }] });
+    const over = paintBoard(weights, next, { painting: before, pixels });
+    expect(over).toBe(pixels);
+    expect(over).toEqual(paintBoard(weights, next));
+    // Another number of fields, or another target, is another picture.
+    const other = painting({ fields: [before.fields[0]] });
+    expect(paintBoard(weights, other, { painting: next, pixels: over })).toEqual(paintBoard(weights, other));
+    const bare = painting({ target: null });
+    expect(paintBoard(weights, bare, { painting: next, pixels: over })).toEqual(paintBoard(weights, bare));
+  });
   it('grain that is muddied shows less fibre, a blotchy stage shows patches', () => {
     const spread = (expected: PaintedLook) => {
       const pixels = paintBoard(weights, { fields: [{ expected, measured: null }], target: null, band: 0 });

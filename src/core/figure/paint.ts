@@ -31,15 +31,20 @@ export interface BoardPainting {
 }
 
 const LEVELS = 4096;
+/** How far above white a light part may come before it is cut to white. */
+const HEADROOM = 4;
 /** sRGB bytes of linear light in 4 096 steps, and back: IEC 61966-2-1. */
-const ENCODED = Uint8Array.from({ length: LEVELS + 1 }, (_, i) => {
-  const v = i / LEVELS;
+const ENCODED = Uint8Array.from({ length: HEADROOM * LEVELS + 1 }, (_, i) => {
+  const v = Math.min(1, i / LEVELS);
   return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
 });
 const linear = (byte: number) => {
   const v = byte / 255;
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 };
+
+/** However clear the grain, a picture stays within its headroom. */
+const MOST_CLARITY = 4;
 
 /** How far a target's band shows the fibre that the board has. */
 const BAND_CLARITY = 0.4;
@@ -58,7 +63,7 @@ function paintLook(
   const [d0 = 0, d1 = 0, d2 = 0] = over(tissues.grain);
   const [p0 = 0, p1 = 0, p2 = 0] = over(tissues.pore);
   const [r0 = 0, r1 = 0, r2 = 0] = over(tissues.ray);
-  const shine = clarity / LIGHT_UNIT;
+  const shine = Math.min(MOST_CLARITY, clarity) / LIGHT_UNIT;
   // Thirstier patches are darker.
   const uneven = -blotch / PATCH_UNIT;
   for (let y = y0; y < y1; y++)
@@ -66,33 +71,49 @@ function paintLook(
       const d = grain[i] as number;
       const p = pore[i] as number;
       const r = ray[i] as number;
-      const l = Math.max(0, 1 + shine * (light[i] as number) + uneven * (patch[i] as number));
-      const red = ENCODED[Math.min(LEVELS, (g0 + d * d0 + p * p0 + r * r0) * l) | 0] as number;
-      const green = ENCODED[Math.min(LEVELS, (g1 + d * d1 + p * p1 + r * r1) * l) | 0] as number;
-      const blue = ENCODED[Math.min(LEVELS, (g2 + d * d2 + p * p2 + r * r2) * l) | 0] as number;
+      const lit = 1 + shine * (light[i] as number) + uneven * (patch[i] as number);
+      const l = lit > 0 ? lit : 0;
+      const red = ENCODED[((g0 + d * d0 + p * p0 + r * r0) * l) | 0] as number;
+      const green = ENCODED[((g1 + d * d1 + p * p1 + r * r1) * l) | 0] as number;
+      const blue = ENCODED[((g2 + d * d2 + p * p2 + r * r2) * l) | 0] as number;
       pixels[i] = 0xff000000 | (blue << 16) | (green << 8) | red;
     }
 }
 
+/** A picture as it was painted last, to be painted over where it changed. */
+export interface Painted {
+  painting: BoardPainting;
+  pixels: Uint8ClampedArray<ArrayBuffer>;
+}
+
+const same = (p: unknown, q: unknown) => JSON.stringify(p) === JSON.stringify(q);
+
 /**
  * Paints the board picture: a plank seen face-on, its grain running left to right, each coat stopped short of the last.
+ * @param before the same face's last picture: fields that are as they were keep their pixels, in the same array
  * @returns RGBA bytes, width x height x 4
  */
 export function paintBoard(
   weights: FaceWeights,
-  { fields, target, band }: BoardPainting,
-  pixels: Uint8ClampedArray<ArrayBuffer> = new Uint8ClampedArray(weights.width * weights.height * 4),
+  painting: BoardPainting,
+  before?: Painted,
 ): Uint8ClampedArray<ArrayBuffer> {
   const { width, height } = weights;
+  const { fields, target, band } = painting;
+  const last = before?.painting;
+  const kept = last && last.fields.length === fields.length && same([last.target, last.band], [target, band]);
+  const pixels = (kept && before?.pixels) || new Uint8ClampedArray(width * height * 4);
   // Red first in memory, as every machine that a browser runs on has it.
   const whole = new Uint32Array(pixels.buffer);
   const top = target ? Math.round(height * band) : 0;
-  if (target) paintLook(whole, weights, { tissues: target, clarity: BAND_CLARITY, blotch: 0 }, [0, width], [0, top]);
-  fields.forEach(({ expected, measured }, n) => {
+  if (target && !kept)
+    paintLook(whole, weights, { tissues: target, clarity: BAND_CLARITY, blotch: 0 }, [0, width], [0, top]);
+  fields.forEach((field, n) => {
+    if (kept && same(field, last.fields[n])) return;
     const columns = [n, n + 1].map((k) => Math.round((k * width) / fields.length)) as [number, number];
-    const middle = measured ? top + Math.round((height - top) / 2) : height;
-    paintLook(whole, weights, expected, columns, [top, middle]);
-    if (measured) paintLook(whole, weights, measured, columns, [middle, height]);
+    const middle = field.measured ? top + Math.round((height - top) / 2) : height;
+    paintLook(whole, weights, field.expected, columns, [top, middle]);
+    if (field.measured) paintLook(whole, weights, field.measured, columns, [middle, height]);
   });
   return pixels;
 }

@@ -180,11 +180,13 @@ function slowly(face: Pick<Face, 'width' | 'height'>, mm: number, at: (x: number
 function lightOf(look: WoodFigure, face: Face, mm: number, { noise }: Draw) {
   const { cut, texture } = face;
   const ribbon = look.ribbon * { flat: 0.6, rift: 0.8, quartered: 1 }[cut];
-  const streaks = slowly(face, mm, (x, y) => noise(x * 0.0026 + 20, y * 0.055));
-  const turn = slowly(face, mm, (x, y) => 2.6 * noise(x * 0.003, y * 0.02 + 7));
-  const strong = slowly(face, mm, (x, y) => 0.6 + 0.4 * noise(x * 0.011 + 5, y * 0.09));
-  const wave = slowly(face, mm, (x, y) => y * 0.06 + 2.4 * noise(x * 0.018, y * 0.03 + 300));
-  const curled = slowly(face, mm, (x, y) => Math.max(0, 0.55 + 0.6 * noise(x * 0.007 + 60, y * 0.016)));
+  // What a wood has not is not worked out.
+  const field = (has: number, at: (x: number, y: number) => number) => (has > 0 ? slowly(face, mm, at) : () => 0);
+  const streaks = field(look.streaks, (x, y) => noise(x * 0.0026 + 20, y * 0.055));
+  const turn = field(ribbon, (x, y) => 2.6 * noise(x * 0.003, y * 0.02 + 7));
+  const strong = field(ribbon, (x, y) => 0.6 + 0.4 * noise(x * 0.011 + 5, y * 0.09));
+  const wave = field(look.curl, (x, y) => y * 0.06 + 2.4 * noise(x * 0.018, y * 0.03 + 300));
+  const curled = field(look.curl, (x, y) => Math.max(0, 0.55 + 0.6 * noise(x * 0.007 + 60, y * 0.016)));
   const coarse = 0.5 * look.fibre * resolved(1.1, mm);
   const middle = 0.6 * look.fibre * resolved(2.6, mm);
   const fine = 0.6 * look.fibre * resolved(6, mm);

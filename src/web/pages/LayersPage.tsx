@@ -1,10 +1,11 @@
-import { Button } from '@mui/material';
+import { useEventCallback } from '@mui/material/utils';
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
+import { useDebounce } from 'use-debounce';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { isBlank, KINDS, type Layer, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, KINDS, type Layer, type LayerKind, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -23,21 +24,24 @@ import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
 import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
-import { FromTheRack } from '../parts/layers/FromTheRack.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { LightBar } from '../parts/layers/LightBar.tsx';
+import { NextSteps } from '../parts/layers/NextSteps.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
-import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { AddLayer, StackStrip, withLayer } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
-import { TypedField } from '../parts/TypedField.tsx';
+
+/** Figures follow a hand that moves this late, and at least so often. */
+const FIGURES_AFTER_MS = 60;
+const FIGURES_AT_LEAST_MS = 300;
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -84,7 +88,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     [bench, model, choice, done, board],
   );
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
-  const settled = useDeferredValue(stack);
+  const [calm] = useDebounce(stack, FIGURES_AFTER_MS, { leading: true, maxWait: FIGURES_AT_LEAST_MS });
+  const settled = useDeferredValue(calm);
   const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
 
   const find = (asked = problem) => {
@@ -145,21 +150,58 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         : 'This board is not read raw yet: planned on the wood’s usual colour.';
 
   const message = planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error;
-  const take = (found: Stack) => {
+  const open = selected !== null && selected >= done ? stack[selected] : undefined;
+  const roads = search.found?.roads ?? [];
+  const rack = useMemo(
+    () => (done === 0 ? { speciesId: model.species.id, target } : null),
+    [done, model.species.id, target],
+  );
+  // Handed to parts that rest while a strength is dragged, and so must not change with the stack.
+  const change = useEventCallback(set);
+  const take = useEventCallback((found: Stack) => {
     set(found);
     setSelected(null);
     setRoadsOpen(false);
-  };
-  const open = selected !== null && selected >= done ? stack[selected] : undefined;
-  const setOpen = (layer: Layer, gesture?: string) =>
+  });
+  const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
     set(
       stack.map((l, i) => (i === selected ? layer : l)),
       gesture,
-    );
-  const roads = search.found?.roads ?? [];
-  const addLayer = (
-    <AddLayer stack={stack} done={done} materials={bench.offered} onSelect={setSelected} onChange={set} />
+    ),
   );
+  const onAdd = useEventCallback((kind: LayerKind) => {
+    const added = withLayer(stack, kind, bench.offered, done);
+    set(added.stack);
+    setSelected(added.at);
+  });
+  const onOff = useEventCallback((off: boolean) => {
+    if (!open) return;
+    const { off: _, ...rest } = open;
+    setOpen(off ? { ...rest, off } : rest);
+  });
+  const onTwice = useEventCallback(() => {
+    if (!open || selected === null) return;
+    set([...stack.slice(0, selected + 1), open, ...stack.slice(selected + 1)]);
+    setSelected(selected + 1);
+  });
+  const onTakeOut = useEventCallback(() => {
+    setSelected(null);
+    set(stack.filter((_, i) => i !== selected));
+  });
+  const onNote = useEventCallback((text: string) => {
+    if (!open) return;
+    const { note: _, ...rest } = open;
+    setOpen(text === '' ? rest : { ...rest, note: text }, 'note');
+  });
+  const onOnward = useEventCallback(() => void planning.submit());
+  const onFind = useEventCallback(() => find());
+  const onFindLayers = useEventCallback(findSystems);
+  const onRoads = useEventCallback(() => setRoadsOpen(true));
+  const onColours = useEventCallback(() => setChoosing(true));
+  const onLight = useEventCallback(setLight);
+  const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
+  const onSettle = useEventCallback(settle);
+  const addLayer = <AddLayer onAdd={onAdd} />;
 
   return (
     <>
@@ -172,7 +214,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           onYears={setYears}
           falls={metal ? falls : null}
           onFalls={setFalls}
-          onLight={setLight}
+          onLight={onLight}
           onWet={setWet}
           onCurves={setCurves}
         />
@@ -197,7 +239,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               light={light}
               wet={wet}
               height={193}
-              onField={(i) => setSelected(i > done ? i - 1 : null)}
+              onField={onField}
             />
           )}
           {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
@@ -226,7 +268,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         materials={bench.materials}
         selected={selected}
         onSelect={setSelected}
-        onChange={set}
+        onChange={change}
         raw={
           <>
             <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
@@ -279,13 +321,20 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               )}
               {open && selected !== null ? (
                 <>
-                  <LayerEditor layer={open} materials={bench.offered} onChange={setOpen} onSettle={settle}>
+                  <LayerEditor layer={open} materials={bench.offered} onChange={setOpen} onSettle={onSettle}>
                     <span style={{ flex: 1 }}>
                       <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
                     </span>
-                    <LayerNote layer={open} onChange={setOpen} onSettle={settle} />
+                    <LayerNote note={open.note ?? ''} onNote={onNote} onSettle={onSettle} />
                   </LayerEditor>
-                  <LayerActions stack={stack} at={selected} onChange={set} onSelect={setSelected}>
+                  <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', alignItems: 'center' }}>
+                    <LayerActions
+                      name={KINDS[open.kind].label.toLowerCase()}
+                      off={open.off === true}
+                      onOff={onOff}
+                      onTwice={onTwice}
+                      onTakeOut={onTakeOut}
+                    />
                     {addLayer}
                     <OwnSearch
                       key={selected}
@@ -295,7 +344,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                       materials={bench.offered}
                       onTake={setOpen}
                     />
-                  </LayerActions>
+                  </div>
                 </>
               ) : (
                 <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
@@ -318,48 +367,23 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               />
               <Foreseen bench={bench} model={model} stack={settled} light={light} />
               <div style={{ flex: 1 }} />
-              <div style={{ display: 'flex', gap: 10 }}>
-                <Button
-                  variant={coloured ? 'contained' : 'outlined'}
-                  color={coloured ? 'primary' : 'secondary'}
-                  disabled={stack.slice(done).every(isBlank) || finished || planning.busy}
-                  onClick={() => void planning.submit()}
-                  sx={{ flex: 1 }}
-                >
-                  {done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
-                </Button>
-                <TypedField
-                  control={planning.form.control}
-                  name="litres"
-                  label="Batch, L"
-                  onKeyDown={(e) => e.key === 'Enter' && stack.length > 0 && void planning.submit()}
-                  slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-                  sx={{ width: 92 }}
-                />
-              </div>
-              <div className="pair">
-                <Button
-                  variant={coloured ? 'outlined' : 'contained'}
-                  color={coloured ? 'secondary' : 'primary'}
-                  onClick={() => find()}
-                  disabled={search.progress !== null || finished}
-                >
-                  Find recipes
-                </Button>
-                <Button onClick={findSystems} disabled={search.progress !== null || finished}>
-                  Find layers too
-                </Button>
-              </div>
-              <div className="more">
-                {roads.length > 0 && <Button onClick={() => setRoadsOpen(true)}>Roads ({roads.length})</Button>}
-                <Button onClick={() => setChoosing(true)}>Allowed colours</Button>
-                {done === 0 && <FromTheRack speciesId={model.species.id} target={target} onTake={take} />}
-                {bench.job.woods.length > 1 && (
-                  <Button component={RouterLink} to="../together">
-                    All woods
-                  </Button>
-                )}
-              </div>
+              <NextSteps
+                onward={done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
+                ready={!stack.slice(done).every(isBlank) && !finished && !planning.busy}
+                coloured={coloured}
+                searching={search.progress !== null}
+                finished={finished}
+                roads={roads.length}
+                control={planning.form.control}
+                rack={rack}
+                severalWoods={bench.job.woods.length > 1}
+                onOnward={onOnward}
+                onFind={onFind}
+                onFindLayers={onFindLayers}
+                onRoads={onRoads}
+                onColours={onColours}
+                onTake={take}
+              />
             </aside>
           </>
         )}

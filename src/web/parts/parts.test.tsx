@@ -9,7 +9,7 @@ import { Curves } from './curves/Curves.tsx';
 import { FileButton } from './FileButton.tsx';
 import { Keys } from './Keys.tsx';
 import { LayerEditor } from './layers/LayerEditor.tsx';
-import { AddLayer } from './layers/StackStrip.tsx';
+import { withLayer } from './layers/StackStrip.tsx';
 import { sentenceOf, Trouble } from './Trouble.tsx';
 import { UndoProvider, useSay } from './Undo.tsx';
 
@@ -196,14 +196,11 @@ describe('the settings of a layer', () => {
 });
 
 describe('layers that are on the board', () => {
-  it('stay: a new one goes above them', async () => {
-    const onChange = vi.fn();
+  it('stay: a new one goes above them', () => {
     const stack: Stack = [newLayer('dye'), newLayer('sealer', { medium: 'shellac' })];
-    render(<AddLayer stack={stack} done={2} materials={MATERIALS} onSelect={() => {}} onChange={onChange} />);
-    const user = userEvent.setup();
-    await user.click(screen.getByRole('combobox', { name: 'Add a layer' }));
-    await user.click(screen.getByRole('option', { name: 'Dye' }));
-    expect(onChange.mock.calls[0][0].map((l: Layer) => l.kind)).toEqual(['dye', 'sealer', 'dye']);
+    const added = withLayer(stack, 'dye', MATERIALS, 2);
+    expect(added.stack.map((l) => l.kind)).toEqual(['dye', 'sealer', 'dye']);
+    expect(added.at).toBe(2);
   });
 });
 

@@ -1,4 +1,4 @@
-import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
+import { memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import type { Look } from '../../../core/board/predict.ts';
 import type { Texture } from '../../../core/board/preparation.ts';
 import type { Wood } from '../../../core/board/wood.ts';
@@ -75,6 +75,8 @@ interface Picture {
 function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Picture | null): void {
   const wanted = useRef<Picture | null>(null);
   const busy = useRef(false);
+  /** What the canvas shows: the same again is not painted again. */
+  const shown = useRef('');
   useEffect(() => {
     wanted.current = picture;
     if (busy.current) return;
@@ -83,15 +85,18 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Pictur
       try {
         for (let next = wanted.current; next; next = wanted.current) {
           wanted.current = null;
+          const asked = JSON.stringify(next);
+          if (asked === shown.current) continue;
           const start = performance.now();
-          const bitmap = await boardPainter().paint(next.face, next.painting);
+          const { bitmap, ms } = await boardPainter().paint(next.face, next.painting);
           const element = canvas.current;
           if (element) {
             element.width = bitmap.width;
             element.height = bitmap.height;
             element.getContext('2d')?.drawImage(bitmap, 0, 0);
+            shown.current = asked;
             element.dataset.painted = `${Number(element.dataset.painted ?? 0) + 1}`;
-            performance.measure('board painted', { start });
+            performance.measure('board painted', { start, detail: ms });
           }
           bitmap.close();
         }
@@ -120,7 +125,7 @@ function outOfGamut({ fields, target, light }: Props): boolean {
  * The board, the one picture of this program: raw wood at the left, finished colour at the right; expected above the
  * midline, measured below it, touching; the target as a band along the whole top edge.
  */
-export function BoardPicture(props: Props) {
+export const BoardPicture = memo(function BoardPicture(props: Props) {
   const { fields, height, onField, wood } = props;
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -192,4 +197,4 @@ export function BoardPicture(props: Props) {
       )}
     </div>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { StageLook } from '../../../core/board/predict.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
@@ -20,7 +20,7 @@ interface Props {
 }
 
 /** What the stack in hand promises against the target: the miss, the chance, the pour that must be exact. */
-export function ExpectedFigures({ problem, stack, final, light, tolerance }: Props) {
+export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, final, light, tolerance }: Props) {
   const promise = useMemo(() => {
     try {
       return problem && promiseOf(problem, stack, tolerance);
@@ -71,4 +71,4 @@ export function ExpectedFigures({ problem, stack, final, light, tolerance }: Pro
       )}
     </div>
   );
-}
+});

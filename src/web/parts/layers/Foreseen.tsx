@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { ZONES, type Zone } from '../../../core/board/wood.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
@@ -27,7 +27,7 @@ function finalLab({ bench, model, stack, light }: Props, zone: Zone = 'face') {
 }
 
 /** What one more coat of a layer would do to the finished colour, before it is made. */
-export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {
+export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {
   const gain = useMemo(() => {
     // The figures follow the hand a little later: a layer that was just added may not be in them yet.
     const layer = stack[at];
@@ -47,10 +47,10 @@ export function GainOfCoat({ bench, model, stack, light, at }: Props & { at: num
       {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
     </span>
   ) : null;
-}
+});
 
 /** Where the finished colour will differ without anyone's doing: edges and end grain; and how long it all takes. */
-export function Foreseen(props: Props) {
+export const Foreseen = memo(function Foreseen(props: Props) {
   const { bench, model, stack, light } = props;
   const zones = useMemo(
     () => ZONES.map((zone) => ({ zone, lab: finalLab({ bench, model, stack, light }, zone) })),
@@ -77,4 +77,4 @@ export function Foreseen(props: Props) {
       )}
     </div>
   );
-}
+});

@@ -1,9 +1,10 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
-import type { ReactNode } from 'react';
+import { useEventCallback } from '@mui/material/utils';
+import { memo, type ReactNode } from 'react';
 import { entry } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, KINDS, type Layer, type Setting, setting } from '../../../core/layers/layer.ts';
-import { isShare, type Materials } from '../../../core/layers/materials.ts';
+import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
 
@@ -17,23 +18,29 @@ interface Props {
   children?: ReactNode;
 }
 
-function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: string }) {
-  const colourant = entry(materials.colourants, id);
-  const share = isShare(colourant.kind);
-  const value = entry(layer.colours, id);
+interface StrengthProps {
+  colourant: Colourant;
+  value: number;
+  onStrength: (id: string, strength: number) => void;
+  onOut: (id: string) => void;
+  onSettle: () => void;
+}
+
+/** One colour's strength. Drawn anew only when it changed itself: its neighbours rest while it is dragged. */
+const Strength = memo(function Strength({ colourant, value, onStrength, onOut, onSettle }: StrengthProps) {
+  const { id, name, kind, maxStrength } = colourant;
+  const share = isShare(kind);
   const shown = share ? 100 : 1;
-  const set = (strength: number) => onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, id);
-  const { [id]: _, ...without } = layer.colours;
   return (
     <div style={{ display: 'grid', gridTemplateColumns: '110px 1fr 110px 44px', gap: 14, alignItems: 'center' }}>
-      <span>{colourant.name}</span>
+      <span>{name}</span>
       <Slider
-        aria-label={`Strength of ${colourant.name}`}
-        value={Math.sqrt(value / colourant.maxStrength)}
+        aria-label={`Strength of ${name}`}
+        value={Math.sqrt(value / maxStrength)}
         min={0}
         max={1}
         step={0.002}
-        onChange={(_, v) => set((v as number) ** 2 * colourant.maxStrength)}
+        onChange={(_, v) => onStrength(id, (v as number) ** 2 * maxStrength)}
         onChangeCommitted={onSettle}
       />
       <NumberField
@@ -41,22 +48,18 @@ function Strength({ id, layer, materials, onChange, onSettle }: Props & { id: st
         value={value * shown}
         format={(v) => v.toFixed(share ? 1 : 2)}
         min={0}
-        max={colourant.maxStrength * shown}
+        max={maxStrength * shown}
         step={0.1}
-        onNumber={(v) => set(v / shown)}
+        onNumber={(v) => onStrength(id, v / shown)}
         onSettle={onSettle}
-        slotProps={{ htmlInput: { 'aria-label': `${colourant.name} ${strengthText(value, colourant.kind)}` } }}
+        slotProps={{ htmlInput: { 'aria-label': `${name} ${strengthText(value, kind)}` } }}
       />
-      <Button
-        aria-label={`Leave out ${colourant.name}`}
-        onClick={() => onChange({ ...layer, colours: without })}
-        sx={{ minWidth: 44, padding: 0 }}
-      >
+      <Button aria-label={`Leave out ${name}`} onClick={() => onOut(id)} sx={{ minWidth: 44, padding: 0 }}>
         ×
       </Button>
     </div>
   );
-}
+});
 
 /** A long label keeps its unit for whoever points at it. */
 const ROOM = 15;
@@ -64,6 +67,63 @@ const labelOf = ({ label, unit }: Setting) => {
   const short = unit === '× usual' ? '×' : unit;
   return short && label.length + short.length < ROOM ? `${label}, ${short}` : label;
 };
+
+interface SettingProps {
+  of: Setting;
+  value: number;
+  onSetting: (key: string, value: number) => void;
+  onSettle: () => void;
+}
+
+const SettingField = memo(function SettingField({ of: s, value, onSetting, onSettle }: SettingProps) {
+  return (
+    <NumberField
+      label={labelOf(s)}
+      value={value}
+      min={s.min}
+      max={s.max}
+      step={s.step}
+      onNumber={(v) => onSetting(s.key, v)}
+      onSettle={onSettle}
+      title={[s.unit, s.effect ?? `${s.min}–${s.max}`].filter(Boolean).join('; ')}
+      sx={{ width: 112 }}
+    />
+  );
+});
+
+interface ChoiceProps {
+  label: string;
+  value: string;
+  options: readonly { id: string; label: string }[];
+  width: number;
+  onChoose: (id: string) => void;
+}
+
+const Choice = memo(
+  function Choice({ label, value, options, width, onChoose }: ChoiceProps) {
+    return (
+      <TextField
+        select
+        label={label}
+        value={value}
+        onChange={(e) => onChoose(e.target.value)}
+        disabled={options.length === 0}
+        sx={{ width }}
+      >
+        {options.map((o) => (
+          <MenuItem key={o.id} value={o.id}>
+            {o.label}
+          </MenuItem>
+        ))}
+      </TextField>
+    );
+  },
+  (p, q) =>
+    p.label === q.label &&
+    p.value === q.value &&
+    p.onChoose === q.onChoose &&
+    p.options.map((o) => o.id).join() === q.options.map((o) => o.id).join(),
+);
 
 /** The settings of one layer; every change repaints the board. */
 export function LayerEditor({ layer, materials, onChange, onSettle, children }: Props) {
@@ -79,78 +139,62 @@ export function LayerEditor({ layer, materials, onChange, onSettle, children }: 
     const mixed = Object.values(layer.colours).reduce((sum, share) => sum + share, 0);
     return Math.min(maxStrength, Math.max(0, 1 - mixed));
   };
+  const set = (id: string, strength: number, gesture?: string) =>
+    onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, gesture);
+  const onStrength = useEventCallback((id: string, strength: number) => set(id, strength, id));
+  const onAdd = useEventCallback((id: string) => set(id, toBeginWith(id)));
+  const onOut = useEventCallback((id: string) => {
+    const { [id]: _, ...without } = layer.colours;
+    onChange({ ...layer, colours: without });
+  });
+  const onSetting = useEventCallback((key: string, value: number) =>
+    onChange({ ...layer, settings: { ...layer.settings, [key]: value } }, key),
+  );
+  const onMedium = useEventCallback((medium: string) => onChange({ ...layer, medium }));
+  const onMethod = useEventCallback((method: string) => onChange({ ...layer, method }));
   return (
     <div style={{ display: 'grid', gap: 3 }}>
       <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', paddingTop: 4, paddingBottom: 4 }}>
         {info.medium !== 'none' && (
-          <TextField
-            select
+          <Choice
             label={info.medium}
             value={layer.medium ?? ''}
-            onChange={(e) => onChange({ ...layer, medium: e.target.value })}
-            sx={{ minWidth: 190 }}
-          >
-            {mediums.map((m) => (
-              <MenuItem key={m.id} value={m.id}>
-                {m.name}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={mediums.map(({ id, name }) => ({ id, label: name }))}
+            width={190}
+            onChoose={onMedium}
+          />
         )}
         {info.methods.length > 0 && (
-          <TextField
-            select
-            label="how"
-            value={layer.method ?? ''}
-            onChange={(e) => onChange({ ...layer, method: e.target.value })}
-            sx={{ width: 176 }}
-          >
-            {info.methods.map((m) => (
-              <MenuItem key={m.id} value={m.id}>
-                {m.label}
-              </MenuItem>
-            ))}
-          </TextField>
+          <Choice label="how" value={layer.method ?? ''} options={info.methods} width={176} onChoose={onMethod} />
         )}
         {info.settings.map((s) => (
-          <NumberField
-            key={s.key}
-            label={labelOf(s)}
-            value={setting(layer, s.key)}
-            min={s.min}
-            max={s.max}
-            step={s.step}
-            onNumber={(value) => onChange({ ...layer, settings: { ...layer.settings, [s.key]: value } }, s.key)}
-            onSettle={onSettle}
-            title={[s.unit, s.effect ?? `${s.min}–${s.max}`].filter(Boolean).join('; ')}
-            sx={{ width: 112 }}
-          />
+          <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
         ))}
       </div>
-      {Object.keys(layer.colours).map(
-        (id) =>
-          materials.colourants[id] && (
-            <Strength key={id} id={id} layer={layer} materials={materials} onChange={onChange} onSettle={onSettle} />
-          ),
-      )}
+      {Object.entries(layer.colours).map(([id, value]) => {
+        const colourant = materials.colourants[id];
+        return (
+          colourant && (
+            <Strength
+              key={id}
+              colourant={colourant}
+              value={value}
+              onStrength={onStrength}
+              onOut={onOut}
+              onSettle={onSettle}
+            />
+          )
+        );
+      })}
       <div style={{ display: 'flex', gap: 14, alignItems: 'center', paddingTop: 2 }}>
         {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
-          <TextField
-            select
+          <Choice
             label="Add a colour"
             value=""
-            onChange={(e) =>
-              onChange({ ...layer, colours: { ...layer.colours, [e.target.value]: toBeginWith(e.target.value) } })
-            }
-            disabled={free.length === 0}
-            sx={{ minWidth: 150 }}
-          >
-            {free.map((c) => (
-              <MenuItem key={c.id} value={c.id}>
-                {c.name}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={free.map(({ id, name }) => ({ id, label: name }))}
+            width={150}
+            onChoose={onAdd}
+          />
         )}
         {children}
       </div>

@@ -1,4 +1,5 @@
 import { MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { memo } from 'react';
 import { FALLS, type Falls } from '../../../core/board/predict.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
 
@@ -21,7 +22,18 @@ const YEARS = [0, 2, 10, 30];
 const FALL_NAMES: Record<Falls, string> = { diffuse: 'all round', along: 'along', across: 'across' };
 
 /** Under which light, wet or dry, how old, with or without curves: one quiet line. */
-export function LightBar({ illuminant, wet, curves, years, falls, onLight, onWet, onCurves, onYears, onFalls }: Props) {
+export const LightBar = memo(function LightBar({
+  illuminant,
+  wet,
+  curves,
+  years,
+  falls,
+  onLight,
+  onWet,
+  onCurves,
+  onYears,
+  onFalls,
+}: Props) {
   return (
     <>
       <ToggleButtonGroup exclusive value={illuminant} onChange={(_, v) => v && onLight(v)} aria-label="Light">
@@ -71,4 +83,4 @@ export function LightBar({ illuminant, wet, curves, years, falls, onLight, onWet
       )}
     </>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { KINDS, type Layer } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { LayerChoice } from '../../../core/match/own-layer.ts';
@@ -19,7 +19,7 @@ interface Props {
 }
 
 /** One layer's own search: its colours, or its medium and coats, the rest of the stack kept. */
-export function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
+export const OwnSearch = memo(function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
   const inWorker = useInWorker();
   const [choices, setChoices] = useState<readonly LayerChoice[] | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -60,4 +60,4 @@ export function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
       </div>
     </>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { useEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import type { Wood } from '../../../core/board/wood.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { nth } from '../../../core/known.ts';
@@ -85,7 +85,7 @@ function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; diff
 }
 
 /** Roads to the target that differ in kind: a place of their own over the lower half. A figure takes one, Escape goes back. */
-export function Roads(props: Props) {
+export const Roads = memo(function Roads(props: Props) {
   const { roads, onTake, onBack } = props;
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => list.current?.querySelector('button')?.focus(), []);
@@ -110,4 +110,4 @@ export function Roads(props: Props) {
       ))}
     </div>
   );
-}
+});

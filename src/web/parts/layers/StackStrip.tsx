@@ -15,7 +15,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { MenuItem, TextField } from '@mui/material';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { nth } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
 import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../../core/layers/layer.ts';
@@ -113,25 +113,20 @@ function insertion(stack: Stack, kind: LayerKind, done: number): number {
   return Math.max(done, clear < 0 ? stack.length : clear);
 }
 
-/** Adds a layer where it usually goes. */
-export function AddLayer({
-  stack,
-  done,
-  materials,
-  onSelect,
-  onChange,
-}: Pick<Props, 'stack' | 'done' | 'materials' | 'onSelect' | 'onChange'>) {
-  const add = (kind: LayerKind) => {
-    const at = insertion(stack, kind, done);
-    onChange([...stack.slice(0, at), withMedium(kind, materials), ...stack.slice(at)]);
-    onSelect(at);
-  };
+/** A stack with a new layer where it usually goes, and the place of that. */
+export function withLayer(stack: Stack, kind: LayerKind, materials: Materials, done: number) {
+  const at = insertion(stack, kind, done);
+  return { at, stack: [...stack.slice(0, at), withMedium(kind, materials), ...stack.slice(at)] };
+}
+
+/** Chooses the kind of a layer to add. */
+export const AddLayer = memo(function AddLayer({ onAdd }: { onAdd: (kind: LayerKind) => void }) {
   return (
     <TextField
       select
       label="Add a layer"
       value=""
-      onChange={(e) => add(e.target.value as LayerKind)}
+      onChange={(e) => onAdd(e.target.value as LayerKind)}
       sx={{ width: 150 }}
     >
       {LAYER_KINDS.map((kind) => (
@@ -141,7 +136,7 @@ export function AddLayer({
       ))}
     </TextField>
   );
-}
+});
 
 /** The layers under their fields: tap to open; the handle moves one, by mouse, touch or keyboard. */
 export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange }: Props) {

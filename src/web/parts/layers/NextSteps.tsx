@@ -1,0 +1,80 @@
+import { Button } from '@mui/material';
+import { memo } from 'react';
+import type { Control } from 'react-hook-form';
+import { Link as RouterLink } from 'react-router';
+import type { Spectrum } from '../../../core/colour/grid.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
+import { TypedField } from '../TypedField.tsx';
+import { FromTheRack } from './FromTheRack.tsx';
+
+interface Props {
+  /** The main action, and whether there is anything to do it with. */
+  onward: string;
+  ready: boolean;
+  /** A stack with colour is planned; one without asks for a search first. */
+  coloured: boolean;
+  searching: boolean;
+  finished: boolean;
+  roads: number;
+  control: Control<{ litres: string }>;
+  /** Where an old board may be the start: its wood and the target. */
+  rack: { speciesId: string; target: Spectrum | null } | null;
+  severalWoods: boolean;
+  onOnward: () => void;
+  onFind: () => void;
+  onFindLayers: () => void;
+  onRoads: () => void;
+  onColours: () => void;
+  onTake: (stack: Stack) => void;
+}
+
+/** Where one goes from the layers: a board, a search, its roads, other starts. */
+export const NextSteps = memo(function NextSteps(props: Props) {
+  const { coloured, ready, searching, finished, roads, rack } = props;
+  return (
+    <>
+      <div style={{ display: 'flex', gap: 10 }}>
+        <Button
+          variant={coloured ? 'contained' : 'outlined'}
+          color={coloured ? 'primary' : 'secondary'}
+          disabled={!ready}
+          onClick={props.onOnward}
+          sx={{ flex: 1 }}
+        >
+          {props.onward}
+        </Button>
+        <TypedField
+          control={props.control}
+          name="litres"
+          label="Batch, L"
+          onKeyDown={(e) => e.key === 'Enter' && ready && props.onOnward()}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          sx={{ width: 92 }}
+        />
+      </div>
+      <div className="pair">
+        <Button
+          variant={coloured ? 'outlined' : 'contained'}
+          color={coloured ? 'secondary' : 'primary'}
+          onClick={props.onFind}
+          disabled={searching || finished}
+        >
+          Find recipes
+        </Button>
+        <Button onClick={props.onFindLayers} disabled={searching || finished}>
+          Find layers too
+        </Button>
+      </div>
+      <div className="more">
+        {roads > 0 && <Button onClick={props.onRoads}>Roads ({roads})</Button>}
+        <Button onClick={props.onColours}>Allowed colours</Button>
+        {rack && <FromTheRack {...rack} onTake={props.onTake} />}
+        {props.severalWoods && (
+          <Button component={RouterLink} to="../together">
+            All woods
+          </Button>
+        )}
+      </div>
+    </>
+  );
+});
