@@ -1,3 +1,4 @@
+import { useMediaQuery } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -76,6 +77,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   useEffect(() => setRoadsOpen(search.found !== null), [search.found]);
   const inWorker = useInWorker();
   const go = useNavigate();
+  const low = useMediaQuery('(max-height: 760px)');
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
@@ -238,7 +240,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               target={bench.target}
               light={light}
               wet={wet}
-              height={193}
+              height={low ? 140 : 193}
               onField={onField}
             />
           )}
@@ -254,7 +256,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           <Curves
             label="Reflectance after each layer, expected, and the target"
             unit="reflectance"
-            height={206}
+            height={low ? 150 : 200}
             curves={[
               ...fields.map((f, i) => ({ name: f.label, values: nth(looks, i).reading, dashed: true })),
               ...(target ? [{ name: 'Target', values: target }] : []),
@@ -358,15 +360,16 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               )}
             </div>
             <aside aria-label="What it comes to">
-              <ExpectedFigures
-                problem={problem}
-                stack={settled}
-                final={looks[looks.length - 1]}
-                light={light}
-                tolerance={tolerance}
-              />
-              <Foreseen bench={bench} model={model} stack={settled} light={light} />
-              <div style={{ flex: 1 }} />
+              <div className="figures">
+                <ExpectedFigures
+                  problem={problem}
+                  stack={settled}
+                  final={looks[looks.length - 1]}
+                  light={light}
+                  tolerance={tolerance}
+                />
+                <Foreseen bench={bench} model={model} stack={settled} light={light} />
+              </div>
               <NextSteps
                 onward={done > 0 ? 'Go on from here' : `Plan ${coloured ? '' : 'control '}board ${board.number}`}
                 ready={!stack.slice(done).every(isBlank) && !finished && !planning.busy}
