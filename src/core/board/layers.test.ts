@@ -67,6 +67,18 @@ const close = (got: ArrayLike<number>, wanted: readonly number[]) => {
 };
 const [GROUND, GRAIN, PORE] = [0, 1, 2];
 
+describe('a layer left out', () => {
+  it('does nothing: the stages about it are those of the stack without it, at the same places', () => {
+    const full = [dye({ honey: 4 }), { ...sealer(), off: true }, clear(1)];
+    const [dyed, off] = states(full).slice(1);
+    expect(off).toEqual(dyed);
+    const [, seen, same, after] = looks(full);
+    const [, , without] = looks([dye({ honey: 4 }), clear(1)]);
+    expect(same?.reading).toEqual(seen?.reading);
+    expect(after?.reading).toEqual(without?.reading);
+  });
+});
+
 describe('what a coat leaves open', () => {
   it('a sealer 0.12 of it, a second the same again, and it counts its seals', () => {
     const one = stateAfter([sealer()]);

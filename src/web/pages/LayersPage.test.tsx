@@ -127,6 +127,28 @@ describe('the layers', () => {
     await waitFor(() => expect(farEnd()).toBeLessThan(4));
     expect(layers().at(-1)).toMatch(/^Clear/);
   });
+  it('are left out and put back, doubled, and noted; what is left out is not planned', async () => {
+    const { job, user, press, choose, at } = await openBeech();
+    await user.click(screen.getByRole('heading', { name: 'Dye' }));
+    await choose('Add a colour', 'Wine');
+    const lightness = () => screen.getAllByText(/^L\* \d+$/).at(-1)?.textContent;
+    await waitFor(() => expect(lightness()).toMatch(/\d/));
+    const dyed = lightness();
+    await press('Without this');
+    await waitFor(() => expect(lightness()).not.toBe(dyed));
+    expect(screen.getByText('left out')).toBeDefined();
+    await press('With this dye again');
+    await waitFor(() => expect(lightness()).toBe(dyed));
+    fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'thin, the door edges drink' } });
+    await press('Twice');
+    expect(layers()).toEqual(['Dye', 'Dye', 'Clear × 2']);
+    await press('Without this');
+    await press('Plan board 1');
+    await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
+    const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(board.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'clear']);
+    expect(board.recipe?.stack[0].note).toBe('thin, the door edges drink');
+  });
   it('a layer has a search of its own', async () => {
     const { press, user } = await openBeech();
     await user.click(await screen.findByRole('button', { name: /^Clear/ }));

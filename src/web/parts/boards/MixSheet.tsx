@@ -13,6 +13,7 @@ interface MixLayer {
   pours: (Pouring & { key: string; name: string })[];
   cautions: string[];
   make: string;
+  note: string;
 }
 
 const ML = 1000;
@@ -42,13 +43,14 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
       first && isShare(bench.materials.colourants[first[0]]?.kind ?? 'dye')
         ? `Make up to ${(recipe.litres * ML).toFixed(0)} g with clear glaze medium (taken at 1 kg/L). Stir, never shake.`
         : `Dissolve in half of the ${carrier}, make up to ${volume} with the rest, strain, let cool.`;
-    if (pours.length === 0 && !medium) return [];
+    if (pours.length === 0 && !medium && !layer.note) return [];
     return [
       {
         title: `${i + 1}. ${info.label}${medium ? `: ${medium.name}` : ''}`,
         pours,
         cautions: [...new Set(cautions)],
         make: pours.length > 0 ? make : '',
+        note: layer.note ?? '',
       },
     ];
   });
@@ -136,6 +138,7 @@ export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
             </div>
           )}
           {layer.make && <p style={{ margin: '6px 0' }}>{layer.make}</p>}
+          {layer.note && <p style={{ margin: '6px 0' }}>{layer.note}</p>}
           {layer.cautions.map((caution) => (
             <div key={caution} className="note" style={{ marginTop: 6 }}>
               {caution}
