@@ -86,6 +86,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
     packages: [
       'react',
+      'react-dom',
       'react-router',
       'react-hook-form',
       '@mui/material',

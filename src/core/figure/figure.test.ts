@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { CUTS, FIGURES } from '../board/wood.ts';
 import { keptFaces } from './kept.ts';
-import { type BoardPainting, type PaintedLook, paintBoard, type Rgb } from './paint.ts';
+import { type BoardPainting, linear, missEnlarged, type PaintedLook, paintBoard, type Rgb } from './paint.ts';
 import { profileAt } from './tree.ts';
 import { type Face, type FaceWeights, faceWeights, LIGHT_UNIT } from './weights.ts';
 
@@ -187,6 +187,14 @@ describe('the board picture', () => {
     const [grain, pore] = [share(weights.grain), share(weights.pore)];
     const read = (1 - grain - pore) * toLinear(200 / 255) + grain * toLinear(170 / 255) + pore * toLinear(140 / 255);
     expect(seen / read).toBeCloseTo(1, 2);
+  });
+  it('a miss enlarged three times is three times as far from the target, in light; none stays none', () => {
+    const { tissues } = look(110);
+    const target = grey(100);
+    const { ground } = missEnlarged(tissues, grey(110), target, 3);
+    const times = (linear(ground[0]) - linear(100)) / (linear(110) - linear(100));
+    expect(times).toBeCloseTo(3, 1);
+    expect(missEnlarged(tissues, target, target, 5)).toEqual(tissues);
   });
   it('painted over where it changed, it is as if painted anew', () => {
     const before = painting();

@@ -38,10 +38,24 @@ const ENCODED = Uint8Array.from({ length: HEADROOM * LEVELS + 1 }, (_, i) => {
   const v = Math.min(1, i / LEVELS);
   return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
 });
-const linear = (byte: number) => {
+export const linear = (byte: number): number => {
   const v = byte / 255;
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 };
+
+/** The sRGB byte of linear light, cut to what a screen has. */
+const encoded = (v: number): number => ENCODED[Math.round(LEVELS * Math.min(1, Math.max(0, v)))] as number;
+
+/**
+ * A look with its difference from the target so many times as large as it is, to be seen where it is small.
+ * @param seen the look's own mean, @param target what it should be; sRGB bytes
+ */
+export function missEnlarged(tissues: TissueRgb, seen: Rgb, target: Rgb, times: number): TissueRgb {
+  const shift = seen.map((v, c) => (times - 1) * (linear(v) - linear(target[c] ?? 0)));
+  const moved = (rgb: Rgb) => rgb.map((v, c) => encoded(linear(v) + (shift[c] ?? 0))) as unknown as Rgb;
+  const { ground, grain, pore, ray } = tissues;
+  return { ground: moved(ground), grain: moved(grain), pore: moved(pore), ray: moved(ray) };
+}
 
 /** However clear the grain, a picture stays within its headroom. */
 const MOST_CLARITY = 4;

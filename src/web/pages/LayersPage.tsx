@@ -1,18 +1,20 @@
 import { useMediaQuery } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { useDebounce } from 'use-debounce';
 import type { Falls } from '../../core/board/predict.ts';
+import { labOf } from '../../core/colour/lab.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { isBlank, KINDS, type Layer, type LayerKind, type Stack } from '../../core/layers/layer.ts';
+import { promiseOf } from '../../core/match/roads.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
 import { NewRecipe } from '../../shared/board.ts';
 import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { useCalm } from '../hooks/calm.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useLooks, useOtherwise } from '../hooks/looks.ts';
@@ -20,6 +22,7 @@ import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { ColourPath } from '../parts/curves/ColourPath.tsx';
 import { Curves } from '../parts/curves/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
@@ -28,7 +31,7 @@ import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
-import { LightBar } from '../parts/layers/LightBar.tsx';
+import { type Beside, LightBar } from '../parts/layers/LightBar.tsx';
 import { NextSteps } from '../parts/layers/NextSteps.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
@@ -39,10 +42,6 @@ import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
-
-/** Figures follow a hand that moves this late, and at least so often. */
-const FIGURES_AFTER_MS = 60;
-const FIGURES_AT_LEAST_MS = 300;
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -67,7 +66,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     });
   const [wet, setWet] = useState(false);
   const [years, setYears] = useState(0);
-  const [curves, setCurves] = useState(false);
+  const [beside, setBeside] = useState<Beside>(null);
+  const [enlarge, setEnlarge] = useState(1);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [roadsOpen, setRoadsOpen] = useState(false);
@@ -90,8 +90,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     [bench, model, choice, done, board],
   );
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
-  const [calm] = useDebounce(stack, FIGURES_AFTER_MS, { leading: true, maxWait: FIGURES_AT_LEAST_MS });
-  const settled = useDeferredValue(calm);
+  const settled = useCalm(stack);
   const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
 
   const find = (asked = problem) => {
@@ -203,6 +202,20 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
+  const stages = useMemo(
+    () =>
+      fields.map((f) => ({
+        name: f.label,
+        expected: labOf(f.expected.reading, light),
+        measured: f.measured && labOf(f.measured.reading, light),
+      })),
+    [fields, light],
+  );
+  // Eight boards in ten end nearer than this; worked out where it is drawn.
+  const doubt = useMemo(
+    () => (beside === 'path' && problem && coloured ? promiseOf(problem, settled, tolerance).range[1] : null),
+    [beside, problem, coloured, settled, tolerance],
+  );
   const addLayer = <AddLayer onAdd={onAdd} />;
 
   return (
@@ -211,14 +224,16 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         <LightBar
           illuminant={light.illuminant}
           wet={wet}
-          curves={curves}
+          beside={beside}
           years={years}
           onYears={setYears}
           falls={metal ? falls : null}
           onFalls={setFalls}
           onLight={onLight}
           onWet={setWet}
-          onCurves={setCurves}
+          onBeside={setBeside}
+          enlarge={target && coloured ? enlarge : null}
+          onEnlarge={setEnlarge}
         />
       </Tools>
       <div
@@ -227,7 +242,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           padding: '14px 24px 8px',
           display: 'grid',
           gap: 20,
-          gridTemplateColumns: curves ? 'minmax(0, 1fr) 460px' : '1fr',
+          gridTemplateColumns: beside ? 'minmax(0, 1fr) 460px' : '1fr',
         }}
       >
         <div>
@@ -240,11 +255,17 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               target={bench.target}
               light={light}
               wet={wet}
+              enlarge={enlarge}
               height={low ? 140 : 193}
               onField={onField}
             />
           )}
           {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
+          {enlarge > 1 && (
+            <div style={{ paddingTop: 4 }}>
+              The finished colour is shown {enlarge === 3 ? 'three' : 'five'} times as far from the target as it is.
+            </div>
+          )}
           {years > 0 && (
             <div style={{ paddingTop: 4 }}>
               In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
@@ -252,7 +273,17 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             </div>
           )}
         </div>
-        {curves && looks.length > 0 && (
+        {beside === 'path' && looks.length > 0 && (
+          <ColourPath
+            label="The way of the colour in a*b* and L*C*, and the tolerance about the target"
+            height={low ? 150 : 200}
+            stages={stages}
+            target={target && labOf(target, light)}
+            tolerance={tolerance}
+            doubt={doubt}
+          />
+        )}
+        {beside === 'curves' && looks.length > 0 && (
           <Curves
             label="Reflectance after each layer, expected, and the target"
             unit="reflectance"
@@ -405,7 +436,13 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           { key: 'f', what: 'find recipes', run: () => find() },
           { key: 's', what: 'find layers and recipes', run: findSystems },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
-          { key: 'c', what: 'curves', run: () => setCurves(!curves) },
+          {
+            key: 'm',
+            what: 'the miss, three or five times as large',
+            run: () => setEnlarge(enlarge === 1 ? 3 : enlarge === 3 ? 5 : 1),
+          },
+          { key: 'c', what: 'curves', run: () => setBeside(beside === 'curves' ? null : 'curves') },
+          { key: 'p', what: 'the path of the colour', run: () => setBeside(beside === 'path' ? null : 'path') },
           { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },
           { key: 'Ctrl+Shift+Z', what: 'redo it', run: redo },
         ]}

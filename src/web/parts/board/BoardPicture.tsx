@@ -5,7 +5,13 @@ import type { Wood } from '../../../core/board/wood.ts';
 import { screenColour } from '../../../core/colour/display.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
-import type { BoardPainting, PaintedLook, Rgb, TissueRgb } from '../../../core/figure/paint.ts';
+import {
+  type BoardPainting,
+  missEnlarged,
+  type PaintedLook,
+  type Rgb,
+  type TissueRgb,
+} from '../../../core/figure/paint.ts';
 import type { Face } from '../../../core/figure/weights.ts';
 import { nth } from '../../../core/known.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
@@ -21,6 +27,8 @@ interface Props {
   light: Light;
   wet?: boolean;
   texture?: Texture | undefined;
+  /** How many times as far from the target as it is the finished colour is shown; once when missing. */
+  enlarge?: number;
   /** In the page's own pixels. */
   height: number;
   onField?: (index: number) => void;
@@ -49,13 +57,22 @@ const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) 
 /** One colour all over. */
 const flat = (rgb: Rgb): TissueRgb => ({ ground: rgb, grain: rgb, pore: rgb, ray: rgb });
 
-function paintingOf({ fields, target, light, wet = false }: Pick<Props, 'fields' | 'target' | 'light' | 'wet'>) {
+type Shown = Pick<Props, 'fields' | 'target' | 'light' | 'wet' | 'enlarge'>;
+
+function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown): BoardPainting {
+  const wanted = target && screenColour(target.seen, light).rgb;
+  const painted = (look: Look, field: BoardField) => {
+    const plain = paintedLook(look, field, light, wet);
+    if (!wanted || enlarge === 1 || field !== fields.at(-1)) return plain;
+    const seen = screenColour(look.seen, light).rgb;
+    return { ...plain, tissues: missEnlarged(plain.tissues, seen, wanted, enlarge) };
+  };
   return {
     band: BAND,
-    target: target ? flat(screenColour(target.seen, light).rgb) : null,
+    target: wanted && flat(wanted),
     fields: fields.map((f) => ({
-      expected: paintedLook(f.expected, f, light, wet),
-      measured: f.measured ? paintedLook(f.measured, f, light, wet) : null,
+      expected: painted(f.expected, f),
+      measured: f.measured ? painted(f.measured, f) : null,
     })),
   };
 }
@@ -139,7 +156,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const { target, light, wet, seed, texture = 'plain' } = props;
+  const { target, light, wet, seed, texture = 'plain', enlarge } = props;
   const { figure, cut = 'flat', ringMm = null } = wood;
   const [grain, pore, ray] = (['grain', 'pore', 'ray'] as const).map((name) => fractionOf(wood, name)) as [
     number,
@@ -152,7 +169,10 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     const [across, down] = [Math.round(width * scale), Math.round(height * scale)];
     return across > 0 ? { figure, cut, ringMm, texture, seed, fractions, width: across, height: down } : null;
   }, [figure, cut, ringMm, texture, seed, grain, pore, ray, width, height]);
-  const painting = useMemo(() => paintingOf({ fields, target, light, wet }), [fields, target, light, wet]);
+  const painting = useMemo(
+    () => paintingOf({ fields, target, light, wet, enlarge }),
+    [fields, target, light, wet, enlarge],
+  );
   usePainted(
     canvas,
     useMemo(() => face && { face, painting }, [face, painting]),

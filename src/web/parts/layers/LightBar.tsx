@@ -3,20 +3,30 @@ import { memo } from 'react';
 import { FALLS, type Falls } from '../../../core/board/predict.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
 
+/** Curves over wavelength, the path through colour space, or nothing. */
+export type Beside = 'curves' | 'path' | null;
+
 interface Props {
   illuminant: Illuminant;
   wet: boolean;
-  curves: boolean;
+  /** What stands beside the picture. */
+  beside: Beside;
   /** How many years on it is looked at. */
   years: number;
   /** How the light falls, where there is metal in the pores. */
   falls: Falls | null;
   onLight: (illuminant: Illuminant) => void;
   onWet: (wet: boolean) => void;
-  onCurves: (shown: boolean) => void;
+  onBeside: (beside: Beside) => void;
   onYears: (years: number) => void;
   onFalls: (falls: Falls) => void;
+  /** How many times as large as it is the miss is shown; null where there is none to see. */
+  enlarge: number | null;
+  onEnlarge: (times: number) => void;
 }
+
+/** As it is, and enlarged. */
+const ENLARGED = [1, 3, 5];
 
 const YEARS = [0, 2, 10, 30];
 const FALL_NAMES: Record<Falls, string> = { diffuse: 'all round', along: 'along', across: 'across' };
@@ -25,14 +35,16 @@ const FALL_NAMES: Record<Falls, string> = { diffuse: 'all round', along: 'along'
 export const LightBar = memo(function LightBar({
   illuminant,
   wet,
-  curves,
+  beside,
   years,
   falls,
   onLight,
   onWet,
-  onCurves,
+  onBeside,
   onYears,
   onFalls,
+  enlarge,
+  onEnlarge,
 }: Props) {
   return (
     <>
@@ -52,9 +64,19 @@ export const LightBar = memo(function LightBar({
         <ToggleButton value="dry">dry</ToggleButton>
         <ToggleButton value="wet">wet</ToggleButton>
       </ToggleButtonGroup>
-      <ToggleButton value="curves" selected={curves} onChange={() => onCurves(!curves)}>
-        curves
-      </ToggleButton>
+      <ToggleButtonGroup exclusive value={beside} onChange={(_, v) => onBeside(v)} aria-label="Beside the picture">
+        <ToggleButton value="curves">curves</ToggleButton>
+        <ToggleButton value="path">path</ToggleButton>
+      </ToggleButtonGroup>
+      {enlarge !== null && (
+        <ToggleButton
+          value="miss"
+          selected={enlarge > 1}
+          onChange={() => onEnlarge(ENLARGED[(ENLARGED.indexOf(enlarge) + 1) % ENLARGED.length] ?? 1)}
+        >
+          {enlarge > 1 ? `miss × ${enlarge}` : 'miss'}
+        </ToggleButton>
+      )}
       <TextField
         select
         value={years}
