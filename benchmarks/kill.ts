@@ -57,11 +57,11 @@ async function work(server: ServerProcess, client: Client): Promise<void> {
 async function faultsOf(server: ServerProcess, jobs: readonly Kept[]): Promise<string[]> {
   const faults: string[] = [];
   const listed = new Map<string, number>();
-  for (let before = ''; ; ) {
-    const list = (await askServer(server, 'GET', `/jobs${before}`)).body as unknown as JobList;
+  for (let skip = 0; ; ) {
+    const list = (await askServer(server, 'GET', `/jobs?skip=${skip}`)).body as unknown as JobList;
     for (const job of list.jobs) listed.set(job.customer, (listed.get(job.customer) ?? 0) + 1);
-    if (list.before === null) break;
-    before = `?before=${list.before}`;
+    if (list.next === null) break;
+    skip = list.next;
   }
   for (const [customer, times] of listed) if (times > 1) faults.push(`${customer} is there ${times} times`);
   for (const kept of jobs) {

@@ -1,6 +1,6 @@
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../core/colour/lab.ts';
-import type { JobWood } from '../shared/job.ts';
+import type { JobSummary, JobWood } from '../shared/job.ts';
 import type { Bench } from './bench.ts';
 import { finishedMean, isFinished, stageMean } from './stages.ts';
 
@@ -45,3 +45,25 @@ export function closest<T extends { lab: Lab }>(
 /** Offcuts left for trials; null when nobody has counted them. */
 export const offcutsLeft = ({ offcuts, offcutsTaken }: Pick<JobWood, 'offcuts' | 'offcutsTaken'>): number | null =>
   offcuts === null ? null : Math.max(0, offcuts - offcutsTaken);
+
+/** What is to be done next on a job, and the page where it is done. */
+export interface NextStep {
+  what: string;
+  /** A page of the bench, with its wood. */
+  to: string;
+}
+
+/** The next step of a job from what the list of jobs tells: the target, the woods, then the wood that is farthest behind. */
+export function nextStepOf({ target, woods, tolerance }: Pick<JobSummary, 'target' | 'woods' | 'tolerance'>): NextStep {
+  if (!target) return { what: 'Read the target', to: 'target' };
+  if (woods.length === 0) return { what: 'Choose the woods', to: 'woods' };
+  const at = (page: string, { speciesId }: { speciesId: string }) => `${page}?wood=${speciesId}`;
+  const named = ({ name }: { name: string }) => name.toLowerCase();
+  const fresh = woods.find((w) => w.boards === 0);
+  const begun = woods.find((w) => w.boards > 0 && w.deltaE === null);
+  const off = woods.filter((w) => (w.deltaE ?? 0) > tolerance).sort((p, q) => (q.deltaE ?? 0) - (p.deltaE ?? 0))[0];
+  if (begun) return { what: `Finish the board of ${named(begun)}`, to: at('boards', begun) };
+  if (off) return { what: `Bring ${named(off)} nearer`, to: at('verdict', off) };
+  if (fresh) return { what: `Plan a board of ${named(fresh)}`, to: at('layers', fresh) };
+  return { what: 'Every wood passes', to: 'verdict' };
+}

@@ -129,8 +129,28 @@ describe('jobs', () => {
     const list = async (query = ''): Promise<JobList> => (await shop.ask('get', `/jobs${query}`).expect(200)).body;
     const first = await list();
     expect(first.jobs).toHaveLength(20);
-    const older = await list(`?before=${first.before}`);
+    expect(first.count).toBeGreaterThan(20);
+    const older = await list(`?skip=${first.next}`);
     expect(older.jobs[0].number).toBeLessThan(first.jobs[19].number);
+  });
+  it('are searched by customer, piece and wood, sorted, and sifted by whether they pass', async () => {
+    const named = async (customer: string, piece: string) =>
+      (await shop.ask('post', '/jobs', { customer, piece, tolerance: 1 }).expect(201)).body.number as number;
+    const [quay, percent] = [await named('Zinc Yard Rooms', 'Sill'), await named('Sail Loft', 'A 50% lighter door')];
+    const list = async (query: string) => {
+      const { jobs, count }: JobList = (await shop.ask('get', `/jobs?${query}`).expect(200)).body;
+      return { numbers: jobs.map((j) => j.number), count };
+    };
+    expect(await list('search=zinc%20ya')).toEqual({ numbers: [quay], count: 1 });
+    // What is typed is words, not a pattern.
+    expect((await list('search=50%25')).numbers).toEqual([percent]);
+    expect((await list('search=5_%25')).numbers).toEqual([]);
+    const { numbers } = await list('order=oldest');
+    expect(numbers).toEqual([...numbers].sort((p, q) => p - q));
+    // Nothing that has no finished board passes.
+    expect((await list('state=passed&search=zinc')).numbers).toEqual([]);
+    expect((await list('state=open&order=farthest&search=zinc')).numbers).toEqual([quay]);
+    await refused('get', '/jobs?order=best', undefined, 422, 'sorted by newest');
   });
   it('refuse nonsense with a sentence that names the field, never a library’s own', async () => {
     await refused('post', '/jobs', { customer: ' ', piece: 'x', tolerance: 1 }, 422, 'Who is the customer?');

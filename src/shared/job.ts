@@ -74,14 +74,29 @@ export const JobSummary = z.object({
   ...NewJob.shape,
   number: z.number(),
   createdAt: z.string(),
-  /** Screen colours of the target and of the best board, gloss left out. */
-  target: z.string().nullable(),
-  best: z.string().nullable(),
+  /** What the target reads, gloss left out; null before it is read. */
+  target: z.array(z.number()).nullable(),
+  /** The board that came nearest, and its finished reading. */
+  best: z.object({ speciesId: z.string(), deltaE: z.number(), reading: z.array(z.number()) }).nullable(),
   woods: z.array(
     z.object({ speciesId: z.string(), name: z.string(), boards: z.number(), deltaE: z.number().nullable() }),
   ),
 });
 export type JobSummary = z.infer<typeof JobSummary>;
-/** The newest jobs, and where the older ones begin: ask again with `before`. */
-export const JobList = z.object({ jobs: z.array(JobSummary), before: z.number().nullable() });
+export const JOB_ORDERS = ['newest', 'oldest', 'customer', 'farthest'] as const;
+export const JOB_STATES = ['all', 'open', 'passed'] as const;
+/** Which jobs are asked for: words in customer, piece or wood; how they are sorted; those at work or those that pass. */
+export const JobQuery = z.object({
+  search: z.string().max(80, 'A search is at most 80 letters long.').default(''),
+  order: z.enum(JOB_ORDERS, 'Jobs are sorted by newest, oldest, customer or farthest.').default('newest'),
+  state: z.enum(JOB_STATES, 'Jobs are all, open or passed.').default('all'),
+  skip: z
+    .string()
+    .regex(/^(0|[1-9]\d{0,5})$/, 'Jobs are skipped by a number.')
+    .default('0')
+    .transform(Number),
+});
+export type JobQuery = z.infer<typeof JobQuery>;
+/** Some jobs, how many there are of them, and where the next ones begin. */
+export const JobList = z.object({ jobs: z.array(JobSummary), count: z.number(), next: z.number().nullable() });
 export type JobList = z.infer<typeof JobList>;

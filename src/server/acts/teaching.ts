@@ -3,6 +3,7 @@ import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { teachingBoards, usualUses } from '../../core/learn/teaching.ts';
 import { openBench } from '../../record/bench.ts';
 import { laddersOf, usesOf } from '../../record/teaching.ts';
+import { JobQuery } from '../../shared/job.ts';
 import type { NextBoards } from '../../shared/shelf.ts';
 import { jobById, listJobs } from '../store/jobs.ts';
 import { newestKnowledge } from '../store/knowledge.ts';
@@ -17,7 +18,7 @@ const MOST_BOARDS = 3;
 export async function nextLadderBoards({ db }: Shop): Promise<NextBoards> {
   const shelf = await wholeShelf(db);
   const ladders = laddersOf(shelf);
-  const { jobs } = await listJobs(db, null);
+  const { jobs } = await listJobs(db, JobQuery.parse({}));
   const uses = [];
   for (const { id } of jobs.slice(0, MOST_JOBS)) {
     const job = await jobById(db, id);

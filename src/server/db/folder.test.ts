@@ -8,6 +8,7 @@ import { copyMadeFolder } from '../../../test/server/made-folder.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { newId } from '../../shared/id.ts';
+import { JobQuery } from '../../shared/job.ts';
 import { type OpenShop, openShop, shopOn } from '../open-shop.ts';
 import { insertJob, jobById, listJobs } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
@@ -37,7 +38,7 @@ describe('the data folder', () => {
     await promisify(execFile)('tar', ['xzf', saved, '-C', folder]);
     const { db, learning, close } = await open();
     expect((await snapshotsIn(folder)).map((s) => s.reason)).toContain('migration');
-    const { jobs } = await listJobs(db, null);
+    const { jobs } = await listJobs(db, JobQuery.parse({}));
     expect(jobs.map((j) => [j.number, j.customer])).toEqual([
       [2, 'Tern Harbour Library'],
       [1, 'Harbour Master’s Office'],

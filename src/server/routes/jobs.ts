@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { DraftInput, JobChange, NewJob, NewWood, OffcutsInput, PreparationInput } from '../../shared/job.ts';
+import { DraftInput, JobChange, JobQuery, NewJob, NewWood, OffcutsInput, PreparationInput } from '../../shared/job.ts';
 import { NewParts, PartChange } from '../../shared/part.ts';
 import { ReadingInput } from '../../shared/reading.ts';
 import {
@@ -15,19 +15,17 @@ import {
   takePartOut,
   wholeJob,
 } from '../acts/jobs.ts';
-import { Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
 import { storyOf } from '../store/events.ts';
 import { listJobs } from '../store/jobs.ts';
-import { byOf, idOf, isNumber, jobCodeOf } from './asked.ts';
+import { byOf, idOf, jobCodeOf } from './asked.ts';
 
 export function jobRoutes(shop: Shop): Router {
   const router = Router();
   const { db, learning } = shop;
 
-  router.get('/jobs', async ({ query: { before } }, response) => {
-    if (before !== undefined && !isNumber(before)) throw new Refusal(422, 'Jobs are listed before a number.', 'before');
-    response.json(await listJobs(db, before === undefined ? null : Number(before)));
+  router.get('/jobs', async ({ query }, response) => {
+    response.json(await listJobs(db, JobQuery.parse(query)));
   });
   router.post('/jobs', async (request, response) => {
     response.status(201).json(await startJob(shop, byOf(request), NewJob.parse(request.body)));

@@ -1,9 +1,16 @@
 import { z } from 'zod';
-import { screenColour } from '../../core/colour/display.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import { closest } from '../../record/standing.ts';
-import { Job, type JobChange, type JobList, type JobWood, NewJob } from '../../shared/job.ts';
+import {
+  Job,
+  type JobChange,
+  type JobList,
+  type JobQuery,
+  type JobSummary,
+  type JobWood,
+  NewJob,
+} from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { boardsOfWoods } from './boards.ts';
@@ -187,36 +194,67 @@ const finishedOfJobs = (db: Queries, jobs: readonly string[]) =>
     [jobs],
   );
 
-const seen = (grid: readonly number[], typed: boolean): string => screenColour(typed ? grid : withoutGloss(grid)).css;
+const seen = (grid: readonly number[], typed: boolean): number[] =>
+  typed ? [...grid] : Array.from(withoutGloss(grid));
 
-/** The newest jobs that are at work, from `before` downwards; one list is short enough to be shown at once. */
-export async function listJobs(db: Queries, before: number | null): Promise<JobList> {
+/** How far a job's farthest wood is from its target, over its tolerance; infinite while one has no finished board. */
+const distanceOf = ({ woods, tolerance }: Pick<JobSummary, 'woods' | 'tolerance'>): number =>
+  woods.length === 0 ? Number.POSITIVE_INFINITY : Math.max(...woods.map((w) => (w.deltaE ?? 1e6) / tolerance));
+const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['state']): boolean =>
+  state === 'all' || distanceOf(job) <= 1 === (state === 'passed');
+
+const ORDER: Record<JobQuery['order'], string> = {
+  newest: 'number desc',
+  oldest: 'number',
+  customer: 'lower(customer), number desc',
+  farthest: 'number desc',
+};
+/** Jobs that are looked through when what is asked for is only known of boards: the newest. */
+const MOST_LOOKED_THROUGH = 500;
+const anything = (words: string) => `%${words.trim().replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Jobs that are at work, as they are asked for; one list is short enough to be shown at once. */
+export async function listJobs(db: Queries, { search, order, state, skip }: JobQuery): Promise<JobList> {
+  const where = `deleted_at is null and ($1 = '%%' or customer ilike $1 or piece ilike $1 or exists (
+    select from job_wood w join species s on s.id = w.species_id where w.job_id = job.id and s.name ilike $1))`;
+  const [{ count = 0 } = {}] = await all(
+    db,
+    z.object({ count: z.number() }),
+    `select count(*)::int as count from job where ${where}`,
+    [anything(search)],
+  );
+  // What only the boards tell is sorted and sifted here; all else the database does.
+  const byBoards = state !== 'all' || order === 'farthest';
   const rows = await all(
     db,
     ListedRow,
     `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
        target_lab as "targetLab", not exists (select from reading r where r.job_id = job.id and r.deleted_at is null
          and r.lab is null) as "targetTyped"
-     from job where deleted_at is null and ($1::int is null or number < $1)
-     order by number desc limit ${MOST_LISTED + 1}`,
-    [before],
+     from job where ${where} order by ${ORDER[order]} limit $2 offset $3`,
+    [anything(search), byBoards ? MOST_LOOKED_THROUGH : MOST_LISTED, byBoards ? 0 : skip],
   );
-  const listed = rows.slice(0, MOST_LISTED);
-  const ids = listed.map((row) => row.id);
+  const ids = rows.map((row) => row.id);
   const woods = await woodsOfJobs(db, ids);
   const finished = await finishedOfJobs(db, ids);
-  const standings = listed.map((row) => {
+  const standings = rows.map((row) => {
     const own = woods.filter((w) => w.jobId === row.id);
     const bests = own.map((wood) =>
       closest(
         row.targetLab as Lab | null,
-        finished.filter((f) => f.woodId === wood.id).map(({ l, a, b, ...of }) => ({ ...of, lab: [l, a, b] as Lab })),
+        finished
+          .filter((f) => f.woodId === wood.id)
+          .map(({ l, a, b, ...of }) => ({ ...of, speciesId: wood.speciesId, lab: [l, a, b] as Lab })),
       ),
     );
     const best = bests.reduce((p, q) => (q && (!p || q.deltaE < p.deltaE) ? q : p), null);
-    return { row, woods: own.map((wood, i) => ({ ...wood, deltaE: bests[i]?.deltaE ?? null })), best };
+    const { tolerance } = row;
+    return { row, tolerance, woods: own.map((wood, i) => ({ ...wood, deltaE: bests[i]?.deltaE ?? null })), best };
   });
-  const bests = standings.flatMap((s) => s.best ?? []);
+  const sifted = standings.filter((job) => inState(job, state));
+  if (order === 'farthest') sifted.sort((p, q) => distanceOf(q) - distanceOf(p));
+  const listed = byBoards ? sifted.slice(skip, skip + MOST_LISTED) : sifted;
+  const bests = listed.flatMap((s) => s.best ?? []);
   const grids = await all(
     db,
     z.object({ board: z.string(), grid: z.array(z.number()) }),
@@ -224,14 +262,15 @@ export async function listJobs(db: Queries, before: number | null): Promise<JobL
      join unnest($1::uuid[], $2::int[]) as best (board, stage) on m.board_id = best.board and m.stage = best.stage`,
     [bests.map((b) => b.board), bests.map((b) => b.stage)],
   );
-  const jobs = standings.map(({ row: { targetGrid, targetTyped, targetLab: _, ...row }, woods: own, best }) => {
+  const jobs = listed.map(({ row: { targetGrid, targetTyped, targetLab: _, ...row }, woods: own, best }) => {
     const grid = grids.find((g) => g.board === best?.board)?.grid;
     return {
       ...row,
       target: targetGrid && seen(targetGrid, targetTyped),
-      best: grid ? seen(grid, false) : null,
+      best: best && grid ? { speciesId: best.speciesId, deltaE: best.deltaE, reading: grid } : null,
       woods: own.map(({ id: _, jobId: __, ...wood }) => wood),
     };
   });
-  return { jobs, before: rows.length > MOST_LISTED ? (jobs.at(-1)?.number ?? null) : null };
+  const total = byBoards ? sifted.length : count;
+  return { jobs, count: total, next: skip + jobs.length < total ? skip + jobs.length : null };
 }

@@ -142,7 +142,8 @@ function useResource<T extends z.ZodType>(path: string | null, shape: T) {
 }
 
 /** The newest jobs, or those before a number. */
-export const useJobs = (before: string | null) => useResource(before ? `/jobs?before=${before}` : '/jobs', JobList);
+/** @param query as the address of the page has it */
+export const useJobs = (query: string) => useResource(query ? `/jobs?${query}` : '/jobs', JobList);
 export const useJob = (number: string | undefined) => useResource(number ? `/jobs/${number}` : null, Job);
 export const useShelf = () => useResource('/shelf', Shelf);
 /** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */

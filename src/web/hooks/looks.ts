@@ -1,8 +1,11 @@
 import { useMemo } from 'react';
-import { type Falls, type Look, lookAsMeasured, type StageLook } from '../../core/board/predict.ts';
+import { type Falls, type Look, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
+import type { Wood } from '../../core/board/wood.ts';
+import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { KINDS, type Stack } from '../../core/layers/layer.ts';
+import { KINDS, newLayer, type Stack } from '../../core/layers/layer.ts';
+import type { Materials } from '../../core/layers/materials.ts';
 import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
 import { stackAsMade, stageMean } from '../../record/stages.ts';
 import { sentenceOf } from './sentence.ts';
@@ -69,6 +72,19 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
       return { looks: [], fields: [], error: sentenceOf(trouble) };
     }
   }, [bench, model, stack, light]);
+}
+
+/** A board of which only its last reading is known: raw wood at the left, the colour that was read at the right. */
+export function fieldsAsRead(wood: Wood, reading: Spectrum | null, materials: Materials): BoardField[] {
+  const raw = nth(predict([], wood, materials), 0);
+  if (!reading) return [{ label: 'raw', expected: raw, measured: null }];
+  const clear = Object.values(materials.mediums).find((m) => m.kind === 'clear');
+  const coated = predict(clear ? [newLayer('clear', { medium: clear.id })] : [], wood, materials);
+  const finished = lookAsMeasured(nth(coated, coated.length - 1), wood, reading);
+  return [
+    { label: 'raw', expected: raw, measured: null },
+    { label: 'as read', expected: finished, measured: null },
+  ];
 }
 
 /** The board as planned (the promise kept with its recipe) and as read so far. */

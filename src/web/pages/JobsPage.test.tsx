@@ -17,7 +17,7 @@ describe('the jobs', () => {
     expect((await screen.findByRole('alert')).textContent).toBe('The server gave an answer that makes no sense.');
   });
   it('without any say what to do first', async () => {
-    vi.stubGlobal('fetch', async () => new Response('{"jobs":[],"before":null}'));
+    vi.stubGlobal('fetch', async () => new Response('{"jobs":[],"count":0,"next":null}'));
     openAt('/jobs');
     expect(await screen.findByText(/No job yet. Start one with its customer and piece/)).toBeDefined();
   });
@@ -52,8 +52,20 @@ describe('the jobs', () => {
     expect(within(row).getByText('Beech')).toBeDefined();
     expect(within(row).getByText('to plan')).toBeDefined();
     expect(within(row).getByText('2.0')).toBeDefined();
-    const link = within(row).getByRole('link') as HTMLAnchorElement;
+    const link = within(row).getByRole('link', { name: job.customer }) as HTMLAnchorElement;
+    const next = within(row).getByRole('link', { name: 'Plan a board of beech' }) as HTMLAnchorElement;
+    expect(next.getAttribute('href')).toBe(`/jobs/${job.number}/layers?wood=beech`);
     expect(link.getAttribute('href')).toBe(`/jobs/${job.number}/layers`);
+  });
+  it('are searched once there are more than ten', async () => {
+    for (let i = 0; i < 11; i++) await ask('POST', '/jobs', { customer: `Boat ${i}`, piece: 'Locker', tolerance: 1 });
+    const page = openAt('/jobs');
+    await page.fill('Search customer, piece, wood', 'boat 7');
+    await waitFor(() => expect(screen.queryByText('Boat 6')).toBeNull());
+    expect(await screen.findByText('Boat 7')).toBeDefined();
+    expect(page.at()).toContain('search=boat');
+    await page.fill('Search customer, piece, wood', 'no such job');
+    expect(await screen.findByText('No job is like that.')).toBeDefined();
   });
   it('are put away, and brought back by Undo', async () => {
     const { id } = await ask<{ id: string }>('POST', '/jobs', { customer: 'Buoy Store', piece: 'Rack', tolerance: 1 });

@@ -1,18 +1,15 @@
 import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { lookAsMeasured, predict } from '../../core/board/predict.ts';
-import type { Wood } from '../../core/board/wood.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
-import { nth } from '../../core/known.ts';
-import { KINDS, newLayer } from '../../core/layers/layer.ts';
+import { KINDS } from '../../core/layers/layer.ts';
 import { seedOf } from '../../record/codes.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { materialsOf, onTheShelf } from '../../record/materials.ts';
 import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { change, useRack, useShelf } from '../hooks/api.ts';
-import type { BoardField } from '../hooks/looks.ts';
+import { fieldsAsRead } from '../hooks/looks.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { labText, strengthText } from '../parts/numbers.ts';
 import { OldBoardDialog } from '../parts/rack/OldBoardDialog.tsx';
@@ -28,27 +25,15 @@ function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
   return `${KINDS[kind].label}${what.length > 0 ? ` (${what.join(', ')})` : ''}`;
 }
 
-/** Raw wood at the left; at the right the colour that was read, where anybody read it. */
-function fieldsOfOldBoard(board: OldBoard, wood: Wood, shelf: Shelf): BoardField[] {
-  const materials = materialsOf(shelf);
-  const reading = oldReading(board);
-  const raw = nth(predict([], wood, materials), 0);
-  if (!reading) return [{ label: 'raw', expected: raw, measured: null }];
-  const clear = Object.values(materials.mediums).find((m) => m.kind === 'clear');
-  const coated = predict(clear ? [newLayer('clear', { medium: clear.id })] : [], wood, materials);
-  const finished = lookAsMeasured(nth(coated, coated.length - 1), wood, reading);
-  return [
-    { label: 'raw', expected: raw, measured: null },
-    { label: 'as read', expected: finished, measured: null },
-  ];
-}
-
 function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf; onChange: () => void }) {
   const [error, setError] = useState<string | null>(null);
   const say = useSay();
   const wood = shelf.species.find((s) => s.id === board.speciesId);
   const reading = oldReading(board);
-  const fields = useMemo(() => (wood ? fieldsOfOldBoard(board, wood, shelf) : []), [board, wood, shelf]);
+  const fields = useMemo(
+    () => (wood ? fieldsAsRead(wood, oldReading(board), materialsOf(shelf)) : []),
+    [board, wood, shelf],
+  );
   const archive = async () => {
     try {
       if (board.archived) return void (await change('POST', `/rack/${board.id}/restore`));
