@@ -68,6 +68,17 @@ describe('the face of a board', () => {
     };
     expect(along('flat')).toBeGreaterThan(2 * along('quartered'));
   });
+  it('the end shows the rings across the stem, its vessels as dots', () => {
+    const of = (section: 'face' | 'end') => {
+      const weights = faceWeights(face({ figure: 'oak', section, width: 160, height: 160 }));
+      const { along, across } = changes(weights, weights.pore);
+      return { ratio: across / along, share: share(weights.pore) };
+    };
+    // On a face they run along; at the end no direction is theirs.
+    expect(of('face').ratio).toBeGreaterThan(2);
+    expect(of('end').ratio).toBeLessThan(1.4);
+    expect(of('end').share).toBeCloseTo(0.1, 1.6);
+  });
   it('wider rings are fewer', () => {
     const across = (ringMm: number) => {
       const weights = faceWeights(face({ figure: 'spruce', cut: 'quartered', ringMm, height: 240 }));

@@ -99,6 +99,9 @@ function sawn(
   }
 }
 
+/** The face of a board, or the end that was sawn across the stem. */
+export type Section = 'face' | 'end';
+
 export interface Draw {
   even: () => number;
   normal: () => number;
@@ -108,30 +111,42 @@ export interface Draw {
 /**
  * A cut through a tree: the pith wanders slowly, the stem tapers, the face lies so far from the pith. Arches, rift and
  * quartered stripes come from where the board was cut. Solid texture (Peachey 1985; Perlin 1985).
- * @param length millimetres along the stem
+ * @param length millimetres along the stem; of an end, into the board
  * @param width millimetres across
  */
 export function growTree(
   look: WoodFigure,
-  { cut, ringMm, length, width }: { cut: Cut; ringMm: number; length: number; width: number },
+  {
+    cut,
+    ringMm,
+    length,
+    width,
+    section = 'face',
+  }: { cut: Cut; ringMm: number; length: number; width: number; section?: Section },
   { even, normal, noise }: Draw,
 ): Tree {
   const { aside, depth, taper, lean } = sawn(cut, even, width);
   const { dark, vessels } = ringsOf(look, ringMm, normal);
   const middle = length * (0.35 + 0.3 * even());
   const ragged = look.ring.ragged * ringMm;
-  const knots = Array.from({ length: Math.round((look.knots * length) / 1000 + 0.5 * (even() - 0.3)) }, () => ({
-    x: length * even(),
-    y: width * (0.15 + 0.7 * even()),
-    size: 3 + 5 * even(),
-  }));
+  const end = section === 'end';
+  const knots = Array.from(
+    { length: end ? 0 : Math.round((look.knots * length) / 1000 + 0.5 * (even() - 0.3)) },
+    () => ({
+      x: length * even(),
+      y: width * (0.15 + 0.7 * even()),
+      size: 3 + 5 * even(),
+    }),
+  );
   const wander = cut === 'flat' ? 1 : 0.35;
   const across = (x: number) => wander * (5 * noise(x * 0.004, 3) + 1.4 * noise(x * 0.013, 71));
   const cell = (radius: number) => Math.min(dark.length - 1, Math.max(0, (radius / STEP) | 0));
   const at = { radius: 0, edge: 0 };
   const column = (x: number) => {
-    const away = depth + taper * (x - middle) + wander * (1.7 * noise(x * 0.006, 140) + 0.5 * noise(x * 0.02, 200));
-    const shift = aside + lean * x - across(x);
+    const away = end
+      ? depth + x
+      : depth + taper * (x - middle) + wander * (1.7 * noise(x * 0.006, 140) + 0.5 * noise(x * 0.02, 200));
+    const shift = aside + lean * x - across(end ? 0 : x);
     const around = knots.filter((k) => Math.abs(x - k.x) < 14 * k.size);
     return (y: number, rough: number) => {
       const side = y + shift;
@@ -154,7 +169,7 @@ export function growTree(
     column,
     dark: (radius) => dark[cell(radius)] ?? 0,
     vessels: (radius) => vessels[cell(radius)] ?? 0,
-    slope: (x) => (across(x + 4) - across(x - 4)) / 8 - lean,
+    slope: (x) => (end ? 0 : (across(x + 4) - across(x - 4)) / 8 - lean),
     knots,
   };
 }

@@ -4,7 +4,7 @@ import { createNoise2D } from 'simplex-noise';
 import type { Texture } from '../board/preparation.ts';
 import type { ByTissue } from '../board/tissues.ts';
 import type { Cut, Figure } from '../board/wood.ts';
-import { type Draw, growTree, type Tree } from './tree.ts';
+import { type Draw, growTree, type Section, type Tree } from './tree.ts';
 import { WOOD_FIGURES, type WoodFigure } from './woods.ts';
 
 /** A board's face, as its picture is worked out from it. */
@@ -14,6 +14,8 @@ export interface Face {
   /** Mean width of a ring in millimetres; the wood's usual where it is null. */
   ringMm: number | null;
   texture: Texture;
+  /** The end that was sawn across the stem instead of the face: vessels are dots, rings are rings. */
+  section?: Section;
   seed: number;
   /** Shares of the tissues on the face; ground is the rest. */
   fractions: Omit<ByTissue, 'ground'>;
@@ -258,15 +260,27 @@ function drawFrom(seed: number): Draw {
 /** Vessels of a wood that has a pore tissue and no vessels of its own in the table. */
 const ANY_PORES = { length: 3, width: 0.2, early: 0.3, shows: 0.15 };
 
+/** A wood seen from its end: vessels are dots, and nothing runs along. */
+const endOf = (look: WoodFigure): WoodFigure => ({
+  ...look,
+  pores: look.pores && { ...look.pores, length: 1.3 * look.pores.width },
+  rays: null,
+  flakes: null,
+  fibre: 0.4 * look.fibre,
+  ribbon: 0,
+  curl: 0,
+  streaks: 0,
+});
+
 /** The weights of a face: worked out once for a board and a size, painted from as often as its colours change. */
 export function faceWeights(face: Face): FaceWeights {
-  const { width, height, fractions, cut, texture } = face;
-  const look = WOOD_FIGURES[face.figure];
+  const { width, height, fractions, cut, texture, section = 'face' } = face;
+  const look = section === 'end' ? endOf(WOOD_FIGURES[face.figure]) : WOOD_FIGURES[face.figure];
   const mm = FACE_MM / height;
   const draw = drawFrom(face.seed);
   const tree = growTree(
     look,
-    { cut, ringMm: face.ringMm ?? look.ring.width, length: width * mm, width: FACE_MM },
+    { cut, ringMm: face.ringMm ?? look.ring.width, length: width * mm, width: FACE_MM, section },
     draw,
   );
   const vessels = look.pores ?? (fractions.pore > 0 ? ANY_PORES : null);

@@ -53,6 +53,19 @@ export function useOtherwise(
   }, [bench, model, stack, years, falls]);
 }
 
+/** The finished end grain of a stack, which drinks more; nothing where it is not asked for or refused. */
+export function useEnd(bench: Bench, model: BoardModel, stack: Stack, asked: boolean): BoardField[] {
+  return useMemo(() => {
+    if (!asked) return [];
+    try {
+      const end = promisedLooks(bench, model, stack, { zone: 'end' }).at(-1);
+      return end ? [{ label: 'end grain', expected: end, measured: null, ...shown(end) }] : [];
+    } catch {
+      return [];
+    }
+  }, [bench, model, stack, asked]);
+}
+
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
 export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
   return useMemo(() => {

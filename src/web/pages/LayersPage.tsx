@@ -17,7 +17,7 @@ import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useCalm } from '../hooks/calm.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useKept } from '../hooks/kept.ts';
-import { useLooks, useOtherwise } from '../hooks/looks.ts';
+import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -42,6 +42,9 @@ import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
+
+/** The end of the board beside its face, in pixels. */
+const END_WIDTH = 44;
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -68,6 +71,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [years, setYears] = useState(0);
   const [beside, setBeside] = useState<Beside>(null);
   const [enlarge, setEnlarge] = useState(1);
+  const [ends, setEnds] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
   const [roadsOpen, setRoadsOpen] = useState(false);
@@ -81,6 +85,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
+  const end = useEnd(bench, model, stack, ends);
   const metal = stack.some((l) =>
     Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.kind === 'metallic'),
   );
@@ -232,6 +237,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           onLight={onLight}
           onWet={setWet}
           onBeside={setBeside}
+          ends={ends}
+          onEnds={setEnds}
           enlarge={target && coloured ? enlarge : null}
           onEnlarge={setEnlarge}
         />
@@ -247,18 +254,34 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       >
         <div>
           {fields.length > 0 && (
-            <BoardPicture
-              wood={model.species}
-              texture={model.preparation.texture}
-              seed={model.seed}
-              fields={otherwise.length > 0 ? otherwise : fields}
-              target={bench.target}
-              light={light}
-              wet={wet}
-              enlarge={enlarge}
-              height={low ? 140 : 193}
-              onField={onField}
-            />
+            <div
+              style={{ display: 'grid', gridTemplateColumns: end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr', gap: 3 }}
+            >
+              <BoardPicture
+                wood={model.species}
+                texture={model.preparation.texture}
+                seed={model.seed}
+                fields={otherwise.length > 0 ? otherwise : fields}
+                target={bench.target}
+                light={light}
+                wet={wet}
+                enlarge={enlarge}
+                height={low ? 140 : 193}
+                onField={onField}
+              />
+              {end.length > 0 && (
+                <BoardPicture
+                  wood={model.species}
+                  section="end"
+                  seed={model.seed}
+                  fields={end}
+                  target={null}
+                  light={light}
+                  wet={wet}
+                  height={low ? 140 : 193}
+                />
+              )}
+            </div>
           )}
           {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
           {enlarge > 1 && (
@@ -302,6 +325,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         selected={selected}
         onSelect={setSelected}
         onChange={change}
+        inset={end.length > 0 && !beside ? END_WIDTH + 3 : 0}
         raw={
           <>
             <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
@@ -436,6 +460,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           { key: 'f', what: 'find recipes', run: () => find() },
           { key: 's', what: 'find layers and recipes', run: findSystems },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
+          { key: 'e', what: 'the end grain', run: () => setEnds(!ends) },
           {
             key: 'm',
             what: 'the miss, three or five times as large',

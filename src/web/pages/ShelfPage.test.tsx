@@ -160,6 +160,21 @@ describe('the shelf', () => {
       const beech = (await ask<Shelf>('GET', '/shelf')).species.find((s) => s.id === 'beech');
       expect(beech?.tissues.map((t) => Number(t.fraction.toFixed(2)))).toEqual([0.6, 0.4]);
     });
+    // How it takes dye and holds a film; what makes no sense is put back.
+    const takes = () => screen.getAllByLabelText('takes dye, ×')[1] as HTMLInputElement;
+    await waitFor(() => expect(takes().disabled).toBe(false));
+    await page.user.clear(takes());
+    await page.user.type(takes(), '1,4');
+    await page.user.tab();
+    await waitFor(async () => {
+      const beech = (await ask<Shelf>('GET', '/shelf')).species.find((s) => s.id === 'beech');
+      expect(beech?.tissues[1].dye).toBe(1.4);
+    });
+    await waitFor(() => expect(takes().value).toBe('1.4'));
+    await page.user.clear(takes());
+    await page.user.type(takes(), 'nine');
+    await page.user.tab();
+    expect(takes().value).toBe('1.4');
   });
   it('has everything put right, put away and brought back, with its story', async () => {
     const page = openAt('/shelf?colour=coal');

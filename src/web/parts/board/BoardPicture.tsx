@@ -12,6 +12,7 @@ import {
   type Rgb,
   type TissueRgb,
 } from '../../../core/figure/paint.ts';
+import type { Section } from '../../../core/figure/tree.ts';
 import type { Face } from '../../../core/figure/weights.ts';
 import { nth } from '../../../core/known.ts';
 import type { SeenTarget } from '../../../record/bench.ts';
@@ -27,6 +28,8 @@ interface Props {
   light: Light;
   wet?: boolean;
   texture?: Texture | undefined;
+  /** The face, or the end that was sawn across. */
+  section?: Section;
   /** How many times as far from the target as it is the finished colour is shown; once when missing. */
   enlarge?: number;
   /** In the page's own pixels. */
@@ -156,7 +159,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const { target, light, wet, seed, texture = 'plain', enlarge } = props;
+  const { target, light, wet, seed, texture = 'plain', enlarge, section = 'face' } = props;
   const { figure, cut = 'flat', ringMm = null } = wood;
   const [grain, pore, ray] = (['grain', 'pore', 'ray'] as const).map((name) => fractionOf(wood, name)) as [
     number,
@@ -167,8 +170,8 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     const scale = Math.min(FINEST, globalThis.devicePixelRatio || 1);
     const fractions = { grain, pore, ray };
     const [across, down] = [Math.round(width * scale), Math.round(height * scale)];
-    return across > 0 ? { figure, cut, ringMm, texture, seed, fractions, width: across, height: down } : null;
-  }, [figure, cut, ringMm, texture, seed, grain, pore, ray, width, height]);
+    return across > 0 ? { figure, cut, ringMm, texture, section, seed, fractions, width: across, height: down } : null;
+  }, [figure, cut, ringMm, texture, section, seed, grain, pore, ray, width, height]);
   const painting = useMemo(
     () => paintingOf({ fields, target, light, wet, enlarge }),
     [fields, target, light, wet, enlarge],
@@ -185,7 +188,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`Board of ${wood.name}: ${fields.map((f) => f.label).join(', ')}${measured ? '; expected above, measured below' : ''}`}
+          aria-label={`${section === 'end' ? 'End' : 'Board'} of ${wood.name}: ${fields.map((f) => f.label).join(', ')}${measured ? '; expected above, measured below' : ''}`}
           title={fields.some((f) => f.expected.surface.k1 > 0) ? 'Shown without gloss.' : undefined}
           style={{ display: 'block', width: '100%', height }}
         />

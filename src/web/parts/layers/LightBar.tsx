@@ -20,6 +20,9 @@ interface Props {
   onBeside: (beside: Beside) => void;
   onYears: (years: number) => void;
   onFalls: (falls: Falls) => void;
+  /** The end grain beside the face. */
+  ends: boolean;
+  onEnds: (shown: boolean) => void;
   /** How many times as large as it is the miss is shown; null where there is none to see. */
   enlarge: number | null;
   onEnlarge: (times: number) => void;
@@ -43,6 +46,8 @@ export const LightBar = memo(function LightBar({
   onBeside,
   onYears,
   onFalls,
+  ends,
+  onEnds,
   enlarge,
   onEnlarge,
 }: Props) {
@@ -50,8 +55,8 @@ export const LightBar = memo(function LightBar({
     <>
       <ToggleButtonGroup exclusive value={illuminant} onChange={(_, v) => v && onLight(v)} aria-label="Light">
         {(['D65', 'A', 'LED', 'F11'] as const).map((i) => (
-          <ToggleButton key={i} value={i} title={i}>
-            {LIGHT_NAMES[i]}
+          <ToggleButton key={i} value={i} title={`${LIGHT_NAMES[i]}, ${i}`}>
+            {LIGHT_NAMES[i].split(' ').at(-1)}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
@@ -68,6 +73,9 @@ export const LightBar = memo(function LightBar({
         <ToggleButton value="curves">curves</ToggleButton>
         <ToggleButton value="path">path</ToggleButton>
       </ToggleButtonGroup>
+      <ToggleButton value="ends" selected={ends} onChange={() => onEnds(!ends)} title="end grain">
+        end
+      </ToggleButton>
       {enlarge !== null && (
         <ToggleButton
           value="miss"

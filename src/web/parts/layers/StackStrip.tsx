@@ -33,6 +33,8 @@ interface Props {
   selected: number | null;
   onSelect: (layer: number | null) => void;
   onChange: (stack: Stack) => void;
+  /** Pixels at the right that are not the board's. */
+  inset?: number;
 }
 
 /** A layer under its field: a tap or Enter opens it, its handle moves it. */
@@ -139,7 +141,7 @@ export const AddLayer = memo(function AddLayer({ onAdd }: { onAdd: (kind: LayerK
 });
 
 /** The layers under their fields: tap to open; the handle moves one, by mouse, touch or keyboard. */
-export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange }: Props) {
+export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange, inset = 0 }: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -155,7 +157,7 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
     onChange(next);
   };
   return (
-    <div className="strip">
+    <div className="strip" style={{ paddingRight: 24 + inset }}>
       <div className="layer">
         <div>
           {raw}

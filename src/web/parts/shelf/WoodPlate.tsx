@@ -2,7 +2,7 @@ import { Button, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { predict } from '../../../core/board/predict.ts';
 import { TISSUE_NAMES, type TissueName } from '../../../core/board/tissues.ts';
-import { blotchOf } from '../../../core/board/wood.ts';
+import { blotchOf, type Tissue } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
@@ -14,7 +14,7 @@ import { change, send } from '../../hooks/api.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { Curves } from '../curves/Curves.tsx';
 import { FileButton } from '../FileButton.tsx';
-import { labText } from '../numbers.ts';
+import { labText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 
@@ -22,7 +22,34 @@ const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark
 const NOTHING = { colourants: {}, mediums: {} };
 const FIRST_SHARE = 0.1;
 
-/** One tissue: its share of the face, its reading, and how to read it again. */
+interface NumberProps {
+  label: string;
+  value: number;
+  wrong: (value: number) => boolean;
+  busy: boolean;
+  onNumber: (value: number) => void;
+}
+
+/** A number of a tissue: kept when the field is left and it makes sense, put back when it does not. */
+function TissueNumber({ label, value, wrong, busy, onNumber }: NumberProps) {
+  return (
+    <TextField
+      label={label}
+      disabled={busy}
+      defaultValue={value}
+      key={value}
+      onBlur={(e) => {
+        const typed = numberTyped(e.target.value) ?? Number.NaN;
+        if (Number.isNaN(typed) || wrong(typed)) e.target.value = `${value}`;
+        else if (Math.abs(typed - value) > 0.004) onNumber(typed);
+      }}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      sx={{ width: 98 }}
+    />
+  );
+}
+
+/** One tissue: its share of the face, what it takes and holds, its reading, and how to read it again. */
 function TissueRow({
   species,
   name,
@@ -34,14 +61,18 @@ function TissueRow({
 }) {
   const [busy, setBusy] = useState(false);
   const tissue = species.tissues.find((t) => t.name === name);
-  const save = async (reflectance: number[], fraction = tissue?.fraction ?? FIRST_SHARE) => {
+  const save = async (now: Partial<Tissue>) => {
+    const whole = { name, fraction: FIRST_SHARE, dye: 1, hold: 1, ...tissue, ...now };
+    const { reflectance } = whole;
+    // A tissue begins with a reading.
+    if (!reflectance) return;
     setBusy(true);
     try {
       const others = species.tissues.filter((t) => t.name !== name);
       const rest = others.reduce((sum, t) => sum + t.fraction, 0);
       // What one tissue takes of the face, the others give in proportion.
-      const scaled = others.map((t) => ({ ...t, fraction: (t.fraction / rest) * (1 - fraction) }));
-      const changed = { ...(tissue ?? { name, dye: 1, hold: 1 }), reflectance, fraction };
+      const scaled = others.map((t) => ({ ...t, fraction: (t.fraction / rest) * (1 - whole.fraction) }));
+      const changed = { ...whole, reflectance };
       const tissues = TISSUE_NAMES.flatMap((n) => (n === name ? changed : scaled.filter((t) => t.name === n)));
       await change('PATCH', `/species/${species.id}`, { version: species.version, tissues });
       onError(null);
@@ -55,7 +86,7 @@ function TissueRow({
     setBusy(true);
     try {
       const asked = { speciesId: species.id, tissue: name };
-      await save(TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance);
+      await save({ reflectance: TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance });
     } catch (trouble) {
       onError(sentenceOf(trouble));
     } finally {
@@ -68,36 +99,49 @@ function TissueRow({
         borderTop: '1px solid var(--line)',
         padding: '10px 0',
         display: 'flex',
-        gap: 12,
+        gap: 8,
         alignItems: 'center',
         flexWrap: 'wrap',
       }}
     >
-      <b style={{ width: 120 }}>{WORDS[name]}</b>
-      <span className="mono" style={{ width: 230 }}>
+      <b style={{ width: 100 }}>{WORDS[name]}</b>
+      <span className="mono" style={{ width: 188, fontSize: 13, whiteSpace: 'nowrap' }}>
         {tissue ? labText(labOf(tissue.reflectance)) : 'not read'}
       </span>
       {tissue && species.tissues.length > 1 && (
-        <TextField
+        <TissueNumber
           label="% of face"
-          disabled={busy}
-          defaultValue={Math.round(tissue.fraction * 100)}
-          key={tissue.fraction}
-          onBlur={(e) => {
-            const share = Number(e.target.value) / 100;
-            if (share > 0 && share < 1 && Math.abs(share - tissue.fraction) > 0.004)
-              void save(tissue.reflectance, share);
-          }}
-          sx={{ width: 92 }}
+          value={Math.round(tissue.fraction * 100)}
+          wrong={(v) => v <= 0 || v >= 100}
+          busy={busy}
+          onNumber={(v) => void save({ fraction: v / 100 })}
         />
       )}
-      <Button onClick={simulate} disabled={busy}>
+      {tissue && (
+        <>
+          <TissueNumber
+            label="takes dye, ×"
+            value={tissue.dye}
+            wrong={(v) => v < 0 || v > 5}
+            busy={busy}
+            onNumber={(dye) => void save({ dye })}
+          />
+          <TissueNumber
+            label="holds film, ×"
+            value={tissue.hold}
+            wrong={(v) => v < 0 || v > 5}
+            busy={busy}
+            onNumber={(hold) => void save({ hold })}
+          />
+        </>
+      )}
+      <Button onClick={simulate} disabled={busy} sx={{ paddingInline: 1.5 }}>
         Instrument
       </Button>
       <FileButton
         label="File"
         disabled={busy}
-        onReadings={({ readings }) => void save(Array.from(meanSpectrum(readings.map(onGrid))))}
+        onReadings={({ readings }) => void save({ reflectance: Array.from(meanSpectrum(readings.map(onGrid))) })}
       />
     </div>
   );
