@@ -1,3 +1,4 @@
+export * from './evenness.ts';
 export * from './mix-up.ts';
 export * from './statistics.ts';
 export * from './verdict.ts';

@@ -47,3 +47,10 @@ export function readingStatistics(spectra: readonly Spectrum[], light: Light = D
     outliers: distances.flatMap((d, i) => (n >= 4 && d > OUTLIER_FLOOR && d > OUTLIER_RATIO * usual ? [i] : [])),
   };
 }
+
+/**
+ * How near the mean of several readings is known: half its 95 % interval, 1.96 standard errors along the direction of the
+ * difference, roughly the spread; CIEDE2000. Null for a single reading.
+ */
+export const meanKnownTo = ({ count, spread }: Pick<ReadingStatistics, 'count' | 'spread'>): number | null =>
+  count > 1 ? (1.96 * spread) / Math.sqrt(count) : null;

@@ -3,7 +3,7 @@ import { deltaLCH } from '../colour/difference.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { type Lab, labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
-import { type ReadingStatistics, readingStatistics } from './statistics.ts';
+import { meanKnownTo, readingStatistics } from './statistics.ts';
 import { differenceWords, sizeWord } from './words.ts';
 
 export interface Verdict {
@@ -22,9 +22,6 @@ export interface Verdict {
   sample: Lab;
 }
 
-/** Half the 95 % interval of the mean: 1.96 standard errors along the direction of the difference, roughly the spread. */
-const interval = (s: ReadingStatistics) => (s.count > 1 ? (1.96 * s.spread) / Math.sqrt(s.count) : null);
-
 /** A board's readings against the target's mean, in one light. Tolerance in CIEDE2000; on the line passes. */
 export function judge(
   target: Spectrum,
@@ -41,7 +38,7 @@ export function judge(
     ...deltaLCH(standard, statistics.lab),
     size: sizeWord(deltaE),
     words: differenceWords(standard, statistics.lab),
-    uncertainty: interval(statistics),
+    uncertainty: meanKnownTo(statistics),
     target: standard,
     sample: statistics.lab,
   };

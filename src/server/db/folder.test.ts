@@ -75,10 +75,12 @@ describe('the data folder', () => {
     expect(mean.readings).toBe(5);
     expect(mean.l).toBeCloseTo(labOf(meanSpectrum(last))[0], 9);
     expect(jobs[0].woods.find((w) => w.speciesId === 'beech')?.deltaE).toBeGreaterThan(0);
-    expect(jobs[0].target).toMatch(/^rgb/);
+    expect(jobs[0].target).toHaveLength(31);
 
     const shelf = await wholeShelf(db);
     expect([shelf.species.length, shelf.colourants.length, shelf.mediums.length]).toEqual([6, 12, 5]);
+    // Pictures were named by their pattern; now by the wood that a wood is built like.
+    expect(shelf.species.every((s) => s.figure === s.id && s.cut === 'flat' && s.ringMm === null)).toBe(true);
     expect(shelf.colourants.every((c) => c.absorption && c.rungs.length === 3)).toBe(true);
     expect((await learning.learn(jobs[0].id)).content.boards).toEqual([first.id]);
     // The next of everything goes on where the old ones ended.

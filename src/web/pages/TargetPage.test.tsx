@@ -37,6 +37,13 @@ describe('the target', () => {
     expect(screen.getByText(/How it looks under other lights cannot be said/)).toBeDefined();
     expect(screen.queryByLabelText('lamp')).toBeNull();
   });
+  it('says how even it is, and what would settle it', async () => {
+    const { number: id } = await startJob();
+    openAt(`/jobs/${id}/target`);
+    expect(await screen.findByRole('heading', { name: 'How even it is' })).toBeDefined();
+    expect(screen.getByText(/^\d+ readings, up to ΔE00 \d/)).toBeDefined();
+    expect(screen.getByRole('img', { name: 'The spots that were read, side by side' })).toBeDefined();
+  });
   it('from a file with several readings is their mean in reflectance', async () => {
     const { number: id } = await startJob({ target: false });
     const page = openAt(`/jobs/${id}/target`);

@@ -12,6 +12,7 @@ import type { TypedNumber } from '../hooks/typed-number.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
+import { Spread } from '../parts/readings/Spread.tsx';
 import { SavedNumber } from '../parts/SavedNumber.tsx';
 
 /** One number of the job. */
@@ -127,6 +128,7 @@ export function TargetPage() {
             A miss of this size is {sizeWord(job.tolerance - 0.01)} edge to edge. ΔE is CIEDE2000 in daylight (D65,
             10°).
           </span>
+          <Spread readings={job.target} tolerance={job.tolerance} />
           <h2 style={{ margin: 0 }}>The lights it will stand in</h2>
           <LightsOfThePlace key={`lights/${job.id}`} job={job} judged={!target?.singleLight} />
           {target && (

@@ -1,0 +1,60 @@
+import { useMemo } from 'react';
+import { screenColour } from '../../../core/colour/display.ts';
+import { evennessOf } from '../../../core/judge/evenness.ts';
+import { nth } from '../../../core/known.ts';
+import { withoutGloss } from '../../../core/optics/surface.ts';
+import type { StoredReading } from '../../../shared/reading.ts';
+import { deltaText, toleranceText } from '../numbers.ts';
+
+const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
+
+/** How even a target is: its spots side by side, how far each lies from their mean, and what that means for the tolerance. */
+export function Spread({ readings, tolerance }: { readings: readonly StoredReading[]; tolerance: number }) {
+  // A typed value is no spot.
+  const spectra = useMemo(
+    () => readings.filter((r) => r.lab === null).map((r) => Float64Array.from(r.grid)),
+    [readings],
+  );
+  const even = useMemo(() => (spectra.length > 0 ? evennessOf(spectra, tolerance) : null), [spectra, tolerance]);
+  if (!even) return null;
+  const { distances, farthest, known, lessEven, more } = even;
+  return (
+    <section style={{ display: 'grid', gap: 8, maxWidth: 460 }}>
+      <h2 style={{ margin: 0 }}>How even it is</h2>
+      <div style={{ display: 'flex' }} role="img" aria-label="The spots that were read, side by side">
+        {spectra.map((spectrum, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a spot is known by its place
+          <div key={i} style={{ flex: 1, maxWidth: 64, minWidth: 0 }}>
+            <div style={{ height: 36, background: screenColour(withoutGloss(spectrum)).css }} />
+            <div className="mono soft" style={{ fontSize: 13, textAlign: 'center' }}>
+              {deltaText(nth(distances, i))}
+            </div>
+          </div>
+        ))}
+      </div>
+      {spectra.length > 1 && (
+        <div>
+          {spectra.length} readings, up to ΔE00 {deltaText(farthest)} from their mean
+          {known !== null && `; the mean is known to ± ${deltaText(known)}`}.
+        </div>
+      )}
+      {lessEven && (
+        <div className="note">
+          The target is less even than the tolerance of {toleranceText(tolerance)}: a board that passes against its mean
+          will still differ from some of its spots.
+        </div>
+      )}
+      {more === null ? (
+        <div>
+          No number of readings settles one colour for it: read its light and dark parts as targets of their own.
+        </div>
+      ) : (
+        more > 0 && (
+          <div>
+            {COUNTS[more] ?? more} more {more === 1 ? 'reading' : 'readings'} would settle it.
+          </div>
+        )
+      )}
+    </section>
+  );
+}
