@@ -9,6 +9,7 @@ import {
   TableHead,
   TableRow,
   TextField,
+  useMediaQuery,
 } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
@@ -77,13 +78,17 @@ function BestBoard({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const seen = useMemo(() => target && { seen: Float64Array.from(target) }, [target]);
   if (!wood) return <Halves target={target && screenColour(target).css} best={null} />;
   return (
-    <div style={{ background: 'var(--work)', padding: 10, width: 320 }}>
+    <div style={{ background: 'var(--work)', padding: 10, width: 'min(320px, 100%)' }}>
       <BoardPicture wood={wood} seed={job.number} fields={fields} target={seen} light={DAYLIGHT} height={84} />
     </div>
   );
 }
 
+/** An upright tablet has no room for the picture beside the words. */
+const NARROW = '(max-width: 960px)';
+
 function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
+  const narrow = useMediaQuery(NARROW);
   const say = useSay();
   const attempt = useAttempt();
   const remove = () =>
@@ -94,10 +99,13 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const next = nextStepOf(job);
   return (
     <TableRow>
-      <TableCell sx={{ width: 340, paddingLeft: 0 }}>
-        <BestBoard job={job} shelf={shelf} />
-      </TableCell>
+      {!narrow && (
+        <TableCell sx={{ width: 340, paddingLeft: 0 }}>
+          <BestBoard job={job} shelf={shelf} />
+        </TableCell>
+      )}
       <TableCell>
+        {narrow && <BestBoard job={job} shelf={shelf} />}
         <Link
           component={RouterLink}
           to={`/jobs/${job.number}/${job.target ? (job.woods.length ? 'layers' : 'woods') : 'target'}`}
@@ -174,6 +182,7 @@ export function JobsPage() {
   const [params, setParams] = useSearchParams();
   const { data, error } = useJobs(params.toString());
   const shelf = useShelf().data;
+  const narrow = useMediaQuery(NARROW);
   const jobs = data?.jobs;
   const [starting, setStarting] = useState(false);
   const asked = params.get('search') !== null || params.get('state') !== null || params.get('order') !== null;
@@ -239,7 +248,7 @@ export function JobsPage() {
           <Table>
             <TableHead>
               <TableRow>
-                <TableCell sx={{ paddingLeft: 0 }}>Target, best board</TableCell>
+                {!narrow && <TableCell sx={{ paddingLeft: 0 }}>Target, best board</TableCell>}
                 <TableCell>Job</TableCell>
                 <TableCell>Best board so far, ΔE00</TableCell>
                 <TableCell>Tolerance</TableCell>
