@@ -99,19 +99,19 @@ describe('whole systems', () => {
     expect(ranks.length).toBeGreaterThan(2);
   });
   it('reactive colour, oil and filler are ways of their own, and found where they are what made the target', () => {
-    const only = (...kinds: LayerKind[]): LayerKind[] => LAYER_KINDS.filter((k) => !kinds.includes(k));
+    const allBut = (...kinds: LayerKind[]): LayerKind[] => LAYER_KINDS.filter((k) => !kinds.includes(k));
     const ironed = [iron(6), clear(1)];
-    const [best] = searchSystems(to(ironed), offer(...only('reactive', 'oil', 'clear')));
+    const [best] = searchSystems(to(ironed), offer(...allBut('reactive', 'oil', 'clear')));
     expect(best?.added).toEqual(['reactive', 'clear']);
     expect(missOf(ironed, best?.stack ?? [])).toBeLessThan(0.4);
     const oiled = [oil(1), clear(1)];
-    expect(searchSystems(to(oiled), offer(...only('oil', 'ink', 'clear')))[0]?.added).toEqual(['oil', 'clear']);
+    expect(searchSystems(to(oiled), offer(...allBut('oil', 'ink', 'clear')))[0]?.added).toEqual(['oil', 'clear']);
     const filled = [newLayer('filler', { colours: { umber: 0.1 } }), clear(1)];
-    const roads = searchSystems(to(filled), offer(...only('filler', 'clear')));
+    const roads = searchSystems(to(filled), offer(...allBut('filler', 'clear')));
     expect(roads[0]?.added).toEqual(['filler', 'clear']);
     expect(missOf(filled, roads[0]?.stack ?? [])).toBeLessThan(0.4);
     const tight = { ...OAK, anatomy: 'fine' as const };
-    expect(searchSystems({ ...to(filled), wood: tight }, offer(...only('filler', 'clear')))[0]?.added).toEqual([
+    expect(searchSystems({ ...to(filled), wood: tight }, offer(...allBut('filler', 'clear')))[0]?.added).toEqual([
       'clear',
     ]);
   });

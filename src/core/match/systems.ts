@@ -264,24 +264,24 @@ export function* systemSteps(
       yield { share: done / total, best };
     }
   }
-  roads.sort((p, q) => p.rank - q.rank);
-  for (const [i, road] of roads.slice(0, IMPROVED).entries()) {
-    const system = tiers.flat().find((s) => s.parts === road.added);
-    if (!system) continue;
+  const inOrder = () => roads.sort((p, q) => p.rank - q.rank);
+  /** A road of a way made better, ranked as its way is. */
+  const better = (at: number, make: (asked: MatchProblem, road: Road, rank: (r: Road) => number) => Road) => {
+    const road = roads[at];
+    const system = tiers.flat().find((s) => s.parts === road?.added);
+    if (!road || !system) return;
     const rank = (r: Road) => rankOf(r, road.added, problem.stack.at(-1));
-    const better = improved({ ...problem, ...system }, road, rank, options);
-    roads[i] = { ...road, ...better, rank: rank(better) };
+    const made = make({ ...problem, ...system }, road, rank);
+    roads[at] = { ...road, ...made, rank: rank(made) };
+  };
+  inOrder();
+  for (let i = 0; i < Math.min(IMPROVED, roads.length); i++) {
+    better(i, (asked, road, rank) => improved(asked, road, rank, options));
     yield { share: done / total, best: roads.reduce((p, q) => (q.rank < p.rank ? q : p)) };
   }
-  roads.sort((p, q) => p.rank - q.rank);
-  for (const [i, road] of roads.slice(0, NUDGED).entries()) {
-    const system = tiers.flat().find((s) => s.parts === road.added);
-    if (!system) continue;
-    const rank = (r: Road) => rankOf(r, road.added, problem.stack.at(-1));
-    const better = nudged({ ...problem, ...system }, road, rank);
-    roads[i] = { ...road, ...better, rank: rank(better) };
-  }
-  return roads.sort((p, q) => p.rank - q.rank);
+  inOrder();
+  for (let i = 0; i < Math.min(NUDGED, roads.length); i++) better(i, nudged);
+  return inOrder();
 }
 
 /** {@link systemSteps} run to its end. */

@@ -1,13 +1,9 @@
-import { useMediaQuery } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
-import { labOf } from '../../core/colour/lab.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import { nth } from '../../core/known.ts';
 import { isBlank, KINDS, type Layer, type LayerKind, type Stack } from '../../core/layers/layer.ts';
-import { promiseOf } from '../../core/match/roads.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -21,17 +17,15 @@ import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { ColourPath } from '../parts/curves/ColourPath.tsx';
-import { Curves } from '../parts/curves/Curves.tsx';
 import { Keys } from '../parts/Keys.tsx';
+import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
 import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
-import { type Beside, LightBar } from '../parts/layers/LightBar.tsx';
+import { type Beside, LightBar, nextEnlarged } from '../parts/layers/LightBar.tsx';
 import { NextSteps } from '../parts/layers/NextSteps.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { Roads } from '../parts/layers/Roads.tsx';
@@ -42,9 +36,6 @@ import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
-
-/** The end of the board beside its face, in pixels. */
-const END_WIDTH = 44;
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -81,7 +72,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   useEffect(() => setRoadsOpen(search.found !== null), [search.found]);
   const inWorker = useInWorker();
   const go = useNavigate();
-  const low = useMediaQuery('(max-height: 760px)');
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
@@ -207,20 +197,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
-  const stages = useMemo(
-    () =>
-      fields.map((f) => ({
-        name: f.label,
-        expected: labOf(f.expected.reading, light),
-        measured: f.measured && labOf(f.measured.reading, light),
-      })),
-    [fields, light],
-  );
-  // Eight boards in ten end nearer than this; worked out where it is drawn.
-  const doubt = useMemo(
-    () => (beside === 'path' && problem && coloured ? promiseOf(problem, settled, tolerance).range[1] : null),
-    [beside, problem, coloured, settled, tolerance],
-  );
   const addLayer = <AddLayer onAdd={onAdd} />;
 
   return (
@@ -243,81 +219,22 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           onEnlarge={setEnlarge}
         />
       </Tools>
-      <div
-        className="work"
-        style={{
-          padding: '14px 24px 8px',
-          display: 'grid',
-          gap: 20,
-          gridTemplateColumns: beside ? 'minmax(0, 1fr) 460px' : '1fr',
-        }}
-      >
-        <div>
-          {fields.length > 0 && (
-            <div
-              style={{ display: 'grid', gridTemplateColumns: end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr', gap: 3 }}
-            >
-              <BoardPicture
-                wood={model.species}
-                texture={model.preparation.texture}
-                seed={model.seed}
-                fields={otherwise.length > 0 ? otherwise : fields}
-                target={bench.target}
-                light={light}
-                wet={wet}
-                enlarge={enlarge}
-                height={low ? 140 : 193}
-                onField={onField}
-              />
-              {end.length > 0 && (
-                <BoardPicture
-                  wood={model.species}
-                  section="end"
-                  seed={model.seed}
-                  fields={end}
-                  target={null}
-                  light={light}
-                  wet={wet}
-                  height={low ? 140 : 193}
-                />
-              )}
-            </div>
-          )}
-          {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
-          {enlarge > 1 && (
-            <div style={{ paddingTop: 4 }}>
-              The finished colour is shown {enlarge === 3 ? 'three' : 'five'} times as far from the target as it is.
-            </div>
-          )}
-          {years > 0 && (
-            <div style={{ paddingTop: 4 }}>
-              In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
-              much or twice is as likely. Figures and recipes are of the board as new.
-            </div>
-          )}
-        </div>
-        {beside === 'path' && looks.length > 0 && (
-          <ColourPath
-            label="The way of the colour in a*b* and L*C*, and the tolerance about the target"
-            height={low ? 150 : 200}
-            stages={stages}
-            target={target && labOf(target, light)}
-            tolerance={tolerance}
-            doubt={doubt}
-          />
-        )}
-        {beside === 'curves' && looks.length > 0 && (
-          <Curves
-            label="Reflectance after each layer, expected, and the target"
-            unit="reflectance"
-            height={low ? 150 : 200}
-            curves={[
-              ...fields.map((f, i) => ({ name: f.label, values: nth(looks, i).reading, dashed: true })),
-              ...(target ? [{ name: 'Target', values: target }] : []),
-            ]}
-          />
-        )}
-      </div>
+      <BoardView
+        bench={bench}
+        model={model}
+        stack={settled}
+        problem={problem}
+        fields={fields}
+        shown={otherwise.length > 0 ? otherwise : fields}
+        end={end}
+        light={light}
+        wet={wet}
+        years={years}
+        enlarge={enlarge}
+        beside={beside}
+        standing={standing}
+        onField={onField}
+      />
       <StackStrip
         stack={stack}
         done={done}
@@ -325,7 +242,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         selected={selected}
         onSelect={setSelected}
         onChange={change}
-        inset={end.length > 0 && !beside ? END_WIDTH + 3 : 0}
+        inset={end.length > 0 && !beside ? END_INSET : 0}
         raw={
           <>
             <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
@@ -464,7 +381,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           {
             key: 'm',
             what: 'the miss, three or five times as large',
-            run: () => setEnlarge(enlarge === 1 ? 3 : enlarge === 3 ? 5 : 1),
+            run: () => setEnlarge(nextEnlarged(enlarge)),
           },
           { key: 'c', what: 'curves', run: () => setBeside(beside === 'curves' ? null : 'curves') },
           { key: 'p', what: 'the path of the colour', run: () => setBeside(beside === 'path' ? null : 'path') },

@@ -1,11 +1,12 @@
 import { LineChart } from 'echarts/charts';
 import { GridComponent, TooltipComponent } from 'echarts/components';
-import { type EChartsType, init, use } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import type { Lab } from '../../../core/colour/lab.ts';
 import { type Plane, placeIn, toleranceOutline } from '../../../core/colour/outline.ts';
 import type { PathProps } from './ColourPath.tsx';
+import { named, useChart } from './chart.ts';
 
 use([LineChart, GridComponent, TooltipComponent, SVGRenderer]);
 
@@ -13,7 +14,6 @@ const PLANES: readonly { plane: Plane; x: string; y: string }[] = [
   { plane: 'ab', x: 'a*', y: 'b*' },
   { plane: 'LC', x: 'C*', y: 'L*' },
 ];
-const named = (place: Element, name: string) => getComputedStyle(place).getPropertyValue(name).trim();
 
 /** What is drawn of one plane. */
 function seriesOf({ stages, target, tolerance, doubt }: PathProps, n: number, plane: Plane, ink: string) {
@@ -61,21 +61,7 @@ function seriesOf({ stages, target, tolerance, doubt }: PathProps, n: number, pl
 
 export function ColourPathChart(props: PathProps) {
   const { label, height } = props;
-  const place = useRef<HTMLDivElement>(null);
-  const chart = useRef<EChartsType | null>(null);
-  useEffect(() => {
-    const element = place.current;
-    if (!element) return;
-    const made = init(element, null, { renderer: 'svg' });
-    chart.current = made;
-    const observer = new ResizeObserver(() => made.resize());
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-      made.dispose();
-      chart.current = null;
-    };
-  }, []);
+  const { place, chart } = useChart();
   useEffect(() => {
     const element = place.current;
     if (!element) return;
@@ -106,6 +92,6 @@ export function ColourPathChart(props: PathProps) {
       },
       { notMerge: true },
     );
-  }, [props]);
+  }, [props, place, chart]);
   return <div ref={place} role="img" aria-label={label} style={{ height }} />;
 }

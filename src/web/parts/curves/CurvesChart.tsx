@@ -1,36 +1,20 @@
 import { LineChart } from 'echarts/charts';
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { type EChartsType, init, use } from 'echarts/core';
+import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import type { CurvesProps } from './Curves.tsx';
+import { named, useChart } from './chart.ts';
 
 use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
 
 /** From the first curve's share of the ink to the whole of the last's. */
 const strengthOf = (i: number, count: number) => 0.4 + (0.6 * (i + 1)) / count;
 
-/** A theme's colour as the page has it now. */
-const named = (place: Element, name: string) => getComputedStyle(place).getPropertyValue(name).trim();
-
 /** The chart itself, fetched when first shown: made once, then only told what changed. */
 export function CurvesChart({ curves, label, unit, height = 260 }: CurvesProps) {
-  const place = useRef<HTMLDivElement>(null);
-  const chart = useRef<EChartsType | null>(null);
-  useEffect(() => {
-    const element = place.current;
-    if (!element) return;
-    const made = init(element, null, { renderer: 'svg' });
-    chart.current = made;
-    const observer = new ResizeObserver(() => made.resize());
-    observer.observe(element);
-    return () => {
-      observer.disconnect();
-      made.dispose();
-      chart.current = null;
-    };
-  }, []);
+  const { place, chart } = useChart();
   useEffect(() => {
     const element = place.current;
     if (!element) return;
@@ -66,6 +50,6 @@ export function CurvesChart({ curves, label, unit, height = 260 }: CurvesProps) 
       },
       { replaceMerge: ['series'] },
     );
-  }, [curves, unit]);
+  }, [curves, unit, place, chart]);
   return <div ref={place} role="img" aria-label={label} style={{ height }} />;
 }

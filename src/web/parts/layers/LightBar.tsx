@@ -30,6 +30,7 @@ interface Props {
 
 /** As it is, and enlarged. */
 const ENLARGED = [1, 3, 5];
+export const nextEnlarged = (times: number): number => ENLARGED[(ENLARGED.indexOf(times) + 1) % ENLARGED.length] ?? 1;
 
 const YEARS = [0, 2, 10, 30];
 const FALL_NAMES: Record<Falls, string> = { diffuse: 'all round', along: 'along', across: 'across' };
@@ -77,11 +78,7 @@ export const LightBar = memo(function LightBar({
         end
       </ToggleButton>
       {enlarge !== null && (
-        <ToggleButton
-          value="miss"
-          selected={enlarge > 1}
-          onChange={() => onEnlarge(ENLARGED[(ENLARGED.indexOf(enlarge) + 1) % ENLARGED.length] ?? 1)}
-        >
+        <ToggleButton value="miss" selected={enlarge > 1} onChange={() => onEnlarge(nextEnlarged(enlarge))}>
           {enlarge > 1 ? `miss × ${enlarge}` : 'miss'}
         </ToggleButton>
       )}
