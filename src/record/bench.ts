@@ -1,14 +1,13 @@
 import { type PredictOptions, predict, predictFinal, type StageLook } from '../core/board/predict.ts';
 import type { Preparation } from '../core/board/preparation.ts';
 import type { Tuning } from '../core/board/state.ts';
-import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
+import type { Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
-import { type MatchProblem, ONLY_DAYLIGHT, type Target, weightedLights } from '../core/match/problem.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, weightedLights } from '../core/match/problem.ts';
 import { allowedStray } from '../core/match/roads.ts';
-import { withoutGloss } from '../core/optics/surface.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
@@ -16,12 +15,8 @@ import { boardCode, seedOf } from './codes.ts';
 import { materialsOf, offeredOf } from './materials.ts';
 import { ownColours } from './openings.ts';
 import { measuredOf, stackAsMade } from './stages.ts';
-import { type BoardWood, preparationOf, woodOfBoard } from './wood.ts';
-
-/** A target, and how it is shown: without the gloss that its reading holds; one typed as L*a*b* as it was typed. */
-export interface SeenTarget extends Target {
-  seen: Spectrum;
-}
+import { type SeenTarget, targetOf, targetOn } from './target.ts';
+import { type BoardWood, nameOfWood, preparationOf, woodOfBoard } from './wood.ts';
 
 /** A job with all that it means to the model. */
 export interface Bench {
@@ -35,27 +30,23 @@ export interface Bench {
   target: SeenTarget | null;
 }
 
-/** The target's mean reading; one known as L*a*b* only is good for a single light. */
-export function targetOf(readings: Job['target']): SeenTarget | null {
-  if (readings.length === 0) return null;
-  const reflectance = meanSpectrum(readings.map((r) => r.grid));
-  const singleLight = readings.every((r) => r.lab !== null);
-  return { reflectance, singleLight, seen: singleLight ? reflectance : withoutGloss(reflectance) };
-}
-
 export const openBench = (job: Job, shelf: Shelf, knowledge: Knowledge): Bench => ({
   job,
   shelf,
   knowledge,
   materials: materialsOf(shelf),
   offered: offeredOf(shelf),
-  target: targetOf(job.target),
+  target: targetOf(job),
 });
 
 /** A board of the job with what the model needs to predict it. */
 export interface BoardModel extends BoardWood {
   wood: JobWood;
   species: SpeciesRecord;
+  /** What its wood is called in the job: the species, and what tells it from another of the same. */
+  name: string;
+  /** The target as it is wanted on this wood. */
+  target: SeenTarget | null;
   board: Board;
   /** Its code within the job, as on its label. */
   code: string;
@@ -66,11 +57,13 @@ export interface BoardModel extends BoardWood {
 }
 
 function modelOn(bench: Bench, species: SpeciesRecord, wood: JobWood, board: Board): BoardModel {
-  const code = boardCode(wood.speciesId, board.number);
+  const code = boardCode(wood.code, board.number);
   return {
     ...woodOfBoard(species, wood, board),
     wood,
     species,
+    name: nameOfWood(species, wood),
+    target: targetOn(bench.target, species),
     board,
     code,
     seed: seedOf(`${bench.job.number}-${code}`),
@@ -96,6 +89,8 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
     number,
     version: 1,
     preparation: null,
+    apart: null,
+    finish: {},
     recipe: null,
     coats: [],
     readings: [],
@@ -145,10 +140,11 @@ export function problemOf(
   open: MatchProblem['open'],
   measured?: MatchProblem['measured'],
 ): MatchProblem | null {
-  if (!bench.target) return null;
+  const { target } = model;
+  if (!target) return null;
   return {
-    target: bench.target,
-    lights: bench.target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
+    target,
+    lights: target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
     wood: model.scaled,
     materials: bench.materials,
     preparation: model.preparation,

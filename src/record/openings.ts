@@ -13,18 +13,22 @@ export interface Choice {
 }
 export const ANYTHING: Choice = { barred: [], closed: [], most: 4 };
 
-/** Kinds of layer that a search finds colours for; reactive colour and filler are set by hand. */
-export const solvable = (kind: LayerKind): boolean => isColoured(kind) && kind !== 'reactive' && kind !== 'filler';
+/**
+ * Kinds of layer that a search finds colours for. Reactive colour is set by hand, and so is filler where the face is matched
+ * as a whole: its colour lies in the pores alone.
+ */
+export const solvable = (kind: LayerKind, tones = false): boolean =>
+  isColoured(kind) && kind !== 'reactive' && (kind !== 'filler' || tones);
 
 /** The layers of a stack that a search may fill, and with which colours; the first `done` are on the board already. */
-export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number): Opening[] =>
+export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number, tones = false): Opening[] =>
   stack.flatMap((layer, i) => {
     const colourants = Object.values(offered.colourants).filter(
       (c) => takesColour(layer, c, offered) && !choice.barred.includes(c.id),
     );
     return i >= done &&
       !layer.off &&
-      solvable(layer.kind) &&
+      solvable(layer.kind, tones) &&
       colourants.length > 0 &&
       !choice.closed.includes(layer.kind)
       ? [{ layer: i, colourants: colourants.map((c) => c.id) }]
@@ -32,8 +36,8 @@ export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, don
   });
 
 /** Every layer that a search can solve, open to the colours it has. */
-export const solvableColours = (stack: Stack): Opening[] =>
-  ownColours(stack).filter(({ layer }) => solvable((stack[layer] as Layer).kind));
+export const solvableColours = (stack: Stack, tones = false): Opening[] =>
+  ownColours(stack).filter(({ layer }) => solvable((stack[layer] as Layer).kind, tones));
 
 /** Every coloured layer, open to the colours it has. */
 export const ownColours = (stack: Stack): Opening[] =>
@@ -55,9 +59,9 @@ function palest(offered: Materials, kind: 'sealer' | 'clear'): Stack {
 export const simpleStack = (offered: Materials): Stack => [newLayer('dye'), ...palest(offered, 'clear')];
 
 /** The stack with a glaze over a sealer under its clear, to be solved once the colour in the wood is read. */
-export function withGlaze(offered: Materials, stack: Stack): Stack {
+export function withGlaze(offered: Materials, stack: Stack, glaze: Layer = newLayer('glaze')): Stack {
   const clear = stack.findIndex((l) => l.kind === 'clear');
   const at = clear < 0 ? stack.length : clear;
   const sealed = stack.slice(0, at).some((l) => l.kind === 'sealer');
-  return [...stack.slice(0, at), ...(sealed ? [] : palest(offered, 'sealer')), newLayer('glaze'), ...stack.slice(at)];
+  return [...stack.slice(0, at), ...(sealed ? [] : palest(offered, 'sealer')), glaze, ...stack.slice(at)];
 }

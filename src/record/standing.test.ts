@@ -3,6 +3,7 @@ import { nextStepOf } from './standing.ts';
 
 describe('the next step of a job', () => {
   const wood = (speciesId: string, boards: number, deltaE: number | null) => ({
+    code: speciesId,
     speciesId,
     name: speciesId[0]?.toUpperCase() + speciesId.slice(1),
     boards,

@@ -1,8 +1,11 @@
 import { deltaE00 } from '../core/colour/ciede2000.ts';
-import { type Lab, labOf } from '../core/colour/lab.ts';
+import type { Lab } from '../core/colour/lab.ts';
+import type { Target } from '../core/match/problem.ts';
+import type { Board } from '../shared/board.ts';
 import type { JobSummary, JobWood } from '../shared/job.ts';
 import type { Bench } from './bench.ts';
 import { finishedMean, isFinished, stageMean } from './stages.ts';
+import { missOf, targetOn, tonesRead } from './target.ts';
 
 /** How close a wood of a job has come: measured, or a board planned, or nothing yet. What is only expected is no figure. */
 export type Standing =
@@ -10,13 +13,20 @@ export type Standing =
   | { kind: 'planned'; board: number }
   | { kind: 'no target' | 'no recipe' };
 
-export function standingOf({ target }: Pick<Bench, 'target'>, wood: JobWood): Standing {
+export function standingOf(bench: Pick<Bench, 'target' | 'shelf'>, wood: JobWood): Standing {
+  const species = bench.shelf.species.find((s) => s.id === wood.speciesId);
+  const target = species ? targetOn(bench.target, species) : bench.target;
   if (!target) return { kind: 'no target' };
-  const wanted = labOf(target.reflectance);
-  const measured = wood.boards.flatMap((b) => finishedMean(b) ?? []).map((mean) => deltaE00(wanted, labOf(mean)));
+  const measured = wood.boards.flatMap((b) => missOfFinished(target, b) ?? []);
   if (measured.length > 0) return { kind: 'measured', deltaE: Math.min(...measured) };
   const planned = wood.boards.findLast((b) => b.recipe);
   return planned ? { kind: 'planned', board: planned.number } : { kind: 'no recipe' };
+}
+
+/** How far a finished board is from its target, CIEDE2000; null before its last layer is read. */
+export function missOfFinished(target: Target, board: Board): number | null {
+  const face = finishedMean(board);
+  return face && missOf(target, face, tonesRead(board.aside, board.recipe?.stack.length ?? 0));
 }
 
 /** Which steps of the work are done, in their order. */
@@ -57,7 +67,7 @@ export interface NextStep {
 export function nextStepOf({ target, woods, tolerance }: Pick<JobSummary, 'target' | 'woods' | 'tolerance'>): NextStep {
   if (!target) return { what: 'Read the target', to: 'target' };
   if (woods.length === 0) return { what: 'Choose the woods', to: 'woods' };
-  const at = (page: string, { speciesId }: { speciesId: string }) => `${page}?wood=${speciesId}`;
+  const at = (page: string, { code }: { code: string }) => `${page}?wood=${code}`;
   const named = ({ name }: { name: string }) => name.toLowerCase();
   const fresh = woods.find((w) => w.boards === 0);
   const begun = woods.find((w) => w.boards > 0 && w.deltaE === null);

@@ -9,12 +9,24 @@ interface BoardOfWood {
   id: string;
   number: number;
   preparation: Preparation | null;
+  /** Why it is set apart from its pile. */
+  apart?: string | null;
   readings: readonly { stage: number | null; grid: readonly number[] }[];
 }
 interface WoodOfJob {
   preparation: Preparation;
   boards: readonly BoardOfWood[];
 }
+
+/** What a wood of a job is called. */
+export const nameOfWood = (species: { name: string }, { label }: { label: string }): string =>
+  label === '' ? species.name : `${species.name}, ${label}`;
+
+/** The same, of a wood whose species may have gone from the shelf. */
+export const woodNamed = (
+  shelf: { species: readonly { id: string; name: string }[] },
+  wood: { speciesId: string; label: string },
+): string => nameOfWood(shelf.species.find((s) => s.id === wood.speciesId) ?? { name: wood.speciesId }, wood);
 
 const LIGHTEST_WOOD = 1.2;
 /** Why a raw reading cannot be a board's, in a sentence; null when it will do. */
@@ -31,12 +43,13 @@ export const preparationOf = (wood: WoodOfJob, board: BoardOfWood): Preparation 
 
 /**
  * The raw colour to plan a board on: its own reading; before that, the mean of the job's boards of this wood; before
- * that, nothing but the species. The one place where this is decided: what is shown is what is kept.
+ * that, nothing but the species. Boards set apart from the pile do not count. The one place where this is decided: what is shown is what is kept.
  */
 export function rawOf(wood: WoodOfJob, board: BoardOfWood): { raw: Spectrum | null; own: boolean } {
   const own = stageMean(board, 0);
   if (own) return { raw: own, own: true };
   const others = wood.boards.flatMap((b) => {
+    if (b.apart) return [];
     const mean = stageMean(b, 0);
     return mean && !rawTrouble(mean) ? [mean] : [];
   });

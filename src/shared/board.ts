@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FinishSchema } from './finish.ts';
 import { Id, Moment, Version } from './id.ts';
 import { Lab, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
@@ -100,8 +101,17 @@ export const PastEntry = z.object({
 });
 export type PastEntry = z.infer<typeof PastEntry>;
 
-/** A board's own preparation, where it differs from what its wood is given. */
-export const BoardChange = z.object({ version: Version, preparation: PreparationSchema.nullable() });
+/** What of a board can be changed by itself. */
+export const BoardChange = z.object({
+  version: Version,
+  /** Its own preparation, where it differs from what its wood is given. */
+  preparation: PreparationSchema.nullable().optional(),
+  /** Why it is set apart from its pile; null puts it back. */
+  apart: z.string().trim().min(1, 'Why is it set apart?').max(120, 'At most 120 letters.').nullable().optional(),
+  /** How it looks and feels beside its colour, all of it together. */
+  finish: FinishSchema.optional(),
+});
+export type BoardChange = z.infer<typeof BoardChange>;
 
 export const Board = z.object({
   id: Id,
@@ -113,10 +123,13 @@ export const Board = z.object({
   version: z.number(),
   /** What it was when colour went on; null while it follows its wood. */
   preparation: PreparationSchema.nullable(),
+  /** Why it is set apart from its pile; null while it is one of it. */
+  apart: z.string().nullable(),
+  finish: FinishSchema,
   recipe: Recipe.nullable(),
   coats: z.array(Coat),
   readings: z.array(StoredReading),
-  /** Readings of edge, end grain and knots: kept beside those of the face, which is what is matched. */
+  /** Readings of tones, edge, end grain and knots: kept beside those of the face. */
   aside: z.array(StoredReading),
   createdAt: z.string(),
 });

@@ -1,18 +1,20 @@
 import { z } from 'zod';
 import { Board } from './board.ts';
+import { WishesSchema } from './finish.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 import { Part } from './part.ts';
-import { StoredReading } from './reading.ts';
+import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
+const tolerance = z
+  .number('The tolerance is a ΔE00, for example 1.0.')
+  .min(0.2, 'A tolerance under 0.2 is finer than wood allows.')
+  .max(10, 'A tolerance above 10 is no match at all.');
 const job = {
   customer: z.string().trim().min(1, 'Who is the customer?').max(120, 'At most 120 letters.'),
   piece: z.string().trim().min(1, 'What is the piece?').max(200, 'At most 200 letters.'),
-  tolerance: z
-    .number('The tolerance is a ΔE00, for example 1.0.')
-    .min(0.2, 'A tolerance under 0.2 is finer than wood allows.')
-    .max(10, 'A tolerance above 10 is no match at all.'),
+  tolerance,
 };
 export const NewJob = z.object({ id: Id, ...job });
 export type NewJob = z.infer<typeof NewJob>;
@@ -21,11 +23,42 @@ export const JobChange = z.object({
   version: Version,
   ...z.object(job).partial().shape,
   lights: LightShares.partial().optional(),
+  /** Of the grain, where it is another than that of the ground. */
+  grainTolerance: tolerance.nullable().optional(),
+  /** All of them together. */
+  wishes: WishesSchema.optional(),
 });
 export type JobChange = z.infer<typeof JobChange>;
 
+/** What the customer changed, and the first reading of what is wanted now; the target before is kept. */
+export const Revision = z.object({
+  /** The target that is revised: another one meanwhile is not. */
+  revision: z.number().int().min(1),
+  why: z.string().trim().min(1, 'What changed? A word is enough.').max(200, 'At most 200 letters.'),
+  ...TargetZone.shape,
+  reading: ReadingInput,
+});
+export type Revision = z.infer<typeof Revision>;
+/** A target as it was before it was revised. */
+export const PastTarget = z.object({
+  revision: z.number(),
+  why: z.string(),
+  tolerance: z.number(),
+  grainTolerance: z.number().nullable(),
+  wishes: WishesSchema,
+  grid: Grid,
+  revisedAt: z.string(),
+});
+export type PastTarget = z.infer<typeof PastTarget>;
+
 /** A wood of a job, with the board that is taken of it at once. */
-export const NewWood = z.object({ id: Id, boardId: Id, speciesId: z.string().min(1, 'Choose a wood.') });
+export const NewWood = z.object({
+  id: Id,
+  boardId: Id,
+  speciesId: z.string().min(1, 'Choose a wood.'),
+  /** What tells it from another of the same species: veneer, sanded to 120; nothing for the first. */
+  label: z.string().trim().max(30, 'At most 30 letters.').default(''),
+});
 export type NewWood = z.infer<typeof NewWood>;
 export const DraftInput = z.object({ version: Version, stack: StackSchema });
 export const PreparationInput = z.object({ version: Version, preparation: PreparationSchema });
@@ -39,8 +72,30 @@ export const OffcutsInput = z.object({
     .nullable(),
 });
 
+const StackName = z.string().trim().min(1, 'A version has a name.').max(60, 'A name has at most 60 letters.');
+/** Versions of a wood's layers to be kept: one, or the two of a branch. */
+export const NewVersions = z.object({
+  versions: z
+    .array(z.object({ id: Id, name: StackName, stack: StackSchema }))
+    .min(1)
+    .max(2),
+});
+export type NewVersions = z.infer<typeof NewVersions>;
+/** A version of a wood's layers, kept by name and never changed. */
+export const StackVersion = z.object({
+  id: Id,
+  number: z.number(),
+  name: z.string(),
+  stack: StackSchema,
+  createdAt: z.string(),
+});
+export type StackVersion = z.infer<typeof StackVersion>;
+
 export const JobWood = z.object({
   id: Id,
+  /** Its name in addresses and on labels: the species, and what tells it from another of the same. */
+  code: z.string(),
+  label: z.string(),
   speciesId: z.string(),
   /** What its boards are given until colour goes on. */
   preparation: PreparationSchema,
@@ -52,6 +107,7 @@ export const JobWood = z.object({
   /** Boards taken since. */
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
+  versions: z.array(StackVersion),
   boards: z.array(Board),
 });
 export type JobWood = z.infer<typeof JobWood>;
@@ -63,7 +119,13 @@ export const Job = z.object({
   version: z.number(),
   lights: LightShares,
   createdAt: z.string(),
+  /** Which target it is: 1, and one more with each change of mind. */
+  revision: z.number(),
+  grainTolerance: z.number().nullable(),
+  wishes: WishesSchema,
+  /** Readings of the target as it is now, of its face and of its tones. */
   target: z.array(StoredReading),
+  pastTargets: z.array(PastTarget),
   woods: z.array(JobWood),
   parts: z.array(Part),
 });
@@ -79,7 +141,13 @@ export const JobSummary = z.object({
   /** The board that came nearest, and its finished reading. */
   best: z.object({ speciesId: z.string(), deltaE: z.number(), reading: z.array(z.number()) }).nullable(),
   woods: z.array(
-    z.object({ speciesId: z.string(), name: z.string(), boards: z.number(), deltaE: z.number().nullable() }),
+    z.object({
+      code: z.string(),
+      speciesId: z.string(),
+      name: z.string(),
+      boards: z.number(),
+      deltaE: z.number().nullable(),
+    }),
   ),
 });
 export type JobSummary = z.infer<typeof JobSummary>;

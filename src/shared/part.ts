@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Id, Version } from './id.ts';
 
-export const ZONES = ['face', 'edge', 'end'] as const;
+export const ZONES = ['face', 'edge', 'end', 'profile'] as const;
 const size = (what: string) =>
   z.number().positive(`The ${what} must be more than 0.`).max(20_000, `The ${what} is at most 20 m.`);
 const part = {
@@ -16,7 +16,7 @@ const part = {
   /** Faces that are finished. */
   faces: z.union([z.literal(1), z.literal(2)], 'One face or both.'),
   /** Which zones have to match. */
-  zones: z.array(z.enum(ZONES)).min(1, 'Which zones matter: face, edge or end?'),
+  zones: z.array(z.enum(ZONES)).min(1, 'Which zones matter: face, edge, end or profile?'),
 };
 export const NewPart = z.object({ id: Id, ...part });
 export type NewPart = z.infer<typeof NewPart>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DIRECTIONS } from '../core/colour/shades.ts';
 import { COLUMN_ROLES } from '../core/formats/columns.ts';
 import { Id, Moment, Version } from './id.ts';
 
@@ -11,13 +12,36 @@ export const LabFields = z.object({
 export const Lab = z.tuple([LabFields.shape.L, LabFields.shape.a, LabFields.shape.b]);
 export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
-/** Where on a board an instrument is put down; the face is what is matched. */
-export const SPOTS = ['face', 'edge', 'end', 'knot'] as const;
+/** Where an instrument is put down: the face as a whole, its two tones through a small aperture, or a zone beside it. */
+export const SPOTS = ['face', 'ground', 'grain', 'edge', 'end', 'profile', 'knot'] as const;
 export const SpotSchema = z.enum(SPOTS);
 export type Spot = z.infer<typeof SpotSchema>;
 
 /** What every way has: the id of the taking (one tap, however many readings), and when, where it was not just now. */
 const taking = { takingId: Id, takenAt: Moment.optional() };
+
+/** A light with its observer, `D65/10`. */
+export const LabLight = z
+  .string()
+  .regex(/^(A|D50|D65|F2|F11|LED)\/(2|10)$/, 'A light is named with its observer, for example D65/10 or D50/2.');
+
+/** What words start from. */
+export const StartOfWords = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('wood'), speciesId: z.string().min(1, 'Choose a wood.') }),
+  /** The last stage of a board that was read. */
+  z.object({ kind: z.literal('board'), board: Id }),
+  z.object({ kind: z.literal('rack'), oldBoard: Id }),
+  /** The target of this job or another, as it is or as it was. */
+  z.object({ kind: z.literal('target'), job: Id, revision: z.number().int().min(1) }),
+  /** The darkest that a wood can be dyed with its grain still showing. */
+  z.object({ kind: z.literal('darkest'), speciesId: z.string().min(1, 'Choose a wood.') }),
+]);
+export type StartOfWords = z.infer<typeof StartOfWords>;
+export const MoveSchema = z.object({
+  direction: z.enum(DIRECTIONS),
+  /** Shades; a shade is {@link SHADE}. */
+  shades: z.number().min(0.25, 'A quarter of a shade is the least.').max(8, 'Eight shades are the most.'),
+});
 
 export const FileAnswers = z.object({
   scale: z.enum(['percent', 'fraction']).optional(),
@@ -35,7 +59,8 @@ export const ReadingInput = z.discriminatedUnion('source', [
     /** What the finisher said of the file, where it does not say itself. */
     answers: FileAnswers.optional(),
   }),
-  z.object({ ...taking, source: z.literal('typed'), lab: Lab }),
+  /** L*a*b* as somebody told it, and the light and observer that it was told for. */
+  z.object({ ...taking, source: z.literal('typed'), lab: Lab, light: LabLight.optional() }),
   z.object({
     ...taking,
     source: z.literal('instrument'),
@@ -46,9 +71,20 @@ export const ReadingInput = z.discriminatedUnion('source', [
   }),
   /** The reading of a board on the rack, taken as the target. */
   z.object({ ...taking, source: z.literal('rack'), oldBoard: Id }),
+  /** No object at all: something that there is, moved by words. */
+  z.object({
+    ...taking,
+    source: z.literal('words'),
+    from: StartOfWords,
+    moves: z.array(MoveSchema).max(4, 'Four words are enough.'),
+  }),
 ]);
 export type ReadingInput = z.infer<typeof ReadingInput>;
-export const SOURCES = ['file', 'typed', 'instrument', 'rack'] as const;
+export const SOURCES = ['file', 'typed', 'instrument', 'rack', 'words'] as const;
+
+/** Which part of a target was read: its face, or one of its tones. It stands beside the reading. */
+export const TargetZone = z.object({ zone: z.enum(['face', 'ground', 'grain']).default('face') });
+export type TargetZone = z.infer<typeof TargetZone>['zone'];
 
 export const BoardReadingInput = z.object({
   /** The face where it is not said; readings of another spot stand beside the stage's mean. */

@@ -102,7 +102,7 @@ export function reflectanceAt(stock: Stock, board: WorkshopBoard, spot: string, 
   const place = rawPlace(wood, board.making ?? {}, hereOn(board, wood, zone, spot));
   const hand = (at: number, act: Act) =>
     chanceOf(board.seed, 'hand', handOf(board, at), at, act.kind).factor(ACTS[act.kind].hand);
-  return reflectanceOf(worked(stock, board, place, hand));
+  return reflectanceOf(worked(stock, board, place, hand), zone);
 }
 
 /** The mean board of its species, made just as meant: what a recipe comes to when nothing strays. */

@@ -95,7 +95,7 @@ export interface Making {
 }
 
 /** Where an instrument can be put down. */
-export type Spot = 'face' | 'edge' | 'end' | 'knot';
+export type Spot = 'face' | 'ground' | 'grain' | 'edge' | 'end' | 'profile' | 'knot';
 
 export interface BenchTarget {
   species: string;

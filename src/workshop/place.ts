@@ -67,7 +67,11 @@ const WITHIN = [
 /** What another spot than the face does: drinks, holds, how much darker the raw wood is. */
 const SPOT: Record<Spot, { drinks: number; holds: number; dark: number }> = {
   face: { drinks: 1, holds: 1, dark: 1 },
+  // A small aperture on one tone of the face.
+  ground: { drinks: 1, holds: 1, dark: 1 },
+  grain: { drinks: 1, holds: 1, dark: 1 },
   edge: { drinks: 1.15, holds: 1.1, dark: 1.05 },
+  profile: { drinks: 1.4, holds: 1.3, dark: 1.12 },
   end: { drinks: 2.1, holds: 1.8, dark: 1.35 },
   knot: { drinks: 0.55, holds: 0.8, dark: 2.6 },
 };
@@ -181,10 +185,18 @@ function interfaceOf({ films }: Patch, wood: WoodNature): { index: number; level
   return { index, level };
 }
 
-/** What an aperture over a place reads, without noise: 31 reflectances, specular included. */
-export function reflectanceOf({ wood, patches }: Place): Float64Array {
+/**
+ * What an aperture over a place reads, without noise: 31 reflectances, specular included. One that is small enough to lie on
+ * the ground alone, or on the grain, reads that.
+ */
+export function reflectanceOf({ wood, patches }: Place, spot: Spot = 'face'): Float64Array {
+  const ground = (patch: Patch) => patch.tissue === wood.tissues[0];
+  const seen = patches.filter((p) => (spot === 'ground' ? ground(p) : spot !== 'grain' || !ground(p)));
+  // A wood of one tissue has no grain to be seen apart.
+  const read = seen.length > 0 ? seen : patches;
+  const total = read.reduce((sum, p) => sum + p.share, 0);
   const out = new Float64Array(BANDS);
-  for (const patch of patches) {
+  for (const patch of read) {
     const { index, level } = interfaceOf(patch, wood);
     for (let i = 0; i < BANDS; i++) {
       let ratio = patch.body[i];
@@ -194,7 +206,7 @@ export function reflectanceOf({ wood, patches }: Place): Float64Array {
         body = scatters
           ? throughFilm(body, absorbs[i] * thickness, scatters[i] * thickness)
           : body * Math.exp(-2 * absorbs[i] * thickness);
-      out[i] += patch.share * behindInterface(body, index, level);
+      out[i] += (patch.share / total) * behindInterface(body, index, level);
     }
   }
   return out;

@@ -119,6 +119,8 @@ export const ZONE: Record<Zone, { dye: number; hold: number; shade: number }> = 
   face: { dye: 1, hold: 1, shade: 1 },
   edge: { dye: 1.12, hold: 1.1, shade: 1.04 },
   end: { dye: 2, hold: 1.9, shade: 1.3 },
+  // Moulded: half side grain, half end grain at its curves.
+  profile: { dye: 1.3, hold: 1.35, shade: 1.1 },
 };
 
 const same = (count: number, v: number): number[] => new Array<number>(count).fill(v);

@@ -39,7 +39,7 @@ export type Cut = (typeof CUTS)[number];
 export const ANATOMIES = ['open', 'fine', 'soft'] as const;
 export type Anatomy = (typeof ANATOMIES)[number];
 /** Parts of a piece that take colour apart from one another. */
-export const ZONES = ['face', 'edge', 'end'] as const;
+export const ZONES = ['face', 'edge', 'end', 'profile'] as const;
 export type Zone = (typeof ZONES)[number];
 
 /** One kind of tissue of a species: how much of the face, its raw reading, and how it takes colour. */

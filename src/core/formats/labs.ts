@@ -16,6 +16,9 @@ import type { Table } from './table.ts';
 
 export type LabReading = Extract<Measurement, { kind: 'lab' }>;
 
+/** What a file that names no light is asked about: the usual ones of instruments. */
+const ASKED_LIGHTS = ['D65/10', 'D50/2', 'D65/2', 'A/10'];
+
 /** The light that a file says its L*a*b* are under: in one statement or in two. */
 function lightStated(stated: Table['stated']): StatedLight | null {
   const found = stated.flatMap(({ key, value }) => {
@@ -94,6 +97,20 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
     lightAt.length > 0
       ? lightIn(lightAt.map((i) => (/^(?:2|10)$/.test(cells[i] ?? '') ? `${cells[i]}°` : cells[i])).join(' '))
       : null;
+  if (!chosen.light && lightAt.length === 0)
+    throw new Question(
+      { file, line: table.line },
+      'it names no light for its L*a*b*. For which light and observer are they?',
+      'light',
+      ASKED_LIGHTS,
+    );
+  if (chosen.light?.illuminant && !chosen.light.observer && knownLight(chosen.light))
+    throw new Question(
+      { file, line: table.line },
+      `it names no observer for its L*a*b* under ${chosen.light.illuminant}. Which is it?`,
+      'light',
+      [`${chosen.light.illuminant}/10`, `${chosen.light.illuminant}/2`],
+    );
   const light = chosen.light ? knownLight(chosen.light) : DAYLIGHT;
   if (!light && !chosen.light?.illuminant)
     throw new Question(
@@ -113,9 +130,7 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
   notes.add(
     lightAt.length > 0
       ? 'The file holds L*a*b* only, each under the light that its row names: single light only, metamerism unknown.'
-      : chosen.light
-        ? `The file holds L*a*b* for ${lightName(light)} only${chosen.light.observer ? '' : ' (it names no observer; taken as 10°)'}: single light only, metamerism unknown.`
-        : 'The file holds L*a*b* only and names no light; taken as D65/10°: single light only, metamerism unknown.',
+      : `The file holds L*a*b* for ${lightName(light)} only: single light only, metamerism unknown.`,
   );
   return rows.flatMap((row, i) => {
     const name = (nameAt >= 0 ? nameIn(row.cells[nameAt]) : unnamed?.(i)) || `reading ${i + 1}`;

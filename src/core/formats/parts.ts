@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { FieldError } from '../field-error.ts';
 import { entry, nth } from '../known.ts';
 
-export type Zone = 'face' | 'edge' | 'end';
+export type Zone = 'face' | 'edge' | 'end' | 'profile';
 /** A part of a job as a line tells it; sizes in millimetres. */
 export interface PartLine {
   name: string;
@@ -79,6 +79,7 @@ function readWords(words: readonly string[], woods: readonly NamedWood[], count:
     else if (/^(both|two|2) (faces|sides)$/.test(plain)) found.faces = 2;
     else if (/^(one|1) (face|side)$/.test(plain)) found.faces = 1;
     else if (/^edges?$/.test(plain)) also('edge');
+    else if (/^(profiles?|moulded|mouldings?)$/.test(plain)) also('profile');
     else if (/^ends?( grain)?$/.test(plain)) also('end');
     else if (/^faces?$/.test(plain)) also('face');
     else if (/^edges? only$/.test(plain)) found.zones = ['edge'];

@@ -1,4 +1,4 @@
-import type { Evaluator } from './evaluator.ts';
+import type { Aim, Evaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 import { choleskyOf, middleOf, movesOf, shareWithin, type Undoing, undoingsOf } from './risk.ts';
 
@@ -31,9 +31,10 @@ export function journeyOf(
   evaluator: Evaluator,
   amounts: Float64Array,
   undoings: readonly Undoing[] = undoingsOf(problem),
+  aim?: Aim,
 ): Journey {
-  const miss = evaluator.miss(amounts);
-  const moves = movesOf(problem, evaluator, amounts, miss, undoings);
+  const miss = evaluator.miss(amounts, aim);
+  const moves = movesOf(problem, evaluator, amounts, miss, undoings, aim);
   const first = Math.min(...moves.map((m) => m.layer));
   const planned = moves.flatMap(({ layer, move, amount, most }): Answer[] =>
     amount === undefined || layer === first
@@ -43,7 +44,7 @@ export function journeyOf(
   const others = evaluator.variables.flatMap(({ layer, most }, v): Answer[] => {
     if ((amounts[v] ?? 0) > 0 || layer <= first) return [];
     amounts[v] = UNIT * most;
-    const moved = evaluator.miss(amounts).map((m, i) => m - (miss[i] ?? 0));
+    const moved = evaluator.miss(amounts, aim).map((m, i) => m - (miss[i] ?? 0));
     amounts[v] = 0;
     return [{ layer, move: moved, least: 0, most: UNITS }];
   });
@@ -138,8 +139,25 @@ export interface Prospect {
   range: [number, number];
 }
 
-/** How boards of a recipe turn out that are read after every layer and what is left solved again. */
+/** How boards turn out that go a journey. */
 export function prospectOf(journey: Journey, floor: number, tolerance: number): Prospect {
   const squares = squaredMisses(journey, floor);
   return { chance: shareWithin(squares, tolerance), range: middleOf(squares) };
 }
+
+/**
+ * How boards of a recipe turn out that are read after every layer and what is left solved again. Of two tones the one that
+ * is likelier to miss: what moves one moves the other nearly as far.
+ */
+export const prospectsOf = (
+  problem: MatchProblem,
+  evaluator: Evaluator,
+  amounts: Float64Array,
+  floor: number,
+  tolerance: number,
+): Prospect => {
+  const undoings = undoingsOf(problem);
+  return evaluator.aims
+    .map((aim) => prospectOf(journeyOf(problem, evaluator, amounts, undoings, aim), floor, tolerance))
+    .reduce((p, q) => (q.chance < p.chance || (q.chance === p.chance && q.range[1] > p.range[1]) ? q : p));
+};

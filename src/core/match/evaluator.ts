@@ -1,7 +1,8 @@
 import { assemble, type BoardOptions, checkBoard } from '../board/compile.ts';
 import { held } from '../board/in-wood.ts';
+import { type Tone, toneReading } from '../board/tones.ts';
 import { ciede2000Parts } from '../colour/ciede2000.ts';
-import { BANDS, type Spectrum } from '../colour/grid.ts';
+import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { labFromXyz, xyzOf } from '../colour/lab.ts';
 import { type Weights, weightsFor } from '../colour/lights.ts';
 import { FieldError } from '../field-error.ts';
@@ -16,7 +17,7 @@ import {
   readingOf,
   runStage,
 } from '../optics/program.ts';
-import { doneOf, type MatchProblem } from './problem.ts';
+import { doneOf, type MatchProblem, type Target } from './problem.ts';
 
 /** One colourant in one open layer. */
 export interface Pour {
@@ -39,17 +40,39 @@ interface Variable extends Pour {
 export interface Evaluator {
   variables: readonly Variable[];
   residualCount: number;
-  /** Residuals of CIEDE2000 per light (root-weighted), then the small spectral term and the loads. `amounts` spans all variables. */
+  /** What is brought to a colour: the face as a whole, or ground and grain apart. */
+  aims: readonly Aim[];
+  /**
+   * For each aim the residuals of CIEDE2000 per light (root-weighted) and the small spectral term, then the loads.
+   * `amounts` spans all variables.
+   */
   residuals(amounts: Float64Array, out: Float64Array): void;
-  /** CIEDE2000 per light of the problem. */
+  /** CIEDE2000 per light of the problem; of several aims the farthest, each as its tolerance counts it. */
   differences(amounts: Float64Array): number[];
-  /** The three parts of CIEDE2000 under the first light, daylight. */
-  miss(amounts: Float64Array): Float64Array;
+  /** The three parts of CIEDE2000 under the first light, daylight, as the aim's tolerance counts them. */
+  miss(amounts: Float64Array, aim?: Aim): Float64Array;
+  /** CIEDE2000 of one aim in daylight, as it is. */
+  missOf(amounts: Float64Array, aim: Aim): number;
   /** Final reading, a view that the next call overwrites. */
   reading(amounts: Float64Array): Spectrum;
   stackOf(amounts: Float64Array): Stack;
   amountsOf(stack: Stack): Float64Array;
 }
+
+/** What of a board is brought to which colour. */
+export interface Aim {
+  of: 'face' | Tone;
+  wanted: Spectrum;
+  /** How much wider its tolerance is than that of the problem. */
+  ease: number;
+}
+export const aimsOf = ({ reflectance, tones }: Target): readonly Aim[] =>
+  tones
+    ? [
+        { of: 'ground', wanted: tones.ground, ease: 1 },
+        { of: 'grain', wanted: tones.grain, ease: tones.grainEase },
+      ]
+    : [{ of: 'face', wanted: reflectance, ease: 1 }];
 
 /** A mismatch of 0.01 in every band counts as a CIEDE2000 of 0.2: breaks ties towards the less metameric. */
 const SPECTRAL_WEIGHT = 20;
@@ -205,20 +228,31 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
   const { variables, dosings, program, open } = makeReady(problem);
   const masses = new Float64Array(variables.length);
   const weights: Weights[] = lights.map((light) => weightsFor(light));
-  // Per light: the wanted L*a*b*, then that of the amounts in hand.
-  const labs = new Float64Array(6 * weights.length);
-  weights.forEach((w, l) => {
-    labs.set(labFromXyz(xyzOf(target.reflectance, w), w.white), 6 * l);
+  const aims = aimsOf(target);
+  // Per aim and light: the wanted L*a*b*, then that of the amounts in hand.
+  const labs = new Float64Array(6 * weights.length * aims.length);
+  const labOf = (read: Spectrum, l: number, at: number) =>
+    labs.set(labFromXyz(xyzOf(read, weights[l]), weights[l].white), at);
+  const placeOf = (aim: number, l: number) => 6 * (aim * weights.length + l);
+  aims.forEach(({ wanted }, aim) => {
+    for (let l = 0; l < weights.length; l++) labOf(wanted, l, placeOf(aim, l));
   });
   const totalWeight = lights.reduce((sum, l) => sum + l.weight, 0) || 1;
-  const roots = lights.map((l) => Math.sqrt(l.weight / totalWeight));
-  const spectral = target.singleLight ? 0 : SPECTRAL_WEIGHT / Math.sqrt(BANDS);
+  const share = 1 / Math.sqrt(aims.length);
+  const roots = lights.map((l) => share * Math.sqrt(l.weight / totalWeight));
+  const spectral = target.singleLight ? 0 : (share * SPECTRAL_WEIGHT) / Math.sqrt(BANDS);
   const mean = readingOf(program, 0);
+  const tone = spectrum();
   const parts = new Float64Array(3);
-  /** The parts of CIEDE2000 under one light, of the reading in hand. */
-  const partsUnder = (l: number, out: Float64Array, at: number) => {
-    labs.set(labFromXyz(xyzOf(mean, weights[l]), weights[l].white), 6 * l + 3);
-    ciede2000Parts(labs, 6 * l, 6 * l + 3, out, at);
+  /** What an aim reads of the board in hand. */
+  const readAt = ({ of }: Aim): Spectrum =>
+    of === 'face' ? mean : toneReading(problem.wood, internalOf(program, 0), program.stages[0].surface, of, tone);
+  /** The parts of CIEDE2000 of an aim under one light, as its tolerance counts them, of what was read of it. */
+  const partsUnder = (read: Spectrum, aim: number, l: number, out: Float64Array, at: number) => {
+    const place = placeOf(aim, l);
+    labOf(read, l, place + 3);
+    ciede2000Parts(labs, place, place + 3, out, at);
+    for (let k = at; k < at + 3; k++) out[k] /= aims[aim].ease;
   };
 
   function reading(amounts: Float64Array): Spectrum {
@@ -251,29 +285,44 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
 
   return {
     variables,
-    residualCount: 3 * lights.length + BANDS + variables.length,
+    aims,
+    residualCount: aims.length * (3 * lights.length + BANDS) + variables.length,
     reading,
     residuals(amounts, out) {
       reading(amounts);
-      for (let l = 0; l < weights.length; l++) {
-        partsUnder(l, out, 3 * l);
-        for (let k = 3 * l; k < 3 * l + 3; k++) out[k] *= roots[l];
+      let at = 0;
+      for (let aim = 0; aim < aims.length; aim++) {
+        const read = readAt(aims[aim]);
+        for (let l = 0; l < weights.length; l++, at += 3) {
+          partsUnder(read, aim, l, out, at);
+          for (let k = at; k < at + 3; k++) out[k] *= roots[l];
+        }
+        const { wanted } = aims[aim];
+        for (let i = 0; i < BANDS; i++, at++) out[at] = spectral * (read[i] - wanted[i]);
       }
-      const at = 3 * weights.length;
-      for (let i = 0; i < BANDS; i++) out[at + i] = spectral * (mean[i] - target.reflectance[i]);
-      for (let v = 0; v < variables.length; v++) out[at + BANDS + v] = variables[v].load * amounts[v];
+      for (let v = 0; v < variables.length; v++) out[at + v] = variables[v].load * amounts[v];
     },
     differences(amounts) {
       reading(amounts);
-      return weights.map((_, l) => {
-        partsUnder(l, parts, 0);
-        return Math.hypot(parts[0], parts[1], parts[2]);
+      const farthest = new Array<number>(weights.length).fill(0);
+      aims.forEach((of, aim) => {
+        const read = readAt(of);
+        for (let l = 0; l < weights.length; l++) {
+          partsUnder(read, aim, l, parts, 0);
+          farthest[l] = Math.max(farthest[l], Math.hypot(parts[0], parts[1], parts[2]));
+        }
       });
+      return farthest;
     },
-    miss(amounts) {
+    miss(amounts, of = aims[0]) {
       reading(amounts);
-      partsUnder(0, parts, 0);
+      partsUnder(readAt(of), aims.indexOf(of), 0, parts, 0);
       return parts.slice();
+    },
+    missOf(amounts, of) {
+      reading(amounts);
+      partsUnder(readAt(of), aims.indexOf(of), 0, parts, 0);
+      return of.ease * Math.hypot(parts[0], parts[1], parts[2]);
     },
     stackOf(amounts) {
       return problem.stack.map((layer, i) => {

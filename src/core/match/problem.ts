@@ -22,6 +22,14 @@ export interface Target {
   reflectance: Spectrum;
   /** The reflectance was made up from L*a*b*: other lights mean nothing. */
   singleLight: boolean;
+  /** Where its ground and its grain were read apart: both are brought home, and the face as a whole is not asked. */
+  tones?: TargetTones;
+}
+export interface TargetTones {
+  ground: Spectrum;
+  grain: Spectrum;
+  /** How much wider the tolerance of the grain is than that of the ground. */
+  grainEase: number;
 }
 
 /** A layer of the stack whose colours the search may choose, and from which. */

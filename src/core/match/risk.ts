@@ -1,5 +1,5 @@
 import { setting } from '../layers/layer.ts';
-import { type Evaluator, makeEvaluator } from './evaluator.ts';
+import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
 const STEP = 0.05;
@@ -41,6 +41,9 @@ export const undoingsOf = (problem: MatchProblem): Undoing[] =>
       : [],
   );
 
+/** The aim of another evaluator of the same target. */
+const sameAim = ({ aims }: Evaluator, { of }: Aim) => aims.find((a) => a.of === of);
+
 /** Where one more part of each colour in use takes the finished colour, in the parts of CIEDE2000, and how far it is in doubt. */
 export function movesOf(
   { doubt }: MatchProblem,
@@ -48,10 +51,11 @@ export function movesOf(
   amounts: Float64Array,
   miss: Float64Array,
   undoings: readonly Undoing[],
+  aim?: Aim,
 ) {
   const undone = undoings.map(({ layer, less }) => ({
     layer,
-    move: less.miss(amounts).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
+    move: less.miss(amounts, aim && sameAim(less, aim)).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
     deviation: UNDOING,
     amount: undefined,
     most: 0,
@@ -60,7 +64,7 @@ export function movesOf(
     const kept = amounts[v];
     if (kept === 0) return [];
     amounts[v] = kept * (1 + STEP);
-    const moved = evaluator.miss(amounts);
+    const moved = evaluator.miss(amounts, aim);
     amounts[v] = kept;
     const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
     return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation, amount: kept, most }];

@@ -1,12 +1,13 @@
 import { predict, type StageLook } from '../board/predict.ts';
+import type { Tone } from '../board/tones.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
 import { isBlank, type Stack, setting } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/index.ts';
 import { durationOf } from '../time/waits.ts';
-import { journeyOf, prospectOf } from './as-read.ts';
-import { makeEvaluator } from './evaluator.ts';
+import { prospectsOf } from './as-read.ts';
+import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 import { outlookOf, rangeOf } from './risk.ts';
@@ -25,6 +26,8 @@ export interface NamedRoad extends Road {
   clarity: number;
   /** Probability that the board made by it passes, when it is read after every layer and the rest solved again. */
   chance: number;
+  /** CIEDE2000 of ground and grain in daylight, where the target has two tones. */
+  tones: TonesMiss | null;
   /** Where eight boards in ten made by it end, CIEDE2000. */
   range: [number, number];
   /** Money per litre of colour mixed. */
@@ -34,6 +37,12 @@ export interface NamedRoad extends Road {
   hours: number;
   /** The looks of all stages, raw first. */
   looks: StageLook[];
+}
+
+export type TonesMiss = Record<Tone, number>;
+function tonesOf(evaluator: Evaluator, amounts: Float64Array): TonesMiss | null {
+  if (evaluator.aims.length === 1) return null;
+  return Object.fromEntries(evaluator.aims.map((aim) => [aim.of, evaluator.missOf(amounts, aim)])) as TonesMiss;
 }
 
 /** What no board is free of, along one axis: reading, spot, clear. */
@@ -88,7 +97,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
     const { reading } = final;
     const own = road.open ? { ...problem, stack: road.stack, open: road.open } : problem;
     const evaluator = road.open ? makeEvaluator(own) : shared;
-    const journey = journeyOf(own, evaluator, evaluator.amountsOf(road.stack));
+    const amounts = evaluator.amountsOf(road.stack);
     return {
       ...road,
       titles: [],
@@ -96,7 +105,8 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       perLight: deltaEPerLight(target.reflectance, reading, target.singleLight ? [DAYLIGHT] : ROAD_LIGHTS),
       metamerism: target.singleLight ? null : metamerismIndex(target.reflectance, reading, LAMP),
       clarity: final.clarity,
-      ...prospectOf(journey, problem.spread ?? FLOOR, tolerance),
+      ...prospectsOf(own, evaluator, amounts, problem.spread ?? FLOOR, tolerance),
+      tones: tonesOf(evaluator, amounts),
       price: costPerLitre(road.stack, materials),
       steps: stepsOf(road.stack, problem),
       hours: durationOf(toCome(road.stack, problem), materials).wait.usual,
@@ -124,6 +134,8 @@ export interface Promised {
   deltaE: Float64Array | number[];
   range: [number, number];
   chance: number;
+  /** CIEDE2000 of ground and grain in daylight, where the target has two tones. */
+  tones: TonesMiss | null;
   /** CIEDE2000 against the unchanged mix for 5 % too much of one pour, by colourant. */
   sensitivity: Record<string, number>;
 }
@@ -134,7 +146,8 @@ export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number
   const amounts = evaluator.amountsOf(stack);
   return {
     deltaE: evaluator.differences(amounts),
-    ...prospectOf(journeyOf(problem, evaluator, amounts), problem.spread ?? FLOOR, tolerance),
+    tones: tonesOf(evaluator, amounts),
+    ...prospectsOf(problem, evaluator, amounts, problem.spread ?? FLOOR, tolerance),
     sensitivity: sensitivityOf(evaluator, amounts),
   };
 }

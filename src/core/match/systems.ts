@@ -33,7 +33,7 @@ export interface SystemProgress {
   best: SystemRoad | null;
 }
 
-/** A layer to add: a kind whose numbers are found, or a layer that is given whole. */
+/** A layer to add: a kind whose numbers are found, or a layer that is given; one of colour without any is to be found. */
 export type Part = LayerKind | Layer;
 const bleached = (strength: number) => newLayer('bleach', { settings: { strength } });
 const wipedBack = (removed: number) => newLayer('wipe-back', { settings: { removed } });
@@ -62,6 +62,16 @@ const IN_PORES: readonly (readonly Part[])[] = [
   ['filler', 'clear'],
   ['dye', 'sealer', 'filler', 'clear'],
 ];
+/** A glaze pressed into the grain and wiped off the ground. */
+const LEFT_IN_GRAIN = newLayer('glaze', { method: 'in-grain' });
+/** For a target of two tones: the ground by what goes into the wood, the grain by what lies in it over a seal. */
+const TWO_TONES: readonly (readonly Part[])[] = [
+  ['dye', 'sealer', LEFT_IN_GRAIN, 'clear'],
+  ['wiping-stain', 'sealer', LEFT_IN_GRAIN, 'clear'],
+  ['sealer', LEFT_IN_GRAIN, 'clear'],
+  ['dye', 'sealer', LEFT_IN_GRAIN, 'sealer', 'glaze', 'clear'],
+];
+const TWO_TONES_ON_FILM: readonly (readonly Part[])[] = [[LEFT_IN_GRAIN, 'clear']];
 /** For targets that those do not reach: far in colour, paler than the wood, or wholly other. */
 const DRASTIC: readonly (readonly Part[])[] = [
   ['dye', 'sealer', 'toner', 'clear'],
@@ -127,9 +137,10 @@ function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[]
   const { states } = assemble(stack, wood, materials, { preparation, tuning, ...(measured ? { measured } : {}) });
   const state = states[stack.length];
   const top = stack.at(-1);
+  const tones = problem.target.tones !== undefined;
   const inPores = anatomyOf(wood) === 'open' && (state?.filled ?? 0) < 0.5 ? IN_PORES : [];
   if (!state || !top) {
-    const plain = [...ON_WOOD, ...inPores];
+    const plain = [...(tones ? TWO_TONES : []), ...ON_WOOD, ...inPores];
     if (!wantsConditioner(problem, offer)) return { plain, drastic: [...DRASTIC] };
     return {
       plain: plain.map((parts) => (soaks(parts) ? ['conditioner', ...parts] : parts)),
@@ -137,7 +148,9 @@ function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[]
     };
   }
   const open = bareness(state.open) > 0.5;
-  const plain = open ? [...ON_WOOD, ...inPores] : [...ON_FILM, ...inPores.slice(0, 1)];
+  const plain = open
+    ? [...(tones ? TWO_TONES : []), ...ON_WOOD, ...inPores]
+    : [...(tones ? TWO_TONES_ON_FILM : []), ...ON_FILM, ...inPores.slice(0, 1)];
   if (top.kind === 'clear') plain.unshift([]);
   const fresh = state.films.some((_, n) => moves(state, n)) || (open && state.inWood.some((w) => w.washes > 0.5));
   const further = open
@@ -178,17 +191,19 @@ function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: 
   for (const part of parts) {
     const kind = kindOf(part);
     if (without.includes(kind)) return null;
-    if (typeof part !== 'string') {
+    const { medium } = KINDS[kind];
+    if (typeof part !== 'string' && (!isColoured(kind) || Object.keys(part.colours).length > 0)) {
       layers.push(part);
       continue;
     }
-    const { medium } = KINDS[kind];
     const id = medium === 'none' ? undefined : mediumFor(medium, materials, under);
     if (medium !== 'none' && !id) return null;
-    const layer = newLayer(kind, {
+    const given = typeof part === 'string' ? newLayer(kind) : part;
+    const layer: Layer = {
+      ...given,
       ...(id ? { medium: id } : {}),
       ...(medium === 'none' ? {} : { settings: { coats: kind === 'toner' ? 2 : 1 } }),
-    });
+    };
     if (isColoured(kind)) {
       const colourants = Object.values(materials.colourants)
         .filter((c) => takesColour(layer, c, materials) && !barred.includes(c.id))

@@ -2,7 +2,7 @@ import { checkStack } from '../../core/layers/check.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
-import type { Board, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
+import type { Board, BoardChange, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
 import type { BoardReadingInput, ReadingInput } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
@@ -16,9 +16,9 @@ import {
   insertRecipe,
   keepPreparation,
   recipeExists,
-  setBoardPreparation,
   setCoatDeleted,
   stampEvidence,
+  updateBoard,
   updateCoat,
 } from '../store/boards.ts';
 import { insertEvent } from '../store/events.ts';
@@ -240,7 +240,7 @@ export async function readStage(
   const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
-    const { jobId: job, jobNumber, speciesId } = board;
+    const { jobId: job, jobNumber, speciesId, woodCode } = board;
     const again = await readingsOfTaking(tx, input.takingId);
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
@@ -253,7 +253,12 @@ export async function readStage(
         stock: stockOfShelf(await wholeShelf(tx)),
         board: benchBoardOf(
           board,
-          { job: jobNumber, species: speciesId, preparation: board.preparation ?? board.woodPreparation },
+          {
+            job: jobNumber,
+            wood: woodCode,
+            species: speciesId,
+            preparation: board.preparation ?? board.woodPreparation,
+          },
           stage,
         ),
         zone,
@@ -312,24 +317,30 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
   return wholeBoard(db, id);
 }
 
-/** The board was prepared otherwise than its wood. */
-export async function changeBoard(
-  { db, learning }: Shop,
-  by: By,
-  id: string,
-  version: number,
-  preparation: Board['preparation'],
-): Promise<Board> {
+/** A board that was prepared otherwise than its wood, is set apart from its pile, or was looked at for more than colour. */
+export async function changeBoard({ db, learning }: Shop, by: By, id: string, change: BoardChange): Promise<Board> {
+  const { version: _, ...given } = change;
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
-    if (preparation === null && layersOn(board) > 0)
+    if (given.preparation === null && layersOn(board) > 0)
       throw new Refusal(409, 'Colour is on: this board keeps a preparation of its own.', 'preparation');
     const { preparation: own, woodPreparation, jobId: job } = board;
-    if (!(await setBoardPreparation(tx, id, version, preparation)))
+    if (!(await updateBoard(tx, id, change)))
       throw new Conflict('This board', { version: board.version, value: board.preparation });
-    await stampEvidence(tx, id);
-    const detail = { was: own ?? woodPreparation, now: preparation ?? woodPreparation };
-    await insertEvent(tx, { kind: 'board changed', by, job, board: id, detail });
+    const about = { by, job, board: id };
+    if (given.preparation !== undefined) {
+      await stampEvidence(tx, id);
+      const detail = { was: own ?? woodPreparation, now: given.preparation ?? woodPreparation };
+      await insertEvent(tx, { kind: 'board changed', ...about, detail });
+    }
+    if (given.apart !== undefined)
+      await insertEvent(tx, {
+        kind: given.apart === null ? 'board put back' : 'board set apart',
+        ...about,
+        detail: { why: given.apart },
+      });
+    if (given.finish !== undefined)
+      await insertEvent(tx, { kind: 'finish judged', ...about, detail: { now: given.finish } });
     return job;
   });
   learning.changed(job);

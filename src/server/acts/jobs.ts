@@ -1,7 +1,7 @@
 import { USUAL_PREPARATION } from '../../core/board/preparation.ts';
-import type { Job, JobChange, NewJob, NewWood } from '../../shared/job.ts';
+import { woodCode } from '../../record/codes.ts';
+import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
-import type { ReadingInput, ReadingsTaken } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import { insertBoard } from '../store/boards.ts';
 import { insertEvent, repeatEvent } from '../store/events.ts';
@@ -16,12 +16,10 @@ import {
   woodById,
 } from '../store/jobs.ts';
 import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts.ts';
-import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
-import { speciesById, wholeShelf } from '../store/shelf.ts';
-import { fileOf, measurementsFrom, takingOf } from './intake.ts';
+import { speciesById } from '../store/shelf.ts';
+import { insertVersion, setVersionPutAway, versionById } from '../store/versions.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type By, mustBeAtWork, type Shop } from './shop.ts';
-import { samplePiece, stockOfShelf } from './simulated.ts';
 
 /** The id of a job that is at work, by its id or number. */
 export async function openJob(db: Queries, code: string): Promise<string> {
@@ -46,7 +44,14 @@ export async function startJob({ db }: Shop, by: By, input: NewJob): Promise<Job
   return wholeJob(db, input.id);
 }
 
-const editable = ({ customer, piece, tolerance, lights }: Job) => ({ customer, piece, tolerance, lights });
+const editable = ({ customer, piece, tolerance, lights, grainTolerance, wishes }: Job) => ({
+  customer,
+  piece,
+  tolerance,
+  lights,
+  grainTolerance,
+  wishes,
+});
 
 export async function changeJob({ db }: Shop, by: By, code: string, change: JobChange): Promise<Job> {
   const id = await openJob(db, code);
@@ -70,44 +75,23 @@ export async function putJobAway({ db }: Shop, by: By, code: string, away: boole
   });
 }
 
-export async function readTarget({ db }: Shop, by: By, code: string, input: ReadingInput): Promise<ReadingsTaken> {
-  const job = await openJob(db, code);
-  const file = await fileOf(input);
-  return db.transaction(async (tx) => {
-    const again = await readingsOfTaking(tx, input.takingId);
-    if (again.length > 0) return { readings: again, notes: [] };
-    const subject = { job };
-    const { readings, notes } = await measurementsFrom(
-      tx,
-      input,
-      file,
-      async () => ({
-        stock: stockOfShelf(await wholeShelf(tx)),
-        board: samplePiece(input.source === 'instrument' ? input.piece : undefined),
-      }),
-      await countReadings(tx, subject),
-    );
-    const stored = await insertReadings(tx, subject, takingOf(input, by), readings);
-    await rememberTarget(tx, job);
-    await insertEvent(tx, { kind: 'target read', by, job, detail: { source: input.source, count: stored.length } });
-    return { readings: stored, notes };
-  });
-}
-
 /** A wood of the job, with its first board. */
 export async function addWood({ db }: Shop, by: By, code: string, input: NewWood): Promise<Job> {
   const job = await openJob(db, code);
-  const { id, boardId, speciesId } = input;
+  const { id, boardId, speciesId, label } = input;
   const species = await speciesById(db, speciesId);
   if (!species || species.archived)
     throw new Refusal(422, `There is no wood “${speciesId}” on the shelf.`, 'speciesId');
   await db.transaction(async (tx) => {
-    if (!(await insertWood(tx, { id, job, species: speciesId, preparation: USUAL_PREPARATION }))) {
+    const code = woodCode(speciesId, label);
+    if (!(await insertWood(tx, { id, job, species: speciesId, code, label, preparation: USUAL_PREPARATION }))) {
       if (await woodById(tx, id)) return;
-      throw new Refusal(409, 'This wood is already part of the job.', 'speciesId');
+      throw label === ''
+        ? new Refusal(409, 'This wood is already part of the job. Say what tells the other one from it.', 'label')
+        : new Refusal(409, `The job has ${species.name}, ${label} already.`, 'label');
     }
     await insertBoard(tx, boardId, id);
-    await insertEvent(tx, { kind: 'wood added', by, job, board: boardId, detail: { speciesId } });
+    await insertEvent(tx, { kind: 'wood added', by, job, board: boardId, detail: { speciesId: code } });
   });
   return wholeJob(db, job);
 }
@@ -134,7 +118,7 @@ export async function setOnWood(
     mustBeAtWork(wood);
     const now = await updateWood(tx, id, what, version, value);
     if (now === null) throw new Conflict(NAMES[what], { version: wood[`${what}Version`], value: wood[what] });
-    const { jobId: job, speciesId } = wood;
+    const { jobId: job, code: speciesId } = wood;
     const event = { kind: WOOD_EVENTS[what], by, job };
     if (what === 'draft') {
       const layers = (value as { kind: string }[]).map((l) => l.kind);
@@ -187,5 +171,36 @@ export async function takePartOut({ db }: Shop, by: By, id: string, out: boolean
     await setPartDeleted(tx, id, out);
     const kind = out ? 'part taken out' : 'part put back';
     await insertEvent(tx, { kind, by, job: part.jobId, detail: { name: part.name } });
+  });
+}
+
+/** Keeps versions of a wood's layers by name: one, or the two of a branch. */
+export async function keepVersions({ db }: Shop, by: By, id: string, { versions }: NewVersions): Promise<Job> {
+  const wood = await woodById(db, id);
+  if (!wood) throw notFound('wood');
+  mustBeAtWork(wood);
+  await db.transaction(async (tx) => {
+    for (const version of versions)
+      if (await insertVersion(tx, id, version, by))
+        await insertEvent(tx, {
+          kind: 'version kept',
+          by,
+          job: wood.jobId,
+          detail: { name: version.name, wood: wood.code },
+        });
+  });
+  return wholeJob(db, wood.jobId);
+}
+
+export async function putVersionAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+  await db.transaction(async (tx) => {
+    const version = await versionById(tx, id);
+    const wood = version && (await woodById(tx, version.woodId));
+    if (!version || !wood) throw notFound('version');
+    mustBeAtWork(wood);
+    if (version.putAway === away) return;
+    await setVersionPutAway(tx, id, away);
+    const kind = away ? 'version put away' : 'version brought back';
+    await insertEvent(tx, { kind, by, job: wood.jobId, detail: { name: version.name, wood: wood.code } });
   });
 }

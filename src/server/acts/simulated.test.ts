@@ -13,7 +13,7 @@ const board = (...stack: Layer[]): Pick<Board, 'number' | 'recipe' | 'coats'> =>
   recipe: { stack } as Board['recipe'],
   coats: [],
 });
-const on = (species: string) => ({ job: 7, species, preparation: USUAL_PREPARATION });
+const on = (species: string) => ({ job: 7, wood: species, species, preparation: USUAL_PREPARATION });
 const dye = newLayer('dye', { colours: { honey: 5 } });
 const sealer = newLayer('sealer', { medium: 'blonde-shellac' });
 const glaze = newLayer('glaze', { colours: { umber: 0.05 } });

@@ -59,12 +59,12 @@ export function benchBoardOf(
     strip?: string | null;
     branched?: number;
   },
-  { job, species, preparation }: { job: number; species: string; preparation: Preparation },
+  { job, wood, species, preparation }: { job: number; wood: string; species: string; preparation: Preparation },
   stage: number,
 ): BenchBoard {
   const stack: Stack = stackAsMade(board).slice(0, stage);
   return {
-    id: `job-${job}-${boardCode(species, board.plankNumber ?? board.number)}`,
+    id: `job-${job}-${boardCode(wood, board.plankNumber ?? board.number)}`,
     ...(board.strip ? { strip: { name: board.strip, from: board.branched ?? 0 } } : {}),
     species,
     making: preparation,
@@ -92,4 +92,13 @@ export function simulatedReadings({ stock, board, zone = 'face' }: UnderInstrume
     (values, i): Measurement => ({ kind: 'spectral', name: `${named(zone)} ${taken + i + 1}`, wavelengths, values }),
   );
 }
-const named = (zone: Spot) => ({ face: 'reading', edge: 'edge', end: 'end grain', knot: 'knot' })[zone];
+const named = (zone: Spot) =>
+  ({
+    face: 'reading',
+    ground: 'ground',
+    grain: 'grain',
+    edge: 'edge',
+    end: 'end grain',
+    profile: 'profile',
+    knot: 'knot',
+  })[zone];

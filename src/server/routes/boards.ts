@@ -40,9 +40,8 @@ export function boardRoutes(shop: Shop): Router {
     response.status(201).json(await takeBoard(shop, byOf(request), idOf(request.params.wood, 'wood'), id));
   });
   router.patch('/boards/:board', async (request, response) => {
-    const { version, preparation } = BoardChange.parse(request.body);
-    const board = idOf(request.params.board, 'board');
-    response.json(await changeBoard(shop, byOf(request), board, version, preparation));
+    const change = BoardChange.parse(request.body);
+    response.json(await changeBoard(shop, byOf(request), idOf(request.params.board, 'board'), change));
   });
   router.post('/boards/:board/recipe', async (request, response) => {
     const input = NewRecipe.parse(request.body);
@@ -102,14 +101,14 @@ export function boardRoutes(shop: Shop): Router {
     if (!board.recipe) throw new Refusal(409, 'This board has no layers planned yet.');
     const preparation = work.preparation ?? work.woodPreparation;
     const file = stackFileOf(board, preparation, await wholeShelf(db), work.speciesId);
-    const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
+    const name = `${work.jobNumber}-${boardCode(work.woodCode, board.number)}`;
     response.attachment(`${name}.stack.json`).json(file);
   });
   const measured = async (text: unknown) => {
     const { work, board } = await boardOf(text);
     const all = await measuredOfBoard(db, board.id);
     if (all.length === 0) throw new Refusal(409, 'This board has no readings yet.');
-    const name = `${work.jobNumber}-${boardCode(work.speciesId, board.number)}`;
+    const name = `${work.jobNumber}-${boardCode(work.woodCode, board.number)}`;
     return { name, readings: all.map((r) => ({ ...r, name: `stage ${r.stage} ${r.name}` })) };
   };
   router.get('/boards/:board/grids', async ({ params }, response) => {

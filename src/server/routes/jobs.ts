@@ -1,21 +1,33 @@
 import { Router } from 'express';
-import { DraftInput, JobChange, JobQuery, NewJob, NewWood, OffcutsInput, PreparationInput } from '../../shared/job.ts';
+import {
+  DraftInput,
+  JobChange,
+  JobQuery,
+  NewJob,
+  NewVersions,
+  NewWood,
+  OffcutsInput,
+  PreparationInput,
+  Revision,
+} from '../../shared/job.ts';
 import { NewParts, PartChange } from '../../shared/part.ts';
-import { ReadingInput } from '../../shared/reading.ts';
+import { ReadingInput, TargetZone } from '../../shared/reading.ts';
 import {
   addParts,
   addWood,
   changeJob,
   changePart,
+  keepVersions,
   openJob,
   putJobAway,
-  readTarget,
+  putVersionAway,
   setOnWood,
   startJob,
   takePartOut,
   wholeJob,
 } from '../acts/jobs.ts';
 import type { Shop } from '../acts/shop.ts';
+import { readTarget, reviseTarget } from '../acts/targets.ts';
 import { storyOf } from '../store/events.ts';
 import { listJobs } from '../store/jobs.ts';
 import { byOf, idOf, jobCodeOf } from './asked.ts';
@@ -50,8 +62,13 @@ export function jobRoutes(shop: Shop): Router {
   });
 
   router.post('/jobs/:job/readings', async (request, response) => {
-    const input = ReadingInput.parse(request.body);
-    response.status(201).json(await readTarget(shop, byOf(request), jobCodeOf(request.params.job), input));
+    const { zone } = TargetZone.parse(request.body);
+    const reading = ReadingInput.parse(request.body);
+    response.status(201).json(await readTarget(shop, byOf(request), jobCodeOf(request.params.job), zone, reading));
+  });
+  router.post('/jobs/:job/targets', async (request, response) => {
+    const input = Revision.parse(request.body);
+    response.status(201).json(await reviseTarget(shop, byOf(request), jobCodeOf(request.params.job), input));
   });
   router.post('/jobs/:job/woods', async (request, response) => {
     const input = NewWood.parse(request.body);
@@ -71,6 +88,19 @@ export function jobRoutes(shop: Shop): Router {
     const { version, offcuts } = OffcutsInput.parse(request.body);
     const wood = idOf(request.params.wood, 'wood');
     response.json(await setOnWood(shop, byOf(request), wood, 'offcuts', version, offcuts));
+  });
+
+  router.post('/woods/:wood/versions', async (request, response) => {
+    const input = NewVersions.parse(request.body);
+    response.status(201).json(await keepVersions(shop, byOf(request), idOf(request.params.wood, 'wood'), input));
+  });
+  router.delete('/versions/:version', async (request, response) => {
+    await putVersionAway(shop, byOf(request), idOf(request.params.version, 'version'), true);
+    response.status(204).end();
+  });
+  router.post('/versions/:version/restore', async (request, response) => {
+    await putVersionAway(shop, byOf(request), idOf(request.params.version, 'version'), false);
+    response.status(204).end();
   });
 
   router.post('/jobs/:job/parts', async (request, response) => {

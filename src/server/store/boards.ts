@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Board, Coat, type CoatChange, Recipe } from '../../shared/board.ts';
+import { Board, type BoardChange, Coat, type CoatChange, Recipe } from '../../shared/board.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
@@ -19,6 +19,8 @@ const BoardRow = Board.pick({
   plank: true,
   strip: true,
   branched: true,
+  apart: true,
+  finish: true,
 }).extend({
   woodId: z.string(),
   createdAt: stamp,
@@ -148,6 +150,7 @@ const Work = StagedRow.extend({
   jobId: z.string(),
   jobNumber: z.number(),
   speciesId: z.string(),
+  woodCode: z.string(),
   number: z.number(),
   version: z.number(),
   plank: z.string().nullable(),
@@ -164,7 +167,7 @@ export async function boardAtWork(db: Queries, id: string) {
     db,
     Work,
     `select b.id as "boardId", w.id as "woodId", j.id as "jobId", j.number as "jobNumber", w.species_id as "speciesId",
-       b.number, b.version, b.plank_id as plank, p.number as "plankNumber", b.strip, b.branched,
+       w.code as "woodCode", b.number, b.version, b.plank_id as plank, p.number as "plankNumber", b.strip, b.branched,
        w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
        ${STAGED_COLUMNS}
      from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id
@@ -184,17 +187,25 @@ export async function keepPreparation(db: Queries, board: string): Promise<void>
   );
 }
 
-export async function setBoardPreparation(
+export async function updateBoard(
   db: Queries,
   board: string,
-  version: number,
-  preparation: unknown,
+  { version, preparation, apart, finish }: BoardChange,
 ): Promise<boolean> {
+  const { set, values } = assignments(
+    {
+      preparation: preparation && JSON.stringify(preparation),
+      apart,
+      finish: finish && JSON.stringify(finish),
+    },
+    3,
+  );
   return touched(
-    await db.query(
-      'update board set preparation = $3, version = version + 1 where id = $1 and version = $2 returning id',
-      [board, version, preparation === null ? null : JSON.stringify(preparation)],
-    ),
+    await db.query(`update board set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
+      board,
+      version,
+      ...values,
+    ]),
   );
 }
 

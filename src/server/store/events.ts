@@ -40,7 +40,7 @@ export async function repeatEvent(db: Queries, event: Happening & { item: string
 
 const EventRow = StoredEvent.omit({ board: true }).extend({
   at: stamp,
-  speciesId: z.string().nullable(),
+  wood: z.string().nullable(),
   number: z.number().nullable(),
 });
 const STORY = { job: 'e.job_id = $1', board: 'e.board_id = $1', item: 'e.item = $1' };
@@ -51,14 +51,14 @@ export async function storyOf(db: Queries, of: keyof typeof STORY, id: string): 
   const rows = await all(
     db,
     EventRow,
-    `select e.id, e.at, e.kind, p.name as person, w.species_id as "speciesId", b.number, e.detail
+    `select e.id, e.at, e.kind, p.name as person, w.code as wood, b.number, e.detail
      from event e left join person p on p.id = e.person_id
        left join board b on b.id = e.board_id left join job_wood w on w.id = b.job_wood_id
      where ${STORY[of]} order by e.at desc, e.id desc limit ${MOST}`,
     [id],
   );
-  return rows.map(({ speciesId, number, ...event }) => ({
+  return rows.map(({ wood, number, ...event }) => ({
     ...event,
-    board: speciesId !== null && number !== null ? boardCode(speciesId, number) : null,
+    board: wood !== null && number !== null ? boardCode(wood, number) : null,
   }));
 }

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import type { Lab } from '../../core/colour/lab.ts';
+import { faceOfTones } from '../../core/board/tones.ts';
+import type { Wood } from '../../core/board/wood.ts';
+import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import { closest } from '../../record/standing.ts';
 import {
@@ -11,6 +13,7 @@ import {
   type JobWood,
   NewJob,
 } from '../../shared/job.ts';
+import { SpeciesSchema } from '../../shared/shelf.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { boardsOfWoods } from './boards.ts';
@@ -18,9 +21,12 @@ import { nextNumber } from './counters.ts';
 import { partsOfJob } from './parts.ts';
 import { readingsOfJob } from './readings.ts';
 import { all, assignments, one, stamp, touched } from './rows.ts';
+import { pastTargetsOf } from './targets.ts';
+import { versionsOfWoods } from './versions.ts';
 
-const JobRow = Job.omit({ target: true, woods: true, parts: true }).extend({ createdAt: stamp });
-const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt"`;
+const JobRow = Job.omit({ target: true, pastTargets: true, woods: true, parts: true }).extend({ createdAt: stamp });
+const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt", revision,
+  grain_tolerance as "grainTolerance", wishes`;
 
 /** False when it was started already. */
 export async function insertJob(db: Queries, { id, customer, piece, tolerance }: NewJob): Promise<boolean> {
@@ -35,8 +41,11 @@ export async function insertJob(db: Queries, { id, customer, piece, tolerance }:
 }
 
 export async function updateJob(db: Queries, id: string, change: JobChange): Promise<boolean> {
-  const { customer, piece, tolerance } = change;
-  const { set, values } = assignments({ customer, piece, tolerance }, 4);
+  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes } = change;
+  const { set, values } = assignments(
+    { customer, piece, tolerance, grain_tolerance, wishes: wishes && JSON.stringify(wishes) },
+    4,
+  );
   return touched(
     await db.query(
       `update job set ${set} lights = lights || coalesce($3::jsonb, '{}'), version = version + 1
@@ -59,16 +68,24 @@ export const findJob = (db: Queries, code: string) =>
     ? one(db, Standing, 'select id, deleted_at is not null as "putAway" from job where number = $1', [Number(code)])
     : one(db, Standing, 'select id, deleted_at is not null as "putAway" from job where id = $1', [code]);
 
-/** A wood of a job with the usual preparation; false when it was added already under this id. */
+interface NewWoodRow {
+  id: string;
+  job: string;
+  species: string;
+  code: string;
+  label: string;
+  preparation: unknown;
+}
+/** A wood of a job; false when it was added already under this id, or one of this code is there. */
 export async function insertWood(
   db: Queries,
-  { id, job, species, preparation }: { id: string; job: string; species: string; preparation: unknown },
+  { id, job, species, code, label, preparation }: NewWoodRow,
 ): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into job_wood (id, job_id, species_id, preparation) values ($1, $2, $3, $4)
+      `insert into job_wood (id, job_id, species_id, code, label, preparation) values ($1, $2, $3, $4, $5, $6)
        on conflict do nothing returning id`,
-      [id, job, species, JSON.stringify(preparation)],
+      [id, job, species, code, label, JSON.stringify(preparation)],
     ),
   );
 }
@@ -76,6 +93,8 @@ export async function insertWood(
 const WoodRow = z.object({
   id: z.string(),
   jobId: z.string(),
+  code: z.string(),
+  label: z.string(),
   speciesId: z.string(),
   preparation: PreparationSchema,
   preparationVersion: z.number(),
@@ -85,7 +104,7 @@ const WoodRow = z.object({
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
 });
-const WOOD_COLUMNS = `id, job_id as "jobId", species_id as "speciesId", preparation, preparation_version as "preparationVersion",
+const WOOD_COLUMNS = `id, job_id as "jobId", code, label, species_id as "speciesId", preparation, preparation_version as "preparationVersion",
   draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion"`;
 export type WoodOfJob = z.infer<typeof WoodRow>;
 
@@ -128,8 +147,13 @@ async function woodsOfJob(db: Queries, job: string): Promise<JobWood[]> {
     db,
     woods.map((w) => w.id),
   );
+  const versions = await versionsOfWoods(
+    db,
+    woods.map((w) => w.id),
+  );
   return woods.map(({ jobId: _, ...wood }) => ({
     ...wood,
+    versions: versions.filter((v) => v.woodId === wood.id).map(({ woodId: _, ...version }) => version),
     boards: boards.filter((b) => b.woodId === wood.id).map(({ woodId: _, ...board }) => board),
   }));
 }
@@ -141,6 +165,7 @@ export async function jobById(db: Queries, id: string): Promise<Job | null> {
   return {
     ...job,
     target: await readingsOfJob(db, id),
+    pastTargets: await pastTargetsOf(db, id),
     woods: await woodsOfJob(db, id),
     parts: await partsOfJob(db, id),
   };
@@ -152,14 +177,19 @@ const ListedRow = NewJob.extend({
   createdAt: stamp,
   targetGrid: z.array(z.number()).nullable(),
   targetLab: z.array(z.number()).nullable(),
+  ground: z.array(z.number()).nullable(),
+  grain: z.array(z.number()).nullable(),
   /** It is known as L*a*b* only. */
   targetTyped: z.boolean(),
 });
 const ListedWood = z.object({
   id: z.string(),
   jobId: z.string(),
+  code: z.string(),
   speciesId: z.string(),
   name: z.string(),
+  /** Shares of its tissues. */
+  tissues: SpeciesSchema.shape.tissues,
   boards: z.number(),
 });
 const Finished = z.object({
@@ -176,9 +206,10 @@ const woodsOfJobs = (db: Queries, jobs: readonly string[]) =>
   all(
     db,
     ListedWood,
-    `select w.id, w.job_id as "jobId", w.species_id as "speciesId", s.name, count(b.recipe_id)::int as boards
+    `select w.id, w.job_id as "jobId", w.code, w.species_id as "speciesId", s.tissues,
+       s.name || case when w.label = '' then '' else ', ' || w.label end as name, count(b.recipe_id)::int as boards
      from job_wood w join species s on s.id = w.species_id left join board b on b.job_wood_id = w.id
-     where w.job_id = any($1::uuid[]) group by w.id, s.name order by w.created_at, w.id`,
+     where w.job_id = any($1::uuid[]) group by w.id, s.id order by w.created_at, w.id`,
     [jobs],
   );
 
@@ -193,6 +224,12 @@ const finishedOfJobs = (db: Queries, jobs: readonly string[]) =>
      where w.job_id = any($1::uuid[]) order by b.number`,
     [jobs],
   );
+
+/** What a job's target reads on one of its woods. */
+const wantedOn = ({ targetLab, ground, grain }: z.infer<typeof ListedRow>, wood: Pick<Wood, 'tissues'>): Lab | null =>
+  ground && grain
+    ? labOf(faceOfTones(wood, { ground: Float64Array.from(ground), grain: Float64Array.from(grain) }))
+    : (targetLab as Lab | null);
 
 const seen = (grid: readonly number[], typed: boolean): number[] =>
   typed ? [...grid] : Array.from(withoutGloss(grid));
@@ -229,8 +266,8 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
     db,
     ListedRow,
     `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
-       target_lab as "targetLab", not exists (select from reading r where r.job_id = job.id and r.deleted_at is null
-         and r.lab is null) as "targetTyped"
+       target_lab as "targetLab", ground_grid as ground, grain_grid as grain, not exists (select from reading r where r.job_id = job.id and r.revision = job.revision
+         and r.deleted_at is null and r.lab is null) as "targetTyped"
      from job where ${where} order by ${ORDER[order]} limit $2 offset $3`,
     [anything(search), byBoards ? MOST_LOOKED_THROUGH : MOST_LISTED, byBoards ? 0 : skip],
   );
@@ -241,7 +278,7 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
     const own = woods.filter((w) => w.jobId === row.id);
     const bests = own.map((wood) =>
       closest(
-        row.targetLab as Lab | null,
+        wantedOn(row, wood),
         finished
           .filter((f) => f.woodId === wood.id)
           .map(({ l, a, b, ...of }) => ({ ...of, speciesId: wood.speciesId, lab: [l, a, b] as Lab })),
@@ -262,15 +299,17 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
      join unnest($1::uuid[], $2::int[]) as best (board, stage) on m.board_id = best.board and m.stage = best.stage`,
     [bests.map((b) => b.board), bests.map((b) => b.stage)],
   );
-  const jobs = listed.map(({ row: { targetGrid, targetTyped, targetLab: _, ...row }, woods: own, best }) => {
-    const grid = grids.find((g) => g.board === best?.board)?.grid;
-    return {
-      ...row,
-      target: targetGrid && seen(targetGrid, targetTyped),
-      best: best && grid ? { speciesId: best.speciesId, deltaE: best.deltaE, reading: grid } : null,
-      woods: own.map(({ id: _, jobId: __, ...wood }) => wood),
-    };
-  });
+  const jobs = listed.map(
+    ({ row: { targetGrid, targetTyped, targetLab: _, ground: __, grain: ___, ...row }, woods: own, best }) => {
+      const grid = grids.find((g) => g.board === best?.board)?.grid;
+      return {
+        ...row,
+        target: targetGrid && seen(targetGrid, targetTyped),
+        best: best && grid ? { speciesId: best.speciesId, deltaE: best.deltaE, reading: grid } : null,
+        woods: own.map(({ id: _, jobId: __, tissues: ___, ...wood }) => wood),
+      };
+    },
+  );
   const total = byBoards ? sifted.length : count;
   return { jobs, count: total, next: skip + jobs.length < total ? skip + jobs.length : null };
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Measurement } from '../../core/formats/index.ts';
+import { meansOfTarget } from '../../record/target.ts';
 import { newId } from '../../shared/id.ts';
 import { type Spot, StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
@@ -10,9 +11,9 @@ import { all, one, stamp, touched } from './rows.ts';
 const COLUMNS = `id, stage, source, name, lab, grid, taken_at as "takenAt", version, zone`;
 const ReadingRow = StoredReading.extend({ takenAt: stamp });
 
-export type Subject = { job: string } | { board: string; stage: number; zone?: Spot };
+export type Subject = { job: string; zone?: Spot } | { board: string; stage: number; zone?: Spot };
 const subjectColumns = (s: Subject) => ('job' in s ? [s.job, null, null] : [null, s.board, s.stage]);
-const zoneOf = (s: Subject): Spot => ('job' in s ? 'face' : (s.zone ?? 'face'));
+const zoneOf = ({ zone }: Subject): Spot => zone ?? 'face';
 
 /** What is known of a taking: which, by what means, when, by whom. */
 export interface Taking {
@@ -40,10 +41,11 @@ export async function insertReadings(
     const rows = measurements.slice(from, from + ROWS);
     await db.query(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
-         taken_at, instrument_id, person_id, zone)
+         taken_at, instrument_id, person_id, zone, revision)
        select r.id, $1, r.place, $2, $3, $4, $5, r.name, r.wavelengths::float8[], r.measured::float8[], r.lab::float8[],
          r.grid::float8[], coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
-         (select id from person where id = $8), $16
+         (select id from person where id = $8), $16,
+         coalesce((select revision from job where id = $2), 1)
        from unnest($9::uuid[], $10::int[], $11::text[], $12::text[], $13::text[], $14::text[], $15::text[])
          as r (id, place, name, wavelengths, measured, lab, grid)`,
       [
@@ -76,7 +78,9 @@ export const readingsOfJob = (db: Queries, job: string): Promise<StoredReading[]
   all(
     db,
     ReadingRow,
-    `select ${COLUMNS} from reading where job_id = $1 and deleted_at is null order by taken_at, taking_id, place`,
+    `select ${COLUMNS} from reading
+     where job_id = $1 and revision = (select revision from job where id = $1) and deleted_at is null
+     order by taken_at, taking_id, place`,
     [job],
   );
 
@@ -164,16 +168,29 @@ export async function rememberStage(db: Queries, board: string, stage: number): 
   );
 }
 
-/** The mean of a target's readings and its L*a*b*, kept with the job. */
+/** The means of a target's readings, of its face with the L*a*b* and of its tones, kept with the job. */
 export async function rememberTarget(db: Queries, job: string): Promise<void> {
-  const rows = Grids.parse(await db.query('select grid from reading where job_id = $1 and deleted_at is null', [job]));
-  const mean = rows.length > 0 ? meanSpectrum(rows.map((r) => r.grid)) : null;
-  await db.query('update job set target_grid = $2, target_lab = $3 where id = $1', [
+  const means = meansOfTarget(await readingsOfJob(db, job));
+  const grid = (mean: ArrayLike<number> | undefined) => (mean ? Array.from(mean) : null);
+  await db.query('update job set target_grid = $2, target_lab = $3, ground_grid = $4, grain_grid = $5 where id = $1', [
     job,
-    mean && Array.from(mean),
-    mean && [...labOf(mean)],
+    grid(means?.face),
+    means && [...labOf(means.face)],
+    grid(means?.tones?.ground),
+    grid(means?.tones?.grain),
   ]);
 }
+
+/** The newest stage of a board that was read, and the board's code; null when it was never read. */
+export const newestStageOf = (db: Queries, board: string) =>
+  one(
+    db,
+    z.object({ code: z.string(), grid: z.array(z.number()) }),
+    `select w.code || '-' || b.number as code, m.grid
+     from stage_mean m join board b on b.id = m.board_id join job_wood w on w.id = b.job_wood_id
+     where m.board_id = $1 order by m.stage desc limit 1`,
+    [board],
+  );
 
 /** Means that an older version of this program has not kept are made from the readings. */
 export async function rememberWhatIsMissing(db: Queries): Promise<void> {
@@ -188,7 +205,7 @@ export async function rememberWhatIsMissing(db: Queries): Promise<void> {
   const jobs = z.array(z.object({ id: z.string() })).parse(
     await db.query(
       `select id from job j where target_grid is null
-         and exists (select from reading r where r.job_id = j.id and r.deleted_at is null)`,
+         and exists (select from reading r where r.job_id = j.id and r.revision = j.revision and r.deleted_at is null)`,
     ),
   );
   for (const { id } of jobs) await rememberTarget(db, id);

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { NavLink, Outlet, useLocation, useSearchParams } from 'react-router';
 import { findBoard } from '../../record/codes.ts';
 import { standingOf, stepsDone } from '../../record/standing.ts';
+import { woodNamed } from '../../record/wood.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { type Bench, useBench } from '../hooks/bench.ts';
 import { NothingHere } from '../parts/NothingHere.tsx';
@@ -33,11 +34,11 @@ function Woods({ bench, onTools }: { bench: Bench; onTools: (place: HTMLElement 
         {bench.job.woods.map((wood) => (
           <NavLink
             key={wood.id}
-            to={`${pathname}?wood=${wood.speciesId}`}
+            to={`${pathname}?wood=${wood.code}`}
             className={wood === here ? 'here' : ''}
             aria-current={wood === here}
           >
-            <b>{bench.shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId}</b>
+            <b>{woodNamed(bench.shelf, wood)}</b>
             <span className="mono">{standingText(bench, wood)}</span>
           </NavLink>
         ))}

@@ -1,7 +1,6 @@
 import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
@@ -10,8 +9,8 @@ import { isColoured, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { boardName, isControl } from '../../record/plank.ts';
-import { finishedMean, isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
-import { offcutsLeft } from '../../record/standing.ts';
+import { isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
+import { missOfFinished, offcutsLeft } from '../../record/standing.ts';
 import { Board } from '../../shared/board.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import { change, readStage } from '../hooks/api.ts';
@@ -77,7 +76,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           texture={model.preparation.texture}
           seed={model.seed}
           fields={fields}
-          target={bench.target}
+          target={model.target}
           light={DAYLIGHT}
           height={210}
           onField={setShown}
@@ -185,8 +184,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
 function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; here: boolean }) {
   const fields = useBoardFields(bench, model);
   const { board } = model;
-  const final = finishedMean(board);
-  const miss = final && bench.target ? deltaE00(labOf(bench.target.reflectance), labOf(final)) : null;
+  const miss = model.target && missOfFinished(model.target, board);
   return (
     <RouterLink
       to={`?board=${model.code}`}
@@ -203,7 +201,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         texture={model.preparation.texture}
         seed={model.seed}
         fields={fields}
-        target={bench.target}
+        target={model.target}
         light={DAYLIGHT}
         height={48}
       />
@@ -240,7 +238,7 @@ export function BoardsPage() {
     try {
       const board = await change('POST', `/woods/${wood.id}/boards`, { id: id.next() }, Board);
       id.kept();
-      await go(`?board=${boardCode(wood.speciesId, board.number)}`);
+      await go(`?board=${boardCode(wood.code, board.number)}`);
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

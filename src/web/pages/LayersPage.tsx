@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import { isBlank, KINDS, type Layer, type LayerKind, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -80,9 +80,11 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.kind === 'metallic'),
   );
 
+  const tones = model.target?.tones !== undefined;
   const problemFor = useCallback(
-    (asked: Stack) => problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done), measuredOf(board)),
-    [bench, model, choice, done, board],
+    (asked: Stack) =>
+      problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done, tones), measuredOf(board)),
+    [bench, model, choice, done, board, tones],
   );
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
   const settled = useCalm(stack);
@@ -104,7 +106,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     void search.findSystems(whole, offer, tolerance, choice.most);
   };
   const findWithGlaze = () => {
-    const glazed = withGlaze(bench.offered, stack);
+    const glazed = withGlaze(bench.offered, stack, newLayer('glaze', tones ? { method: 'in-grain' } : {}));
     set(glazed);
     find(problemFor(glazed));
   };
@@ -133,7 +135,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     onSaved: () => void go(`../boards?board=${model.code}`),
   });
 
-  const target = bench.target?.reflectance ?? null;
+  const target = model.target?.reflectance ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   const finished = isFinished(board);
 
@@ -255,7 +257,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         }}
       />
       <div className="below">
-        {roadsOpen && roads.length > 0 && bench.target ? (
+        {roadsOpen && roads.length > 0 && model.target ? (
           <div className="whole">
             {search.found?.reasons.map((reason) => (
               <div key={reason} className="note" style={{ marginBottom: 8 }}>
@@ -268,7 +270,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               materials={bench.materials}
               wood={model.species}
               seed={model.seed}
-              target={bench.target}
+              target={model.target}
               onTake={(road) => take(road.stack)}
               onBack={() => setRoadsOpen(false)}
             />

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { areasOf, sumOfAreas } from '../../record/parts.ts';
+import { woodNamed } from '../../record/wood.ts';
 import { newId } from '../../shared/id.ts';
 import { NewParts, type Part } from '../../shared/part.ts';
 import { change, useHouse } from '../hooks/api.ts';
@@ -24,7 +25,7 @@ function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
   const ids = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
   const named = job.woods.map((w) => ({
     id: w.id,
-    names: [w.speciesId, shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId],
+    names: [w.code, woodNamed(shelf, w)],
   }));
   const { form, submit, busy, error } = useTypedForm({
     keep: `part-lines/${job.number}`,
@@ -100,7 +101,7 @@ export function PartsPage() {
   const [error, setError] = useState<string | null>(null);
   const woodName = (id: string | null) => {
     const wood = job.woods.find((w) => w.id === id);
-    return wood ? (shelf.species.find((s) => s.id === wood.speciesId)?.name ?? wood.speciesId) : 'not settled';
+    return wood ? woodNamed(shelf, wood) : 'not settled';
   };
   const remove = async (part: Part) => {
     try {

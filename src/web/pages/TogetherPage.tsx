@@ -59,7 +59,7 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
   const take = () =>
     attempt(async () => {
       await change('PUT', `/woods/${model.wood.id}/draft`, { version: model.wood.draftVersion, stack: road.stack });
-      await go(`../layers?wood=${model.wood.speciesId}`);
+      await go(`../layers?wood=${model.wood.code}`);
     });
   return (
     <Row bench={bench} model={model} fields={fields}>

@@ -82,7 +82,7 @@ function NextBoard({
   const problem = useMemo(() => {
     // What the newest readings showed is still being learned: solve with it, not without.
     if (bench.learning) return null;
-    const open = solvableColours(recipe.stack);
+    const open = solvableColours(recipe.stack, model.target?.tones !== undefined);
     return open.length > 0 ? problemOf(bench, nextBoardModel(bench, model), recipe.stack, open) : null;
   }, [bench, model, recipe]);
   const solve = useMemo(
@@ -105,7 +105,7 @@ function NextBoard({
       });
       ids.board.kept();
       ids.recipe.kept();
-      await go(`../boards?board=${boardCode(model.wood.speciesId, board.number)}`);
+      await go(`../boards?board=${boardCode(model.wood.code, board.number)}`);
     } catch (trouble) {
       setRefused(sentenceOf(trouble));
     }
@@ -119,7 +119,7 @@ function NextBoard({
       {!problem && !bench.learning && (
         <div className="note">
           No layer of this recipe can be solved: what it is coloured with is set by hand.{' '}
-          <RouterLink to={`../layers?wood=${model.wood.speciesId}`}>Change it under Layers</RouterLink>.
+          <RouterLink to={`../layers?wood=${model.wood.code}`}>Change it under Layers</RouterLink>.
         </div>
       )}
       {next && (
@@ -154,7 +154,7 @@ function NextBoard({
             <Button variant={passed ? 'outlined' : 'contained'} color={passed ? 'secondary' : 'primary'} onClick={plan}>
               Plan the next board
             </Button>
-            <Button component={RouterLink} to={`../layers?wood=${model.wood.speciesId}`}>
+            <Button component={RouterLink} to={`../layers?wood=${model.wood.code}`}>
               Other colours
             </Button>
             {left !== null && (

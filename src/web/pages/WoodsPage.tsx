@@ -174,12 +174,7 @@ function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
           <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
           {stageMean(board, 0) && (
             <div className="onward">
-              <Button
-                component={RouterLink}
-                to={`../layers?wood=${wood.speciesId}`}
-                variant="contained"
-                color="primary"
-              >
+              <Button component={RouterLink} to={`../layers?wood=${wood.code}`} variant="contained" color="primary">
                 Plan the layers on {model.species.name.toLowerCase()}
               </Button>
             </div>
@@ -234,7 +229,7 @@ export function WoodsPage() {
   const [params, setParams] = useSearchParams();
   const [error, setError] = useState<string | null>(null);
   const { woods } = bench.job;
-  const wood = woods.find((w) => w.speciesId === params.get('wood')) ?? woods[0];
+  const wood = woods.find((w) => w.code === params.get('wood')) ?? woods[0];
   const next = useNextId();
   const nextBoard = useNextId();
   const free = onTheShelf(bench.shelf.species).filter((s) => !woods.some((w) => w.speciesId === s.id));
@@ -258,7 +253,7 @@ export function WoodsPage() {
       {wood && (
         <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
           {woods.map((w) => (
-            <RouterLink key={w.id} to={`?wood=${w.speciesId}`} className={w === wood ? 'here' : ''}>
+            <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === wood ? 'here' : ''}>
               <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
               <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
             </RouterLink>

@@ -1,5 +1,6 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
+import { woodNamed } from '../../record/wood.ts';
 import { NewPart, type Part, type PartChange, ZONES } from '../../shared/part.ts';
 import { change } from '../hooks/api.ts';
 import type { Bench } from '../hooks/bench.ts';
@@ -94,7 +95,7 @@ export function PartDialog({
           <MenuItem value="">not settled</MenuItem>
           {bench.job.woods.map((w) => (
             <MenuItem key={w.id} value={w.id}>
-              {bench.shelf.species.find((s) => s.id === w.speciesId)?.name ?? w.speciesId}
+              {woodNamed(bench.shelf, w)}
             </MenuItem>
           ))}
         </TypedField>

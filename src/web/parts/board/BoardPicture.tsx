@@ -15,7 +15,7 @@ import {
 import type { Section } from '../../../core/figure/tree.ts';
 import type { Face } from '../../../core/figure/weights.ts';
 import { nth } from '../../../core/known.ts';
-import type { SeenTarget } from '../../../record/bench.ts';
+import type { SeenTarget } from '../../../record/target.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
 
@@ -24,7 +24,7 @@ interface Props {
   seed: number;
   fields: readonly BoardField[];
   /** Shown as it is seen: without the gloss that its reading holds, as the board is. */
-  target: Pick<SeenTarget, 'seen'> | null;
+  target: Pick<SeenTarget, 'seen' | 'seenTones'> | null;
   light: Light;
   wet?: boolean;
   texture?: Texture | undefined;
@@ -60,6 +60,12 @@ const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) 
 /** One colour all over. */
 const flat = (rgb: Rgb): TissueRgb => ({ ground: rgb, grain: rgb, pore: rgb, ray: rgb });
 
+/** The band of a target of two tones: the grain as the board's own lies, so that edge meets edge. */
+function banded({ ground, grain }: NonNullable<SeenTarget['seenTones']>, light: Light): TissueRgb {
+  const [pale, dark] = [ground, grain].map((s) => screenColour(s, light).rgb) as unknown as [Rgb, Rgb];
+  return { ground: pale, grain: dark, pore: dark, ray: pale };
+}
+
 type Shown = Pick<Props, 'fields' | 'target' | 'light' | 'wet' | 'enlarge'>;
 
 function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown): BoardPainting {
@@ -72,7 +78,7 @@ function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown):
   };
   return {
     band: BAND,
-    target: wanted && flat(wanted),
+    target: target?.seenTones ? banded(target.seenTones, light) : wanted && flat(wanted),
     fields: fields.map((f) => ({
       expected: painted(f.expected, f),
       measured: f.measured ? painted(f.measured, f) : null,

@@ -34,14 +34,14 @@ export function Plank({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [first] = parts;
   if (!first) return null;
   const against = newest(first);
-  const target = bench.target ? labOf(bench.target.reflectance) : null;
+  const target = model.target ? labOf(model.target.reflectance) : null;
   return (
     <section aria-label="The plank" className="work" style={{ paddingTop: 0 }}>
       <BoardPicture
         wood={model.species}
         seed={model.seed}
         fields={fields}
-        target={bench.target}
+        target={model.target}
         light={DAYLIGHT}
         height={110}
       />
@@ -51,7 +51,7 @@ export function Plank({ bench, model }: { bench: Bench; model: BoardModel }) {
           const done = lastRead(board);
           return (
             <div key={board.id} style={{ flex: 1, paddingRight: 10 }}>
-              <RouterLink to={`?board=${boardCode(model.wood.speciesId, board.number)}`} style={{ color: 'inherit' }}>
+              <RouterLink to={`?board=${boardCode(model.wood.code, board.number)}`} style={{ color: 'inherit' }}>
                 {board.strip}
               </RouterLink>
               <div style={{ fontSize: 14 }}>

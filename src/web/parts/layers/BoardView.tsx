@@ -38,9 +38,9 @@ const GAP = 3;
 export const END_INSET = END_WIDTH + GAP;
 
 /** What stands beside the picture: curves over wavelength, or the path of the colour. */
-function BesideIt({ bench, stack, problem, fields, light, beside, height }: Props & { height: number }) {
+function BesideIt({ bench, model, stack, problem, fields, light, beside, height }: Props & { height: number }) {
   const { tolerance } = bench.job;
-  const target = bench.target?.reflectance ?? null;
+  const target = model.target?.reflectance ?? null;
   const stages = useMemo(
     () =>
       fields.map((f) => ({
@@ -80,7 +80,7 @@ function BesideIt({ bench, stack, problem, fields, light, beside, height }: Prop
 
 /** The large board as it is looked at, and what stands beside it. */
 export function BoardView(props: Props) {
-  const { bench, model, fields, shown, end, light, wet, years, enlarge, beside, standing, onField } = props;
+  const { model, fields, shown, end, light, wet, years, enlarge, beside, standing, onField } = props;
   const low = useMediaQuery('(max-height: 760px)');
   const height = low ? 140 : 193;
   return (
@@ -103,7 +103,7 @@ export function BoardView(props: Props) {
               texture={model.preparation.texture}
               seed={model.seed}
               fields={shown}
-              target={bench.target}
+              target={model.target}
               light={light}
               wet={wet}
               enlarge={enlarge}

@@ -18,7 +18,7 @@ const toggled = <T,>(list: readonly T[], item: T): T[] =>
 export function ColourantChoice({ choice, stack, materials, onChange, onClose }: Props) {
   const taken = new Set(stack.flatMap((l) => KINDS[l.kind].takes));
   const shelf = Object.values(materials.colourants).filter((c) => taken.has(c.kind));
-  const coloured = [...new Set(stack.map((l) => l.kind))].filter(solvable);
+  const coloured = [...new Set(stack.map((l) => l.kind))].filter((kind) => solvable(kind));
   const groups = [...new Set(shelf.map((c) => c.kind))];
   const box = (c: Colourant) => (
     <FormControlLabel

@@ -6,7 +6,7 @@ import { nth } from '../../../core/known.ts';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
-import type { SeenTarget } from '../../../record/bench.ts';
+import type { SeenTarget } from '../../../record/target.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { deltaText, hoursText, percent, rangeText } from '../numbers.ts';

@@ -1,28 +1,16 @@
-import { Button, IconButton, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef, useState } from 'react';
-import type { z } from 'zod';
-import { type Lab, labOf } from '../../../core/colour/lab.ts';
-import { FieldError } from '../../../core/field-error.ts';
-import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { onTheShelf } from '../../../record/materials.ts';
-import {
-  LabFields,
-  type ReadingInput,
-  type ReadingsTaken,
-  SPOTS,
-  type Spot,
-  type StoredReading,
-} from '../../../shared/reading.ts';
-import { change, useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
+import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
+import { useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useNextId } from '../../hooks/new-id.ts';
-import { useTypedForm } from '../../hooks/typed-form.ts';
 import { OneKey } from '../Keys.tsx';
-import { labText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
-import { TypedField } from '../TypedField.tsx';
-import { useAttempt, useSay } from '../Undo.tsx';
 import { FilePreview } from './FilePreview.tsx';
+import { ReadingList } from './ReadingList.tsx';
+import { TypedLab } from './TypedLab.tsx';
+import { Words } from './Words.tsx';
 
 interface Props {
   /** Sends a reading to where it belongs. */
@@ -30,9 +18,10 @@ interface Props {
   readings: readonly StoredReading[];
   /** Name under which typed values are kept. */
   keep: string;
-  /** Of a target: offers the pieces in the instrument's drawer and the boards of the rack. */
+  /** Of a target: offers the pieces in the instrument's drawer, the boards of the rack, and words. */
   pieces?: boolean;
-  /** Of a board: readings of edge, end grain and knots, which are kept beside those of the face. */
+  /** Where else than on the face it can be read, and what was read there. */
+  spots?: readonly Spot[];
   aside?: readonly StoredReading[];
   /** Offers to put a reading right that was filed under the wrong stage or time. */
   onCorrect?: (reading: StoredReading) => void;
@@ -46,98 +35,19 @@ const WAYS = [
   { id: 'file', label: 'File' },
   { id: 'typed', label: 'Type L*a*b*' },
   { id: 'rack', label: 'Rack' },
+  { id: 'words', label: 'Words' },
 ] as const;
 const INSTRUMENT = 'urushi/instrument';
-const SPOT_NAMES: Record<Spot, string> = { face: 'Face', edge: 'Edge', end: 'End grain', knot: 'By a knot' };
-
-function ReadingList({ readings, onCorrect }: Pick<Props, 'readings' | 'onCorrect'>) {
-  const say = useSay();
-  const attempt = useAttempt();
-  if (readings.length === 0) return <p className="soft">No reading yet.</p>;
-  const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
-  const remove = (reading: StoredReading) =>
-    attempt(async () => {
-      await change('DELETE', `/readings/${reading.id}`);
-      say({ text: 'Reading taken out.', undo: () => change('POST', `/readings/${reading.id}/restore`) });
-    });
-  return (
-    <div>
-      <div className="mono" style={{ fontSize: 22, fontWeight: 700 }} data-testid="mean-lab">
-        {labText(lab)}
-      </div>
-      <p className="soft" style={{ margin: '4px 0 10px' }}>
-        mean of {readings.length} in reflectance
-        {readings.length > 1 &&
-          ` · spread ΔE00 ${spread.toFixed(2)} · SD L* ${deviation[0].toFixed(2)}, a* ${deviation[1].toFixed(2)}, b* ${deviation[2].toFixed(2)}`}
-      </p>
-      <div style={{ maxHeight: 210, overflow: 'auto' }}>
-        {readings.map((r, i) => (
-          <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid var(--line)' }}>
-            <span style={{ width: 110 }}>{r.name}</span>
-            <span className="mono" style={{ flex: 1 }}>
-              {labText(labOf(r.grid))}
-            </span>
-            {outliers.includes(i) && <b>stands apart</b>}
-            {onCorrect && (
-              <Button size="small" onClick={() => onCorrect(r)} sx={{ minHeight: 40, border: 0, paddingInline: 1 }}>
-                Put right
-              </Button>
-            )}
-            <IconButton
-              aria-label={`Take out ${r.name}`}
-              onClick={() => remove(r)}
-              sx={{ width: 40, height: 40, color: 'var(--ink)' }}
-            >
-              ×
-            </IconButton>
-          </div>
-        ))}
-      </div>
-    </div>
-  );
-}
-
-const AXES = ['L', 'a', 'b'] as const;
-type LabTyped = Record<(typeof AXES)[number], string>;
-
-const axisTyped = (axis: keyof LabTyped, typed: string) => {
-  const value = numberTyped(typed);
-  if (value === undefined) throw new FieldError(axis, `${axis}*: the value is missing.`);
-  if (!Number.isFinite(value)) throw new FieldError(axis, `${axis}*: “${typed}” is not a number.`);
-  return value;
+const SPOT_NAMES: Record<Spot, string> = {
+  face: 'Face',
+  ground: 'Ground alone',
+  grain: 'Grain alone',
+  edge: 'Edge',
+  end: 'End grain',
+  profile: 'Profile',
+  knot: 'By a knot',
 };
-
-/** L*, a*, b* by hand, each in its field. */
-function TypedLab({ keep, take }: { keep: string; take: (lab: Lab) => Promise<void> }) {
-  const { form, submit, busy, error } = useTypedForm<LabTyped, z.infer<typeof LabFields>>({
-    keep: `typed/${keep}`,
-    blank: { L: '', a: '', b: '' },
-    read: ({ L, a, b }) => ({ L: axisTyped('L', L), a: axisTyped('a', a), b: axisTyped('b', b) }),
-    shape: LabFields,
-    save: ({ L, a, b }) => take([L, a, b]),
-    onSaved: () => {},
-  });
-  return (
-    <form noValidate onSubmit={submit} style={{ display: 'grid', gap: 8 }}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'start' }}>
-        {AXES.map((axis) => (
-          <TypedField
-            key={axis}
-            control={form.control}
-            name={axis}
-            label={`${axis}*`}
-            sx={{ width: 120 }}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-        ))}
-        <Button type="submit" disabled={busy}>
-          Add
-        </Button>
-      </div>
-      <Trouble error={error} />
-    </form>
-  );
-}
+const isTone = (spot: Spot) => spot === 'ground' || spot === 'grain';
 
 /** A board of the rack that was read, to be matched. */
 function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string) => void }) {
@@ -168,7 +78,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 }
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
-export function ReadingPanel({ take: send, readings, keep, pieces, aside, onCorrect }: Props) {
+export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], aside = [], onCorrect }: Props) {
   const [spot, setSpot] = useState<Spot>('face');
   const ways = pieces ? WAYS : WAYS.slice(0, 3);
   const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
@@ -271,15 +181,15 @@ export function ReadingPanel({ take: send, readings, keep, pieces, aside, onCorr
           )}
         </div>
       )}
-      {aside && (
+      {spots.length > 0 && (
         <TextField
           select
-          label="Where on the board"
+          label="Where"
           value={spot}
           onChange={(e) => setSpot(e.target.value as Spot)}
           sx={{ maxWidth: 220 }}
         >
-          {SPOTS.map((s) => (
+          {(['face', ...spots] as const).map((s) => (
             <MenuItem key={s} value={s}>
               {SPOT_NAMES[s]}
             </MenuItem>
@@ -303,8 +213,9 @@ export function ReadingPanel({ take: send, readings, keep, pieces, aside, onCorr
           />
         </div>
       )}
-      {way === 'typed' && <TypedLab keep={keep} take={(lab) => attempt({ source: 'typed', lab })} />}
+      {way === 'typed' && <TypedLab keep={keep} take={(lab, light) => attempt({ source: 'typed', lab, light })} />}
       {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
+      {way === 'words' && <Words busy={busy} onTake={(from, moves) => void take({ source: 'words', from, moves })} />}
       <Trouble error={error} />
       {notes.map((note) => (
         <div key={note} className="note" role="status">
@@ -316,9 +227,11 @@ export function ReadingPanel({ take: send, readings, keep, pieces, aside, onCorr
       ) : (
         <>
           <p className="soft" style={{ margin: 0 }}>
-            Kept beside the face: the face is what is matched.
+            {isTone(spot)
+              ? 'Through a small aperture. Once ground and grain are both read, each is matched by itself.'
+              : 'Kept beside the face: the face is what is matched.'}
           </p>
-          <ReadingList readings={(aside ?? []).filter((r) => r.zone === spot)} onCorrect={onCorrect} />
+          <ReadingList readings={aside.filter((r) => r.zone === spot)} onCorrect={onCorrect} />
         </>
       )}
       {file && (

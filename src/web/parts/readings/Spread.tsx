@@ -9,7 +9,16 @@ import { deltaText, toleranceText } from '../numbers.ts';
 const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
 
 /** How even a target is: its spots side by side, how far each lies from their mean, and what that means for the tolerance. */
-export function Spread({ readings, tolerance }: { readings: readonly StoredReading[]; tolerance: number }) {
+export function Spread({
+  readings,
+  tolerance,
+  of = 'it',
+}: {
+  readings: readonly StoredReading[];
+  tolerance: number;
+  /** What of the target was read. */
+  of?: string;
+}) {
   // A typed value is no spot.
   const spectra = useMemo(
     () => readings.filter((r) => r.lab === null).map((r) => Float64Array.from(r.grid)),
@@ -20,7 +29,7 @@ export function Spread({ readings, tolerance }: { readings: readonly StoredReadi
   const { distances, farthest, known, lessEven, more } = even;
   return (
     <section style={{ display: 'grid', gap: 8, maxWidth: 460 }}>
-      <h2 style={{ margin: 0 }}>How even it is</h2>
+      <h2 style={{ margin: 0 }}>How even {of} is</h2>
       <div style={{ display: 'flex' }} role="img" aria-label="The spots that were read, side by side">
         {spectra.map((spectrum, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a spot is known by its place
@@ -45,9 +54,7 @@ export function Spread({ readings, tolerance }: { readings: readonly StoredReadi
         </div>
       )}
       {more === null ? (
-        <div>
-          No number of readings settles one colour for it: read its light and dark parts as targets of their own.
-        </div>
+        <div>No number of readings settles one colour for it: read its ground and its grain apart.</div>
       ) : (
         more > 0 && (
           <div>

@@ -1,0 +1,84 @@
+import { MenuItem, TextField } from '@mui/material';
+import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/judge/finish.ts';
+import { Sheen } from '../../../shared/finish.ts';
+import { type Job, Job as JobShape } from '../../../shared/job.ts';
+import { change } from '../../hooks/api.ts';
+import { useVersioned } from '../../hooks/versioned.ts';
+import { MeanwhileNote } from '../MeanwhileNote.tsx';
+import { SavedNumber } from '../SavedNumber.tsx';
+import { Trouble } from '../Trouble.tsx';
+
+const text = ({ sheen, pores, feel, use }: Wished) =>
+  [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel, use].filter(Boolean).join(', ') || 'nothing';
+
+/** One of a few words, or nothing. */
+export function OneOf<T extends string>({
+  label,
+  of,
+  value,
+  named = String,
+  onChange,
+}: {
+  label: string;
+  of: readonly T[];
+  value: T | undefined;
+  named?: (value: T) => string;
+  onChange: (value: T | undefined) => void;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value ?? ''}
+      onChange={(e) => onChange((e.target.value || undefined) as T | undefined)}
+      sx={{ minWidth: 0 }}
+    >
+      <MenuItem value="">not said</MenuItem>
+      {of.map((word) => (
+        <MenuItem key={word} value={word}>
+          {named(word)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** What is wished beside the colour: sheen, pores, feel, use. Each has a pass of its own at the verdict. */
+export function Wishes({ job }: { job: Job }) {
+  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Wished>({
+    lane: `/jobs/${job.id}`,
+    value: job.wishes,
+    version: job.version,
+    valueIn: (now) => (now as Job).wishes,
+    save: async (wishes, version) =>
+      (await change('PATCH', `/jobs/${job.number}`, { version, wishes }, JobShape)).version,
+  });
+  const put = (part: Partial<Wished>) =>
+    set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));
+  return (
+    <section style={{ display: 'grid', gap: 10, maxWidth: 460 }}>
+      <h2 style={{ margin: 0 }}>Beside the colour</h2>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+        <SavedNumber<number | null>
+          label={`Sheen, GU at 60°${shown.sheen === undefined ? '' : `: ${sheenWord(shown.sheen)}`}`}
+          name="sheen"
+          shape={Sheen.nullable()}
+          shown={shown.sheen ?? null}
+          set={(sheen) => put({ sheen: sheen ?? undefined })}
+          refused={error}
+        />
+        <OneOf label="Pores" of={PORES} value={shown.pores} onChange={(pores) => void put({ pores })} />
+        <OneOf label="Feel" of={FEELS} value={shown.feel} onChange={(feel) => void put({ feel })} />
+        <OneOf
+          label="Use"
+          of={USES}
+          value={shown.use}
+          named={(use) => `${use}: ${COATS_FOR[use]} of clear`}
+          onChange={(use) => void put({ use })}
+        />
+      </div>
+      <Trouble error={error} />
+      <MeanwhileNote meanwhile={meanwhile} what="What is wished" text={text} onMine={keepMine} onTheirs={takeTheirs} />
+    </section>
+  );
+}
