@@ -1,8 +1,9 @@
-import { spectrum } from '../colour/grid.ts';
+import { spectrum, WAVELENGTHS } from '../colour/grid.ts';
 import { labOf, lchFromLab } from '../colour/lab.ts';
 import { makeEvaluator } from './evaluator.ts';
+import type { Colourant } from '../layers/materials.ts';
 import type { MatchProblem } from './problem.ts';
-import type { Road } from './search.ts';
+import { type Road, search } from './search.ts';
 
 /** Differences of L* and C* above which they are named as the reason. */
 const NAMED_FROM = 1;
@@ -35,3 +36,66 @@ export function whyOutOfReach(problem: MatchProblem, nearest: Road, tolerance: n
     reasons.push('The target is duller than the wood with these colours: allow one of the opposite hue, or a grey.');
   return reasons.length > 0 ? reasons : ['These colours do not point at the target’s hue: allow another colour.'];
 }
+
+/** Something that is not planned, tried for what it brings: a bleach, another clear, a layer or a colour more. */
+export interface Help {
+  /** At the beginning of a sentence: what it would be. */
+  what: string;
+  problem: MatchProblem;
+}
+
+/** Whether a wood can be brought to a target before any recipe is made, and what would bring it nearer. */
+export interface Reach {
+  /** CIEDE2000 in daylight of the nearest. */
+  nearest: number;
+  colours: string[];
+  reaches: boolean;
+  /** What stops it, in sentences. */
+  reasons: string[];
+  /** What brings it nearer, the best first, with how near. */
+  helps: { what: string; deltaE: number }[];
+}
+
+/** Less than this is no help: it is within what a board strays. */
+const WORTH_SAYING = 0.3;
+/** Each help is tried with few colours: what it brings shows with the best pair. */
+const COLOURS_OF_A_HELP = 2;
+
+/** @param most colours in a layer @param helps tried only where the shelf as it is does not reach */
+export function reachOf(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
+  const [nearest] = search(problem, { mostPerLayer: most });
+  if (!nearest) return { nearest: Number.POSITIVE_INFINITY, colours: [], reaches: false, reasons: [], helps: [] };
+  const deltaE = nearest.deltaE[0] as number;
+  const reaches = deltaE <= tolerance;
+  const found = { nearest: deltaE, colours: nearest.colourants, reaches, reasons: whyOutOfReach(problem, nearest, tolerance) };
+  if (reaches) return { ...found, helps: [] };
+  const tried = helps.flatMap(({ what, problem: helped }) => {
+    const [road] = search(helped, { mostPerLayer: Math.min(most, COLOURS_OF_A_HELP) });
+    const near = road?.deltaE[0] ?? Number.POSITIVE_INFINITY;
+    return near < deltaE - WORTH_SAYING ? [{ what, deltaE: near }] : [];
+  });
+  return { ...found, helps: tried.sort((p, q) => p.deltaE - q.deltaE) };
+}
+
+/** Clean colours that a shelf may lack: where each swallows light, nm, and how broad. Ideal: none of a maker's. */
+const CLEAN_COLOURS = [
+  { name: 'yellow', at: 435, broad: 32 },
+  { name: 'orange', at: 480, broad: 40 },
+  { name: 'red', at: 525, broad: 40 },
+  { name: 'violet', at: 570, broad: 40 },
+  { name: 'blue', at: 620, broad: 48 },
+  { name: 'green', at: 670, broad: 60 },
+] as const;
+const HEIGHT = 0.35;
+/** A dye that nobody has yet, of the carrier of the others, to see what one more colour would bring. */
+export const cleanColours = (like: Colourant): { name: string; colourant: Colourant }[] =>
+  CLEAN_COLOURS.map(({ name, at, broad }) => ({
+    name,
+    colourant: {
+      ...like,
+      id: `a clean ${name}`,
+      name: `a clean ${name}`,
+      absorption: WAVELENGTHS.map((nm) => 1e-4 + HEIGHT * Math.exp(-(((nm - at) / broad) ** 2) / 2)),
+      scatter: like.scatter.map(() => 0),
+    },
+  }));

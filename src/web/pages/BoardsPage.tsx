@@ -12,7 +12,7 @@ import { boardName, isControl } from '../../record/plank.ts';
 import { isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
 import { missOfFinished, offcutsLeft } from '../../record/standing.ts';
 import { Board } from '../../shared/board.ts';
-import type { StoredReading } from '../../shared/reading.ts';
+import { SPOTS, type StoredReading } from '../../shared/reading.ts';
 import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
@@ -132,6 +132,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           {board.recipe || stage === 0 ? (
             <ReadingPanel
               key={`${board.id}/${stage}`}
+              spots={SPOTS.slice(1)}
               take={(reading, zone) => readStage(board.id, stage, reading, zone)}
               readings={board.readings.filter((r) => r.stage === stage)}
               aside={board.aside.filter((r) => r.stage === stage)}

@@ -24,6 +24,8 @@ import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
 import { FromHere } from '../parts/boards/FromHere.tsx';
 import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { FinishPasses } from '../parts/verdict/FinishPasses.tsx';
+import { ToneFigures, TonesNotRead, toneVerdicts } from '../parts/verdict/Tones.tsx';
 import type { Matcher } from '../workers/matcher.ts';
 
 function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
@@ -210,7 +212,7 @@ export function VerdictPage() {
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   // Come from the path, without a board named: the newest finished one.
   const finished = isFinished(model.board) ? model.board : model.wood.boards.findLast(isFinished);
-  if (!bench.target) return <div className="plate">Read the target first.</div>;
+  if (!model.target) return <div className="plate">Read the target first.</div>;
   if (!finished)
     return (
       <div className="plate">
@@ -227,9 +229,11 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const recipe = board.recipe as Recipe;
   const readings = board.readings.filter((r) => r.stage === recipe.stack.length).map((r) => Float64Array.from(r.grid));
-  const target = bench.target?.reflectance as Float64Array;
+  const target = model.target?.reflectance as Float64Array;
   const verdict = judge(target, readings, bench.job.tolerance);
-  const single = bench.target?.singleLight || board.readings.some((r) => r.stage === recipe.stack.length && r.lab);
+  const tones = model.target && toneVerdicts(model, model.target, bench.job.tolerance);
+  const passed = tones ? tones.every((t) => t.verdict.passed) : verdict.passed;
+  const single = model.target?.singleLight || board.readings.some((r) => r.stage === recipe.stack.length && r.lab);
   const mean = finishedMean(board) ?? new Float64Array(31);
   const final = useMemo(() => fields.slice(-1), [fields]);
   return (
@@ -240,7 +244,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           texture={model.preparation.texture}
           seed={model.seed}
           fields={fields}
-          target={bench.target}
+          target={model.target}
           light={DAYLIGHT}
           height={240}
         />
@@ -249,7 +253,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           texture={model.preparation.texture}
           seed={model.seed + 1000}
           fields={final}
-          target={bench.target}
+          target={model.target}
           light={DAYLIGHT}
           height={240}
         />
@@ -258,19 +262,25 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       </div>
       <div className="plate columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
         <div style={{ display: 'grid', gap: 26, alignContent: 'start' }}>
-          <Figures
-            verdict={verdict}
-            tolerance={bench.job.tolerance}
-            perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
-          />
-          {!verdict.passed && mixedUpStage(board) === null && (
+          {model.target?.tones && !tones && <TonesNotRead model={model} />}
+          {tones ? (
+            <ToneFigures verdicts={tones} />
+          ) : (
+            <Figures
+              verdict={verdict}
+              tolerance={bench.job.tolerance}
+              perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
+            />
+          )}
+          <FinishPasses key={board.id} bench={bench} model={model} />
+          {!passed && mixedUpStage(board) === null && (
             <>
               <FromHere bench={bench} model={model} recipe={recipe} />
               <BatchCorrection bench={bench} model={model} recipe={recipe} />
             </>
           )}
         </div>
-        <NextBoard bench={bench} model={model} recipe={recipe} passed={verdict.passed} />
+        <NextBoard bench={bench} model={model} recipe={recipe} passed={passed} />
       </div>
     </>
   );

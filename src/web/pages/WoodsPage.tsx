@@ -1,186 +1,130 @@
-import { Button, ButtonBase, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useMemo, useRef, useState } from 'react';
+import { Button, ButtonBase, Dialog, DialogContent, MenuItem, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { predict } from '../../core/board/predict.ts';
-import { type Preparation, TEXTURES } from '../../core/board/preparation.ts';
+import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { boardModel } from '../../record/bench.ts';
+import { type BoardModel, boardModel } from '../../record/bench.ts';
+import { findBoard, woodCode } from '../../record/codes.ts';
 import { onTheShelf } from '../../record/materials.ts';
 import { stageMean } from '../../record/stages.ts';
-import { offcutsLeft } from '../../record/standing.ts';
-import { VersionMade } from '../../shared/id.ts';
-import { type JobWood, OffcutsInput } from '../../shared/job.ts';
+import { woodNamed } from '../../record/wood.ts';
+import { SPOTS } from '../../shared/reading.ts';
 import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
-import { useVersioned } from '../hooks/versioned.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
+import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
+import { labText } from '../parts/numbers.ts';
 import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { SavedNumber } from '../parts/SavedNumber.tsx';
+import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
+import { Offcuts } from '../parts/woods/Offcuts.tsx';
+import { Pile } from '../parts/woods/Pile.tsx';
+import { PreparationForm, preparationText } from '../parts/woods/PreparationForm.tsx';
+import { Reach } from '../parts/woods/Reach.tsx';
 
-const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
-
-const preparationText = (p: Preparation) =>
-  [
-    `grit ${p.grit}`,
-    p.texture,
-    p.grainRaised && 'grain raised',
-    p.preWet && 'wetted',
-    p.conditioner && 'conditioner',
-    p.oldFinish && 'old finish',
-  ]
-    .filter(Boolean)
-    .join(', ');
-
-function PreparationForm({ wood }: { wood: JobWood }) {
-  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Preparation>({
-    lane: `/woods/${wood.id}/preparation`,
-    value: wood.preparation,
-    version: wood.preparationVersion,
-    save: async (preparation, version) =>
-      (await change('PUT', `/woods/${wood.id}/preparation`, { version, preparation }, VersionMade)).version,
-  });
-  // Two quick taps: the second builds on the first.
-  const latest = useRef(shown);
-  latest.current = shown;
-  const put = (part: Partial<Preparation>) => {
-    latest.current = { ...latest.current, ...part };
-    void set(latest.current);
-  };
-  const flag = (key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish', label: string) => (
-    <FormControlLabel
-      control={<Checkbox checked={shown[key]} onChange={(e) => put({ [key]: e.target.checked })} />}
-      label={label}
-    />
-  );
-  return (
-    <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Preparation</h2>
-      <div style={{ display: 'flex', gap: 12 }}>
-        <TextField
-          select
-          label="Last grit"
-          value={shown.grit}
-          onChange={(e) => put({ grit: Number(e.target.value) })}
-          sx={{ width: 120 }}
-        >
-          {GRITS.map((g) => (
-            <MenuItem key={g} value={g}>
-              {g}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          label="Texture"
-          value={shown.texture}
-          onChange={(e) => put({ texture: e.target.value as Preparation['texture'] })}
-          sx={{ width: 150 }}
-        >
-          {TEXTURES.map((t) => (
-            <MenuItem key={t} value={t}>
-              {t}
-            </MenuItem>
-          ))}
-        </TextField>
-      </div>
-      <div style={{ display: 'grid' }}>
-        {flag('grainRaised', 'Grain raised and knocked down')}
-        {flag('preWet', 'Wetted just before the dye')}
-        {flag('conditioner', 'Conditioner before the first colour')}
-        {flag('oldFinish', 'Over a sound old finish')}
-      </div>
-      <span className="soft">For boards without colour; one with colour on keeps what it was.</span>
-      <Trouble error={error} />
-      <MeanwhileNote
-        meanwhile={meanwhile}
-        what="The preparation"
-        text={preparationText}
-        onMine={keepMine}
-        onTheirs={takeTheirs}
-      />
-    </div>
-  );
-}
-
-/** Offcuts of the job kept for trials: counted here, and shown where boards are planned. */
-function Offcuts({ wood }: { wood: JobWood }) {
-  const left = offcutsLeft(wood);
-  const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number | null>({
-    lane: `/woods/${wood.id}/offcuts`,
-    value: left,
-    version: wood.offcutsVersion,
-    save: async (offcuts, version) =>
-      (await change('PUT', `/woods/${wood.id}/offcuts`, { version, offcuts }, VersionMade)).version,
-  });
-  const text = (count: number | null) => (count === null ? 'not counted' : `${count}`);
-  return (
-    <div style={{ display: 'grid', gap: 8 }}>
-      <SavedNumber
-        label="Offcuts left for trials"
-        name="offcuts"
-        shape={OffcutsInput.shape.offcuts}
-        shown={shown}
-        set={set}
-        refused={error}
-        width={200}
-      />
-      <MeanwhileNote meanwhile={meanwhile} what="The count" text={text} onMine={keepMine} onTheirs={takeTheirs} />
-    </div>
-  );
-}
-
-function RawBoard({ bench, wood }: { bench: Bench; wood: JobWood }) {
-  const board = nth(wood.boards, wood.boards.length - 1);
-  const model = useMemo(() => boardModel(bench, wood, board), [bench, wood, board]);
+/** A raw board under the target; beside others of its species, with what tells them apart. */
+function RawPicture({ bench, model, height, named }: { bench: Bench; model: BoardModel; height: number; named: boolean }) {
   const fields = useMemo(() => {
-    if (!model) return [];
     const raw = predict([], model.scaled, bench.materials, { preparation: model.preparation });
     return [{ label: 'Raw', expected: nth(raw, 0), measured: null }];
   }, [model, bench.materials]);
-  if (!model) return null;
+  const reading = stageMean(model.board, 0);
+  return (
+    <div>
+      <BoardPicture
+        wood={model.species}
+        texture={model.preparation.texture}
+        seed={model.seed}
+        fields={fields}
+        target={model.target}
+        light={DAYLIGHT}
+        height={height}
+      />
+      {named && (
+        <div style={{ display: 'flex', gap: 16 }}>
+          <b>
+            {model.name}, board {model.board.number}
+          </b>
+          <span>{preparationText(model.preparation)}</span>
+          <span className="mono">{reading ? labText(labOf(reading)) : 'not read yet'}</span>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
+  const { wood, board } = model;
+  const [anatomy, setAnatomy] = useState(false);
+  // Solid and veneer, or two grits of one species, are looked at side by side.
+  const beside = useMemo(
+    () =>
+      bench.job.woods.flatMap((w) => {
+        const newest = w.boards.at(-1);
+        const other = w.speciesId === wood.speciesId && w !== wood && newest ? boardModel(bench, w, newest) : null;
+        return other ? [other] : [];
+      }),
+    [bench, wood],
+  );
   return (
     <>
-      <div className="work">
-        <BoardPicture
-          wood={model.species}
-          texture={model.preparation.texture}
-          seed={model.seed}
-          fields={fields}
-          target={bench.target}
-          light={DAYLIGHT}
-          height={150}
-        />
+      <div className="work" style={{ display: 'grid', gap: 10 }}>
+        <RawPicture bench={bench} model={model} height={beside.length > 0 ? 96 : 150} named={beside.length > 0} />
+        {beside.map((other) => (
+          <RawPicture key={other.wood.id} bench={bench} model={other} height={96} named />
+        ))}
       </div>
       <div className="plate columns" style={{ gridTemplateColumns: 'minmax(0, 4fr) minmax(290px, 3fr)' }}>
-        <section>
-          <h2 style={{ marginTop: 0 }}>
-            {model.species.name} board {board.number}, raw
-          </h2>
-          <Trouble error={model.trouble} />
-          <ReadingPanel
-            key={board.id}
-            take={(reading, zone) => readStage(board.id, 0, reading, zone)}
-            readings={board.readings.filter((r) => r.stage === 0)}
-            aside={board.aside.filter((r) => r.stage === 0)}
-            keep={`raw/${board.id}`}
-          />
+        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
+          <div>
+            <h2 style={{ marginTop: 0 }}>
+              {model.name} board {board.number}, raw
+            </h2>
+            <Trouble error={model.trouble} />
+            <ReadingPanel
+              key={board.id}
+              take={(reading, zone) => readStage(board.id, 0, reading, zone)}
+              readings={board.readings.filter((r) => r.stage === 0)}
+              aside={board.aside.filter((r) => r.stage === 0)}
+              spots={SPOTS.slice(1)}
+              keep={`raw/${board.id}`}
+            />
+          </div>
+          <Pile bench={bench} wood={wood} here={board.id} />
         </section>
-        <section style={{ display: 'grid', gap: 20, alignContent: 'start' }}>
+        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
+          <Reach bench={bench} model={model} />
           <PreparationForm wood={wood} />
-          <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
+          <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
+            <Button onClick={() => setAnatomy(true)}>What the wood is</Button>
+          </div>
           {stageMean(board, 0) && (
             <div className="onward">
               <Button component={RouterLink} to={`../layers?wood=${wood.code}`} variant="contained" color="primary">
-                Plan the layers on {model.species.name.toLowerCase()}
+                Plan the layers on {model.name.toLowerCase()}
               </Button>
             </div>
           )}
         </section>
       </div>
+      <Dialog
+        open={anatomy}
+        onClose={() => setAnatomy(false)}
+        fullWidth
+        maxWidth="md"
+        slotProps={{ paper: { 'aria-label': 'What the wood is' } }}
+      >
+        <DialogContent>
+          <WoodPlate species={model.species} />
+          <div style={{ display: 'flex', justifyContent: 'flex-end', paddingTop: 16 }}>
+            <Button onClick={() => setAnatomy(false)}>Back to the board</Button>
+          </div>
+        </DialogContent>
+      </Dialog>
     </>
   );
 }
@@ -224,37 +168,71 @@ function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: st
   );
 }
 
-export function WoodsPage() {
-  const bench = useOpenBench();
-  const [params, setParams] = useSearchParams();
+/** The same species once more: solid and veneer, another grit. What tells the two apart is asked. */
+function AnotherOfIt({ name, onAdd, onClose }: { name: string; onAdd: (label: string) => Promise<void>; onClose: () => void }) {
+  const [label, setLabel] = useState('');
   const [error, setError] = useState<string | null>(null);
-  const { woods } = bench.job;
-  const wood = woods.find((w) => w.code === params.get('wood')) ?? woods[0];
-  const next = useNextId();
-  const nextBoard = useNextId();
-  const free = onTheShelf(bench.shelf.species).filter((s) => !woods.some((w) => w.speciesId === s.id));
-  const add = async (speciesId: string) => {
+  const add = async () => {
+    if (label.trim() === '') return setError('Say what tells it from the other one: veneer, sanded to 120 …');
     try {
-      await change('POST', `/jobs/${bench.job.number}/woods`, {
-        id: next.next(),
-        boardId: nextBoard.next(),
-        speciesId,
-      });
-      next.kept();
-      nextBoard.kept();
-      setParams({ wood: speciesId });
-      setError(null);
+      await onAdd(label);
+      onClose();
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }
   };
   return (
+    <FormDialog
+      title={`${name} once more`}
+      error={error}
+      onClose={onClose}
+      onSubmit={() => void add()}
+      action={<SaveButton busy={false}>Add it</SaveButton>}
+    >
+      <TextField
+        label="What tells it from the other"
+        placeholder="veneer, sanded to 120 …"
+        value={label}
+        onChange={(e) => setLabel(e.target.value)}
+        autoFocus
+      />
+    </FormDialog>
+  );
+}
+
+export function WoodsPage() {
+  const bench = useOpenBench();
+  const [params, setParams] = useSearchParams();
+  const [error, setError] = useState<string | null>(null);
+  const [again, setAgain] = useState<string | null>(null);
+  const { woods } = bench.job;
+  const found = findBoard(woods, { wood: params.get('wood'), board: params.get('board') });
+  const model = useMemo(() => found && boardModel(bench, found.wood, found.board), [bench, found?.wood, found?.board]);
+  const next = useNextId();
+  const nextBoard = useNextId();
+  const species = onTheShelf(bench.shelf.species);
+  const inJob = (id: string) => woods.some((w) => w.speciesId === id);
+  const add = async (speciesId: string, label = '') => {
+    await change('POST', `/jobs/${bench.job.number}/woods`, {
+      id: next.next(),
+      boardId: nextBoard.next(),
+      speciesId,
+      label,
+    });
+    next.kept();
+    nextBoard.kept();
+    setParams({ wood: woodCode(speciesId, label) });
+    setError(null);
+  };
+  const choose = (speciesId: string) =>
+    inJob(speciesId) ? setAgain(speciesId) : void add(speciesId).catch((trouble) => setError(sentenceOf(trouble)));
+  return (
     <>
-      {wood && (
+      {found && (
         <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
           {woods.map((w) => (
-            <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === wood ? 'here' : ''}>
-              <b>{bench.shelf.species.find((s) => s.id === w.speciesId)?.name}</b>
+            <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === found.wood ? 'here' : ''}>
+              <b>{woodNamed(bench.shelf, w)}</b>
               <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
             </RouterLink>
           ))}
@@ -265,13 +243,12 @@ export function WoodsPage() {
             select
             label="Add a wood"
             value=""
-            onChange={(e) => void add(e.target.value)}
-            disabled={free.length === 0}
+            onChange={(e) => choose(e.target.value)}
             sx={{ width: 180, marginLeft: 2 }}
           >
-            {free.map((s) => (
+            {species.map((s) => (
               <MenuItem key={s.id} value={s.id}>
-                {s.name}
+                {inJob(s.id) ? `${s.name} once more …` : s.name}
               </MenuItem>
             ))}
           </TextField>
@@ -280,10 +257,17 @@ export function WoodsPage() {
       <div style={{ padding: error ? 12 : 0 }}>
         <Trouble error={error} />
       </div>
-      {wood ? (
-        <RawBoard key={wood.id} bench={bench} wood={wood} />
+      {again && (
+        <AnotherOfIt
+          name={species.find((s) => s.id === again)?.name ?? again}
+          onAdd={(label) => add(again, label)}
+          onClose={() => setAgain(null)}
+        />
+      )}
+      {model ? (
+        <RawBoard key={model.wood.id} bench={bench} model={model} />
       ) : (
-        <FirstWood bench={bench} onChoose={(id) => void add(id)} />
+        <FirstWood bench={bench} onChoose={choose} />
       )}
     </>
   );

@@ -19,6 +19,7 @@ import {
   whyOutOfReach,
 } from '../../core/match/index.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
+import { type Help, type Reach, reachOf } from '../../core/match/reach.ts';
 
 export interface Found {
   roads: NamedRoad[];
@@ -70,6 +71,10 @@ export const matcher = {
   correct(problem: MatchProblem, stack: Stack, litres: number, tolerance: number): Pourable & { promise: Promised } {
     const pourable = roundToScale(problem, refine(problem, stack).stack, litres);
     return { ...pourable, promise: promiseOf(problem, pourable.stack, tolerance) };
+  },
+  /** Whether a wood reaches its target before any recipe, and what would help. */
+  reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
+    return reachOf(problem, tolerance, most, helps);
   },
   pour(problem: MatchProblem, stack: Stack, litres: number): Pourable {
     return roundToScale(problem, stack, litres);

@@ -63,7 +63,12 @@ export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, f
       >
         aimed {deltaText(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
       </div>
-      {lights.length > 0 && <div className="soft">{lights.join(' · ')}</div>}
+      {promise.tones && (
+        <div data-testid="tones">
+          ground {deltaText(promise.tones.ground)} off, grain {deltaText(promise.tones.grain)}
+        </div>
+      )}
+      {lights.length > 0 && !promise.tones && <div className="soft">{lights.join(' · ')}</div>}
       {exact && (
         <div className="soft">
           Weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}.

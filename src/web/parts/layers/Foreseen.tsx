@@ -49,11 +49,23 @@ export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light,
   ) : null;
 });
 
-/** Where the finished colour will differ without anyone's doing: edges and end grain; and how long it all takes. */
+const ZONE_NAMES: Record<Zone, string> = { face: 'face', edge: 'edges', end: 'end grain', profile: 'profiles' };
+/** Zones beside the face that matter: those of the parts that are made of this wood; edges and end grain before there are any. */
+function zonesThatMatter({ job }: Bench, { wood }: BoardModel): Zone[] {
+  const parts = job.parts.filter((p) => p.woodId === wood.id);
+  if (parts.length === 0) return ['edge', 'end'];
+  return ZONES.filter((zone) => zone !== 'face' && parts.some((p) => p.zones.includes(zone)));
+}
+
+/** Where the finished colour will differ without anyone's doing: edges, end grain, profiles; and how long it all takes. */
 export const Foreseen = memo(function Foreseen(props: Props) {
   const { bench, model, stack, light } = props;
   const zones = useMemo(
-    () => ZONES.map((zone) => ({ zone, lab: finalLab({ bench, model, stack, light }, zone) })),
+    () =>
+      (['face', ...zonesThatMatter(bench, model)] as const).map((zone) => ({
+        zone,
+        lab: finalLab({ bench, model, stack, light }, zone),
+      })),
     [bench, model, stack, light],
   );
   const { wait, hands } = durationOf(stack, bench.materials);
@@ -65,7 +77,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           ({ zone, lab }) =>
             lab && (
               <div key={zone}>
-                {zone === 'end' ? 'end grain' : 'edges'} ΔE00 {deltaText(deltaE00(face, lab))},{' '}
+                {ZONE_NAMES[zone]} ΔE00 {deltaText(deltaE00(face, lab))},{' '}
                 {nth(differenceWords(face, lab), 0)}
               </div>
             ),

@@ -70,7 +70,9 @@ function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; diff
         <b style={{ fontSize: 20 }}>{rangeText(road.range)}</b> · {Math.round(road.chance * 100)} in 100
       </div>
       <div className="soft" title="Aimed off the target in daylight, lamp light and white LED light">
-        aimed {road.perLight.map(deltaText).join(' · ')}
+        {road.tones
+          ? `ground ${deltaText(road.tones.ground)} off, grain ${deltaText(road.tones.grain)}`
+          : `aimed ${road.perLight.map(deltaText).join(' · ')}`}
       </div>
       <div className="soft">
         {road.steps} {road.steps === 1 ? 'coat' : 'coats'}, {hoursText(road.hours)} · grain {percent(road.clarity)} ·{' '}
