@@ -39,7 +39,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
-  shared: { rooms: ['core/board', 'core/formats', 'core/layers'], packages: ['zod', 'uuid'] },
+  shared: {
+    rooms: ['core/board', 'core/colour', 'core/formats', 'core/judge', 'core/layers'],
+    packages: ['zod', 'uuid'],
+  },
   record: { rooms: [...CORE, 'shared'], packages: [] },
   demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'], packages: [] },
 

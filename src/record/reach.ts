@@ -43,7 +43,10 @@ export function reachQuestion(bench: Bench, of: BoardModel): ReachQuestion | nul
       ...clears.flatMap((m) => help(`${m.name} over it instead`, under(m.id))),
       ...(tones ? [] : help('A glaze over a sealer', withGlaze(bench.offered, simple))),
       ...(toner ? help('A toner under the clear', toned(toner.id)) : []),
-      ...help('A wiping stain instead of the dye', stack.map((l) => (l.kind === 'dye' ? newLayer('wiping-stain') : l))),
+      ...help(
+        'A wiping stain instead of the dye',
+        stack.map((l) => (l.kind === 'dye' ? newLayer('wiping-stain') : l)),
+      ),
       ...help('An opaque coat, which hides the wood', [newLayer('opaque'), ...stack.filter((l) => l.kind === 'clear')]),
       ...oneColourMore(bench.offered).flatMap(({ what, materials }) => help(what, stack, materials)),
     ],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Part } from '../shared/part.ts';
-import { boardCode, findBoard, seedOf } from './codes.ts';
+import { boardCode, findBoard, seedOf, woodCode } from './codes.ts';
 import { areasOf, sumOfAreas } from './parts.ts';
 import { closest, offcutsLeft } from './standing.ts';
 import { EVENT_KINDS, eventText } from './story.ts';
@@ -46,17 +46,21 @@ describe('the story', () => {
 describe('codes', () => {
   const board = (number: number) => ({ number }) as never;
   const woods = [
-    { speciesId: 'ash', boards: [board(1), board(2)] },
-    { speciesId: 'oak', boards: [board(1)] },
+    { code: 'ash', boards: [board(1), board(2)] },
+    { code: 'oak', boards: [board(1)] },
+    { code: 'oak-veneer', boards: [board(1)] },
   ] as never;
   it('name a board by its wood and number, else the newest of the wood, else of the first', () => {
     expect(boardCode('ash', 2)).toBe('ash-2');
     const found = (wood: string | null, code: string | null) => {
       const { wood: w, board: b } = findBoard(woods, { wood, board: code }) ?? {};
-      return w && b && boardCode(w.speciesId, b.number);
+      return w && b && boardCode(w.code, b.number);
     };
     expect(found(null, 'ash-1')).toBe('ash-1');
     expect(found('oak', null)).toBe('oak-1');
+    expect(found('oak', 'oak-veneer-1')).toBe('oak-veneer-1');
+    expect(woodCode('oak', '')).toBe('oak');
+    expect(woodCode('oak', 'Veneer, 0.6 mm')).toBe('oak-veneer-0-6-mm');
     expect(found('elm', 'elm-9')).toBe('ash-2');
     expect(findBoard([], { wood: null, board: null })).toBeNull();
     expect(seedOf('2-ash-1')).toBe(seedOf('2-ash-1'));

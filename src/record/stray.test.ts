@@ -30,8 +30,16 @@ function at(read: readonly number[], over: object = {}) {
     recipe: { stack, expected: looks, litres: 1 },
     readings: read.map(reading),
   };
-  const wood = { id: 'w', speciesId: 'birch', preparation: USUAL_PREPARATION, boards: [board], ...over };
-  const target = [{ grid: looks[3], lab: null }];
+  const wood = {
+    id: 'w',
+    code: 'birch',
+    label: '',
+    speciesId: 'birch',
+    preparation: USUAL_PREPARATION,
+    boards: [board],
+    ...over,
+  };
+  const target = [{ zone: 'face', grid: looks[3], lab: null }];
   const job = { number: 1, target, lights: { D65: 1, A: 0, LED: 0, F11: 0 }, tolerance: 1, woods: [wood] };
   const bench = openBench(job as never, shelf as never, NOTHING_LEARNED);
   const model = boardModel(bench, wood as never, board as never);

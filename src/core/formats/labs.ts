@@ -10,14 +10,11 @@ import {
   nameColumnOf,
   type StatedLight,
 } from './headings.ts';
-import { type Answers, checkLab, type Measurement, Question, readNumber, refuse } from './measurement.ts';
+import { type Answers, checkLab, type Measurement, Question, readNumber, refuse, type Unsaid } from './measurement.ts';
 import { firstWords, isEmpty, nameIn, STATISTIC } from './rows.ts';
 import type { Table } from './table.ts';
 
 export type LabReading = Extract<Measurement, { kind: 'lab' }>;
-
-/** What a file that names no light is asked about: the usual ones of instruments. */
-const ASKED_LIGHTS = ['D65/10', 'D50/2', 'D65/2', 'A/10'];
 
 /** The light that a file says its L*a*b* are under: in one statement or in two. */
 function lightStated(stated: Table['stated']): StatedLight | null {
@@ -57,7 +54,12 @@ export function labSets({ headings }: Table): { light: StatedLight | null; at: [
 }
 
 /** The readings of a table that holds L*a*b*: of the set for D65/10 degrees, else of the one that was asked for. */
-export function labRows(table: Table, file: string, answers: Answers, notes: Set<string>): LabReading[] {
+export function labRows(
+  table: Table,
+  file: string,
+  answers: Answers,
+  notes: Set<string>,
+): { labs: LabReading[]; unsaid: Unsaid | null } {
   const { headings, rows, stated } = table;
   const hunter = stated.find((s) => /hunter/i.test(`${s.key} ${s.value}`));
   if (hunter)
@@ -97,20 +99,6 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
     lightAt.length > 0
       ? lightIn(lightAt.map((i) => (/^(?:2|10)$/.test(cells[i] ?? '') ? `${cells[i]}°` : cells[i])).join(' '))
       : null;
-  if (!chosen.light && lightAt.length === 0)
-    throw new Question(
-      { file, line: table.line },
-      'it names no light for its L*a*b*. For which light and observer are they?',
-      'light',
-      ASKED_LIGHTS,
-    );
-  if (chosen.light?.illuminant && !chosen.light.observer && knownLight(chosen.light))
-    throw new Question(
-      { file, line: table.line },
-      `it names no observer for its L*a*b* under ${chosen.light.illuminant}. Which is it?`,
-      'light',
-      [`${chosen.light.illuminant}/10`, `${chosen.light.illuminant}/2`],
-    );
   const light = chosen.light ? knownLight(chosen.light) : DAYLIGHT;
   if (!light && !chosen.light?.illuminant)
     throw new Question(
@@ -130,9 +118,11 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
   notes.add(
     lightAt.length > 0
       ? 'The file holds L*a*b* only, each under the light that its row names: single light only, metamerism unknown.'
-      : `The file holds L*a*b* for ${lightName(light)} only: single light only, metamerism unknown.`,
+      : chosen.light
+        ? `The file holds L*a*b* for ${lightName(light)} only${chosen.light.observer ? '' : ' (it names no observer; taken as 10°)'}: single light only, metamerism unknown.`
+        : 'The file holds L*a*b* only and names no light; taken as D65/10°: single light only, metamerism unknown.',
   );
-  return rows.flatMap((row, i) => {
+  const labs = rows.flatMap((row, i): LabReading[] => {
     const name = (nameAt >= 0 ? nameIn(row.cells[nameAt]) : unnamed?.(i)) || `reading ${i + 1}`;
     if (rows.length > 1 && STATISTIC.test(name)) {
       notes.add(`The line “${name}” was left out: it is no reading.`);
@@ -155,4 +145,6 @@ export function labRows(table: Table, file: string, answers: Answers, notes: Set
       );
     return [{ kind: 'lab' as const, name, lab, ...(sameLight(own, DAYLIGHT) ? {} : { light: own }) }];
   });
+  const unsaid = lightAt.length > 0 || chosen.light?.observer ? null : chosen.light ? 'observer' : 'light';
+  return { labs, unsaid };
 }

@@ -16,7 +16,10 @@ export interface MeasurementFile {
   readings: Measurement[];
   /** What was noticed and done, in sentences: percent converted, columns left out. */
   notes: string[];
+  /** What of the light of its L*a*b* the file does not say; D65 and 10 degrees were taken for it, and an answer says otherwise. */
+  unsaid?: Unsaid;
 }
+export type Unsaid = 'light' | 'observer';
 
 export const MOST_BYTES = 4_000_000;
 export const MOST_READINGS = 5000;

@@ -1,6 +1,14 @@
 import { isOtherSystem, isWavelengthWord, otherQuantity, wavelengthOf } from './headings.ts';
 import { type LabReading, labRows, labSets } from './labs.ts';
-import { type Answers, type Measurement, type MeasurementFile, type Place, Question, refuse } from './measurement.ts';
+import {
+  type Answers,
+  type Measurement,
+  type MeasurementFile,
+  type Place,
+  Question,
+  refuse,
+  type Unsaid,
+} from './measurement.ts';
 import { listed } from './rows.ts';
 import { type RawSpectrum, settleScale } from './scale.ts';
 import { acrossRows, type Band, downColumns, pairsInRows } from './spectra.ts';
@@ -11,6 +19,7 @@ interface Content {
   spectra: RawSpectrum[];
   labs: LabReading[];
   notes: string[];
+  unsaid?: Unsaid | null;
 }
 
 /** Refuses what a file says it is, where that is no reflectance of a surface. */
@@ -57,7 +66,7 @@ function contentOf(table: Table, file: string, answers: Answers): Content {
     (!hasLab && /^\s*\d{3,4}([.,]\d+)?\s*(?:nm)?\s*$/i.test(rows[0]?.cells[0] ?? '') && rows.length >= 6)
   )
     return done({ spectra: downColumns(table, file, notes), labs: [] });
-  if (hasLab) return done({ spectra: [], labs: labRows(table, file, answers, notes) });
+  if (hasLab) return done({ spectra: [], ...labRows(table, file, answers, notes) });
   if (few) return refuse({ file, line }, 'a spectrum needs at least six wavelengths.');
   const quantity = headings.map(otherQuantity).find((q) => q !== null);
   if (quantity) return refuse({ file, line }, `this is “${quantity}”, not the reflectance of a surface.`);
@@ -97,7 +106,12 @@ export function readingsOf(tables: readonly Table[], file: string, answers: Answ
   ];
   if (readings.length === 0) refuse({ file }, 'there is no reading in it.');
   const said = contents.filter((c) => c.spectra.length > 0 || c.labs.some((lab) => alone.includes(lab)));
-  return { readings, notes: [...new Set([...said.flatMap((c) => c.notes), ...scaled, ...notes])] };
+  const unsaid = said.find((c) => c.unsaid)?.unsaid;
+  return {
+    readings,
+    notes: [...new Set([...said.flatMap((c) => c.notes), ...scaled, ...notes])],
+    ...(unsaid ? { unsaid } : {}),
+  };
 }
 
 const isWithoutReadings = (table: Table) =>

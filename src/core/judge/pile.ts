@@ -21,7 +21,11 @@ export interface Pile<T> {
 }
 
 /** @param raw boards of one wood with their raw readings, none of them set apart already @param tolerance CIEDE2000 */
-export function pileOf<T>(raw: readonly { of: T; reading: Spectrum }[], tolerance: number, light: Light = DAYLIGHT): Pile<T> {
+export function pileOf<T>(
+  raw: readonly { of: T; reading: Spectrum }[],
+  tolerance: number,
+  light: Light = DAYLIGHT,
+): Pile<T> {
   if (raw.length === 0) return { boards: [], spread: 0, wider: false };
   const { lab: mean, outliers } = readingStatistics(
     raw.map((r) => r.reading),

@@ -1,7 +1,7 @@
 import { spectrum, WAVELENGTHS } from '../colour/grid.ts';
 import { labOf, lchFromLab } from '../colour/lab.ts';
-import { makeEvaluator } from './evaluator.ts';
 import type { Colourant } from '../layers/materials.ts';
+import { makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 import { type Road, search } from './search.ts';
 
@@ -67,7 +67,12 @@ export function reachOf(problem: MatchProblem, tolerance: number, most: number, 
   if (!nearest) return { nearest: Number.POSITIVE_INFINITY, colours: [], reaches: false, reasons: [], helps: [] };
   const deltaE = nearest.deltaE[0] as number;
   const reaches = deltaE <= tolerance;
-  const found = { nearest: deltaE, colours: nearest.colourants, reaches, reasons: whyOutOfReach(problem, nearest, tolerance) };
+  const found = {
+    nearest: deltaE,
+    colours: nearest.colourants,
+    reaches,
+    reasons: whyOutOfReach(problem, nearest, tolerance),
+  };
   if (reaches) return { ...found, helps: [] };
   const tried = helps.flatMap(({ what, problem: helped }) => {
     const [road] = search(helped, { mostPerLayer: Math.min(most, COLOURS_OF_A_HELP) });

@@ -43,8 +43,10 @@ function lightNamed(text: string): Light {
   return { illuminant: illuminant as Light['illuminant'], observer: Number(observer) as Light['observer'] };
 }
 
+const isDaylight = ({ illuminant, observer }: Light): boolean =>
+  illuminant === DAYLIGHT.illuminant && observer === DAYLIGHT.observer;
 const labOnly = (name: string, lab: Lab, light: Light): Intake => ({
-  readings: [gridded({ kind: 'lab', name, lab, light })],
+  readings: [gridded({ kind: 'lab', name, lab, ...(isDaylight(light) ? {} : { light }) })],
   notes: [`L*a*b* for ${light.illuminant}/${light.observer}° only: single light only, metamerism unknown.`],
 });
 

@@ -91,7 +91,7 @@ describe('the database', () => {
       [first, 'ash'],
       [second, 'oak'],
     ])
-      await db.query(`insert into job_wood (id, job_id, species_id, preparation) values ($1, $2, $3, '{}')`, [
+      await db.query(`insert into job_wood (id, job_id, species_id, code, preparation) values ($1, $2, $3, $3, '{}')`, [
         id,
         one.id,
         species,

@@ -298,7 +298,7 @@ async function boardsWhere(
   const boards = await all(
     db,
     BoardRow,
-    `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched,
+    `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched, apart, finish,
        created_at as "createdAt"
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],

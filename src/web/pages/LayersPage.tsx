@@ -32,6 +32,7 @@ import { Roads } from '../parts/layers/Roads.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
 import { AddLayer, StackStrip, withLayer } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
+import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
@@ -63,13 +64,15 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [beside, setBeside] = useState<Beside>(null);
   const [enlarge, setEnlarge] = useState(1);
   const [ends, setEnds] = useState(false);
+  const [loupe, setLoupe] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
   const [choosing, setChoosing] = useState(false);
-  const [roadsOpen, setRoadsOpen] = useState(false);
+  /** What lies over the lower half: the roads that were found, or the kept versions. */
+  const [over, setOver] = useState<'roads' | 'versions' | null>(null);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const [error, setError] = useState<string | null>(null);
   const search = useSearch();
-  useEffect(() => setRoadsOpen(search.found !== null), [search.found]);
+  useEffect(() => setOver(search.found !== null ? 'roads' : null), [search.found]);
   const inWorker = useInWorker();
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
@@ -159,7 +162,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const take = useEventCallback((found: Stack) => {
     set(found);
     setSelected(null);
-    setRoadsOpen(false);
+    setOver(null);
   });
   const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
     set(
@@ -194,7 +197,18 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onOnward = useEventCallback(() => void planning.submit());
   const onFind = useEventCallback(() => find());
   const onFindLayers = useEventCallback(findSystems);
-  const onRoads = useEventCallback(() => setRoadsOpen(true));
+  const onRoads = useEventCallback(() => setOver('roads'));
+  const onVersions = useEventCallback(() => setOver('versions'));
+  const keep = useKeepVersions(wood);
+  const onBranch = useEventCallback(() => {
+    if (!open) return;
+    const name = KINDS[open.kind].label.toLowerCase();
+    void keep([
+      { name: `with the ${name}`, stack },
+      { name: `without the ${name}`, stack: stack.filter((_, i) => i !== selected) },
+    ]);
+    setOver('versions');
+  });
   const onColours = useEventCallback(() => setChoosing(true));
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
@@ -217,6 +231,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           onBeside={setBeside}
           ends={ends}
           onEnds={setEnds}
+          loupe={loupe}
+          onLoupe={setLoupe}
           enlarge={target && coloured ? enlarge : null}
           onEnlarge={setEnlarge}
         />
@@ -233,6 +249,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         wet={wet}
         years={years}
         enlarge={enlarge}
+        loupe={loupe}
         beside={beside}
         standing={standing}
         onField={onField}
@@ -257,7 +274,18 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         }}
       />
       <div className="below">
-        {roadsOpen && roads.length > 0 && model.target ? (
+        {over === 'versions' ? (
+          <div className="whole">
+            <Versions
+              bench={bench}
+              model={model}
+              stack={settled}
+              problemFor={problemFor}
+              onTake={take}
+              onBack={() => setOver(null)}
+            />
+          </div>
+        ) : over === 'roads' && roads.length > 0 && model.target ? (
           <div className="whole">
             {search.found?.reasons.map((reason) => (
               <div key={reason} className="note" style={{ marginBottom: 8 }}>
@@ -272,7 +300,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               seed={model.seed}
               target={model.target}
               onTake={(road) => take(road.stack)}
-              onBack={() => setRoadsOpen(false)}
+              onBack={() => setOver(null)}
             />
           </div>
         ) : (
@@ -309,6 +337,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                       off={open.off === true}
                       onOff={onOff}
                       onTwice={onTwice}
+                      onBranch={onBranch}
                       onTakeOut={onTakeOut}
                     />
                     {addLayer}
@@ -358,6 +387,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 onFind={onFind}
                 onFindLayers={onFindLayers}
                 onRoads={onRoads}
+                versions={wood.versions.length}
+                onVersions={onVersions}
                 onColours={onColours}
                 onTake={take}
               />
@@ -385,6 +416,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             what: 'the miss, three or five times as large',
             run: () => setEnlarge(nextEnlarged(enlarge)),
           },
+          { key: 'l', what: 'the loupe', run: () => setLoupe(!loupe) },
+          { key: 'v', what: 'versions of the layers', run: () => setOver(over === 'versions' ? null : 'versions') },
           { key: 'c', what: 'curves', run: () => setBeside(beside === 'curves' ? null : 'curves') },
           { key: 'p', what: 'the path of the colour', run: () => setBeside(beside === 'path' ? null : 'path') },
           { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },

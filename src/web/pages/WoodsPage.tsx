@@ -6,13 +6,13 @@ import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import { type BoardModel, boardModel } from '../../record/bench.ts';
-import { findBoard, woodCode } from '../../record/codes.ts';
+import { woodCode } from '../../record/codes.ts';
 import { onTheShelf } from '../../record/materials.ts';
 import { stageMean } from '../../record/stages.ts';
 import { woodNamed } from '../../record/wood.ts';
 import { SPOTS } from '../../shared/reading.ts';
 import { change, readStage } from '../hooks/api.ts';
-import { type Bench, useOpenBench } from '../hooks/bench.ts';
+import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
@@ -26,7 +26,17 @@ import { PreparationForm, preparationText } from '../parts/woods/PreparationForm
 import { Reach } from '../parts/woods/Reach.tsx';
 
 /** A raw board under the target; beside others of its species, with what tells them apart. */
-function RawPicture({ bench, model, height, named }: { bench: Bench; model: BoardModel; height: number; named: boolean }) {
+function RawPicture({
+  bench,
+  model,
+  height,
+  named,
+}: {
+  bench: Bench;
+  model: BoardModel;
+  height: number;
+  named: boolean;
+}) {
   const fields = useMemo(() => {
     const raw = predict([], model.scaled, bench.materials, { preparation: model.preparation });
     return [{ label: 'Raw', expected: nth(raw, 0), measured: null }];
@@ -169,7 +179,15 @@ function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: st
 }
 
 /** The same species once more: solid and veneer, another grit. What tells the two apart is asked. */
-function AnotherOfIt({ name, onAdd, onClose }: { name: string; onAdd: (label: string) => Promise<void>; onClose: () => void }) {
+function AnotherOfIt({
+  name,
+  onAdd,
+  onClose,
+}: {
+  name: string;
+  onAdd: (label: string) => Promise<void>;
+  onClose: () => void;
+}) {
   const [label, setLabel] = useState('');
   const [error, setError] = useState<string | null>(null);
   const add = async () => {
@@ -202,12 +220,11 @@ function AnotherOfIt({ name, onAdd, onClose }: { name: string; onAdd: (label: st
 
 export function WoodsPage() {
   const bench = useOpenBench();
-  const [params, setParams] = useSearchParams();
+  const [, setParams] = useSearchParams();
   const [error, setError] = useState<string | null>(null);
   const [again, setAgain] = useState<string | null>(null);
   const { woods } = bench.job;
-  const found = findBoard(woods, { wood: params.get('wood'), board: params.get('board') });
-  const model = useMemo(() => found && boardModel(bench, found.wood, found.board), [bench, found?.wood, found?.board]);
+  const model = useBoardModel(bench);
   const next = useNextId();
   const nextBoard = useNextId();
   const species = onTheShelf(bench.shelf.species);
@@ -228,10 +245,10 @@ export function WoodsPage() {
     inJob(speciesId) ? setAgain(speciesId) : void add(speciesId).catch((trouble) => setError(sentenceOf(trouble)));
   return (
     <>
-      {found && (
+      {model && (
         <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
           {woods.map((w) => (
-            <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === found.wood ? 'here' : ''}>
+            <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === model.wood ? 'here' : ''}>
               <b>{woodNamed(bench.shelf, w)}</b>
               <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
             </RouterLink>

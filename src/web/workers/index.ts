@@ -9,6 +9,13 @@ export function boardPainter(): Remote<Painter> {
   return painter;
 }
 
+let close: Remote<Painter> | null = null;
+/** The painter of what is looked at closely: it takes its time, and keeps no other picture waiting. */
+export function closePainter(): Remote<Painter> {
+  close ??= wrap<Painter>(new Worker(new URL('./grain.worker.ts', import.meta.url), { type: 'module' }));
+  return close;
+}
+
 /** A worker for one search; ending it cancels the search. */
 export function startMatcher(): { matcher: Remote<Matcher>; end: () => void } {
   const worker = new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' });

@@ -72,6 +72,16 @@ export const matcher = {
     const pourable = roundToScale(problem, refine(problem, stack).stack, litres);
     return { ...pourable, promise: promiseOf(problem, pourable.stack, tolerance) };
   },
+  /** What several stacks promise; null of one that is refused or has nothing to be matched to. */
+  promises(asked: readonly { stack: Stack; problem: MatchProblem | null }[], tolerance: number): (Promised | null)[] {
+    return asked.map(({ stack, problem }) => {
+      try {
+        return problem && promiseOf(problem, stack, tolerance);
+      } catch {
+        return null;
+      }
+    });
+  },
   /** Whether a wood reaches its target before any recipe, and what would help. */
   reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
     return reachOf(problem, tolerance, most, helps);

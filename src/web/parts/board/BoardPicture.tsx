@@ -18,6 +18,7 @@ import { nth } from '../../../core/known.ts';
 import type { SeenTarget } from '../../../record/target.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
+import { Loupe } from './Loupe.tsx';
 
 interface Props {
   wood: Pick<Wood, 'figure' | 'cut' | 'ringMm' | 'tissues' | 'name'>;
@@ -35,6 +36,8 @@ interface Props {
   /** In the page's own pixels. */
   height: number;
   onField?: (index: number) => void;
+  /** A loupe lies on it. */
+  loupe?: boolean;
 }
 
 const BAND = 0.16;
@@ -152,7 +155,7 @@ function outOfGamut({ fields, target, light }: Props): boolean {
  * midline, measured below it, touching; the target as a band along the whole top edge.
  */
 export const BoardPicture = memo(function BoardPicture(props: Props) {
-  const { fields, height, onField, wood } = props;
+  const { fields, height, onField, wood, loupe = false } = props;
   const frame = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [width, setWidth] = useState(0);
@@ -198,7 +201,9 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
           title={fields.some((f) => f.expected.surface.k1 > 0) ? 'Shown without gloss.' : undefined}
           style={{ display: 'block', width: '100%', height }}
         />
+        {loupe && face && <Loupe canvas={canvas} face={face} painting={painting} width={width} height={height} />}
         {onField &&
+          !loupe &&
           fields.map((field, i) => (
             <button
               // biome-ignore lint/suspicious/noArrayIndexKey: a field is known by its place

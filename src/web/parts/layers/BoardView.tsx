@@ -27,6 +27,7 @@ interface Props {
   wet: boolean;
   years: number;
   enlarge: number;
+  loupe: boolean;
   beside: Beside;
   standing: string | null;
   onField: (at: number) => void;
@@ -80,7 +81,7 @@ function BesideIt({ bench, model, stack, problem, fields, light, beside, height 
 
 /** The large board as it is looked at, and what stands beside it. */
 export function BoardView(props: Props) {
-  const { model, fields, shown, end, light, wet, years, enlarge, beside, standing, onField } = props;
+  const { model, fields, shown, end, light, wet, years, enlarge, loupe, beside, standing, onField } = props;
   const low = useMediaQuery('(max-height: 760px)');
   const height = low ? 140 : 193;
   return (
@@ -107,6 +108,7 @@ export function BoardView(props: Props) {
               light={light}
               wet={wet}
               enlarge={enlarge}
+              loupe={loupe}
               height={height}
               onField={onField}
             />

@@ -77,8 +77,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           ({ zone, lab }) =>
             lab && (
               <div key={zone}>
-                {ZONE_NAMES[zone]} ΔE00 {deltaText(deltaE00(face, lab))},{' '}
-                {nth(differenceWords(face, lab), 0)}
+                {ZONE_NAMES[zone]} ΔE00 {deltaText(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
               </div>
             ),
         )}

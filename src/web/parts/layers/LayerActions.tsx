@@ -27,17 +27,20 @@ interface Props {
   off: boolean;
   onOff: (off: boolean) => void;
   onTwice: () => void;
+  /** Half with it, half without: both are kept. */
+  onBranch: () => void;
   onTakeOut: () => void;
 }
 
 /** What can be done with the open layer as a whole: left out and put back, doubled, taken out. */
-export const LayerActions = memo(function LayerActions({ name, off, onOff, onTwice, onTakeOut }: Props) {
+export const LayerActions = memo(function LayerActions({ name, off, onOff, onTwice, onBranch, onTakeOut }: Props) {
   return (
     <>
       <Button aria-pressed={off} onClick={() => onOff(!off)}>
         {off ? `With this ${name} again` : 'Without this'}
       </Button>
       <Button onClick={onTwice}>Twice</Button>
+      <Button onClick={onBranch}>Half without</Button>
       <Button onClick={onTakeOut}>Take out</Button>
     </>
   );

@@ -23,6 +23,9 @@ interface Props {
   /** The end grain beside the face. */
   ends: boolean;
   onEnds: (shown: boolean) => void;
+  /** The picture through a loupe. */
+  loupe: boolean;
+  onLoupe: (on: boolean) => void;
   /** How many times as large as it is the miss is shown; null where there is none to see. */
   enlarge: number | null;
   onEnlarge: (times: number) => void;
@@ -49,6 +52,8 @@ export const LightBar = memo(function LightBar({
   onFalls,
   ends,
   onEnds,
+  loupe,
+  onLoupe,
   enlarge,
   onEnlarge,
 }: Props) {
@@ -76,6 +81,9 @@ export const LightBar = memo(function LightBar({
       </ToggleButtonGroup>
       <ToggleButton value="ends" selected={ends} onChange={() => onEnds(!ends)} title="end grain">
         end
+      </ToggleButton>
+      <ToggleButton value="loupe" selected={loupe} onChange={() => onLoupe(!loupe)}>
+        loupe
       </ToggleButton>
       {enlarge !== null && (
         <ToggleButton value="miss" selected={enlarge > 1} onChange={() => onEnlarge(nextEnlarged(enlarge))}>

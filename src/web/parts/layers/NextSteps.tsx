@@ -24,6 +24,9 @@ interface Props {
   onFind: () => void;
   onFindLayers: () => void;
   onRoads: () => void;
+  /** How many versions are kept. */
+  versions: number;
+  onVersions: () => void;
   onColours: () => void;
   onTake: (stack: Stack) => void;
 }
@@ -67,6 +70,7 @@ export const NextSteps = memo(function NextSteps(props: Props) {
       </div>
       <div className="more">
         {roads > 0 && <Button onClick={props.onRoads}>Roads ({roads})</Button>}
+        <Button onClick={props.onVersions}>Versions{props.versions > 0 && ` (${props.versions})`}</Button>
         <Button onClick={props.onColours}>Allowed colours</Button>
         {rack && <FromTheRack {...rack} onTake={props.onTake} />}
         {props.severalWoods && (

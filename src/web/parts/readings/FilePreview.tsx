@@ -25,6 +25,7 @@ import {
 } from '../../../core/formats/index.ts';
 import { labText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { TOLD_FOR } from './TypedLab.tsx';
 
 /** A file as it was read, with what the finisher said of it. */
 export interface ReadFile {
@@ -186,6 +187,8 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
   const [answers, setAnswers] = useState<Answers>({});
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  /** The light was asked for and answered: the question stays, to be answered otherwise. */
+  const [lightAsked, setLightAsked] = useState(false);
   useEffect(() => {
     if (file.size > MOST_BYTES)
       return setError(
@@ -243,6 +246,24 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
+        )}
+        {outcome && 'read' in outcome && (outcome.read.unsaid || lightAsked) && (
+          <TextField
+            select
+            label={`The file names no ${outcome.read.unsaid ?? 'light'}: for which are its L*a*b*?`}
+            value={answers.light ?? 'D65/10'}
+            onChange={(e) => {
+              setLightAsked(true);
+              setAnswers({ ...answers, light: e.target.value });
+            }}
+            sx={{ maxWidth: 420 }}
+          >
+            {TOLD_FOR.map((light) => (
+              <MenuItem key={light} value={light}>
+                {light}°
+              </MenuItem>
+            ))}
+          </TextField>
         )}
         {outcome && 'read' in outcome && <Preview read={outcome.read} />}
         <Trouble error={error} />

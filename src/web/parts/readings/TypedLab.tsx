@@ -13,7 +13,7 @@ const Shape = LabFields.extend({ light: LabLight });
 const AXES = ['L', 'a', 'b'] as const;
 type LabTyped = Record<(typeof AXES)[number], string> & { light: string };
 /** Lights with their observers that L*a*b* is usually told for, the instrument's own first. */
-const TOLD_FOR = ['D65/10', 'D50/2', 'D65/2', 'D50/10', 'A/10', 'A/2', 'F11/10', 'F2/10'];
+export const TOLD_FOR = ['D65/10', 'D50/2', 'D65/2', 'D50/10', 'A/10', 'A/2', 'F11/10', 'F2/10'];
 const lightText = (light: string) => `${light}°`;
 
 const axisTyped = (axis: (typeof AXES)[number], typed: string) => {

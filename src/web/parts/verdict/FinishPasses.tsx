@@ -47,12 +47,17 @@ export function FinishPasses({ bench, model }: { bench: Bench; model: BoardModel
     <section aria-label="Beside the colour" style={{ display: 'grid', gap: 10 }}>
       <h2 style={{ margin: 0 }}>Beside the colour</h2>
       {judgeFinish(wishes, shown, coats).map(({ what, wanted, got, passed }) => (
-        <div key={what} style={{ display: 'grid', gridTemplateColumns: '1fr 180px 150px', gap: 12, alignItems: 'center' }}>
+        <div
+          key={what}
+          style={{ display: 'grid', gridTemplateColumns: '1fr 180px 150px', gap: 12, alignItems: 'center' }}
+        >
           <span>
             {what}: {wanted}
           </span>
           {what === 'use' ? <span>{got}</span> : field[what]}
-          <b data-testid={`pass-${what}`}>{passed === null ? 'not judged yet' : passed ? '✓ as wished' : '✕ not as wished'}</b>
+          <b data-testid={`pass-${what}`}>
+            {passed === null ? 'not judged yet' : passed ? '✓ as wished' : '✕ not as wished'}
+          </b>
         </div>
       ))}
       {wishes.use && (

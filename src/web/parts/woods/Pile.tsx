@@ -63,7 +63,11 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
     return pileOf(raw, tolerance);
   }, [wood.boards, tolerance]);
   const sorted = pile.boards.toSorted((p, q) =>
-    order === 'lightness' ? q.lab[0] - p.lab[0] : order === 'distance' ? q.distance - p.distance : p.of.number - q.of.number,
+    order === 'lightness'
+      ? q.lab[0] - p.lab[0]
+      : order === 'distance'
+        ? q.distance - p.distance
+        : p.of.number - q.of.number,
   );
   const apart = wood.boards.filter((b) => b.apart);
   const put = (board: Board, reason: string | null) =>
@@ -118,12 +122,20 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
       )}
       {pile.wider && (
         <div className="note">
-          The wood itself lies farther apart than the tolerance of {toleranceText(tolerance)}: what is right on one board
-          can miss on the next. Use like beside like, or set the odd ones apart.
+          The wood itself lies farther apart than the tolerance of {toleranceText(tolerance)}: what is right on one
+          board can miss on the next. Use like beside like, or set the odd ones apart.
         </div>
       )}
       {sorted.map(({ of: board, lab, distance, odd }) => (
-        <div key={board.id} style={{ display: 'grid', gridTemplateColumns: '90px minmax(80px, 1fr) 200px 60px auto', gap: 12, alignItems: 'center' }}>
+        <div
+          key={board.id}
+          style={{
+            display: 'grid',
+            gridTemplateColumns: '90px minmax(80px, 1fr) 200px 60px auto',
+            gap: 12,
+            alignItems: 'center',
+          }}
+        >
           {name(board)}
           {face(board)}
           <span className="mono" style={{ fontSize: 14, whiteSpace: 'nowrap' }}>
@@ -162,7 +174,15 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
         </div>
       ))}
       {apart.map((board) => (
-        <div key={board.id} style={{ display: 'grid', gridTemplateColumns: '90px minmax(80px, 1fr) 1fr auto', gap: 12, alignItems: 'center' }}>
+        <div
+          key={board.id}
+          style={{
+            display: 'grid',
+            gridTemplateColumns: '90px minmax(80px, 1fr) 1fr auto',
+            gap: 12,
+            alignItems: 'center',
+          }}
+        >
           {name(board)}
           {face(board)}
           <span>set apart: {board.apart}</span>

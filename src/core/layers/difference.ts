@@ -1,0 +1,63 @@
+import { KINDS, type Layer, methodOf, type Stack, setting } from './layer.ts';
+
+/** How things of the shelf are called, and how a strength of a colour is written. */
+export interface Naming {
+  colour: (id: string) => string;
+  medium: (id: string) => string;
+  strength: (value: number, id: string) => string;
+}
+
+const nameOf = ({ kind, medium }: Layer, naming: Naming): string =>
+  medium ? `${KINDS[kind].label.toLowerCase()} ${naming.medium(medium)}` : KINDS[kind].label.toLowerCase();
+
+/** Pairs of layers that are each other's in two stacks, in order: the longest common run of kinds. */
+function pairs(before: Stack, after: Stack): [number, number][] {
+  const longest = Array.from({ length: before.length + 1 }, () => new Array<number>(after.length + 1).fill(0));
+  const at = (i: number, k: number) => longest[i]?.[k] ?? 0;
+  for (let i = before.length - 1; i >= 0; i--)
+    for (let k = after.length - 1; k >= 0; k--)
+      (longest[i] as number[])[k] =
+        before[i]?.kind === after[k]?.kind ? at(i + 1, k + 1) + 1 : Math.max(at(i + 1, k), at(i, k + 1));
+  const found: [number, number][] = [];
+  for (let i = 0, k = 0; i < before.length && k < after.length; ) {
+    if (before[i]?.kind === after[k]?.kind) found.push([i++, k++]);
+    else if (at(i + 1, k) >= at(i, k + 1)) i++;
+    else k++;
+  }
+  return found;
+}
+
+/** What differs between two layers of one kind, after the name of the layer. */
+function layerDifference(before: Layer, after: Layer, naming: Naming): string[] {
+  const words: string[] = [];
+  if ((before.off ?? false) !== (after.off ?? false)) words.push(after.off ? 'left out' : 'put back');
+  if (before.medium !== after.medium && after.medium) words.push(`${naming.medium(after.medium)} instead`);
+  for (const id of new Set([...Object.keys(before.colours), ...Object.keys(after.colours)])) {
+    const [was, now] = [before.colours[id] ?? 0, after.colours[id] ?? 0];
+    if (was === now) continue;
+    if (was === 0) words.push(`${naming.colour(id)} ${naming.strength(now, id)} more`);
+    else if (now === 0) words.push(`without ${naming.colour(id)}`);
+    else words.push(`${naming.colour(id)} ${naming.strength(was, id)} → ${naming.strength(now, id)}`);
+  }
+  for (const { key, label } of KINDS[after.kind].settings)
+    if (setting(before, key) !== setting(after, key))
+      words.push(`${label} ${setting(before, key)} → ${setting(after, key)}`);
+  if (methodOf(before) !== methodOf(after))
+    words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
+  if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');
+  return words;
+}
+
+/** What the second stack is against the first, in words; nothing where they are one. */
+export function stackDifference(before: Stack, after: Stack, naming: Naming): string[] {
+  const common = pairs(before, after);
+  const without = before
+    .filter((_, i) => !common.some(([p]) => p === i))
+    .map((l) => `without the ${nameOf(l, naming)}`);
+  const more = after.filter((_, k) => !common.some(([, q]) => q === k)).map((l) => `with ${nameOf(l, naming)}`);
+  const changed = common.flatMap(([i, k]) => {
+    const words = layerDifference(before[i] as Layer, after[k] as Layer, naming);
+    return words.length > 0 ? [`${KINDS[(after[k] as Layer).kind].label.toLowerCase()}: ${words.join(', ')}`] : [];
+  });
+  return [...without, ...more, ...changed];
+}
