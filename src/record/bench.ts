@@ -6,7 +6,7 @@ import { FieldError } from '../core/field-error.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
-import { type MatchProblem, ONLY_DAYLIGHT, weightedLights } from '../core/match/problem.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, type TargetTones, weightedLights } from '../core/match/problem.ts';
 import { allowedStray } from '../core/match/roads.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
@@ -16,6 +16,7 @@ import { materialsOf, offeredOf } from './materials.ts';
 import { ownColours } from './openings.ts';
 import { measuredOf, stackAsMade } from './stages.ts';
 import { type SeenTarget, targetOf, targetOn } from './target.ts';
+import { tonesToAimAt } from './tones-learned.ts';
 import { type BoardWood, nameOfWood, preparationOf, woodOfBoard } from './wood.ts';
 
 /** A job with all that it means to the model. */
@@ -132,6 +133,12 @@ export const promisedFinal = (
     ...options,
   });
 
+/** The tones to aim at on a wood: with what its boards of these layers showed. */
+function aimedTones(bench: Bench, { wood, species }: BoardModel, stack: Stack, wanted: TargetTones): TargetTones {
+  const read = wood.boards.filter((b) => b.aside.length > 0).map((b) => modelOn(bench, species, wood, b));
+  return read.length > 0 ? tonesToAimAt(bench, read, stack, wanted) : wanted;
+}
+
 /** The matching problem of a board for a stack, its open layers and what is already on; null before the target is read. */
 export function problemOf(
   bench: Bench,
@@ -143,7 +150,7 @@ export function problemOf(
   const { target } = model;
   if (!target) return null;
   return {
-    target,
+    target: target.tones ? { ...target, tones: aimedTones(bench, model, stack, target.tones) } : target,
     lights: target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
     wood: model.scaled,
     materials: bench.materials,

@@ -50,6 +50,17 @@ export const SAMPLE_PIECES: readonly SamplePiece[] = [
     species: 'ash',
     acts: oldFinish('oil-varnish', { 'old-brown': 1.2 }, 2),
   },
+  {
+    id: 'landing-floor',
+    name: 'Landing floor, two tones',
+    species: 'ash',
+    acts: [
+      { kind: 'dye', colours: { 'old-brown': 0.35, 'old-red': 0.1 } },
+      { kind: 'sealer', medium: 'blonde-shellac' },
+      { kind: 'glaze', method: 'in-grain', colours: { umber: 0.16, soot: 0.05 } },
+      { kind: 'clear', medium: 'water-satin', coats: 2 },
+    ],
+  },
 ];
 
 /** A board of the bench without the seed that all its boards share. */

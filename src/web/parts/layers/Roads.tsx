@@ -3,7 +3,7 @@ import { memo, useEffect, useMemo, useRef } from 'react';
 import type { Wood } from '../../../core/board/wood.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { nth } from '../../../core/known.ts';
-import { KINDS, type Stack } from '../../../core/layers/layer.ts';
+import { KINDS, type Layer, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { SeenTarget } from '../../../record/target.ts';
@@ -44,7 +44,7 @@ function Pours({ stack, materials }: { stack: Stack; materials: Materials }) {
   return coloured.map((layer, i) => (
     // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
     <div key={i}>
-      {coloured.length > 1 && <span className="soft">{KINDS[layer.kind].label.toLowerCase()} </span>}
+      {coloured.length > 1 && <span className="soft">{kindText(layer)} </span>}
       {Object.keys(layer.colours)
         .map((id) => materials.colourants[id]?.name ?? id)
         .join(', ')}
@@ -52,7 +52,10 @@ function Pours({ stack, materials }: { stack: Stack; materials: Materials }) {
   ));
 }
 
-const kindsOf = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ');
+/** A layer by its kind; a glaze that is left in the grain says so. */
+const kindText = ({ kind, method }: Layer) =>
+  `${KINDS[kind].label.toLowerCase()}${method === 'in-grain' ? ' in the grain' : ''}`;
+const kindsOf = (stack: Stack) => stack.map(kindText).join(', ');
 
 /** One road: its board, what it is best at, what it promises, what goes into it. */
 function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; differ: boolean; number: number }) {

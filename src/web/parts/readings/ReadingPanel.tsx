@@ -126,18 +126,35 @@ export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], a
     >
       {/* Space takes a reading while the instrument is armed and nothing else has the key. */}
       {way === 'instrument' && armed && <OneKey of={{ key: 'Space', what: '', run: () => void measure(1) }} />}
-      <ToggleButtonGroup
-        exclusive
-        value={way}
-        onChange={(_, v) => v && setWay(v)}
-        aria-label="How the reading comes in"
-      >
-        {ways.map((w) => (
-          <ToggleButton key={w.id} value={w.id}>
-            {w.label}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+        <ToggleButtonGroup
+          exclusive
+          value={way}
+          onChange={(_, v) => v && setWay(v)}
+          aria-label="How the reading comes in"
+        >
+          {ways.map((w) => (
+            <ToggleButton key={w.id} value={w.id}>
+              {w.label}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        {spots.length > 0 && (
+          <TextField
+            select
+            label="Where"
+            value={spot}
+            onChange={(e) => setSpot(e.target.value as Spot)}
+            sx={{ width: 170 }}
+          >
+            {(['face', ...spots] as const).map((s) => (
+              <MenuItem key={s} value={s}>
+                {SPOT_NAMES[s]}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+      </div>
       {way === 'instrument' && (
         <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
           {pieces && (
@@ -180,21 +197,6 @@ export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], a
             </TextField>
           )}
         </div>
-      )}
-      {spots.length > 0 && (
-        <TextField
-          select
-          label="Where"
-          value={spot}
-          onChange={(e) => setSpot(e.target.value as Spot)}
-          sx={{ maxWidth: 220 }}
-        >
-          {(['face', ...spots] as const).map((s) => (
-            <MenuItem key={s} value={s}>
-              {SPOT_NAMES[s]}
-            </MenuItem>
-          ))}
-        </TextField>
       )}
       {way === 'file' && (
         <div style={{ border: '1px dashed var(--soft)', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
