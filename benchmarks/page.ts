@@ -1,13 +1,14 @@
 /**
  * The Layers page in headless Chromium: how often the large board is repainted while a strength is dragged, how long after
- * the hand has stopped, what a repaint costs beside writing the same pixels plainly, and when the first figure is there.
+ * the hand has stopped, what a repaint costs beside writing the same pixels plainly, when the first figure is there, and how
+ * much memory the page has after so many large boards were seen.
  * npm run build && npm run bench:page
  */
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import { median } from './ratio.ts';
 
 const PORT = '4398';
@@ -97,6 +98,44 @@ async function dragging(page: Page) {
   };
 }
 
+const SEEN = 200;
+/** Resident memory of the page's own process, its workers in it, in megabytes. */
+async function memoryOf(browser: Browser): Promise<number> {
+  const session = await browser.newBrowserCDPSession();
+  const { processInfo } = await session.send('SystemInfo.getProcessInfo');
+  const kilobytes = processInfo
+    .filter((p) => p.type === 'renderer')
+    .map((p) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${p.id}/status`, 'utf8'))?.[1] ?? 0));
+  await session.detach();
+  return Math.max(...kilobytes) / 1024;
+}
+
+/** Memory after the first, half and all of so many large boards, each one's figure its own. */
+async function lookingAtMany(browser: Browser, page: Page): Promise<number[]> {
+  const wood = await page.evaluate(async (count) => {
+    const job = await (await fetch('/api/jobs/2')).json();
+    const { id, code, boards } = job.woods.at(-1);
+    for (let n = 0; n < count; n++)
+      await fetch(`/api/woods/${id}/boards`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ id: `01900000-0000-7000-8000-${n.toString(16).padStart(12, '0')}` }),
+      });
+    return { code, from: boards.length };
+  }, SEEN);
+  const memory: number[] = [];
+  await page.goto(`${base}/jobs/2/layers?board=${wood.code}-1`);
+  for (let n = 1; n <= SEEN; n++) {
+    await page.evaluate((to) => {
+      history.pushState({}, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, `?board=${wood.code}-${n}`);
+    await page.locator(`${LARGE}[data-painted="2"]`).first().waitFor();
+    if (n === 1 || n === SEEN / 2 || n === SEEN) memory.push(await memoryOf(browser));
+  }
+  return memory;
+}
+
 const { launchOptions: _, ...launch } = JSON.parse(readFileSync('scripts/chromium.json', 'utf8'));
 await withDemo(async () => {
   const browser = await chromium.launch(launch);
@@ -104,7 +143,10 @@ await withDemo(async () => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${base}${PLACE}`);
     await page.locator(`${LARGE}[data-painted]`).first().waitFor();
-    const first = await page.evaluate(() => performance.getEntriesByName('board painted')[0]?.duration ?? 0);
+    await page.locator(`${LARGE}[data-painted="2"]`).first().waitFor();
+    const [first = 0, whole = 0] = await page.evaluate(() =>
+      performance.getEntriesByName('board painted').map((e) => e.duration),
+    );
     await page.getByRole('heading', { name: 'Dye' }).click();
     await page.waitForTimeout(800);
     const plain = await plainWrite(page);
@@ -114,11 +156,16 @@ await withDemo(async () => {
       return `${width} × ${height}`;
     }, LARGE);
     console.log(
-      `The board of ${size}: first figure after ${first.toFixed(0)} ms (wanted 300); ` +
+      `The board of ${size}: first figure after ${first.toFixed(0)} ms (wanted 300), in full ${whole.toFixed(0)} ms later; ` +
         `${perSecond.toFixed(0)} repaints a second over ${moves} moves of the hand in ${DRAG_MS / 1000} s (wanted 30); ` +
         `done ${after.toFixed(0)} ms after the hand stopped (wanted 100); ` +
         `its pixels take ${paint.toFixed(1)} ms, ${(paint / plain).toFixed(0)} × a plain write of as many (${plain.toFixed(2)} ms; wanted 30 at most), ` +
         `from asking to being seen ${repaint.toFixed(1)} ms, ${(repaint / plain).toFixed(0)} ×.`,
+    );
+    const memory = await lookingAtMany(browser, page);
+    const [one, half, all] = memory.map((m) => m.toFixed(0));
+    console.log(
+      `Memory of the page: ${one} MB with one large board seen, ${half} with ${SEEN / 2}, ${all} with ${SEEN}.`,
     );
   } finally {
     await browser.close();

@@ -105,7 +105,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     alone: true,
   },
   web: {
-    rooms: ['web/hooks', 'web/pages', 'web/parts', 'web/theme'],
+    rooms: ['web/hooks', 'web/pages', 'web/parts', 'web/theme', 'web/workers'],
     packages: ['react', 'react-dom', 'react-router', 'swr', '@mui/material', '@fontsource'],
   },
 };

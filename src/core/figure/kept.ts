@@ -26,6 +26,7 @@ export function keptFaces(most = MOST_KEPT, make = faceWeights) {
       }
       return weights;
     },
+    has: (face: Face): boolean => kept.has(JSON.stringify(face)),
     pixels: () => pixels,
   };
 }

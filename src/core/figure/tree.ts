@@ -99,6 +99,23 @@ function sawn(
   }
 }
 
+/** Millimetres beyond a board that its strokes reach, and between which what wanders slowly is drawn straight. */
+const BEYOND = 60;
+const EVERY = 2;
+/** Something that changes slowly along the stem alone, worked out once: every stroke asks for it. */
+function alongStem(length: number, at: (x: number) => number): (x: number) => number {
+  const table = Float64Array.from({ length: Math.ceil((length + 2 * BEYOND) / EVERY) + 2 }, (_, i) =>
+    at(i * EVERY - BEYOND),
+  );
+  const last = table.length - 2;
+  return (x) => {
+    const place = Math.min(last, Math.max(0, (x + BEYOND) / EVERY));
+    const i = place | 0;
+    const left = table[i] as number;
+    return left + ((table[i + 1] as number) - left) * (place - i);
+  };
+}
+
 /** The face of a board, or the end that was sawn across the stem. */
 export type Section = 'face' | 'end';
 
@@ -139,13 +156,14 @@ export function growTree(
     }),
   );
   const wander = cut === 'flat' ? 1 : 0.35;
-  const across = (x: number) => wander * (5 * noise(x * 0.004, 3) + 1.4 * noise(x * 0.013, 71));
+  const across = alongStem(length, (x) => wander * (5 * noise(x * 0.004, 3) + 1.4 * noise(x * 0.013, 71)));
+  const nearer = alongStem(length, (x) => wander * (1.7 * noise(x * 0.006, 140) + 0.5 * noise(x * 0.02, 200)));
   const cell = (radius: number) => Math.min(dark.length - 1, Math.max(0, (radius / STEP) | 0));
   const at = { radius: 0, edge: 0 };
   const column = (x: number) => {
     const away = end
       ? depth + x
-      : depth + taper * (x - middle) + wander * (1.7 * noise(x * 0.006, 140) + 0.5 * noise(x * 0.02, 200));
+      : depth + taper * (x - middle) + nearer(x);
     const shift = aside + lean * x - across(end ? 0 : x);
     const around = knots.filter((k) => Math.abs(x - k.x) < 14 * k.size);
     return (y: number, rough: number) => {

@@ -91,5 +91,18 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
   );
   const { error, meanwhile, keepMine, takeTheirs } = saved;
   useAskBeforeLeaving(useCallback(() => saveSoon.isPending() || error !== null, [saveSoon, error]));
-  return { stack, set, settle, undo, redo, error, meanwhile, keepMine, takeTheirs };
+  const { past, future } = history.current;
+  return {
+    stack,
+    set,
+    settle,
+    undo,
+    redo,
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
+    error,
+    meanwhile,
+    keepMine,
+    takeTheirs,
+  };
 }

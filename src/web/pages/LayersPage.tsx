@@ -32,6 +32,7 @@ import { Roads } from '../parts/layers/Roads.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
 import { AddLayer, StackStrip, withLayer } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
+import { UndoRedo } from '../parts/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { numberTyped } from '../parts/numbers.ts';
@@ -268,6 +269,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
             <div>sanded to {model.preparation.grit}</div>
           </>
         }
+        acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
         under={(stage) => {
           const look = looks[stage];
           return look && <UnderLayer look={look} raw={stage === 0} />;
@@ -331,7 +333,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                     </span>
                     <LayerNote note={open.note ?? ''} onNote={onNote} onSettle={onSettle} />
                   </LayerEditor>
-                  <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', alignItems: 'center' }}>
+                  <div className="acts">
                     <LayerActions
                       name={KINDS[open.kind].label.toLowerCase()}
                       off={open.off === true}

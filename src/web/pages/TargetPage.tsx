@@ -81,6 +81,8 @@ function LightsOfThePlace({ job }: { job: Job }) {
   );
 }
 
+const ORDINALS: Readonly<Record<number, string>> = { 2: 'second', 3: 'third', 4: 'fourth', 5: 'fifth' };
+
 /** The target as one colour, or as its two tones, each as large as its part of a face usually is. */
 function TargetPicture({ target }: { target: SeenTarget | null }) {
   const tones = target?.seenTones;
@@ -172,7 +174,7 @@ export function TargetPage() {
         <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
           <div>
             <h2 style={{ marginTop: 0 }}>
-              Readings of the target{job.revision > 1 && `, as it is since its change ${job.revision - 1}`}
+              Readings of the target{job.revision > 1 && `, the ${ORDINALS[job.revision] ?? `${job.revision}th`}`}
             </h2>
             <ReadingPanel
               take={(reading, zone) =>

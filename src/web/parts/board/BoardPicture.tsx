@@ -117,17 +117,22 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Pictur
           const asked = JSON.stringify(next);
           if (asked === shown.current) continue;
           const start = performance.now();
-          const { bitmap, ms } = await boardPainter().paint(next.face, next.painting);
+          const { bitmap, ms, coarse } = await boardPainter().paint(next.face, next.painting, shown.current === '');
           const element = canvas.current;
           if (element) {
-            element.width = bitmap.width;
-            element.height = bitmap.height;
-            element.getContext('2d')?.drawImage(bitmap, 0, 0);
+            element.width = next.face.width;
+            element.height = next.face.height;
+            element.getContext('2d')?.drawImage(bitmap, 0, 0, next.face.width, next.face.height);
             shown.current = asked;
             element.dataset.painted = `${Number(element.dataset.painted ?? 0) + 1}`;
             performance.measure('board painted', { start, detail: ms });
           }
           bitmap.close();
+          // A first sight of it: the picture itself follows.
+          if (coarse) {
+            shown.current = 'coarse';
+            wanted.current ??= next;
+          }
         }
       } catch {
         // A picture that cannot be painted leaves the figures beside it.

@@ -31,7 +31,9 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
   if (boards.length === 0) return null;
   return (
     <>
-      <Button onClick={() => setOpen(true)}>From the rack</Button>
+      <Button onClick={() => setOpen(true)} aria-label="From the rack">
+        Rack
+      </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}

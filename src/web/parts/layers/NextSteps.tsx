@@ -70,12 +70,19 @@ export const NextSteps = memo(function NextSteps(props: Props) {
       </div>
       <div className="more">
         {roads > 0 && <Button onClick={props.onRoads}>Roads ({roads})</Button>}
-        <Button onClick={props.onVersions}>Versions{props.versions > 0 && ` (${props.versions})`}</Button>
-        <Button onClick={props.onColours}>Allowed colours</Button>
+        <Button
+          onClick={props.onVersions}
+          aria-label={props.versions > 0 ? `Versions, ${props.versions} kept` : 'Versions'}
+        >
+          Versions
+        </Button>
+        <Button onClick={props.onColours} aria-label="Allowed colours">
+          Colours
+        </Button>
         {rack && <FromTheRack {...rack} onTake={props.onTake} />}
         {props.severalWoods && (
-          <Button component={RouterLink} to="../together">
-            All woods
+          <Button component={RouterLink} to="../together" aria-label="All woods">
+            Woods
           </Button>
         )}
       </div>

@@ -27,6 +27,8 @@ interface Props {
   /** Layers that are on the board and cannot be changed. */
   done: number;
   raw: ReactNode;
+  /** What can be done with the stack as a whole, beside it. */
+  acts?: ReactNode;
   /** A line under each stage: figures. */
   under: (stage: number) => ReactNode;
   materials: Materials;
@@ -141,7 +143,18 @@ export const AddLayer = memo(function AddLayer({ onAdd }: { onAdd: (kind: LayerK
 });
 
 /** The layers under their fields: tap to open; the handle moves one, by mouse, touch or keyboard. */
-export function StackStrip({ stack, done, raw, under, materials, selected, onSelect, onChange, inset = 0 }: Props) {
+export function StackStrip({
+  stack,
+  done,
+  raw,
+  acts,
+  under,
+  materials,
+  selected,
+  onSelect,
+  onChange,
+  inset = 0,
+}: Props) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -159,10 +172,11 @@ export function StackStrip({ stack, done, raw, under, materials, selected, onSel
   return (
     <div className="strip" style={{ paddingRight: 24 + inset }}>
       <div className="layer">
-        <div>
+        <div style={{ flex: 1, minWidth: 0 }}>
           {raw}
           {under(0)}
         </div>
+        {acts && <div style={{ display: 'flex', alignItems: 'start' }}>{acts}</div>}
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
         <SortableContext items={stack.map((_, i) => i + 1)} strategy={horizontalListSortingStrategy}>

@@ -146,7 +146,10 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
           label="Name of the one in hand"
           value={name}
           onChange={(e) => setName(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && keepNamed()}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') keepNamed();
+            if (e.key === 'Escape') onBack();
+          }}
           slotProps={{ htmlInput: { maxLength: 60, ref: field } }}
         />
         <Button onClick={keepNamed} disabled={name.trim() === ''}>

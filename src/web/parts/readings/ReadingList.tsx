@@ -36,7 +36,7 @@ export function ReadingList({ readings, onCorrect }: Props) {
       <div style={{ maxHeight: 210, overflow: 'auto' }}>
         {readings.map((r, i) => (
           <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid var(--line)' }}>
-            <span style={{ width: 110 }}>{r.name}</span>
+            <span style={{ minWidth: 110, maxWidth: 260, paddingRight: 12 }}>{r.name}</span>
             <span className="mono" style={{ flex: 1 }}>
               {labText(labOf(r.grid))}
             </span>

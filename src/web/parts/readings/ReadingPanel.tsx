@@ -15,7 +15,8 @@ import { Words } from './Words.tsx';
 interface Props {
   /** Sends a reading to where it belongs. */
   take: (input: ReadingInput, zone: Spot) => Promise<Pick<ReadingsTaken, 'notes'>>;
-  readings: readonly StoredReading[];
+  /** Those that are there; where they are not shown, nothing is. */
+  readings?: readonly StoredReading[];
   /** Name under which typed values are kept. */
   keep: string;
   /** Of a target: offers the pieces in the instrument's drawer, the boards of the rack, and words. */
@@ -224,7 +225,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], a
           {note}
         </div>
       ))}
-      {spot === 'face' ? (
+      {!readings ? null : spot === 'face' ? (
         <ReadingList readings={readings} onCorrect={onCorrect} />
       ) : (
         <>

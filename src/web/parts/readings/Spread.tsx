@@ -19,9 +19,9 @@ export function Spread({
   /** What of the target was read. */
   of?: string;
 }) {
-  // A typed value is no spot.
+  // A typed value is no spot, nor are words.
   const spectra = useMemo(
-    () => readings.filter((r) => r.lab === null).map((r) => Float64Array.from(r.grid)),
+    () => readings.filter((r) => r.lab === null && r.source !== 'words').map((r) => Float64Array.from(r.grid)),
     [readings],
   );
   const even = useMemo(() => (spectra.length > 0 ? evennessOf(spectra, tolerance) : null), [spectra, tolerance]);

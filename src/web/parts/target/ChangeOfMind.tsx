@@ -42,7 +42,7 @@ function ReviseDialog({ bench, onClose }: { bench: Bench; onClose: () => void })
           value={why}
           onChange={(e) => setWhy(e.target.value)}
         />
-        <ReadingPanel take={take} readings={[]} keep={`revision/${job.id}`} pieces spots={['ground', 'grain']} />
+        <ReadingPanel take={take} keep={`revision/${job.id}`} pieces spots={['ground', 'grain']} />
         <div style={{ display: 'flex', justifyContent: 'flex-end' }}>
           <Button onClick={onClose}>Later</Button>
         </div>
