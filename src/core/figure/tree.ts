@@ -161,9 +161,7 @@ export function growTree(
   const cell = (radius: number) => Math.min(dark.length - 1, Math.max(0, (radius / STEP) | 0));
   const at = { radius: 0, edge: 0 };
   const column = (x: number) => {
-    const away = end
-      ? depth + x
-      : depth + taper * (x - middle) + nearer(x);
+    const away = end ? depth + x : depth + taper * (x - middle) + nearer(x);
     const shift = aside + lean * x - across(end ? 0 : x);
     const around = knots.filter((k) => Math.abs(x - k.x) < 14 * k.size);
     return (y: number, rough: number) => {

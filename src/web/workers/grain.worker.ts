@@ -31,7 +31,10 @@ const painter = {
     const pixels = paintBoard(of, painting, last?.of === of ? last : undefined);
     const ms = performance.now() - start;
     last = { of, painting, pixels };
-    const bitmap = await createImageBitmap(new ImageData(pixels, face.width, face.height));
+    const picture = new ImageData(pixels, face.width, face.height);
+    const bitmap = coarse
+      ? await createImageBitmap(picture, { resizeWidth: asked.width, resizeHeight: asked.height })
+      : await createImageBitmap(picture);
     return transfer({ bitmap, ms, coarse }, [bitmap]);
   },
 };

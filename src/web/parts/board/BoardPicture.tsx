@@ -120,9 +120,9 @@ function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Pictur
           const { bitmap, ms, coarse } = await boardPainter().paint(next.face, next.painting, shown.current === '');
           const element = canvas.current;
           if (element) {
-            element.width = next.face.width;
-            element.height = next.face.height;
-            element.getContext('2d')?.drawImage(bitmap, 0, 0, next.face.width, next.face.height);
+            if (element.width !== bitmap.width) element.width = bitmap.width;
+            if (element.height !== bitmap.height) element.height = bitmap.height;
+            element.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
             shown.current = asked;
             element.dataset.painted = `${Number(element.dataset.painted ?? 0) + 1}`;
             performance.measure('board painted', { start, detail: ms });
