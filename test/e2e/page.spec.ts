@@ -56,6 +56,8 @@ test('every dialog passes them too', async ({ page }) => {
     ['/house', 'New instrument'],
     ['/house', 'Look'],
     [`${LIBRARY}/parts`, 'Change'],
+    [`${LIBRARY}/target`, 'Revise the target'],
+    [`${LIBRARY}/woods`, 'What the wood is'],
     [`${LIBRARY}/layers?board=ash-1`, 'Allowed colours'],
     [`${LIBRARY}/layers?board=ash-1`, 'From the rack'],
     [`${LIBRARY}/boards?board=beech-2`, 'Ladder, grid, bracket'],
@@ -68,6 +70,10 @@ test('every dialog passes them too', async ({ page }) => {
     await page.getByRole('dialog').waitFor();
     faults.push(...(await broken(page, `${view} ${button}`)));
   }
+  await page.goto(`${LIBRARY}/layers?board=ash-1`);
+  await page.getByRole('button', { name: /^Versions/ }).click();
+  await page.getByRole('heading', { name: 'Versions' }).waitFor();
+  faults.push(...(await broken(page, 'versions')));
   await page.goto(`${LIBRARY}/boards?board=beech-1`);
   await page.getByRole('button', { name: 'Open Dye' }).click();
   await page.getByRole('button', { name: 'Put right' }).first().click();

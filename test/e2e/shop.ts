@@ -8,20 +8,26 @@ interface StartedJob {
   woods: Record<string, string>;
 }
 
+/** Asks the API beside the page; what is made gets its ids. */
+export async function ask(page: Page, method: 'GET' | 'POST', path: string, data?: object) {
+  const response =
+    method === 'GET'
+      ? await page.request.get(`/api${path}`)
+      : await page.request.post(`/api${path}`, { data: withIds('POST', path, data) });
+  expect(response.ok(), `${path}: ${await response.text()}`).toBe(true);
+  return response.json();
+}
+
 /** A job of its own for a test, with its target and raw boards read, so that a second try starts afresh. */
 export async function startJob(page: Page, woods: readonly string[], tolerance = 1): Promise<StartedJob> {
-  const ask = async (path: string, data: object) => {
-    const response = await page.request.post(`/api${path}`, { data: withIds('POST', path, data) });
-    expect(response.ok(), `${path}: ${await response.text()}`).toBe(true);
-    return response.json();
-  };
-  const { number } = await ask('/jobs', { customer: 'Gull Quay Tea Room', piece: 'One table top', tolerance });
-  await ask(`/jobs/${number}/readings`, { source: 'instrument', count: 5, piece: 'counter-panel' });
+  const post = (path: string, data: object) => ask(page, 'POST', path, data);
+  const { number } = await post('/jobs', { customer: 'Gull Quay Tea Room', piece: 'One table top', tolerance });
+  await post(`/jobs/${number}/readings`, { source: 'instrument', count: 5, piece: 'counter-panel' });
   const started: StartedJob = { number, woods: {} };
   for (const speciesId of woods) {
-    const job = await ask(`/jobs/${number}/woods`, { speciesId });
+    const job = await post(`/jobs/${number}/woods`, { speciesId });
     const wood = job.woods.find((w: { speciesId: string }) => w.speciesId === speciesId);
-    await ask(`/boards/${wood.boards[0].id}/readings`, { stage: 0, reading: { source: 'instrument', count: 5 } });
+    await post(`/boards/${wood.boards[0].id}/readings`, { stage: 0, reading: { source: 'instrument', count: 5 } });
     started.woods[speciesId] = wood.id;
   }
   return started;

@@ -48,6 +48,7 @@ afterEach(async () => {
 vi.mock('../../src/web/workers/index.ts', () => ({
   startMatcher: () => ({ matcher: later(matcher), end: () => {} }),
   boardPainter: () => ({ paint: () => new Promise(() => {}) }),
+  closePainter: () => ({ paint: () => new Promise(() => {}) }),
 }));
 
 /** The functions of an object, each answering with a promise, as over the wire to a worker. */

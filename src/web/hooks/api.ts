@@ -58,6 +58,7 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   jobs: { moves: isJob, teaches: false },
   woods: { moves: isJob, teaches: false },
   parts: { moves: isJob, teaches: false },
+  versions: { moves: isJob, teaches: false },
   boards: { moves: isJob, teaches: true },
   coats: { moves: isJob, teaches: true },
   readings: { moves: isJob, teaches: true },

@@ -55,7 +55,7 @@ describe('a board', () => {
     const { job, board } = await startBoard();
     const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
     await screen.findByRole('heading', { name: 'Board 1: after dye' });
-    await page.choose('Where on the board', 'End grain');
+    await page.choose('Where', 'End grain');
     await page.press('Read 5×');
     expect(await screen.findByText('end grain 5')).toBeDefined();
     expect(screen.getByText(/Kept beside the face/)).toBeDefined();

@@ -149,6 +149,30 @@ describe('the layers', () => {
     expect(board.recipe?.stack.map((l) => l.kind)).toEqual(['dye', 'clear']);
     expect(board.recipe?.stack[0].note).toBe('thin, the door edges drink');
   });
+  it('have versions, kept by name and compared; a branch keeps half with and half without', async () => {
+    const { job, user, press, choose, fill } = await openBeech();
+    await user.click(screen.getByRole('heading', { name: 'Dye' }));
+    await choose('Add a colour', 'Wine');
+    await press('Half without');
+    expect(await screen.findByText('1 with the dye')).toBeDefined();
+    expect(screen.getByText('the same as in hand')).toBeDefined();
+    expect(screen.getByText('without the dye', { selector: 'div' })).toBeDefined();
+    await waitFor(() => expect(screen.getAllByText(/in 100$/).length).toBeGreaterThan(2));
+    await fill('Name of the one in hand', 'as the customer saw it');
+    await press('Keep it');
+    expect(await screen.findByText('3 as the customer saw it')).toBeDefined();
+    await user.click(screen.getAllByRole('button', { name: 'Take' })[1] as HTMLElement);
+    await waitFor(() => expect(layers()).toEqual(['Clear × 2']));
+    await press('Undo');
+    await waitFor(() => expect(layers()).toEqual(['Dye', 'Clear × 2']));
+    await press('Redo');
+    await waitFor(() => expect(layers()).toEqual(['Clear × 2']));
+    const { versions } = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0];
+    expect(versions.map((v) => v.stack.length)).toEqual([2, 1, 2]);
+    await press('Versions, 3 kept');
+    await press('Put without the dye away');
+    await waitFor(() => expect(screen.queryByText('2 without the dye')).toBeNull());
+  });
   it('a layer has a search of its own', async () => {
     const { press, user } = await openBeech();
     await user.click(await screen.findByRole('button', { name: /^Clear/ }));

@@ -1,6 +1,6 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { ask, openAt, startJob } from '../../../test/web/open.tsx';
+import { ask, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
 
 const typedLab = async (page: ReturnType<typeof openAt>, l: string, a: string, b: string) => {
@@ -34,7 +34,7 @@ describe('the target', () => {
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('L* must lie between 0 and 100'));
     await typedLab(page, '42,0', '−12', '18');
     await waitFor(async () => expect(await meanLab()).toBe('L* 42.0  a* −12.0  b* 18.0'));
-    expect(screen.getByText(/How it looks under other lights cannot be said/)).toBeDefined();
+    expect(screen.getByText(/Boards that match it in daylight can lie ΔE00 \d.* apart under a lamp/)).toBeDefined();
     expect(screen.queryByLabelText('lamp')).toBeNull();
   });
   it('says how even it is, and what would settle it', async () => {
@@ -104,6 +104,86 @@ describe('the target', () => {
     await page.user.tab();
     await waitFor(async () =>
       expect((await ask<Job>('GET', `/jobs/${id}`)).lights).toEqual({ D65: 1, A: 3, LED: 2, F11: 1 }),
+    );
+  });
+  it('told as L*a*b* for another light and observer is another colour in daylight', async () => {
+    const { number: id } = await startJob({ target: false });
+    const page = openAt(`/jobs/${id}/target`);
+    await page.press('Type L*a*b*');
+    await page.choose('For the light', 'D50/2°');
+    await typedLab(page, '42', '12', '18');
+    expect(await meanLab()).not.toBe('L* 42.0  a* 12.0  b* 18.0');
+    expect((await screen.findAllByText(/for D50\/2° only/)).length).toBeGreaterThan(0);
+  });
+  it('of a file that names no light asks for it before anything is kept', async () => {
+    const { number: id } = await startJob({ target: false });
+    const page = openAt(`/jobs/${id}/target`);
+    await page.press('File');
+    fireEvent.drop(screen.getByRole('region', { name: 'Readings' }), {
+      dataTransfer: { files: [new File(['L*,a*,b*\n40,12,18\n'], 'silent.csv')] },
+    });
+    await page.choose('The file names no light: for which are its L*a*b*?', 'A/10°');
+    expect(await screen.findByText(/for A\/10° only/)).toBeDefined();
+    await page.press('Keep this reading');
+    expect(await meanLab()).not.toBe('L* 40.0  a* 12.0  b* 18.0');
+  });
+  it('has two tones once ground and grain are read, each with its tolerance and its evenness', async () => {
+    const { number: id } = await startJob({ target: false });
+    const page = openAt(`/jobs/${id}/target`);
+    await page.choose('Under the simulated instrument', 'Landing floor, two tones');
+    for (const [where, name] of [
+      ['Ground alone', 'ground 5'],
+      ['Grain alone', 'grain 5'],
+    ] as const) {
+      await page.choose('Where', where);
+      await page.press('Read 5×');
+      expect(await screen.findByText(name)).toBeDefined();
+    }
+    expect(await screen.findByRole('img', { name: 'The target: its ground and its grain' })).toBeDefined();
+    await page.fill('Grain, ΔE00', '1.5');
+    await page.user.tab();
+    await waitFor(async () => expect((await ask<Job>('GET', `/jobs/${id}`)).grainTolerance).toBe(1.5));
+    for (const of of ['ground', 'grain'])
+      expect(screen.getByRole('heading', { name: `How even its ${of} is` })).toBeDefined();
+  });
+  it('of words starts from a wood and is moved by shades', async () => {
+    const { number: id } = await startJob({ target: false });
+    const page = openAt(`/jobs/${id}/target`);
+    await page.press('Words');
+    await page.choose('Start from', 'Raw beech');
+    await page.press('Move it by a word');
+    await page.choose('How much', 'two shades');
+    await page.choose('Which way', 'darker');
+    expect(await screen.findByText(/two shades darker: ΔE00 4\.0 from it/)).toBeDefined();
+    await page.press('Take as the target');
+    expect(await screen.findByText('raw beech, two shades darker')).toBeDefined();
+    expect(screen.queryByText(/would settle it/)).toBeNull();
+  });
+  it('is revised, never overwritten: what is still good and what is to be made again is said', async () => {
+    const { job } = await startBoard(true);
+    const page = openAt(`/jobs/${job.number}/target`);
+    await page.press('Revise the target');
+    const dialog = within(await screen.findByRole('dialog', { name: 'A new target' }));
+    await page.user.click(dialog.getByRole('button', { name: 'Words' }));
+    await page.choose('Start from', /^Beech, board 1/);
+    const take = dialog.getByRole('button', { name: 'Take as the target' });
+    await page.user.click(take);
+    expect((await dialog.findByRole('alert')).textContent).toMatch(/What changed\?/);
+    await page.fill('What changed?', 'this board was liked better');
+    await page.user.click(take);
+    expect(await screen.findByText(/Target 1, tolerance 1.0, until .*this board was liked better/)).toBeDefined();
+    expect(await screen.findByText(/board 1 is still good, ΔE00 0\.0/)).toBeDefined();
+    expect((await ask<Job>('GET', `/jobs/${job.number}`)).revision).toBe(2);
+  });
+  it('asks for more than colour: sheen in words, pores, feel, use', async () => {
+    const { number: id } = await startJob();
+    const page = openAt(`/jobs/${id}/target`);
+    await page.fill(/^Sheen, GU/, '30');
+    await page.user.tab();
+    expect(await screen.findByLabelText('Sheen, GU at 60°: satin')).toBeDefined();
+    await page.choose('Pores', 'open');
+    await waitFor(async () =>
+      expect((await ask<Job>('GET', `/jobs/${id}`)).wishes).toEqual({ sheen: 30, pores: 'open' }),
     );
   });
 });

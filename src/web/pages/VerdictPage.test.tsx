@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
@@ -95,5 +95,30 @@ describe('the verdict', () => {
     openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/The reading after clear does not fit this recipe/)).toBeDefined();
     expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
+  });
+  it('of two tones is of ground and grain each; sheen, pores and use have passes of their own', async () => {
+    const { job, board } = await startBoard(true);
+    const tone = (zone: string, lab: number[]) =>
+      ask('POST', `/jobs/${job.id}/readings`, { source: 'typed', lab, zone });
+    await tone('ground', [50, 15, 30]);
+    await tone('grain', [30, 12, 18]);
+    const { version } = await ask<Job>('GET', `/jobs/${job.id}`);
+    await ask('PATCH', `/jobs/${job.id}`, { version, wishes: { sheen: 30, use: 'hard' } });
+    const page = openAt(`/jobs/${job.number}/verdict`);
+    expect(await screen.findByText(/this board’s were not read/)).toBeDefined();
+    const read = (zone: string, lab: number[]) =>
+      ask('POST', `/boards/${board.id}/readings`, { stage: 2, zone, reading: { source: 'typed', lab } });
+    await read('ground', [50.2, 15, 30]);
+    await read('grain', [36, 12, 18]);
+    cleanup();
+    openAt(`/jobs/${job.number}/verdict`);
+    expect(Number((await screen.findByTestId('verdict-ground')).textContent)).toBeLessThan(1);
+    expect(Number(screen.getByTestId('verdict-grain').textContent)).toBeGreaterThan(4);
+    expect(screen.getByTestId('verdict').textContent).toBe('✕ Not yet');
+    expect(screen.getByTestId('pass-sheen').textContent).toBe('not judged yet');
+    expect(screen.getByTestId('pass-use').textContent).toBe('✕ not as wished');
+    await page.fill('Sheen found, GU', '33');
+    await page.user.tab();
+    await waitFor(() => expect(screen.getByTestId('pass-sheen').textContent).toBe('✓ as wished'));
   });
 });

@@ -15,6 +15,7 @@ describe('the woods of a job', () => {
     await page.user.click(screen.getByRole('combobox', { name: 'Add a wood' }));
     const offered = screen.queryAllByRole('option').map((o) => o.textContent);
     expect(offered.filter((name) => name === 'Beech' || name === 'Birch')).toEqual([]);
+    expect(offered).toContain('Beech once more …');
     await page.user.keyboard('{Escape}');
     await page.user.click(screen.getByRole('link', { name: /Beech/ }));
     expect(await screen.findByRole('heading', { name: 'Beech board 1, raw' })).toBeDefined();
@@ -75,6 +76,60 @@ describe('the woods of a job', () => {
     expect(await screen.findByText('3 offcuts left')).toBeDefined();
     await boards.press('Take another board');
     expect(await screen.findByText('2 offcuts left')).toBeDefined();
+  });
+});
+
+describe('what a wood can and is', () => {
+  it('is told before any recipe: reached, with how near and by which colours', async () => {
+    const { number: id } = await startJob({ woods: ['beech'] });
+    openAt(`/jobs/${id}/woods`);
+    expect(await screen.findByText('Yes, by the model')).toBeDefined();
+    expect(Number(screen.getByTestId('reach').textContent)).toBeLessThan(1);
+    expect(screen.getByText(/^nearest ΔE00 with /)).toBeDefined();
+  });
+  it('is told what stops it and what would help, in figures', async () => {
+    const { number: id } = await startJob({ target: false, woods: ['beech'] });
+    await ask('POST', `/jobs/${id}/readings`, { source: 'typed', lab: [88, 2, 12] });
+    openAt(`/jobs/${id}/woods`);
+    expect(await screen.findByText('Not with a dye and a clear')).toBeDefined();
+    expect(screen.getByText(/The target is lighter than this wood under its clear/)).toBeDefined();
+    const [near] = screen.getAllByText('Bleach first');
+    expect(Number(near?.querySelector('b')?.textContent)).toBeLessThan(Number(screen.getByTestId('reach').textContent));
+  });
+  it('stands twice in a job, side by side, when its parts are told apart', async () => {
+    const { number: id } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${id}/woods`);
+    await page.choose('Add a wood', 'Beech once more …');
+    await page.press('Add it');
+    expect((await screen.findByRole('alert')).textContent).toMatch(/what tells it from the other/);
+    await page.fill('What tells it from the other', 'veneer');
+    await page.press('Add it');
+    expect(await screen.findByRole('heading', { name: 'Beech, veneer board 1, raw' })).toBeDefined();
+    expect(screen.getByText('Beech, board 1')).toBeDefined();
+    expect(page.at()).toMatch(/wood=beech-veneer$/);
+  });
+  it('is a pile: boards are read beside one another, an odd one is set apart and put back', async () => {
+    const { number: id } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${id}/woods`);
+    await page.press('Read another board');
+    expect(await screen.findByRole('heading', { name: 'Beech board 2, raw' })).toBeDefined();
+    await page.press('Read 5×');
+    expect(await screen.findByText(/^2 boards read raw, up to ΔE00 \d/)).toBeDefined();
+    await page.press('Set apart');
+    await page.fill('Why?', 'redder than the rest');
+    await page.press(/^Set board \d apart$/);
+    expect(await screen.findByText('set apart: redder than the rest')).toBeDefined();
+    expect(screen.queryByText(/boards read raw/)).toBeNull();
+    await page.press('Put back');
+    expect(await screen.findByText(/^2 boards read raw/)).toBeDefined();
+  });
+  it('has its tissues set in the page', async () => {
+    const { number: id } = await startJob({ woods: ['beech'] });
+    const page = openAt(`/jobs/${id}/woods`);
+    await page.press('What the wood is');
+    expect(await screen.findByRole('dialog', { name: 'What the wood is' })).toBeDefined();
+    expect(screen.getByText('Light ground')).toBeDefined();
+    await page.press('Back to the board');
   });
 });
 

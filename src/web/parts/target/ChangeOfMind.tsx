@@ -1,13 +1,14 @@
 import { Button, Dialog, DialogContent, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { screenColour } from '../../../core/colour/display.ts';
+import { FieldError } from '../../../core/field-error.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
 import { durationOf } from '../../../core/time/waits.ts';
 import { boardModel, nextBoardModel, problemOf } from '../../../record/bench.ts';
 import { afterRevision } from '../../../record/revision.ts';
 import { measuredOf } from '../../../record/stages.ts';
 import { woodNamed } from '../../../record/wood.ts';
-import { Job as JobShape, type JobWood, Revision } from '../../../shared/job.ts';
+import { Job as JobShape, type JobWood } from '../../../shared/job.ts';
 import type { ReadingInput, Spot } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
@@ -25,8 +26,8 @@ function ReviseDialog({ bench, onClose }: { bench: Bench; onClose: () => void })
   const [why, setWhy, forget] = useKept(`revision/${job.id}`, '');
   const say = useSay();
   const take = async (reading: ReadingInput, zone: Spot) => {
-    const input = Revision.parse({ revision: job.revision, why, zone, reading });
-    await change('POST', `/jobs/${job.number}/targets`, input, JobShape);
+    if (why.trim() === '') throw new FieldError('why', 'What changed? A word is enough.');
+    await change('POST', `/jobs/${job.number}/targets`, { revision: job.revision, why, zone, reading }, JobShape);
     forget();
     say({ text: `Target ${job.revision + 1} is read. The one before is kept.` });
     onClose();
