@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { dyed, finalOf, problem } from '../../../test/fixtures/small-shop.ts';
+import { dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { predict } from '../board/predict.ts';
 import { BANDS } from '../colour/grid.ts';
-import { whyOutOfReach } from './reach.ts';
+import { labOf } from '../colour/lab.ts';
+import { newLayer } from '../layers/layer.ts';
+import type { Colourant } from '../layers/materials.ts';
+import { darkestShowingGrain } from './darkest.ts';
+import { cleanColours, reachOf, whyOutOfReach } from './reach.ts';
 import { search } from './search.ts';
 
 describe('what is out of reach is explained', () => {
@@ -16,5 +21,50 @@ describe('what is out of reach is explained', () => {
   });
   it('and what is in reach needs no words', () => {
     expect(whyOutOfReach(problem(), search(problem())[0], 1)).toEqual([]);
+  });
+});
+
+describe('reach before any recipe', () => {
+  const open = [{ layer: 0, colourants: ['yellow', 'red', 'brown'] }];
+  it('is near with the colours that made it, and wants no help', () => {
+    const reach = reachOf(problem({ open }), 1, 3, [{ what: 'never tried', problem: null as never }]);
+    expect(reach).toMatchObject({ reaches: true, reasons: [], helps: [] });
+    expect(reach.nearest).toBeLessThan(0.3);
+    expect([...reach.colours].sort()).toEqual(['red', 'yellow']);
+  });
+  it('names what brings it nearer, the best first, with how near; what does not help is not named', () => {
+    const target = { reflectance: finalOf(dyed({ blue: 8 })), singleLight: false };
+    const asked = problem({ target, open });
+    const [like] = Object.values(MATERIALS.colourants);
+    const more = cleanColours(like as Colourant).map(({ name, colourant }) => ({
+      what: name,
+      problem: {
+        ...asked,
+        materials: { ...MATERIALS, colourants: { ...MATERIALS.colourants, [colourant.id]: colourant } },
+        open: [{ layer: 0, colourants: [...(open[0]?.colourants ?? []), colourant.id] }],
+      },
+    }));
+    const reach = reachOf(asked, 1, 3, [...more, { what: 'nothing else', problem: asked }]);
+    expect(reach.reaches).toBe(false);
+    expect(reach.reasons.length).toBeGreaterThan(0);
+    expect(reach.helps[0]?.what).toBe('blue');
+    expect(reach.helps[0]?.deltaE).toBeLessThan(reach.nearest / 2);
+    expect(reach.helps.map((h) => h.what)).not.toContain('nothing else');
+    expect(reach.helps.map((h) => h.deltaE)).toEqual(reach.helps.map((h) => h.deltaE).sort((p, q) => p - q));
+  });
+});
+
+describe('the darkest that still shows its grain', () => {
+  it('leaves the grain a shade, and goes no farther', () => {
+    const clear = dyed({}).slice(1);
+    const dark = darkestShowingGrain(WOOD, MATERIALS, clear);
+    const made = (strength: number) =>
+      predict([newLayer('dye', { colours: { [dark?.dye ?? '']: strength } }), ...clear], WOOD, MATERIALS).at(-1);
+    const lightness = labOf(dark?.reading ?? [])[0];
+    expect(lightness).toBeLessThan(labOf(made(0)?.reading ?? [])[0] - 5);
+    // The same dye at its strongest is darker and shows less, or it was not needed.
+    const most = made(25);
+    if ((most?.contrast ?? 0) < 2) expect(labOf(most?.reading ?? [])[0]).toBeLessThan(lightness);
+    expect(darkestShowingGrain(WOOD, { colourants: {}, mediums: MATERIALS.mediums }, clear)).toBeNull();
   });
 });
