@@ -1,2 +1,4 @@
 export * from './batch.ts';
 export * from './quantity.ts';
+export * from './typed-quantity.ts';
+export * from './units.ts';

@@ -181,6 +181,20 @@ describe('the layers', () => {
     expect(choices.length).toBeGreaterThan(1);
     await user.click(nth(screen.getAllByRole('button', { name: 'Take' }), 0));
   });
+  it('are mixed for a batch in any unit: what was understood is shown, nonsense is refused', async () => {
+    const { job, user, press, fill, choose, at } = await openBeech();
+    await user.click(screen.getByRole('heading', { name: 'Dye' }));
+    await choose('Add a colour', 'Wine');
+    await fill('Batch, L', '2 g');
+    await press('Plan board 1');
+    expect((await screen.findAllByRole('alert'))[0]?.textContent).toMatch(/the density of the mix is missing/);
+    await fill(/^Batch/, '8 fl oz');
+    expect(await screen.findByLabelText('Batch 0.2366 L')).toBeDefined();
+    await press('Plan board 1');
+    await waitFor(() => expect(at()).toMatch(/\/boards/));
+    const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(board.recipe?.litres).toBeCloseTo(0.236588, 5);
+  });
   it('of no colour make a control', async () => {
     const { job, press, at } = await openBeech();
     await press('Plan control board 1');

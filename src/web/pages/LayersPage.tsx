@@ -17,6 +17,7 @@ import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
+import { litresTyped } from '../parts/batch.ts';
 import { Keys } from '../parts/Keys.tsx';
 import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
@@ -35,9 +36,9 @@ import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { UndoRedo } from '../parts/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { numberTyped } from '../parts/numbers.ts';
 import { Tools } from '../parts/Tools.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
+import { useSay } from '../parts/Undo.tsx';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -67,7 +68,9 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [ends, setEnds] = useState(false);
   const [loupe, setLoupe] = useState(false);
   const [selected, setSelected] = useState<number | null>(null);
-  const [choosing, setChoosing] = useState(false);
+  /** What a search may use as it was when its choice was opened; null while it is not. */
+  const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
+  const say = useSay();
   /** What lies over the lower half: the roads that were found, or the kept versions. */
   const [over, setOver] = useState<'roads' | 'versions' | null>(null);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
@@ -118,7 +121,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const planning = useTypedForm({
     keep: `batch-of/${bench.job.number}`,
     blank: { litres: '0.5' },
-    read: ({ litres }) => ({ litres: numberTyped(litres) }),
+    read: ({ litres }) => ({ litres: litresTyped(litres) }),
     shape: NewRecipe.pick({ litres: true }),
     save: async ({ litres }) => {
       const poured =
@@ -210,7 +213,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     ]);
     setOver('versions');
   });
-  const onColours = useEventCallback(() => setChoosing(true));
+  const onColours = useEventCallback(() => setChosenBefore(choice));
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
@@ -398,13 +401,17 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           </>
         )}
       </div>
-      {choosing && (
+      {chosenBefore && (
         <ColourantChoice
           choice={choice}
           stack={stack}
           materials={bench.offered}
           onChange={setChoice}
-          onClose={() => setChoosing(false)}
+          onClose={() => {
+            if (JSON.stringify(choice) !== JSON.stringify(chosenBefore))
+              say({ text: 'Other colours are allowed now.', undo: async () => setChoice(chosenBefore) });
+            setChosenBefore(null);
+          }}
         />
       )}
       <Keys

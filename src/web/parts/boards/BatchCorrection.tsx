@@ -11,7 +11,8 @@ import { NewRecipe, type Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
-import { deltaText, gramsText, numberTyped, rangeText } from '../numbers.ts';
+import { batchUnderstood, litresTyped } from '../batch.ts';
+import { deltaText, gramsText, rangeText } from '../numbers.ts';
 import { Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 
@@ -23,7 +24,7 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
   const { form, submit, busy, error } = useTypedForm({
     keep: `pot/${recipe.id}`,
     blank: { layer: String(layers[0] ?? 0), litres: String(recipe.litres) },
-    read: ({ layer, litres }) => ({ layer: Number(layer), litres: numberTyped(litres) }),
+    read: ({ layer, litres }) => ({ layer: Number(layer), litres: litresTyped(litres) }),
     shape: NewRecipe.pick({ litres: true }).extend({ layer: z.number() }),
     save: async ({ layer, litres }) => {
       setAnswer(null);
@@ -50,8 +51,8 @@ export function BatchCorrection({ bench, model, recipe }: { bench: Bench; model:
           control={form.control}
           name="litres"
           label="In the pot, L"
+          helperText={batchUnderstood(form.watch('litres'))}
           sx={{ width: 160 }}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <Button type="submit" disabled={busy}>
           What to add

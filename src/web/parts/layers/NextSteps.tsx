@@ -1,9 +1,10 @@
 import { Button } from '@mui/material';
 import { memo } from 'react';
-import type { Control } from 'react-hook-form';
+import { type Control, useWatch } from 'react-hook-form';
 import { Link as RouterLink } from 'react-router';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
+import { batchUnderstood } from '../batch.ts';
 import { TypedField } from '../TypedField.tsx';
 import { FromTheRack } from './FromTheRack.tsx';
 
@@ -34,6 +35,7 @@ interface Props {
 /** Where one goes from the layers: a board, a search, its roads, other starts. */
 export const NextSteps = memo(function NextSteps(props: Props) {
   const { coloured, ready, searching, finished, roads, rack } = props;
+  const understood = batchUnderstood(useWatch({ control: props.control, name: 'litres' }));
   return (
     <>
       <div style={{ display: 'flex', gap: 10 }}>
@@ -49,10 +51,9 @@ export const NextSteps = memo(function NextSteps(props: Props) {
         <TypedField
           control={props.control}
           name="litres"
-          label="Batch, L"
+          label={understood ? `Batch ${understood}` : 'Batch, L'}
           onKeyDown={(e) => e.key === 'Enter' && ready && props.onOnward()}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          sx={{ width: 92 }}
+          sx={{ width: 108 }}
         />
       </div>
       <div className="pair">
