@@ -97,13 +97,13 @@ describe('a target of two tones in the record', () => {
 });
 
 describe('after a change of mind', () => {
-  const after = (face: number[]) => {
+  const leftBy = (face: number[]) => {
     const { opened, wood } = bench([], face);
     return afterRevision(opened, wood);
   };
   it('a board that passes is good, one that does not is made again from its recipe', () => {
-    expect(after(Array.from(look.reading))).toMatchObject({ kind: 'good', deltaE: expect.closeTo(0, 6) });
-    expect(after(Array.from(look.reading, (r) => 0.8 * r))).toMatchObject({
+    expect(leftBy(Array.from(look.reading))).toMatchObject({ kind: 'good', deltaE: expect.closeTo(0, 6) });
+    expect(leftBy(Array.from(look.reading, (r) => 0.8 * r))).toMatchObject({
       kind: 'again',
       done: 0,
       open: [{ layer: 0, colourants: ['brown'] }],

@@ -180,7 +180,7 @@ describe('the target', () => {
     const page = openAt(`/jobs/${id}/target`);
     await page.fill(/^Sheen, GU/, '30');
     await page.user.tab();
-    expect(await screen.findByLabelText('Sheen, GU at 60°: satin')).toBeDefined();
+    expect(await screen.findByLabelText('Sheen, GU: satin')).toBeDefined();
     await page.choose('Pores', 'open');
     await waitFor(async () =>
       expect((await ask<Job>('GET', `/jobs/${id}`)).wishes).toEqual({ sheen: 30, pores: 'open' }),

@@ -137,7 +137,7 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
     <div style={{ display: 'grid', gap: 10 }}>
       <div style={{ display: 'flex', gap: 16, alignItems: 'center', flexWrap: 'wrap' }}>
         <h2 style={{ margin: 0 }}>Versions</h2>
-        <span className="soft" style={{ flex: 1 }}>
+        <span className="soft" style={{ flex: '1 1 240px' }}>
           {versions.length === 0
             ? 'None is kept yet: name the one in hand, or branch at a layer.'
             : 'ΔE00 where 8 boards in 10 end · boards that pass'}

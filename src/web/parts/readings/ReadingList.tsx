@@ -37,7 +37,7 @@ export function ReadingList({ readings, onCorrect }: Props) {
         {readings.map((r, i) => (
           <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid var(--line)' }}>
             <span style={{ minWidth: 110, maxWidth: 260, paddingRight: 12 }}>{r.name}</span>
-            <span className="mono" style={{ flex: 1 }}>
+            <span className="mono" style={{ flex: 1, whiteSpace: 'nowrap' }}>
               {labText(labOf(r.grid))}
             </span>
             {outliers.includes(i) && <b>stands apart</b>}

@@ -60,7 +60,7 @@ export function Wishes({ job }: { job: Job }) {
       <h2 style={{ margin: 0 }}>Beside the colour</h2>
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
         <SavedNumber<number | null>
-          label={`Sheen, GU at 60°${shown.sheen === undefined ? '' : `: ${sheenWord(shown.sheen)}`}`}
+          label={`Sheen, GU${shown.sheen === undefined ? '' : `: ${sheenWord(shown.sheen)}`}`}
           name="sheen"
           shape={Sheen.nullable()}
           shown={shown.sheen ?? null}
