@@ -57,7 +57,12 @@ export const NewWood = z.object({
   boardId: Id,
   speciesId: z.string().min(1, 'Choose a wood.'),
   /** What tells it from another of the same species: veneer, sanded to 120; nothing for the first. */
-  label: z.string().trim().max(30, 'At most 30 letters.').default(''),
+  label: z
+    .string()
+    .trim()
+    .max(30, 'At most 30 letters.')
+    .refine((label) => label === '' || /[\p{L}\p{N}]/u.test(label), 'Say it in letters or figures.')
+    .default(''),
 });
 export type NewWood = z.infer<typeof NewWood>;
 export const DraftInput = z.object({ version: Version, stack: StackSchema });

@@ -237,6 +237,8 @@ export async function readStage(
   id: string,
   { stage, zone, reading: input }: BoardReadingInput,
 ): Promise<StageRead> {
+  if (input.source === 'words' || input.source === 'rack')
+    throw new Refusal(422, 'A board is read; only a target can be described or taken off the rack.', 'source');
   const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);

@@ -91,6 +91,10 @@ describe('words instead of an object', () => {
     expect(deltaE00(labOf(raw?.grid ?? []), labOf(warmer?.grid ?? []))).toBeCloseTo(1, 2);
     await words(other, { kind: 'target', job: job.id, revision: 7 }, [], 409);
     await words(other, { kind: 'wood', speciesId: 'ebony' }, [], 422);
+    // A board is read, never described.
+    const { woods }: Job = await post(`/jobs/${other.id}/woods`, { speciesId: 'oak' });
+    const reading = { takingId: newId(), source: 'words', from: { kind: 'wood', speciesId: 'oak' }, moves: [] };
+    await post(`/boards/${woods[0]?.boards[0]?.id}/readings`, { stage: 0, reading }, 422);
   });
   it('the darkest that still shows its grain is darker than raw, and its grain shows', async () => {
     const job = await newJob();
@@ -139,6 +143,7 @@ describe('one species twice in a job', () => {
       ['oak-veneer', 'Veneer', 1],
     ]);
     await post(`/jobs/${job.id}/woods`, { speciesId: 'oak', label: 'veneer' }, 409);
+    expect((await post(`/jobs/${job.id}/woods`, { speciesId: 'oak', label: '!!' }, 422)).field).toBe('label');
     const readings = [];
     for (const { boards } of both.woods) {
       const reading = { takingId: newId(), source: 'instrument', count: 3 };

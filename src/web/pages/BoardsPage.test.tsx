@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
-import { ask, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
 
 const sheet = () => within(screen.getByRole('region', { name: 'Mix sheet' }));
@@ -34,6 +34,18 @@ describe('a board', () => {
     vi.stubGlobal('print', print);
     await page.press('Print');
     expect(print).toHaveBeenCalledOnce();
+  });
+  it('says on its mix sheet how a cut is made, from flakes and down from a heavier one', async () => {
+    const job = await startJob({ woods: ['beech'] });
+    const { id } = job.woods[0].boards[0];
+    const stack = [
+      ...DYE_AND_CLEAR.slice(0, 1),
+      { kind: 'sealer', colours: {}, medium: 'blonde-shellac', settings: {} },
+    ];
+    await ask('POST', `/boards/${id}/recipe`, { stack, litres: 0.5, origin: 'hand' });
+    openAt(`/jobs/${job.number}/boards`);
+    expect(await screen.findByText(/^A 2-lb cut: 119\.83 g of flakes to 500 mL of spirit/)).toBeDefined();
+    expect(screen.getByText(/or 0\.38 mL of spirit to each mL of a 3-lb cut/)).toBeDefined();
   });
   it('is divided: the halves share what is on, the second is planned without a layer, both are compared', async () => {
     const { job } = await startBoard();

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import { isBlank, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, KINDS, newLayer, type Stack } from '../../core/layers/layer.ts';
 import { type BoardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
@@ -16,6 +16,7 @@ import { useKept } from '../hooks/kept.ts';
 import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker, useSearch } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
+
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { litresTyped } from '../parts/batch.ts';
 import { Keys } from '../parts/Keys.tsx';
@@ -29,9 +30,10 @@ import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
 import { type Beside, LightBar, nextEnlarged } from '../parts/layers/LightBar.tsx';
 import { NextSteps } from '../parts/layers/NextSteps.tsx';
 import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
+import { useOpenLayer } from '../parts/layers/open-layer.ts';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
-import { AddLayer, StackStrip, withLayer } from '../parts/layers/StackStrip.tsx';
+import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { UndoRedo } from '../parts/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
@@ -67,7 +69,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [enlarge, setEnlarge] = useState(1);
   const [ends, setEnds] = useState(false);
   const [loupe, setLoupe] = useState(false);
-  const [selected, setSelected] = useState<number | null>(null);
+  const layer = useOpenLayer({ stack, done, offered: bench.offered, set });
+  const { selected, setSelected, open, setOpen } = layer;
   /** What a search may use as it was when its choice was opened; null while it is not. */
   const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
   const say = useSay();
@@ -155,7 +158,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         : 'This board is not read raw yet: planned on the wood’s usual colour.';
 
   const message = planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error;
-  const open = selected !== null && selected >= done ? stack[selected] : undefined;
   const roads = search.found?.roads ?? [];
   const rack = useMemo(
     () => (done === 0 ? { speciesId: model.species.id, target } : null),
@@ -167,36 +169,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     set(found);
     setSelected(null);
     setOver(null);
-  });
-  const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
-    set(
-      stack.map((l, i) => (i === selected ? layer : l)),
-      gesture,
-    ),
-  );
-  const onAdd = useEventCallback((kind: LayerKind) => {
-    const added = withLayer(stack, kind, bench.offered, done);
-    set(added.stack);
-    setSelected(added.at);
-  });
-  const onOff = useEventCallback((off: boolean) => {
-    if (!open) return;
-    const { off: _, ...rest } = open;
-    setOpen(off ? { ...rest, off } : rest);
-  });
-  const onTwice = useEventCallback(() => {
-    if (!open || selected === null) return;
-    set([...stack.slice(0, selected + 1), open, ...stack.slice(selected + 1)]);
-    setSelected(selected + 1);
-  });
-  const onTakeOut = useEventCallback(() => {
-    setSelected(null);
-    set(stack.filter((_, i) => i !== selected));
-  });
-  const onNote = useEventCallback((text: string) => {
-    if (!open) return;
-    const { note: _, ...rest } = open;
-    setOpen(text === '' ? rest : { ...rest, note: text }, 'note');
   });
   const onOnward = useEventCallback(() => void planning.submit());
   const onFind = useEventCallback(() => find());
@@ -217,7 +189,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
-  const addLayer = <AddLayer onAdd={onAdd} />;
+  const addLayer = <AddLayer onAdd={layer.onAdd} />;
 
   return (
     <>
@@ -334,16 +306,16 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                     <span style={{ flex: 1 }}>
                       <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
                     </span>
-                    <LayerNote note={open.note ?? ''} onNote={onNote} onSettle={onSettle} />
+                    <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
                   </LayerEditor>
                   <div className="acts">
                     <LayerActions
                       name={KINDS[open.kind].label.toLowerCase()}
                       off={open.off === true}
-                      onOff={onOff}
-                      onTwice={onTwice}
+                      onOff={layer.onOff}
+                      onTwice={layer.onTwice}
                       onBranch={onBranch}
-                      onTakeOut={onTakeOut}
+                      onTakeOut={layer.onTakeOut}
                     />
                     {addLayer}
                     <OwnSearch

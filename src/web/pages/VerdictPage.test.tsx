@@ -77,7 +77,7 @@ describe('the verdict', () => {
     const batch = within(screen.getByRole('region', { name: 'Correct the batch' }));
     await page.fill('In the pot, L', '-1');
     await page.press('What to add');
-    expect((await batch.findByRole('alert')).textContent).toBe('The batch must be more than 0 L.');
+    expect((await batch.findByRole('alert')).textContent).toBe('A quantity cannot be less than nothing.');
     await page.fill('In the pot, L', '1');
     await page.press('What to add');
     const answer = (await screen.findByTestId('batch-answer')).textContent ?? '';

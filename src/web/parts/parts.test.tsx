@@ -5,11 +5,11 @@ import { describe, expect, it, vi } from 'vitest';
 import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
 import { MOST_BYTES } from '../../core/formats/index.ts';
 import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { withLayer } from '../../record/openings.ts';
 import { Curves } from './curves/Curves.tsx';
 import { FileButton } from './FileButton.tsx';
 import { Keys } from './Keys.tsx';
 import { LayerEditor } from './layers/LayerEditor.tsx';
-import { withLayer } from './layers/StackStrip.tsx';
 import { sentenceOf, Trouble } from './Trouble.tsx';
 import { UndoProvider, useSay } from './Undo.tsx';
 

@@ -1,8 +1,15 @@
 import { Button, Checkbox } from '@mui/material';
 import { useEffect } from 'react';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS, setting } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
-import { gramsPerLitre, type Pouring, pourings, SCALE_GRAMS } from '../../../core/mix/index.ts';
+import {
+  flakesFor,
+  gramsPerLitre,
+  type Pouring,
+  pourings,
+  SCALE_GRAMS,
+  spiritToThin,
+} from '../../../core/mix/index.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
@@ -17,6 +24,14 @@ interface MixLayer {
 }
 
 const ML = 1000;
+
+/** How a cut is made: from flakes, and down from the next heavier one that a shop keeps. */
+function cutText(pounds: number, litres: number): string {
+  const heavier = Math.floor(pounds) + 1;
+  const flakes = `${gramsText(flakesFor(pounds, litres))} of flakes to ${(litres * ML).toFixed(0)} mL of spirit`;
+  const thinned = `${spiritToThin(heavier, pounds).toFixed(2)} mL of spirit to each mL of a ${heavier}-lb cut`;
+  return `A ${pounds}-lb cut: ${flakes}, whole flakes 8–10 h, ground ones 3–4 h, strained; or ${thinned}.`;
+}
 
 /** The pours of a recipe, layer by layer, with the running total of the scale. */
 function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
@@ -43,13 +58,14 @@ function mixLayers(recipe: Recipe, bench: Bench): MixLayer[] {
       first && isShare(bench.materials.colourants[first[0]]?.kind ?? 'dye')
         ? `Make up to ${(recipe.litres * ML).toFixed(0)} g with clear glaze medium (taken at 1 kg/L). Stir, never shake.`
         : `Dissolve in half of the ${carrier}, make up to ${volume} with the rest, strain, let cool.`;
+    const cut = medium?.kind === 'sealer' && medium.carrier === 'alcohol' ? setting(layer, 'cut') : null;
     if (pours.length === 0 && !medium && !layer.note) return [];
     return [
       {
         title: `${i + 1}. ${info.label}${medium ? `: ${medium.name}` : ''}`,
         pours,
         cautions: [...new Set(cautions)],
-        make: pours.length > 0 ? make : '',
+        make: pours.length > 0 ? make : cut === null ? '' : cutText(cut, recipe.litres),
         note: layer.note ?? '',
       },
     ];
@@ -91,7 +107,7 @@ export function MixSheet({ recipe, bench }: { recipe: Recipe; bench: Bench }) {
     <section aria-label="Mix sheet" style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
         <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
-        <span>{recipe.litres} L batch, by weight</span>
+        <span>{Number(recipe.litres.toPrecision(4))} L batch, by weight</span>
         <Button className="noprint" sx={{ marginLeft: 'auto' }} onClick={() => window.print()}>
           Print
         </Button>

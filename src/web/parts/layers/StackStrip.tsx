@@ -17,8 +17,7 @@ import { CSS } from '@dnd-kit/utilities';
 import { MenuItem, TextField } from '@mui/material';
 import { memo, type ReactNode } from 'react';
 import { nth } from '../../../core/known.ts';
-import { takesColour } from '../../../core/layers/check.ts';
-import { KINDS, LAYER_KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../../../core/layers/layer.ts';
+import { KINDS, LAYER_KINDS, type LayerKind, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { LayerColumn } from './LayerColumn.tsx';
 
@@ -97,30 +96,6 @@ function Column({
       )}
     </div>
   );
-}
-
-/** A new layer with the first medium of the shelf that its colours go into. */
-function withMedium(kind: LayerKind, materials: Materials): Layer {
-  const mediums = Object.values(materials.mediums).filter((m) => m.kind === KINDS[kind].medium);
-  const colours = Object.values(materials.colourants);
-  const goesWith = mediums.find((m) =>
-    colours.some((c) => takesColour({ kind, medium: m.id }, c, materials) && c.kind === KINDS[kind].takes[0]),
-  );
-  const medium = goesWith ?? mediums[0];
-  return newLayer(kind, medium ? { medium: medium.id } : {});
-}
-
-/** Where a new layer usually goes: under the clear, unless it is one. */
-function insertion(stack: Stack, kind: LayerKind, done: number): number {
-  if (kind === 'clear') return stack.length;
-  const clear = stack.findIndex((l) => l.kind === 'clear');
-  return Math.max(done, clear < 0 ? stack.length : clear);
-}
-
-/** A stack with a new layer where it usually goes, and the place of that. */
-export function withLayer(stack: Stack, kind: LayerKind, materials: Materials, done: number) {
-  const at = insertion(stack, kind, done);
-  return { at, stack: [...stack.slice(0, at), withMedium(kind, materials), ...stack.slice(at)] };
 }
 
 /** Chooses the kind of a layer to add. */

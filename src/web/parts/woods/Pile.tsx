@@ -51,7 +51,8 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
   const go = useNavigate();
   const next = useNextId();
   const [order, setOrder] = useState<Order>('number');
-  const [setting, setSetting] = useState<string | null>(null);
+  /** The board that is being set apart, and why. */
+  const [leaving, setLeaving] = useState<string | null>(null);
   const [why, setWhy] = useState('');
   const { tolerance } = bench.job;
   const pile = useMemo(() => {
@@ -73,7 +74,7 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
   const put = (board: Board, reason: string | null) =>
     attempt(async () => {
       await changeBoard('PATCH', `/boards/${board.id}`, { version: board.version, apart: reason });
-      setSetting(null);
+      setLeaving(null);
       setWhy('');
     });
   const take = () =>
@@ -148,7 +149,7 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
               <Button
                 size="small"
                 onClick={() => {
-                  setSetting(board.id);
+                  setLeaving(board.id);
                   setWhy(odd ? 'far from the others' : '');
                 }}
               >
@@ -156,7 +157,7 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
               </Button>
             )}
           </span>
-          {setting === board.id && (
+          {leaving === board.id && (
             <form
               style={{ gridColumn: '1 / -1', display: 'flex', gap: 12 }}
               onSubmit={(e) => {
@@ -168,7 +169,7 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
               <Button type="submit" disabled={why.trim() === ''}>
                 Set board {board.number} apart
               </Button>
-              <Button onClick={() => setSetting(null)}>Leave it</Button>
+              <Button onClick={() => setLeaving(null)}>Leave it</Button>
             </form>
           )}
         </div>
