@@ -80,6 +80,20 @@ function paintLook(
   const shine = Math.min(MOST_CLARITY, clarity) / LIGHT_UNIT;
   // Thirstier patches are darker.
   const uneven = -blotch / PATCH_UNIT;
+  // A wood that shows ground and grain alone is spared the rest: most are, and it is most of the work.
+  if ([p0, p1, p2, r0, r1, r2].every((over0) => over0 === 0)) {
+    for (let y = y0; y < y1; y++)
+      for (let i = y * width + x0, end = y * width + x1; i < end; i++) {
+        const d = grain[i] as number;
+        const lit = 1 + shine * (light[i] as number) + uneven * (patch[i] as number);
+        const l = lit > 0 ? lit : 0;
+        const red = ENCODED[((g0 + d * d0) * l) | 0] as number;
+        const green = ENCODED[((g1 + d * d1) * l) | 0] as number;
+        const blue = ENCODED[((g2 + d * d2) * l) | 0] as number;
+        pixels[i] = 0xff000000 | (blue << 16) | (green << 8) | red;
+      }
+    return;
+  }
   for (let y = y0; y < y1; y++)
     for (let i = y * width + x0, end = y * width + x1; i < end; i++) {
       const d = grain[i] as number;
