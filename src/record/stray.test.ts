@@ -1,16 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { COLOURS, MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { MATERIALS, SHELF, WOOD } from '../../test/fixtures/small-shop.ts';
 import { predict, USUAL_PREPARATION } from '../core/board/index.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
 import { boardModel, openBench, strayAllowed } from './bench.ts';
 
-const kept = { version: 1, archived: false };
-const shelf = {
-  species: [{ ...WOOD, ...kept }],
-  colourants: COLOURS.map((c) => ({ ...c, ...kept, lot: '', caution: '', fit: null, rungs: [] })),
-  mediums: Object.values(MATERIALS.mediums).map((m) => ({ ...m, ...kept, caution: '', samples: [], fitError: [] })),
-};
 const stack = [
   newLayer('dye', { colours: { brown: 6, red: 2 } }),
   newLayer('sealer', { medium: 'shellac' }),
@@ -41,7 +35,7 @@ function at(read: readonly number[], over: object = {}) {
   };
   const target = [{ zone: 'face', grid: looks[3], lab: null }];
   const job = { number: 1, target, lights: { D65: 1, A: 0, LED: 0, F11: 0 }, tolerance: 1, woods: [wood] };
-  const bench = openBench(job as never, shelf as never, NOTHING_LEARNED);
+  const bench = openBench(job as never, SHELF as never, NOTHING_LEARNED);
   const model = boardModel(bench, wood as never, board as never);
   if (!model) throw new Error('no model');
   return (stage: number) => strayAllowed(bench, model, stage);

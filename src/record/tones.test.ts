@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { COLOURS, MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { MATERIALS, SHELF, WOOD } from '../../test/fixtures/small-shop.ts';
 import { predict, USUAL_PREPARATION } from '../core/board/index.ts';
 import { TONES, type Tone, toneReading } from '../core/board/tones.ts';
 import { deltaE00 } from '../core/colour/ciede2000.ts';
@@ -10,12 +10,6 @@ import { boardModel, openBench, problemOf } from './bench.ts';
 import { afterRevision } from './revision.ts';
 import { missOf, targetOf, tonesRead } from './target.ts';
 
-const kept = { version: 1, archived: false };
-const shelf = {
-  species: [{ ...WOOD, ...kept }],
-  colourants: COLOURS.map((c) => ({ ...c, ...kept, lot: '', caution: '', fit: null, rungs: [] })),
-  mediums: Object.values(MATERIALS.mediums).map((m) => ({ ...m, ...kept, caution: '', samples: [], fitError: [] })),
-};
 const stack: Stack = [newLayer('dye', { colours: { brown: 6 } }), newLayer('clear', { medium: 'clear' })];
 const look = predict(stack, WOOD, MATERIALS).at(-1);
 if (!look) throw new Error('no look');
@@ -53,7 +47,7 @@ function bench(aside: { zone: string; grid: number[] }[], face = Array.from(look
   const target = TONES.map((of) => read(of, tone(of)));
   const lights = { D65: 1, A: 0, LED: 0, F11: 0 };
   const job = { number: 1, target, lights, tolerance: 1, grainTolerance: 2, woods: [wood] };
-  const opened = openBench(job as never, shelf as never, NOTHING_LEARNED);
+  const opened = openBench(job as never, SHELF as never, NOTHING_LEARNED);
   const model = boardModel(opened, wood as never, board as never);
   if (!model) throw new Error('no model');
   return { opened, wood: wood as never, model };

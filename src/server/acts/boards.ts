@@ -24,16 +24,7 @@ import {
 import { insertEvent } from '../store/events.ts';
 import { woodById } from '../store/jobs.ts';
 import { knowledgeById } from '../store/knowledge.ts';
-import {
-  countReadings,
-  insertReadings,
-  moveReading,
-  readingsOfTaking,
-  rememberStage,
-  rememberTarget,
-  setReadingDeleted,
-  whereaboutsOf,
-} from '../store/readings.ts';
+import { countReadings, insertReadings, readingsOfTaking, rememberStage } from '../store/readings.ts';
 import { wholeShelf } from '../store/shelf.ts';
 import { fileOf, measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
@@ -120,7 +111,7 @@ function plannedLayer(board: Pick<BoardAtWork, 'recipe'>, stage: number): Layer 
 const NOTHING_NOTED = { minutes: null, conditions: {}, used: '', note: '' };
 
 /** Layers up to a stage that nobody noted: a later coat or a reading says that they are on; when, nobody knows. */
-async function putOnUnnoted(tx: Queries, board: BoardAtWork, stage: number): Promise<void> {
+export async function putOnUnnoted(tx: Queries, board: BoardAtWork, stage: number): Promise<void> {
   for (let under = 1; under <= stage; under++)
     if (!board.coats.some((c) => c.stage === under))
       await insertCoat(tx, board.boardId, {
@@ -225,7 +216,7 @@ export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, b
 }
 
 /** What stands against reading a stage of a board. */
-function mustBeReadable(board: BoardAtWork, stage: number): void {
+export function mustBeReadable(board: BoardAtWork, stage: number): void {
   if (stage > 0) plannedLayer(board, stage);
   if (stage > 0 && !stageMean(board, 0))
     throw new Refusal(409, 'Read the raw board first: it is half the result.', 'stage');
@@ -347,65 +338,4 @@ export async function changeBoard({ db, learning }: Shop, by: By, id: string, ch
   });
   learning.changed(job);
   return wholeBoard(db, id);
-}
-
-/** Where a reading belongs, at work: the job of the target or of the board it is of. */
-async function readingAtWork(db: Queries, id: string) {
-  const where = await whereaboutsOf(db, id);
-  if (!where) throw notFound('reading');
-  if (where.boardId) return { ...where, job: (await workOn(db, where.boardId)).jobId };
-  const job = await wholeJob(db, where.jobId as string).catch(() => null);
-  mustBeAtWork({ putAway: job === null });
-  return { ...where, job: where.jobId as string };
-}
-
-type ReadingAtWork = Awaited<ReturnType<typeof readingAtWork>>;
-
-/** After a reading came, went or moved: the mean is made again, and what the board teaches. */
-async function readingMoved(tx: Queries, { boardId, job }: ReadingAtWork, stages: readonly number[]): Promise<void> {
-  if (!boardId) return rememberTarget(tx, job);
-  for (const stage of stages) await rememberStage(tx, boardId, stage);
-  await stampEvidence(tx, boardId);
-}
-
-export async function takeReadingOut({ db, learning }: Shop, by: By, id: string, out: boolean): Promise<void> {
-  const at = await readingAtWork(db, id);
-  if (at.deleted === out) return;
-  await db.transaction(async (tx) => {
-    await setReadingDeleted(tx, id, out);
-    await readingMoved(tx, at, at.stage === null ? [] : [at.stage]);
-    const kind = out ? 'reading taken out' : 'reading put back';
-    await insertEvent(tx, { kind, by, job: at.job, board: at.boardId, detail: { stage: at.stage } });
-  });
-  if (at.boardId) learning.changed(at.job);
-}
-
-/** A reading filed under the wrong stage or time, put right. */
-export async function changeReading(
-  { db, learning }: Shop,
-  by: By,
-  id: string,
-  { version, ...change }: { version: number; stage?: number; takenAt?: string },
-): Promise<void> {
-  const at = await readingAtWork(db, id);
-  if (change.stage !== undefined && !at.boardId)
-    throw new Refusal(422, 'A reading of the target has no stage.', 'stage');
-  await db.transaction(async (tx) => {
-    if (at.boardId && change.stage !== undefined) {
-      const board = await workOn(tx, at.boardId);
-      mustBeReadable(board, change.stage);
-      if (change.stage > 0) await putOnUnnoted(tx, board, change.stage);
-      if (change.stage > 0) await keepPreparation(tx, at.boardId);
-    }
-    if (!(await moveReading(tx, id, { version, ...change })))
-      throw new Conflict('This reading', { version: at.version, value: { stage: at.stage, takenAt: at.takenAt } });
-    await readingMoved(
-      tx,
-      at,
-      [at.stage, change.stage].filter((s) => s !== null && s !== undefined),
-    );
-    const detail = { was: { stage: at.stage, takenAt: at.takenAt }, now: change };
-    await insertEvent(tx, { kind: 'reading changed', by, job: at.job, board: at.boardId, detail });
-  });
-  if (at.boardId) learning.changed(at.job);
 }

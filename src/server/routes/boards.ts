@@ -7,16 +7,15 @@ import { BoardReadingInput, ReadingChange } from '../../shared/reading.ts';
 import {
   changeBoard,
   changeCoat,
-  changeReading,
   enterPast,
   planRecipe,
   putOnCoat,
   readStage,
   takeBoard,
   takeCoatBack,
-  takeReadingOut,
 } from '../acts/boards.ts';
 import { splitBoard } from '../acts/planks.ts';
+import { changeReading, takeReadingOut } from '../acts/readings.ts';
 import { notFound, Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
 import { boardAtWork, boardById } from '../store/boards.ts';

@@ -1,20 +1,21 @@
 import { useEventCallback } from '@mui/material/utils';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import { isBlank, KINDS, newLayer, type Stack } from '../../core/layers/layer.ts';
-import { type BoardModel, problemOf } from '../../record/bench.ts';
-import { ANYTHING, type Choice, openingsOf, simpleStack, withGlaze } from '../../record/openings.ts';
-import { isFinished, lastRead, layersOn, measuredOf, stackAsMade } from '../../record/stages.ts';
+import { isBlank, KINDS, type Stack } from '../../core/layers/layer.ts';
+import type { BoardModel } from '../../record/bench.ts';
+import { ANYTHING, type Choice, simpleStack } from '../../record/openings.ts';
+import { isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
 import { NewRecipe } from '../../shared/board.ts';
 import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useCalm } from '../hooks/calm.ts';
 import { useDraft } from '../hooks/draft.ts';
+import { useFinding } from '../hooks/finding.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
-import { useInWorker, useSearch } from '../hooks/matcher.ts';
+import { useInWorker } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
 
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -77,9 +78,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   /** What lies over the lower half: the roads that were found, or the kept versions. */
   const [over, setOver] = useState<'roads' | 'versions' | null>(null);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
-  const [error, setError] = useState<string | null>(null);
-  const search = useSearch();
-  useEffect(() => setOver(search.found !== null ? 'roads' : null), [search.found]);
   const inWorker = useInWorker();
   const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
@@ -90,36 +88,17 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.kind === 'metallic'),
   );
 
-  const tones = model.target?.tones !== undefined;
-  const problemFor = useCallback(
-    (asked: Stack) =>
-      problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done, tones), measuredOf(board)),
-    [bench, model, choice, done, board, tones],
-  );
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
   const settled = useCalm(stack);
-  const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
-
-  const find = (asked = problem) => {
-    if (!asked) return setError('Read the target first: there is nothing to match yet.');
-    if (asked.open.length === 0)
-      return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
-    setError(null);
-    void search.find(asked, tolerance, choice.most);
-  };
-  /** Whole systems: which layers, too; what is on the board stays. */
-  const findSystems = () => {
-    const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
-    if (!whole) return setError('Read the target first: there is nothing to match yet.');
-    setError(null);
-    const offer = { materials: bench.offered, without: choice.closed, barred: choice.barred };
-    void search.findSystems(whole, offer, tolerance, choice.most);
-  };
-  const findWithGlaze = () => {
-    const glazed = withGlaze(bench.offered, stack, newLayer('glaze', tones ? { method: 'in-grain' } : {}));
-    set(glazed);
-    find(problemFor(glazed));
-  };
+  const { search, error, problem, problemFor, find, ...finding } = useFinding({
+    bench,
+    model,
+    stack,
+    settled,
+    choice,
+    set,
+  });
+  useEffect(() => setOver(search.found !== null ? 'roads' : null), [search.found]);
 
   const planning = useTypedForm({
     keep: `batch-of/${bench.job.number}`,
@@ -172,7 +151,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   });
   const onOnward = useEventCallback(() => void planning.submit());
   const onFind = useEventCallback(() => find());
-  const onFindLayers = useEventCallback(findSystems);
+  const onFindLayers = useEventCallback(finding.findSystems);
   const onRoads = useEventCallback(() => setOver('roads'));
   const onVersions = useEventCallback(() => setOver('versions'));
   const keep = useKeepVersions(wood);
@@ -269,7 +248,9 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 {reason} The nearest is below.
               </div>
             ))}
-            {!search.found?.whole && done === 0 && <GlazeAdvice stack={stack} roads={roads} onAdd={findWithGlaze} />}
+            {!search.found?.whole && done === 0 && (
+              <GlazeAdvice stack={stack} roads={roads} onAdd={finding.findWithGlaze} />
+            )}
             <Roads
               roads={roads}
               materials={bench.materials}
@@ -389,7 +370,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
       <Keys
         keys={[
           { key: 'f', what: 'find recipes', run: () => find() },
-          { key: 's', what: 'find layers and recipes', run: findSystems },
+          { key: 's', what: 'find layers and recipes', run: finding.findSystems },
           { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
           { key: 'e', what: 'the end grain', run: () => setEnds(!ends) },
           {

@@ -23,45 +23,19 @@ import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { Offcuts } from '../parts/woods/Offcuts.tsx';
 import { Pile } from '../parts/woods/Pile.tsx';
 import { PreparationForm, preparationText } from '../parts/woods/PreparationForm.tsx';
+import { RawPicture } from '../parts/woods/RawPicture.tsx';
 import { Reach } from '../parts/woods/Reach.tsx';
 
-/** A raw board under the target; beside others of its species, with what tells them apart. */
-function RawPicture({
-  bench,
-  model,
-  height,
-  named,
-}: {
-  bench: Bench;
-  model: BoardModel;
-  height: number;
-  named: boolean;
-}) {
-  const fields = useMemo(() => {
-    const raw = predict([], model.scaled, bench.materials, { preparation: model.preparation });
-    return [{ label: 'Raw', expected: nth(raw, 0), measured: null }];
-  }, [model, bench.materials]);
+/** What tells a raw board from others of its species beside it. */
+function RawName({ model }: { model: BoardModel }) {
   const reading = stageMean(model.board, 0);
   return (
-    <div>
-      <BoardPicture
-        wood={model.species}
-        texture={model.preparation.texture}
-        seed={model.seed}
-        fields={fields}
-        target={model.target}
-        light={DAYLIGHT}
-        height={height}
-      />
-      {named && (
-        <div style={{ display: 'flex', gap: 16 }}>
-          <b>
-            {model.name}, board {model.board.number}
-          </b>
-          <span>{preparationText(model.preparation)}</span>
-          <span className="mono">{reading ? labText(labOf(reading)) : 'not read yet'}</span>
-        </div>
-      )}
+    <div style={{ display: 'flex', gap: 16 }}>
+      <b>
+        {model.name}, board {model.board.number}
+      </b>
+      <span>{preparationText(model.preparation)}</span>
+      <span className="mono">{reading ? labText(labOf(reading)) : 'not read yet'}</span>
     </div>
   );
 }
@@ -82,10 +56,16 @@ function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
   return (
     <>
       <div className="work" style={{ display: 'grid', gap: 10 }}>
-        <RawPicture bench={bench} model={model} height={beside.length > 0 ? 96 : 150} named={beside.length > 0} />
-        {beside.map((other) => (
-          <RawPicture key={other.wood.id} bench={bench} model={other} height={96} named />
-        ))}
+        {beside.length === 0 ? (
+          <RawPicture bench={bench} model={model} target={model.target} height={150} />
+        ) : (
+          [model, ...beside].map((one) => (
+            <div key={one.wood.id}>
+              <RawPicture bench={bench} model={one} target={one.target} height={96} />
+              <RawName model={one} />
+            </div>
+          ))
+        )}
       </div>
       <div className="plate columns" style={{ gridTemplateColumns: 'minmax(0, 4fr) minmax(290px, 3fr)' }}>
         <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>

@@ -1,11 +1,8 @@
 import { Button, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { predict } from '../../../core/board/predict.ts';
-import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { pileOf } from '../../../core/judge/pile.ts';
-import { nth } from '../../../core/known.ts';
-import { type BoardModel, boardModel } from '../../../record/bench.ts';
+import { boardModel } from '../../../record/bench.ts';
 import { boardCode } from '../../../record/codes.ts';
 import { stageMean } from '../../../record/stages.ts';
 import { Board } from '../../../shared/board.ts';
@@ -13,37 +10,12 @@ import type { JobWood } from '../../../shared/job.ts';
 import { change, changeBoard } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
-import { BoardPicture } from '../board/BoardPicture.tsx';
 import { deltaText, labText, toleranceText } from '../numbers.ts';
 import { useAttempt } from '../Undo.tsx';
+import { RawPicture } from './RawPicture.tsx';
 
 const ORDERS = { number: 'as taken', lightness: 'lightest first', distance: 'oddest first' } as const;
 type Order = keyof typeof ORDERS;
-
-/** The raw face of one board, small. */
-function RawFace({ bench, model }: { bench: Bench; model: BoardModel }) {
-  const fields = useMemo(
-    () => [
-      {
-        label: 'Raw',
-        expected: nth(predict([], model.scaled, bench.materials, { preparation: model.preparation }), 0),
-        measured: null,
-      },
-    ],
-    [model, bench.materials],
-  );
-  return (
-    <BoardPicture
-      wood={model.species}
-      texture={model.preparation.texture}
-      seed={model.seed}
-      fields={fields}
-      target={null}
-      light={DAYLIGHT}
-      height={40}
-    />
-  );
-}
 
 /** The raw boards of a wood beside one another: how far they lie apart, which is odd, and what that means. */
 export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here: string }) {
@@ -85,7 +57,7 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
     });
   const face = (board: Board) => {
     const model = boardModel(bench, wood, board);
-    return model && <RawFace bench={bench} model={model} />;
+    return model && <RawPicture bench={bench} model={model} target={null} height={40} />;
   };
   const name = (board: Board) => (
     <RouterLink

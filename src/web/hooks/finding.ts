@@ -1,0 +1,55 @@
+import { useCallback, useMemo, useState } from 'react';
+import { newLayer, type Stack } from '../../core/layers/layer.ts';
+import { type BoardModel, problemOf } from '../../record/bench.ts';
+import { type Choice, openingsOf, withGlaze } from '../../record/openings.ts';
+import { layersOn, measuredOf } from '../../record/stages.ts';
+import type { Bench } from './bench.ts';
+import { useSearch } from './matcher.ts';
+
+interface Options {
+  bench: Bench;
+  model: BoardModel;
+  stack: Stack;
+  /** The stack as it is when the hand is calm. */
+  settled: Stack;
+  /** What a search may use. */
+  choice: Choice;
+  set: (stack: Stack) => void;
+}
+
+/** What is asked of the matcher for a board: its problem, recipes for its layers, whole systems; and why it cannot be asked. */
+export function useFinding({ bench, model, stack, settled, choice, set }: Options) {
+  const { board } = model;
+  const { tolerance } = bench.job;
+  const done = layersOn(board);
+  const tones = model.target?.tones !== undefined;
+  const search = useSearch();
+  const [error, setError] = useState<string | null>(null);
+  const problemFor = useCallback(
+    (asked: Stack) =>
+      problemOf(bench, model, asked, openingsOf(asked, bench.offered, choice, done, tones), measuredOf(board)),
+    [bench, model, choice, done, board, tones],
+  );
+  const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
+  const find = (asked = problem) => {
+    if (!asked) return setError('Read the target first: there is nothing to match yet.');
+    if (asked.open.length === 0)
+      return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
+    setError(null);
+    void search.find(asked, tolerance, choice.most);
+  };
+  /** Whole systems: which layers, too; what is on the board stays. */
+  const findSystems = () => {
+    const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
+    if (!whole) return setError('Read the target first: there is nothing to match yet.');
+    setError(null);
+    const offer = { materials: bench.offered, without: choice.closed, barred: choice.barred };
+    void search.findSystems(whole, offer, tolerance, choice.most);
+  };
+  const findWithGlaze = () => {
+    const glazed = withGlaze(bench.offered, stack, newLayer('glaze', tones ? { method: 'in-grain' } : {}));
+    set(glazed);
+    find(problemFor(glazed));
+  };
+  return { search, error, problem, problemFor, find, findSystems, findWithGlaze };
+}
