@@ -40,14 +40,14 @@ export function stepsDone({ job, target }: Pick<Bench, 'job' | 'target'>) {
   };
 }
 
-/** The closest of some finished colours to a target; null when there is none. */
-export function closest<T extends { lab: Lab }>(
+/** The closest of some finished colours to a target, each as far as is said of it, else by its colour; null when there is none. */
+export function closest<T extends { lab: Lab; deltaE?: number | null }>(
   target: Lab | null,
   made: readonly T[],
 ): (T & { deltaE: number }) | null {
   if (!target) return null;
   return made.reduce<(T & { deltaE: number }) | null>((best, one) => {
-    const deltaE = deltaE00(target, one.lab);
+    const deltaE = one.deltaE ?? deltaE00(target, one.lab);
     return !best || deltaE < best.deltaE ? { ...one, deltaE } : best;
   }, null);
 }

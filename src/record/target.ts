@@ -77,14 +77,19 @@ export function tonesMiss(wanted: TargetTones, got: Record<Tone, Spectrum>): Rec
   return { ground: miss('ground'), grain: miss('grain') };
 }
 
+/** The miss of the farther tone, the grain as its own tolerance counts it. */
+export function fartherTone(wanted: TargetTones, got: Record<Tone, Spectrum>): number {
+  const { ground, grain } = tonesMiss(wanted, got);
+  return Math.max(ground, grain / wanted.grainEase);
+}
+
 /**
  * How far a stage of a board is from its target, CIEDE2000: its face; of two tones that were read apart the farther, the
  * grain as its own tolerance counts it.
  */
 export function missOf(target: Target, face: Spectrum, tones: Record<Tone, Spectrum> | null): number {
   if (!target.tones || !tones) return deltaE00(labOf(target.reflectance), labOf(face));
-  const { ground, grain } = tonesMiss(target.tones, tones);
-  return Math.max(ground, grain / target.tones.grainEase);
+  return fartherTone(target.tones, tones);
 }
 
 /** A target as it is wanted on a wood: two tones make its face by the shares that this wood has of them. */

@@ -55,6 +55,24 @@ describe('a target of two tones', () => {
     expect(lightness).toBeGreaterThan(40);
     expect(lightness).toBeLessThan(60);
   });
+  it('is not passed by a face whose grain misses: the list of jobs counts the farther tone', async () => {
+    const job = await newJob();
+    await read(job, [60, 8, 24], 'ground');
+    await read(job, [40, 10, 20], 'grain');
+    const { woods }: Job = await post(`/jobs/${job.id}/woods`, { speciesId: 'oak' });
+    const board = woods[0]?.boards[0]?.id;
+    const onBoard = (stage: number, zone: string, lab: number[]) =>
+      post(`/boards/${board}/readings`, { stage, zone, reading: typed(...lab) });
+    await onBoard(0, 'face', [70, 6, 20]);
+    const stack = [{ kind: 'dye', colours: { honey: 2 }, settings: {} }];
+    await post(`/boards/${board}/recipe`, { id: newId(), stack, litres: 0.5, origin: 'hand', knowledge: null });
+    await onBoard(1, 'face', [54, 8.6, 22.8]);
+    await onBoard(1, 'ground', [60, 8, 24]);
+    await onBoard(1, 'grain', [45, 10, 20]);
+    const listed = (await shop.ask('get', '/jobs').expect(200)).body.jobs.find((j: Job) => j.id === job.id);
+    expect(listed.woods[0].deltaE).toBeGreaterThan(3);
+    expect(listed.best.deltaE).toBe(listed.woods[0].deltaE);
+  });
   it('refuses a zone that a target has not', async () => {
     const job = await newJob();
     const { title, field } = await post(`/jobs/${job.id}/readings`, { ...typed(50, 5, 20), zone: 'knot' }, 422);

@@ -4,6 +4,7 @@ import type { Wood } from '../../core/board/wood.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import { closest } from '../../record/standing.ts';
+import { fartherTone, tonesRead } from '../../record/target.ts';
 import {
   Job,
   type JobChange,
@@ -177,6 +178,7 @@ const ListedRow = NewJob.extend({
   createdAt: stamp,
   targetGrid: z.array(z.number()).nullable(),
   targetLab: z.array(z.number()).nullable(),
+  grainTolerance: z.number().nullable(),
   ground: z.array(z.number()).nullable(),
   grain: z.array(z.number()).nullable(),
   /** It is known as L*a*b* only. */
@@ -231,6 +233,25 @@ const wantedOn = ({ targetLab, ground, grain }: z.infer<typeof ListedRow>, wood:
     ? labOf(faceOfTones(wood, { ground: Float64Array.from(ground), grain: Float64Array.from(grain) }))
     : (targetLab as Lab | null);
 
+/** What was read of the tones of all boards of some jobs. */
+const tonesOfJobs = (db: Queries, jobs: readonly string[]) =>
+  all(
+    db,
+    z.object({ board: z.string(), stage: z.number(), zone: z.string(), grid: z.array(z.number()) }),
+    `select r.board_id as board, r.stage, r.zone, r.grid
+     from reading r join board b on b.id = r.board_id join job_wood w on w.id = b.job_wood_id
+     where w.job_id = any($1::uuid[]) and r.zone in ('ground', 'grain') and r.deleted_at is null`,
+    [jobs],
+  );
+
+/** How far a board's tones are from those that a job wants; null where either has none. */
+function tonesOff(row: z.infer<typeof ListedRow>, read: Awaited<ReturnType<typeof tonesOfJobs>>, stage: number) {
+  const got = row.ground && row.grain && tonesRead(read, stage);
+  if (!row.ground || !row.grain || !got) return null;
+  const grainEase = (row.grainTolerance ?? row.tolerance) / row.tolerance;
+  return fartherTone({ ground: Float64Array.from(row.ground), grain: Float64Array.from(row.grain), grainEase }, got);
+}
+
 const seen = (grid: readonly number[], typed: boolean): number[] =>
   typed ? [...grid] : Array.from(withoutGloss(grid));
 
@@ -266,7 +287,8 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
     db,
     ListedRow,
     `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
-       target_lab as "targetLab", ground_grid as ground, grain_grid as grain, not exists (select from reading r where r.job_id = job.id and r.revision = job.revision
+       target_lab as "targetLab", ground_grid as ground, grain_grid as grain,
+       grain_tolerance as "grainTolerance", not exists (select from reading r where r.job_id = job.id and r.revision = job.revision
          and r.deleted_at is null and r.lab is null) as "targetTyped"
      from job where ${where} order by ${ORDER[order]} limit $2 offset $3`,
     [anything(search), byBoards ? MOST_LOOKED_THROUGH : MOST_LISTED, byBoards ? 0 : skip],
@@ -274,6 +296,10 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
   const ids = rows.map((row) => row.id);
   const woods = await woodsOfJobs(db, ids);
   const finished = await finishedOfJobs(db, ids);
+  const tones = await tonesOfJobs(
+    db,
+    rows.filter((row) => row.ground && row.grain).map((row) => row.id),
+  );
   const standings = rows.map((row) => {
     const own = woods.filter((w) => w.jobId === row.id);
     const bests = own.map((wood) =>
@@ -281,7 +307,16 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
         wantedOn(row, wood),
         finished
           .filter((f) => f.woodId === wood.id)
-          .map(({ l, a, b, ...of }) => ({ ...of, speciesId: wood.speciesId, lab: [l, a, b] as Lab })),
+          .map(({ l, a, b, ...of }) => ({
+            ...of,
+            speciesId: wood.speciesId,
+            lab: [l, a, b] as Lab,
+            deltaE: tonesOff(
+              row,
+              tones.filter((t) => t.board === of.board),
+              of.stage,
+            ),
+          })),
       ),
     );
     const best = bests.reduce((p, q) => (q && (!p || q.deltaE < p.deltaE) ? q : p), null);
@@ -300,7 +335,11 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
     [bests.map((b) => b.board), bests.map((b) => b.stage)],
   );
   const jobs = listed.map(
-    ({ row: { targetGrid, targetTyped, targetLab: _, ground: __, grain: ___, ...row }, woods: own, best }) => {
+    ({
+      row: { targetGrid, targetTyped, targetLab: _, ground: __, grain: ___, grainTolerance: ____, ...row },
+      woods: own,
+      best,
+    }) => {
       const grid = grids.find((g) => g.board === best?.board)?.grid;
       return {
         ...row,
