@@ -8,6 +8,7 @@ const SECTIONS: Record<string, () => Promise<unknown>> = {
   colour: async () => (await import('./colour.ts')).benchmarkColour(),
   stack: async () => (await import('./stack.ts')).benchmarkStack(),
   match: async () => (await import('./match.ts')).benchmarkMatch(),
+  pour: async () => (await import('./pour.ts')).benchmarkPour(),
   systems: async () => (await import('./systems.ts')).benchmarkSystems(),
   import: async () => (await import('./import.ts')).benchmarkImport(),
   growth: async () => (await import('./growth.ts')).benchmarkGrowth(),

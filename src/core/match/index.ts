@@ -1,6 +1,7 @@
 export * from './as-read.ts';
 export * from './correct-batch.ts';
 export * from './evaluator.ts';
+export * from './over-poured.ts';
 export * from './own-layer.ts';
 export * from './pourable.ts';
 export * from './problem.ts';

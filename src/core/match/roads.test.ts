@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, problem } from '../../../test/fixtures/small-shop.ts';
 import { UNTUNED, USUAL_PREPARATION } from '../board/index.ts';
-import { roundToScale } from './pourable.ts';
 import { namedRoads, promiseOf } from './roads.ts';
 import { search } from './search.ts';
 
@@ -14,14 +13,6 @@ describe('the short list', () => {
       expect(titles).toContain(title);
     const fewest = roads.find((r) => r.titles.includes('Fewest colours'));
     for (const road of roads) expect(fewest?.colourants.length).toBeLessThanOrEqual(road.colourants.length);
-  });
-  it('rounds to the scale and solves the rest again', () => {
-    const stack = dyed({ yellow: 6.0123, red: 3.0456 });
-    const poured = roundToScale(problem(), stack, 0.1, 0.01);
-    for (const s of Object.values(poured.stack[0].colours))
-      expect(Math.abs((s * 0.1) / 0.01 - Math.round((s * 0.1) / 0.01))).toBeLessThan(1e-6);
-    expect(poured.deltaE).toBeLessThan(0.3);
-    expect(poured.sensitivity.yellow).toBeGreaterThan(0);
   });
 });
 
