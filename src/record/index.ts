@@ -5,6 +5,7 @@ export * from './materials.ts';
 export * from './openings.ts';
 export * from './parts.ts';
 export * from './plan.ts';
+export * from './poured.ts';
 export * from './showing.ts';
 export * from './stack-file.ts';
 export * from './stages.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
+import { NO_SHEET } from '../shared/sheet.ts';
 import type { ColourantRecord, Shelf } from '../shared/shelf.ts';
 import { showingOf } from './showing.ts';
 
@@ -10,7 +11,7 @@ const record = (id: string): ColourantRecord => ({
   absorption: [...(COLOURS.find((c) => c.id === id)?.absorption ?? [])],
   scatter: [...(COLOURS.find((c) => c.id === id)?.scatter ?? [])],
   ...kept,
-  lot: '',
+  sheet: NO_SHEET,
   caution: '',
   fit: null,
   rungs: [],

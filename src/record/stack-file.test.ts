@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
 import { predict, USUAL_PREPARATION } from '../core/board/index.ts';
 import { newLayer } from '../core/layers/layer.ts';
+import { NO_SHEET } from '../shared/sheet.ts';
 import { StackFile } from '../shared/stack-file.ts';
 import { modelOfStackFile, stackFileOf } from './stack-file.ts';
 
@@ -14,7 +15,7 @@ const shelf = {
   colourants: Object.values(MATERIALS.colourants).map((c) => ({
     ...c,
     ...kept,
-    lot: '',
+    sheet: NO_SHEET,
     caution: '',
     fit: null,
     rungs: [],

@@ -44,6 +44,13 @@ export const EVENT_KINDS = [
   'rung changed',
   'rung taken out',
   'rung put back',
+  'lot added',
+  'lot changed',
+  'lot taken out',
+  'lot put back',
+  'step done',
+  'step taken back',
+  'pot changed',
   'house changed',
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
@@ -120,6 +127,16 @@ function changes({ was, now }: Detail, moment: MomentText): string {
 }
 const changesText = (detail: Detail, moment: MomentText): string => changes(detail, moment) || 'nothing changed';
 
+/** A step of the mix sheet by its key: stage and what is done. */
+const stepName = ({ step }: Detail): string => {
+  const [stage = '', what = ''] = text(step).split('/');
+  return `Layer ${stage}, ${what.replaceAll('-', ' ')}`;
+};
+const amountText = ({ grams, millilitres, lot }: Detail): string => {
+  const amount = typeof grams === 'number' ? `${grams} g` : typeof millilitres === 'number' ? `${millilitres} mL` : '';
+  return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
+};
+
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
@@ -170,6 +187,13 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'rung changed': (d, moment) => `${text(d.name)}, rung put right: ${changesText(d, moment)}`,
   'rung taken out': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} taken out`,
   'rung put back': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} put back`,
+  'lot added': ({ name, lot }) => `${text(name)}: lot ${text(lot) || 'without a code'} came to the shelf`,
+  'lot changed': (d, moment) => `${text(d.name)}, lot ${text(d.lot)}: ${changesText(d, moment)}`,
+  'lot taken out': ({ name, lot }) => `${text(name)}: lot ${text(lot)} taken out`,
+  'lot put back': ({ name, lot }) => `${text(name)}: lot ${text(lot)} put back`,
+  'step done': (d) => `${stepName(d)}${amountText(d)}`,
+  'step taken back': (d) => `${stepName(d)} taken back`,
+  'pot changed': (d) => `Batch of ${layerName(d).toLowerCase()}: ${text(d.litres)} L`,
   'house changed': (d, moment) => `House: ${changesText(d, moment)}`,
 };
 

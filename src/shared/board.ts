@@ -3,6 +3,7 @@ import { FinishSchema } from './finish.ts';
 import { Id, Moment, Version } from './id.ts';
 import { Lab, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
+import { Pot, StepDone } from './steps.ts';
 
 export const NewBoard = z.object({ id: Id });
 
@@ -38,6 +39,10 @@ export const Recipe = z.object({
   /** Expected reading after every stage, raw first; (layers + 1) x 31. */
   expected: z.array(z.array(z.number())),
   learnedFrom: z.array(z.string()),
+  /** Batches of its layers that differ from its own, one a stage at most. */
+  pots: z.array(Pot),
+  /** Steps of its mix sheet that were done. */
+  done: z.array(StepDone),
   createdAt: z.string(),
 });
 export type Recipe = z.infer<typeof Recipe>;

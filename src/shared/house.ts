@@ -3,11 +3,40 @@ import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 
 export const UNITS = ['metric', 'us'] as const;
+/** What the bench measures with, and how much is mixed over what is needed. */
+export const MEASURES = ['weigh', 'spoons'] as const;
+const bench = {
+  /** Powders by weight, or in level spoons where their bulk density is known. */
+  measure: z.enum(MEASURES),
+  /** Smallest step of the scale, grams. */
+  scaleGrams: z
+    .number()
+    .min(0.0001, 'A scale weighs to 0.0001 g at best.')
+    .max(100, 'A scale weighs to 100 g at least.'),
+  /** The smallest spoon, as a share of a teaspoon. */
+  spoon: z
+    .number()
+    .min(1 / 64, 'The smallest spoon is 1/64 to 4 tsp.')
+    .max(4, 'The smallest spoon is 1/64 to 4 tsp.'),
+  dropsPerMl: z.number().min(5, 'A millilitre has 5 to 100 drops.').max(100, 'A millilitre has 5 to 100 drops.'),
+  /** Share mixed over what is needed: the same colour is hard to mix twice. */
+  spare: z.number().min(0, 'The spare is 0 to 200 %.').max(2, 'The spare is 0 to 200 %.'),
+};
+export const BenchTools = z.object({
+  measure: bench.measure.default('weigh'),
+  scaleGrams: bench.scaleGrams.default(0.01),
+  spoon: bench.spoon.default(1 / 8),
+  dropsPerMl: bench.dropsPerMl.default(20),
+  spare: bench.spare.default(0.25),
+});
+export type BenchTools = z.infer<typeof BenchTools>;
+
 export const HouseChange = z.object({
   version: Version,
   units: z.enum(UNITS).optional(),
   /** The lights of the place: what a new job begins with. */
   lights: LightShares.partial().optional(),
+  bench: z.object(bench).partial().optional(),
 });
 export type HouseChange = z.infer<typeof HouseChange>;
 
@@ -36,6 +65,7 @@ export type Instrument = z.infer<typeof Instrument>;
 export const House = z.object({
   units: z.enum(UNITS),
   lights: LightShares,
+  bench: BenchTools,
   version: z.number(),
   people: z.array(Person),
   instruments: z.array(Instrument),

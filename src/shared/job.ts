@@ -33,7 +33,7 @@ export type JobChange = z.infer<typeof JobChange>;
 /** What the customer changed, and the first reading of what is wanted now; the target before is kept. */
 export const Revision = z.object({
   /** The target that is revised: another one meanwhile is not. */
-  revision: z.number().int().min(1),
+  revision: z.number().int().min(1).max(1_000_000),
   why: z.string().trim().min(1, 'What changed? A word is enough.').max(200, 'At most 200 letters.'),
   ...TargetZone.shape,
   reading: ReadingInput,

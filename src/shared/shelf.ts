@@ -4,6 +4,8 @@ import { ANATOMIES, CUTS, FIGURES } from '../core/board/wood.ts';
 import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { Id, Version } from './id.ts';
+import { Lot } from './lot.ts';
+import { Sheet } from './sheet.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
 const name = z.string().trim().min(1, 'A name is needed.').max(80, 'A name has at most 80 letters.');
@@ -55,8 +57,10 @@ export const NewColourant = z.object({
     .positive('The strongest mix must be above zero.')
     .max(1000, 'The strongest mix is at most 1000 g/L.'),
   costPerGram: z.number().min(0, 'The cost is zero or more.'),
-  lot: z.string().max(40),
   caution: z.string().max(300),
+  sheet: Sheet.optional(),
+  /** The code of its first lot, where the tin names one. */
+  lot: z.string().trim().max(40).optional(),
   /** Share that a wiped coat of its own solvent lifts off bare wood, where a transfer test has told. */
   lift: z.number().min(0, 'What is lifted is zero or more.').max(1, 'No more than all of it can be lifted.').nullish(),
 });
@@ -64,7 +68,7 @@ export type NewColourant = z.infer<typeof NewColourant>;
 /** What of a colour can be put right; its kind is what its ladder was fitted by, and stays. */
 export const ColourantChange = z.object({
   version: Version,
-  ...NewColourant.omit({ id: true, kind: true }).partial().shape,
+  ...NewColourant.omit({ id: true, kind: true, lot: true }).partial().shape,
 });
 
 export const RungInput = z.object({
@@ -81,7 +85,8 @@ export const RungChange = z.object({ version: Version, ...RungInput.pick({ stren
 export const Rung = NewRung.extend({ version: z.number() });
 export type Rung = z.infer<typeof Rung>;
 
-export const ColourantRecord = NewColourant.extend({
+export const ColourantRecord = NewColourant.omit({ lot: true }).extend({
+  sheet: Sheet,
   absorption: bands.nullable(),
   scatter: bands.nullable(),
   exponent: z.number(),
@@ -106,11 +111,12 @@ export const NewMedium = z.object({
   k2: z.number().min(0.2, 'k2 lies between 0.2 and 0.75.').max(0.75, 'k2 lies between 0.2 and 0.75.'),
   tint: z.array(z.number().min(0, 'A tint takes light away: zero or more.').max(5)).length(31),
   caution: z.string().max(300),
+  sheet: Sheet.optional(),
 });
 export type NewMedium = z.infer<typeof NewMedium>;
 export const MediumChange = z.object({
   version: Version,
-  ...NewMedium.pick({ name: true, carrier: true, caution: true }).partial().shape,
+  ...NewMedium.pick({ name: true, carrier: true, caution: true, sheet: true }).partial().shape,
 });
 
 /** A board read before and after coats of a sealer or clear. */
@@ -125,6 +131,7 @@ export type NewCoatSample = z.infer<typeof NewCoatSample>;
 export const CoatsInput = z.object({ samples: z.array(NewCoatSample).min(1, 'One board at least.').max(40) });
 
 export const MediumRecord = NewMedium.extend({
+  sheet: Sheet,
   samples: z.array(NewCoatSample),
   ...kept,
   /** CIEDE2000 by which the fit misses each sample; empty before the first. */
@@ -132,10 +139,46 @@ export const MediumRecord = NewMedium.extend({
 });
 export type MediumRecord = z.infer<typeof MediumRecord>;
 
+export const SUPPLY_KINDS = [
+  'base',
+  'reducer',
+  'retarder',
+  'conditioner',
+  'filler',
+  'hardener',
+  'wax',
+  'bleach',
+  'abrasive',
+  'cloth',
+  'applicator',
+  'strainer',
+  'protection',
+  'tape',
+] as const;
+export type SupplyKind = (typeof SUPPLY_KINDS)[number];
+/** What stands on the shelf and has no colour of its own. */
+export const NewSupply = z.object({
+  id,
+  name,
+  kind: z.enum(SUPPLY_KINDS),
+  carrier: z.enum(CARRIERS).nullable(),
+  caution: z.string().max(300),
+  sheet: Sheet.optional(),
+});
+export type NewSupply = z.infer<typeof NewSupply>;
+export const SupplyChange = z.object({
+  version: Version,
+  ...NewSupply.omit({ id: true, kind: true }).partial().shape,
+});
+export const SupplyRecord = NewSupply.extend({ sheet: Sheet, ...kept });
+export type SupplyRecord = z.infer<typeof SupplyRecord>;
+
 export const Shelf = z.object({
   species: z.array(SpeciesRecord),
   colourants: z.array(ColourantRecord),
   mediums: z.array(MediumRecord),
+  supplies: z.array(SupplyRecord),
+  lots: z.array(Lot),
 });
 export type Shelf = z.infer<typeof Shelf>;
 

@@ -4,10 +4,12 @@ import { z } from 'zod';
 import * as board from '../../src/shared/board.ts';
 import * as house from '../../src/shared/house.ts';
 import * as job from '../../src/shared/job.ts';
+import * as lot from '../../src/shared/lot.ts';
 import * as oldBoard from '../../src/shared/old-board.ts';
 import * as part from '../../src/shared/part.ts';
 import * as reading from '../../src/shared/reading.ts';
 import * as shelf from '../../src/shared/shelf.ts';
+import * as steps from '../../src/shared/steps.ts';
 
 /** What every route takes, by method and address; null where it takes no body. */
 export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
@@ -66,8 +68,18 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'post /mediums/:id/coats': shelf.CoatsInput,
   'delete /coat-samples/:sample': null,
   'post /coat-samples/:sample/restore': null,
+  'post /supplies': shelf.NewSupply,
+  'patch /supplies/:id': shelf.SupplyChange,
+  'post /lots': lot.NewLot,
+  'patch /lots/:lot': lot.LotChange,
+  'delete /lots/:lot': null,
+  'post /lots/:lot/restore': null,
+  'post /boards/:board/steps': steps.StepInput,
+  'delete /steps/:step': null,
+  'post /steps/:step/restore': null,
+  'post /boards/:board/pots': steps.PotsInput,
   ...Object.fromEntries(
-    ['species', 'colourants', 'mediums'].flatMap((place) =>
+    ['species', 'colourants', 'mediums', 'supplies'].flatMap((place) =>
       [
         `delete /${place}/:id`,
         `post /${place}/:id/restore`,

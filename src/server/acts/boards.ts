@@ -1,7 +1,16 @@
 import { checkStack } from '../../core/layers/check.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
-import { boardModel, layersOn, materialsOf, openBench, planFor, preparationOf, stageMean } from '../../record/index.ts';
+import {
+  asPoured,
+  boardModel,
+  layersOn,
+  materialsOf,
+  openBench,
+  planFor,
+  preparationOf,
+  stageMean,
+} from '../../record/index.ts';
 import type { Board, BoardChange, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
 import type { BoardReadingInput, ReadingInput } from '../../shared/reading.ts';
@@ -139,7 +148,9 @@ export async function putOnCoat({ db, learning }: Shop, by: By, id: string, inpu
     const planned = plannedLayer(board, input.stage);
     if (board.coats.some((c) => c.stage === input.stage))
       throw new Refusal(409, 'This layer is on already. Put its record right, or take it back first.', 'stage');
-    const layer = input.layer ?? planned;
+    const { recipe } = await wholeBoard(tx, id);
+    // What was weighed out is what goes on.
+    const layer = input.layer ?? (recipe ? asPoured(recipe, input.stage, materialsOf(shelf)) : planned);
     checkStack([layer], materialsOf(shelf));
     await putOnUnnoted(tx, board, input.stage - 1);
     const { stage, putOnAt, ...noted } = input;

@@ -6,6 +6,8 @@ import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
 import { BARE, SEALED } from '../../core/optics/surface.ts';
 import { rawTrouble } from '../../record/wood.ts';
+import { newId } from '../../shared/id.ts';
+import type { NewLot } from '../../shared/lot.ts';
 import type {
   ColourantChange,
   ColourantRecord,
@@ -24,6 +26,7 @@ import type { Queries } from '../db/db.ts';
 import { nextNumber } from '../store/counters.ts';
 import { insertEvent } from '../store/events.ts';
 import { setArchived } from '../store/house.ts';
+import { insertLot } from '../store/lots.ts';
 import {
   colourantById,
   firstSealer,
@@ -50,10 +53,15 @@ import {
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
-const WHAT: Record<ShelfKind, string> = { species: 'wood', colourant: 'colour', medium: 'sealer, oil or clear' };
+export const WHAT: Record<ShelfKind, string> = {
+  species: 'wood',
+  colourant: 'colour',
+  medium: 'sealer, oil or clear',
+  supply: 'supply',
+};
 
 /** A change of the shelf is kept as a version, stamped as evidence, and told. */
-async function shelfChanged(
+export async function shelfChanged(
   tx: Queries,
   by: By,
   [kind, id]: readonly [ShelfKind, string],
@@ -67,9 +75,9 @@ async function shelfChanged(
   await insertEvent(tx, { ...event, by, item: `${kind}/${id}` });
 }
 
-const taken = (id: string) => new Refusal(409, `The code ${id} is taken. Give the new one another.`, 'id');
+export const taken = (id: string) => new Refusal(409, `The code ${id} is taken. Give the new one another.`, 'id');
 /** Whether two records of one code say the same: then the request was repeated, and changes nothing. */
-const same = (asked: object, known: object) =>
+export const same = (asked: object, known: object) =>
   Object.entries(asked).every(
     ([key, value]) => JSON.stringify(value ?? null) === JSON.stringify((known as Record<string, unknown>)[key] ?? null),
   );
@@ -117,13 +125,28 @@ export async function changeSpecies(
 
 export async function addColourant({ db }: Shop, by: By, input: NewColourant): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {
-    if (await insertColourant(tx, input))
+    const { lot, ...colour } = input;
+    if (await insertColourant(tx, colour)) {
+      if (lot) await insertLot(tx, firstLot(`colourant/${input.id}`, lot));
       await shelfChanged(tx, by, ['colourant', input.id], { kind: 'added', detail: { name: input.name } });
+    }
     const known = await colourantById(tx, input.id);
-    if (!known || !same(input, known)) throw taken(input.id);
+    if (!known || !same(colour, known)) throw taken(input.id);
     return known;
   });
 }
+
+/** The lot that a tin names when it comes to the shelf: nobody has counted it yet. */
+const firstLot = (item: string, code: string): NewLot => ({
+  id: newId(),
+  item,
+  code,
+  amount: null,
+  unit: 'g',
+  opened: null,
+  bestBefore: null,
+  note: '',
+});
 
 async function colourOf(db: Queries, id: string): Promise<ColourantRecord> {
   const colourant = await colourantById(db, id);
@@ -153,7 +176,7 @@ export async function changeColourant(
 }
 
 /** Of what was, the fields that are changed. */
-const pick = (was: object, now: object) =>
+export const pick = (was: object, now: object) =>
   Object.fromEntries(Object.keys(now).map((key) => [key, (was as Record<string, unknown>)[key]]));
 
 /**

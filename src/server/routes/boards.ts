@@ -4,6 +4,7 @@ import { boardCode } from '../../record/codes.ts';
 import { stackFileOf } from '../../record/stack-file.ts';
 import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry, SplitInput } from '../../shared/board.ts';
 import { BoardReadingInput, ReadingChange } from '../../shared/reading.ts';
+import { PotsInput, StepInput } from '../../shared/steps.ts';
 import {
   changeBoard,
   changeCoat,
@@ -18,6 +19,7 @@ import { splitBoard } from '../acts/planks.ts';
 import { changeReading, takeReadingOut } from '../acts/readings.ts';
 import { notFound, Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
+import { doStep, setPots, takeStepBack } from '../acts/steps.ts';
 import { boardAtWork, boardById } from '../store/boards.ts';
 import { storyOf } from '../store/events.ts';
 import { measuredOfBoard } from '../store/readings.ts';
@@ -68,6 +70,21 @@ export function boardRoutes(shop: Shop): Router {
   });
   router.post('/coats/:coat/restore', async (request, response) => {
     response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), false));
+  });
+
+  router.post('/boards/:board/steps', async (request, response) => {
+    const input = StepInput.parse(request.body);
+    response.status(201).json(await doStep(shop, byOf(request), idOf(request.params.board, 'board'), input));
+  });
+  router.delete('/steps/:step', async (request, response) => {
+    response.json(await takeStepBack(shop, byOf(request), idOf(request.params.step, 'step'), true));
+  });
+  router.post('/steps/:step/restore', async (request, response) => {
+    response.json(await takeStepBack(shop, byOf(request), idOf(request.params.step, 'step'), false));
+  });
+  router.post('/boards/:board/pots', async (request, response) => {
+    const input = PotsInput.parse(request.body);
+    response.status(201).json(await setPots(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
 
   router.post('/boards/:board/strips', async (request, response) => {

@@ -1,55 +1,23 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
+import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
 import { labOf } from '../../core/colour/lab.ts';
-import { COLOURANTS, MEDIUMS } from '../../demo/scenario.ts';
+import { COLOURANTS } from '../../demo/scenario.ts';
 import { stageMean } from '../../record/stages.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import type { Job } from '../../shared/job.ts';
-import { STOCK } from '../../workshop/stock.ts';
-import { readTissue } from '../../workshop/workshop-bench.ts';
 
-let shop: TestShop;
-let job: Job;
-const tissue = (name: string, at: number, fraction: number) => ({
-  name,
-  fraction,
-  reflectance: readTissue(STOCK, 'beech', at),
-  dye: 1,
-  hold: 1,
-});
-const DYE = { kind: 'dye', colours: { honey: 4 }, settings: {} };
-const CLEAR = { kind: 'clear', colours: {}, medium: 'water-satin', settings: {} };
-const RUNGS = [2, 8].map((strength) => ({ strength, speciesId: 'beech' }));
-
-const post = async (url: string, body: object, status = 201) => (await shop.ask('post', url, body).expect(status)).body;
-const now = async (): Promise<Job> => (await shop.ask('get', `/jobs/${job.id}`).expect(200)).body;
-const boards = async () => (await now()).woods[0]?.boards ?? [];
+let bench: BeechShop;
+const post: BeechShop['post'] = (...asked) => bench.post(...asked);
+const now = () => bench.now();
+const read: BeechShop['read'] = (...asked) => bench.read(...asked);
+const plan: BeechShop['plan'] = (...asked) => bench.plan(...asked);
+const boards = () => bench.boards();
 const boardNamed = async (strip: string) => (await boards()).find((b) => b.strip === strip) as Board;
-const read = (board: string, stage: number, zone = 'face', count = 5) =>
-  post(`/boards/${board}/readings`, { stage, zone, reading: { takingId: newId(), source: 'instrument', count } });
-const plan = (board: string, stack: object[]) =>
-  post(`/boards/${board}/recipe`, { id: newId(), stack, litres: 0.5, origin: 'hand', knowledge: null });
 
 beforeAll(async () => {
-  shop = await openTestShop();
-  await post('/species', {
-    id: 'beech',
-    name: 'Beech',
-    figure: 'beech',
-    tannin: 0,
-    tissues: [tissue('ground', 0, 0.74), tissue('grain', 1, 0.26)],
-  });
-  await post('/mediums', MEDIUMS[0] as object);
-  await post('/colourants', COLOURANTS[0] as object);
-  const rungs = [];
-  for (const rung of RUNGS)
-    rungs.push({ ...rung, ...(await post('/instrument/rung', { colourantId: 'honey', ...rung }, 200)) });
-  await post('/colourants/honey/ladder', { rungs });
-  job = await post('/jobs', { customer: 'Quay', piece: 'Shelf', tolerance: 1 });
-  await post(`/jobs/${job.id}/woods`, { speciesId: 'beech' });
+  bench = await openBeechShop();
 });
-afterAll(() => shop.close());
+afterAll(() => bench.shop.close());
 
 describe('where a reading was taken', () => {
   it('end grain and knots stand beside the face: they are no part of the mean, and the stage is not read by them', async () => {
@@ -68,7 +36,7 @@ describe('where a reading was taken', () => {
     await plan(id, [DYE, CLEAR]);
     await read(id, 1, 'end');
     expect(stageMean((await boards())[0] as Board, 1)).toBeNull();
-    const refused = await shop.ask('post', `/boards/${id}/readings`, {
+    const refused = await bench.shop.ask('post', `/boards/${id}/readings`, {
       stage: 0,
       zone: 'bark',
       reading: { takingId: newId(), source: 'instrument', count: 1 },
@@ -100,7 +68,7 @@ describe('a board divided', () => {
     await read(id, 2);
     expect(stageMean(await boardNamed('with the clear'), 2)).not.toBeNull();
     expect(stageMean(await boardNamed('without'), 2)).toBeNull();
-    const story = (await shop.ask('get', `/jobs/${job.id}/story`).expect(200)).body;
+    const story = (await bench.shop.ask('get', `/jobs/${(await now()).id}/story`).expect(200)).body;
     expect(JSON.stringify(story)).toContain('board split');
   });
   it('is one plank to the simulated workshop: the same wood, a hand of its own from there on', async () => {
@@ -129,7 +97,7 @@ describe('a board divided', () => {
     [{ own: 'a', strips: Array.from({ length: 8 }, () => ({ id: newId(), name: 'b' })) }, 'eight strips at most'],
   ])('refuses %j', async (body, sentence) => {
     const [{ id }] = (await boards()) as [Board];
-    const response = await shop.ask('post', `/boards/${id}/strips`, body);
+    const response = await bench.shop.ask('post', `/boards/${id}/strips`, body);
     expect(response.status).toBe(422);
     expect(JSON.stringify(response.body)).toContain(sentence);
   });
@@ -137,12 +105,12 @@ describe('a board divided', () => {
 
 describe('the next board that teaches most', () => {
   it('is of usual mixes before any job wants a colour, then of what the jobs want; it falls as rungs are made', async () => {
-    const next = async () => (await shop.ask('get', '/shelf/next-boards').expect(200)).body;
+    const next = async () => (await bench.shop.ask('get', '/shelf/next-boards').expect(200)).body;
     await post('/colourants', COLOURANTS[1] as object);
     const before = await next();
     expect(before.boards[0]).toMatchObject({ colourantId: 'amber', dark: false });
     expect(before.forJobs).toBe(false);
-    await post(`/jobs/${job.id}/readings`, { takingId: newId(), source: 'typed', lab: [45, 15, 30] });
+    await post(`/jobs/${(await now()).id}/readings`, { takingId: newId(), source: 'typed', lab: [45, 15, 30] });
     const wanted = await next();
     expect(wanted.forJobs).toBe(true);
     expect(wanted.boards.map((b: { colourantId: string }) => b.colourantId)).not.toContain('amber');

@@ -1,5 +1,6 @@
 import { Router } from 'express';
 import { z } from 'zod';
+import { LotChange, NewLot } from '../../shared/lot.ts';
 import {
   CoatsInput,
   ColourantChange,
@@ -7,9 +8,11 @@ import {
   MediumChange,
   NewColourant,
   NewMedium,
+  NewSupply,
   RungChange,
   SpeciesChange,
   SpeciesSchema,
+  SupplyChange,
 } from '../../shared/shelf.ts';
 import { notFound } from '../acts/refusal.ts';
 import {
@@ -27,13 +30,19 @@ import {
   takeSampleOut,
 } from '../acts/shelf.ts';
 import type { Shop } from '../acts/shop.ts';
+import { addLot, addSupply, changeLot, changeSupply, takeLotOut } from '../acts/supplies.ts';
 import { nextLadderBoards } from '../acts/teaching.ts';
 import { storyOf } from '../store/events.ts';
 import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
 import { byOf, idOf } from './asked.ts';
 
 /** Where each kind of thing on the shelf has its address. */
-const PLACES: Record<ShelfKind, string> = { species: 'species', colourant: 'colourants', medium: 'mediums' };
+const PLACES: Record<ShelfKind, string> = {
+  species: 'species',
+  colourant: 'colourants',
+  medium: 'mediums',
+  supply: 'supplies',
+};
 const VersionNumber = z
   .string()
   .regex(/^[1-9]\d{0,6}$/)
@@ -113,6 +122,26 @@ export function shelfRoutes(shop: Shop): Router {
   });
   router.post('/coat-samples/:sample/restore', async (request, response) => {
     response.json(await takeSampleOut(shop, byOf(request), idOf(request.params.sample, 'board'), false));
+  });
+
+  router.post('/supplies', async (request, response) => {
+    response.status(201).json(await addSupply(shop, byOf(request), NewSupply.parse(request.body)));
+  });
+  router.patch('/supplies/:id', async (request, response) => {
+    response.json(await changeSupply(shop, byOf(request), request.params.id, SupplyChange.parse(request.body)));
+  });
+  router.post('/lots', async (request, response) => {
+    response.status(201).json(await addLot(shop, byOf(request), NewLot.parse(request.body)));
+  });
+  router.patch('/lots/:lot', async (request, response) => {
+    const change = LotChange.parse(request.body);
+    response.json(await changeLot(shop, byOf(request), idOf(request.params.lot, 'lot'), change));
+  });
+  router.delete('/lots/:lot', async (request, response) => {
+    response.json(await takeLotOut(shop, byOf(request), idOf(request.params.lot, 'lot'), true));
+  });
+  router.post('/lots/:lot/restore', async (request, response) => {
+    response.json(await takeLotOut(shop, byOf(request), idOf(request.params.lot, 'lot'), false));
   });
   return router;
 }

@@ -4,10 +4,11 @@ import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
 import { all, assignments, one, stamp, touched } from './rows.ts';
+import { POTS_AND_STEPS } from './steps.ts';
 
 const RecipeRow = Recipe.extend({ createdAt: stamp, boardId: z.string() });
 const RECIPE_COLUMNS = `r.id, r.number, r.stack, r.litres, r.origin, r.preparation, r.made_with as "madeWith", r.expected,
-  r.learned_from as "learnedFrom", r.created_at as "createdAt"`;
+  r.learned_from as "learnedFrom", r.created_at as "createdAt", ${POTS_AND_STEPS}`;
 const CoatRow = Coat.extend({ putOnAt: stamp.nullable(), boardId: z.string() });
 const COAT_COLUMNS = `c.id, c.board_id as "boardId", c.stage, c.layer, c.put_on_at as "putOnAt", c.minutes, c.conditions, c.used,
   c.note, p.name as person, c.version`;
@@ -90,7 +91,7 @@ export async function insertStrip(
   return true;
 }
 
-export interface RecipeToKeep extends Omit<Recipe, 'number' | 'createdAt' | 'stack'> {
+export interface RecipeToKeep extends Omit<Recipe, 'number' | 'createdAt' | 'stack' | 'pots' | 'done'> {
   stack: unknown;
   knowledge: string | null;
 }

@@ -12,19 +12,20 @@ import {
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
-const HouseRow = House.pick({ units: true, lights: true, version: true });
+const HouseRow = House.pick({ units: true, lights: true, bench: true, version: true });
 
 export async function house(db: Queries): Promise<House> {
-  const row = HouseRow.parse(await one(db, HouseRow, 'select units, lights, version from house'));
+  const row = HouseRow.parse(await one(db, HouseRow, 'select units, lights, bench, version from house'));
   return { ...row, people: await people(db), instruments: await instruments(db) };
 }
 
-export async function updateHouse(db: Queries, { version, units, lights }: HouseChange): Promise<boolean> {
+export async function updateHouse(db: Queries, { version, units, lights, bench }: HouseChange): Promise<boolean> {
   return touched(
     await db.query(
-      `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'), version = version + 1
+      `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'),
+         bench = bench || coalesce($4::jsonb, '{}'), version = version + 1
        where version = $1 returning version`,
-      [version, units ?? null, lights ? JSON.stringify(lights) : null],
+      [version, units ?? null, lights ? JSON.stringify(lights) : null, bench ? JSON.stringify(bench) : null],
     ),
   );
 }
@@ -87,7 +88,7 @@ export async function updateInstrument(
   );
 }
 
-const KEPT = ['person', 'instrument', 'species', 'colourant', 'medium', 'old_board'] as const;
+const KEPT = ['person', 'instrument', 'species', 'colourant', 'medium', 'supply', 'old_board'] as const;
 export type Archivable = (typeof KEPT)[number];
 
 /** Puts something away, or brings it back; false when there is no such thing. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { anatomyOf, blotchOf } from '../../core/board/wood.ts';
 import type { Profile } from '../../core/learn/profile.ts';
 import type { FittedCoat } from '../../core/learn/surfaces.ts';
+import { NO_SHEET, type Sheet } from '../../shared/sheet.ts';
 import {
   type ColourantChange,
   ColourantRecord,
@@ -12,31 +13,40 @@ import {
   type NewMedium,
   type NewRung,
   type NewSpecies,
+  type NewSupply,
   Rung,
   type Shelf,
   type SpeciesChange,
   SpeciesRecord,
+  type SupplyChange,
+  SupplyRecord,
 } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
+import { lots } from './lots.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
 const SPECIES =
   'id, name, figure, cut, ring_mm as "ringMm", tannin, anatomy, blotch, tissues, version, archived_at is not null as archived';
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
-  c.cost_per_gram as "costPerGram", c.lot, c.caution, c.lift, c.fit, c.version, c.archived_at is not null as archived,
+  c.cost_per_gram as "costPerGram", c.caution, c.sheet, c.lift, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
               'before', r.before, 'after', r.after, 'version', r.version) order by r.strength, r.id)
             from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
-const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.fit_error as "fitError", m.version,
+const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.sheet, m.fit_error as "fitError", m.version,
   m.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', s.id, 'speciesId', s.species_id, 'coats', s.coats,
               'before', s.before, 'after', s.after) order by s.created_at, s.id)
             from coat_sample s where s.medium_id = m.id and s.deleted_at is null), '[]') as samples`;
 
+const SUPPLY = 'id, name, kind, carrier, caution, sheet, version, archived_at is not null as archived';
+const sheetText = (sheet: Sheet | undefined) => JSON.stringify(sheet ?? NO_SHEET);
+
 export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
   species: await all(db, SpeciesRecord, `select ${SPECIES} from species order by name, id`),
   colourants: await all(db, ColourantRecord, `select ${COLOURANT} from colourant c order by c.kind, c.id`),
   mediums: await all(db, MediumRecord, `select ${MEDIUM} from medium m order by m.kind, m.name, m.id`),
+  supplies: await all(db, SupplyRecord, `select ${SUPPLY} from supply order by kind, name, id`),
+  lots: await lots(db),
 });
 
 export const speciesById = (db: Queries, id: string): Promise<SpeciesRecord | null> =>
@@ -45,6 +55,8 @@ export const colourantById = (db: Queries, id: string): Promise<ColourantRecord 
   one(db, ColourantRecord, `select ${COLOURANT} from colourant c where c.id = $1`, [id]);
 export const mediumById = (db: Queries, id: string): Promise<MediumRecord | null> =>
   one(db, MediumRecord, `select ${MEDIUM} from medium m where m.id = $1`, [id]);
+export const supplyById = (db: Queries, id: string): Promise<SupplyRecord | null> =>
+  one(db, SupplyRecord, `select ${SUPPLY} from supply where id = $1`, [id]);
 /** The sealer that ladders of pigments are read over: the first that stands on the shelf. */
 export const firstSealer = (db: Queries): Promise<MediumRecord | null> =>
   one(
@@ -53,7 +65,7 @@ export const firstSealer = (db: Queries): Promise<MediumRecord | null> =>
     `select ${MEDIUM} from medium m where m.kind = 'sealer' and m.archived_at is null order by m.name, m.id limit 1`,
   );
 
-export type ShelfKind = 'species' | 'colourant' | 'medium';
+export type ShelfKind = 'species' | 'colourant' | 'medium' | 'supply';
 
 /** Keeps a thing of the shelf as it is now, under its version: what was predicted with it can be looked up. */
 export async function keepVersion(db: Queries, kind: ShelfKind, id: string): Promise<void> {
@@ -116,9 +128,9 @@ export async function updateSpecies(
 export async function insertColourant(db: Queries, c: NewColourant): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, lot, caution, lift)
+      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, caution, lift, sheet)
        values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
-      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.lot, c.caution, c.lift ?? null],
+      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.caution, c.lift ?? null, sheetText(c.sheet)],
     ),
   );
 }
@@ -128,9 +140,17 @@ export async function updateColourant(
   id: string,
   change: z.infer<typeof ColourantChange>,
 ): Promise<boolean> {
-  const { name, carrier, maxStrength, costPerGram, lot, caution, lift } = change;
+  const { name, carrier, maxStrength, costPerGram, caution, lift, sheet } = change;
   const { set, values } = assignments(
-    { name, carrier, max_strength: maxStrength, cost_per_gram: costPerGram, lot, caution, lift },
+    {
+      name,
+      carrier,
+      max_strength: maxStrength,
+      cost_per_gram: costPerGram,
+      caution,
+      lift,
+      sheet: sheet && sheetText(sheet),
+    },
     3,
   );
   return touched(
@@ -196,9 +216,9 @@ export async function setRungDeleted(db: Queries, id: string, deleted: boolean):
 export async function insertMedium(db: Queries, m: NewMedium): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into medium (id, name, kind, carrier, k1, k2, tint, caution) values ($1, $2, $3, $4, $5, $6, $7, $8)
+      `insert into medium (id, name, kind, carrier, k1, k2, tint, caution, sheet) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
        on conflict (id) do nothing returning id`,
-      [m.id, m.name, m.kind, m.carrier, m.k1 ?? null, m.k2, m.tint, m.caution],
+      [m.id, m.name, m.kind, m.carrier, m.k1 ?? null, m.k2, m.tint, m.caution, sheetText(m.sheet)],
     ),
   );
 }
@@ -206,9 +226,9 @@ export async function insertMedium(db: Queries, m: NewMedium): Promise<boolean> 
 export async function updateMedium(
   db: Queries,
   id: string,
-  { version, name, carrier, caution }: z.infer<typeof MediumChange>,
+  { version, name, carrier, caution, sheet }: z.infer<typeof MediumChange>,
 ): Promise<boolean> {
-  const { set, values } = assignments({ name, carrier, caution }, 3);
+  const { set, values } = assignments({ name, carrier, caution, sheet: sheet && sheetText(sheet) }, 3);
   return touched(
     await db.query(`update medium set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
       id,
@@ -244,4 +264,32 @@ export async function setCoat(db: Queries, id: string, { surface, tint, fitError
     tint,
     fitError,
   ]);
+}
+
+export async function insertSupply(
+  db: Queries,
+  { id, name, kind, carrier, caution, sheet }: NewSupply,
+): Promise<boolean> {
+  return touched(
+    await db.query(
+      `insert into supply (id, name, kind, carrier, caution, sheet) values ($1, $2, $3, $4, $5, $6)
+       on conflict (id) do nothing returning id`,
+      [id, name, kind, carrier, caution, sheetText(sheet)],
+    ),
+  );
+}
+
+export async function updateSupply(
+  db: Queries,
+  id: string,
+  { version, name, carrier, caution, sheet }: z.infer<typeof SupplyChange>,
+): Promise<boolean> {
+  const { set, values } = assignments({ name, carrier, caution, sheet: sheet && sheetText(sheet) }, 3);
+  return touched(
+    await db.query(`update supply set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
+      id,
+      version,
+      ...values,
+    ]),
+  );
 }

@@ -114,8 +114,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       <ShelfTools kind="colourants" item={colourant} />
       <ColourStrip colourant={colourant} shelf={shelf} height={88} />
       <div>
-        {colourant.kind} for {colourant.carrier}, lot {colourant.lot || 'not noted'}, at most{' '}
-        {strengthText(colourant.maxStrength, colourant.kind)}
+        {colourant.kind} for {colourant.carrier}, at most {strengthText(colourant.maxStrength, colourant.kind)}
         {!share && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
       </div>
       {colourant.absorption ? (

@@ -1,0 +1,109 @@
+import { FieldError } from '../../core/field-error.ts';
+import { converted, unitOf } from '../../core/mix/index.ts';
+import type { Board } from '../../shared/board.ts';
+import type { Lot } from '../../shared/lot.ts';
+import type { Sheet } from '../../shared/sheet.ts';
+import type { PotsInput, StepInput } from '../../shared/steps.ts';
+import type { Queries } from '../db/db.ts';
+import { boardById } from '../store/boards.ts';
+import { insertEvent } from '../store/events.ts';
+import { lotById } from '../store/lots.ts';
+import { colourantById, mediumById, supplyById } from '../store/shelf.ts';
+import { insertPot, insertStep, setStepDeleted, stepById } from '../store/steps.ts';
+import { workOn } from './boards.ts';
+import { notFound, Refusal } from './refusal.ts';
+import type { By, Shop } from './shop.ts';
+
+/** The recipe of a board that is at work. */
+async function recipeOf(tx: Queries, board: string) {
+  const work = await workOn(tx, board);
+  const recipe = (await boardById(tx, board))?.recipe;
+  if (!recipe) throw new Refusal(409, 'This board has no recipe yet: plan its layers first.', 'recipe');
+  return { recipe, job: work.jobId };
+}
+
+async function boardOf(db: Queries, id: string): Promise<Board> {
+  const board = await boardById(db, id);
+  if (!board) throw notFound('board');
+  return board;
+}
+
+const SHELVES = { colourant: colourantById, medium: mediumById, supply: supplyById } as const;
+async function itemOf(tx: Queries, lot: Lot): Promise<{ name: string; sheet: Sheet }> {
+  const [kind, id = ''] = lot.item.split('/');
+  const item = await SHELVES[kind as keyof typeof SHELVES](tx, id);
+  if (!item) throw notFound('product');
+  return item;
+}
+
+/** What a pour takes from its lot, in the lot's unit. @throws FieldError where the density that it takes is missing */
+async function takenFrom(tx: Queries, lot: Lot, { grams, millilitres }: StepInput): Promise<number | null> {
+  if (lot.unit === 'piece') return 1;
+  const poured =
+    typeof grams === 'number'
+      ? { value: grams, unit: unitOf('g') }
+      : typeof millilitres === 'number'
+        ? { value: millilitres, unit: unitOf('mL') }
+        : null;
+  if (!poured) return null;
+  const { name, sheet } = await itemOf(tx, lot);
+  return converted(poured, unitOf(lot.unit), { name, ...sheet }, 'lotId').value;
+}
+
+/** A step of the mix sheet is done; a pour takes from the lot it came out of. */
+export async function doStep({ db }: Shop, by: By, board: string, input: StepInput): Promise<Board> {
+  await db.transaction(async (tx) => {
+    const { recipe, job } = await recipeOf(tx, board);
+    if (recipe.done.some((d) => d.id === input.id)) return;
+    const [stage] = input.step.split('/').map(Number);
+    if ((stage ?? 0) > recipe.stack.length)
+      throw new FieldError('step', `This recipe has ${recipe.stack.length} layers; there is no stage ${stage}.`);
+    if (recipe.done.some((d) => d.step === input.step))
+      throw new Refusal(409, 'This step is done already. Take it back to do it again.', 'step');
+    const lot = input.lotId ? await lotById(tx, input.lotId) : null;
+    if (input.lotId && !lot) throw notFound('lot');
+    const taken = lot && (await takenFrom(tx, lot, input));
+    const { id, step, grams = null, millilitres = null } = input;
+    await insertStep(tx, { id, recipe: recipe.id, step, grams, millilitres, lot: lot?.id ?? null, taken, by });
+    const detail = { recipe: recipe.number, step, grams, millilitres, lot: lot?.code ?? null };
+    await insertEvent(tx, { kind: 'step done', by, job, board, detail });
+  });
+  return boardOf(db, board);
+}
+
+export async function takeStepBack({ db }: Shop, by: By, id: string, back: boolean): Promise<Board> {
+  const board = await db.transaction(async (tx) => {
+    const step = await stepById(tx, id);
+    if (!step) throw notFound('step');
+    const { job } = await recipeOf(tx, step.boardId);
+    if (step.deleted === back) return step.boardId;
+    if (!(await setStepDeleted(tx, id, back))) throw new Refusal(409, 'This step was done again meanwhile.', 'step');
+    const kind = back ? 'step taken back' : 'step done';
+    await insertEvent(tx, { kind, by, job, board: step.boardId, detail: { step: step.step } });
+    return step.boardId;
+  });
+  return boardOf(db, board);
+}
+
+/** Layers of a recipe are mixed in batches of their own: another volume, or solved again after too much was poured. */
+export async function setPots({ db }: Shop, by: By, board: string, { pots }: PotsInput): Promise<Board> {
+  await db.transaction(async (tx) => {
+    const { recipe, job } = await recipeOf(tx, board);
+    for (const pot of pots) {
+      const layer = recipe.stack[pot.stage - 1];
+      if (!layer)
+        throw new FieldError('stage', `This recipe has ${recipe.stack.length} layers; there is no stage ${pot.stage}.`);
+      const other = Object.keys(pot.grams).find((id) => !(id in layer.colours));
+      if (other) throw new FieldError('grams', `“${other}” is no colour of this layer. Plan a new recipe for it.`);
+      if (await insertPot(tx, recipe.id, pot, by))
+        await insertEvent(tx, {
+          kind: 'pot changed',
+          by,
+          job,
+          board,
+          detail: { recipe: recipe.number, stage: pot.stage, layer: layer.kind, litres: pot.litres },
+        });
+    }
+  });
+  return boardOf(db, board);
+}
