@@ -27,7 +27,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
-  'core/mix': { rooms: ['core', 'core/layers'], packages: [] },
+  'core/mix': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/time': { rooms: ['core', 'core/layers'], packages: [] },
   'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
   'core/match': {

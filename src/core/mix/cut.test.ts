@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { flakesFor, spiritToThin } from './cut.ts';
+import { cutByHeight, flakesFor, heightFor, spiritToThin } from './cut.ts';
 
 describe('cuts of shellac', () => {
   it('a one-pound cut is about 120 g of flakes to a litre of spirit (common practice), in proportion', () => {
@@ -30,5 +30,17 @@ describe('cuts of shellac', () => {
     expect(() => spiritToThin(1, 2)).toThrow('cannot be thinned');
     expect(() => flakesFor(0, 1)).toThrow('more than nothing');
     expect(() => flakesFor(2, -1)).toThrow('How much spirit');
+  });
+});
+
+describe('the volume rule (common practice)', () => {
+  it('loose flakes to half the fill line are about two pounds, the same height ground about three', () => {
+    expect(cutByHeight(0.5, 'loose')).toBe(2);
+    expect(cutByHeight(0.5, 'ground')).toBe(3);
+    expect(heightFor(1, 'loose')).toBe(0.25);
+  });
+  it('goes no higher than the line', () => {
+    expect(() => cutByHeight(1.2, 'loose')).toThrow('between the bottom and the line');
+    expect(() => heightFor(5, 'loose')).toThrow('cannot be made by height');
   });
 });

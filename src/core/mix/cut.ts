@@ -27,3 +27,24 @@ export function spiritToThin(from: number, to: number): number {
   const volume = 1 + (from * GRAMS_PER_POUND_CUT) / (1000 * SHELLAC_DENSITY);
   return (from / to - 1) / volume;
 }
+
+/** Pounds of a cut when flakes fill a jar to a height and spirit fills it to the line, per share of the line. Common practice. */
+const POUNDS_AT_FULL_HEIGHT = { loose: 4, ground: 6 };
+
+/**
+ * The volume rule: loose flakes to half the height of the fill line, spirit to the line, is about a two-pound cut; the same
+ * height of ground flakes is about three.
+ * @param height of the flakes, as a share of the fill line
+ * @throws FieldError
+ */
+export function cutByHeight(height: number, flakes: keyof typeof POUNDS_AT_FULL_HEIGHT): number {
+  if (!(height > 0 && height <= 1)) throw new FieldError('height', 'The flakes stand between the bottom and the line.');
+  return POUNDS_AT_FULL_HEIGHT[flakes] * height;
+}
+/** Height of the flakes, as a share of the fill line, that makes a cut. @throws FieldError where the jar is too small for it */
+export function heightFor(pounds: number, flakes: keyof typeof POUNDS_AT_FULL_HEIGHT): number {
+  const height = pounds / POUNDS_AT_FULL_HEIGHT[flakes];
+  if (!(height > 0 && height <= 1))
+    throw new FieldError('cut', `A ${pounds}-lb cut cannot be made by height with ${flakes} flakes: weigh them.`);
+  return height;
+}

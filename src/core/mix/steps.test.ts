@@ -1,0 +1,100 @@
+import { describe, expect, it } from 'vitest';
+import { BENCH } from '../../../test/fixtures/bench-materials.ts';
+import { USUAL_PREPARATION } from '../board/preparation.ts';
+import { newLayer, type Stack } from '../layers/layer.ts';
+import { gramsPerLitre } from './quantity.ts';
+import { type ProductFacts, type Step, stepsOf } from './steps.ts';
+
+const LITRES = 0.5;
+const sheet = (
+  stack: Stack,
+  { facts = {}, ...preparation }: Partial<typeof USUAL_PREPARATION> & { facts?: Record<string, ProductFacts> } = {},
+) =>
+  stepsOf({
+    stack,
+    preparation: { ...USUAL_PREPARATION, ...preparation },
+    materials: BENCH,
+    facts,
+    batchOf: (stage) => ({
+      litres: LITRES,
+      grams: Object.fromEntries(
+        Object.entries(stack[stage - 1]?.colours ?? {}).map(([id, s]) => [
+          id,
+          LITRES * s * gramsPerLitre(BENCH.colourants[id]?.kind ?? 'dye', 1),
+        ]),
+      ),
+    }),
+  });
+const titles = (steps: readonly Step[]) => steps.map((s) => s.title);
+const of = (steps: readonly Step[], key: string) => steps.find((s) => s.key === key);
+
+describe('the steps of a mix sheet', () => {
+  it('a water dye: the main colour first, half the water hot, made up, strained, cooled', () => {
+    const steps = sheet([
+      newLayer('dye', { colours: { soot: 0.5, honey: 2 } }),
+      newLayer('clear', { medium: 'satin' }),
+    ]);
+    expect(steps.filter((s) => s.pour).map((s) => s.pour)).toEqual([
+      { colourant: 'honey', grams: 1, total: 1 },
+      { colourant: 'soot', grams: 0.25, total: 1.25 },
+    ]);
+    expect(of(steps, '1/base')).toMatchObject({ millilitres: 250, detail: expect.stringContaining('hot, distilled') });
+    expect(titles(steps)).toEqual(expect.arrayContaining(['Make up to 500 mL', 'Strain', 'Let it cool']));
+    expect(of(steps, '1/coat')?.detail).toContain('wipe after 5 min');
+    expect(of(steps, '1/coat')?.wayBack?.until).toBe('until the next coat seals it');
+  });
+  it('each key stands once, and coats are counted with what is between them', () => {
+    const steps = sheet([
+      newLayer('dye', { colours: { honey: 2 } }),
+      newLayer('sealer', { medium: 'shellac' }),
+      newLayer('clear', { medium: 'satin', settings: { coats: 3 } }),
+    ]);
+    expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
+    expect(steps.filter((s) => s.stage === 3 && s.key.includes('coat')).map((s) => s.title)).toEqual([
+      'satin, coat 1 of 3',
+      'satin, coat 2 of 3',
+      'satin, coat 3 of 3',
+    ]);
+    // No steel wool between waterborne coats: rust specks.
+    expect(of(steps, '3/rub-1')?.detail).toContain('never steel wool');
+    // Nothing is rubbed, and nothing waited for, after the last coat.
+    expect(of(steps, '3/rub-3')).toBeUndefined();
+    expect(of(steps, '3/dry-3')).toBeUndefined();
+    expect(of(steps, '2/cut')?.detail).toMatch(/^120 g of flakes in 500 mL of spirit/);
+  });
+  it('a ready-made stain thinned: the rest of the volume is its thinner, rags are warned of', () => {
+    const steps = sheet([newLayer('wiping-stain', { colours: { 'tin-walnut': 0.8 } })], {
+      facts: { 'tin-walnut': { thinner: 'mineral spirit' } },
+    });
+    expect(of(steps, '1/base')).toMatchObject({
+      title: 'Thin with mineral spirit',
+      millilitres: expect.closeTo(100, 6),
+    });
+    expect(of(steps, '1/coat')?.cautions.join()).toContain('Oily rags');
+  });
+  it('a glaze is made up by weight; a hardener starts the pot life', () => {
+    const steps = sheet([newLayer('glaze', { colours: { umber: 0.1 } }), newLayer('clear', { medium: 'satin' })], {
+      facts: { satin: { hardener: { item: 'satin-hardener', parts: 4 }, potLife: 3 } },
+    });
+    expect(of(steps, '1/base')?.detail).toBe('450 g, to 500 g in all.');
+    expect(of(steps, '2/base')?.millilitres).toBeCloseTo(400, 6);
+    expect(of(steps, '2/hardener')).toMatchObject({ millilitres: expect.closeTo(100, 6), hours: 3 });
+  });
+  it('the wood is made ready as it was planned; an old finish is scuffed, and lead is warned of', () => {
+    const stack = [newLayer('dye', { colours: { honey: 2 } })];
+    expect(titles(sheet(stack, { conditioner: true, preWet: true })).slice(0, 6)).toEqual([
+      'Sand to 180',
+      'Raise the grain',
+      'Dry before knocking down',
+      'Conditioner',
+      'Until the conditioner lets colour in',
+      'Wet the wood',
+    ]);
+    expect(of(sheet(stack, { oldFinish: true }), '0/scuff')?.cautions.join()).toContain('lead');
+  });
+  it('the shop’s own wait comes before the usual one', () => {
+    const stack = [newLayer('dye', { colours: { honey: 2 } }), newLayer('clear', { medium: 'satin' })];
+    expect(of(sheet(stack), '1/dry')?.hours).toBe(6);
+    expect(of(sheet(stack, { facts: { honey: { goOn: 30 } } }), '1/dry')?.hours).toBe(30);
+  });
+});
