@@ -2,6 +2,7 @@ export * from './bench.ts';
 export * from './codes.ts';
 export * from './evidence.ts';
 export * from './materials.ts';
+export * from './mixing.ts';
 export * from './openings.ts';
 export * from './parts.ts';
 export * from './plan.ts';

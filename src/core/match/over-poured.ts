@@ -73,7 +73,7 @@ export function overPoured(
   const toScale = (id: string, grams: number) => Math.max(inPot[id] ?? 0, Math.round(grams / scale) * scale);
   const gramsIn = (volume: number) =>
     Object.fromEntries(own.map((id) => [id, toScale(id, perLitre(id) * volume)] as const));
-  const keepRatio = rescueOf(litres * factor, gramsIn(litres * factor));
+  const inRatio = rescueOf(litres * factor, gramsIn(litres * factor));
 
   const solvedIn = (volume: number): Rescue => {
     const lower = evaluator.variables.map(
@@ -98,5 +98,5 @@ export function overPoured(
   const all = VOLUMES.map((share) => solvedIn(litres * (1 + share * (factor - 1))));
   const keepColour =
     all.find((r) => r.deltaE <= planned + KEPT) ?? all.reduce((least, r) => (r.deltaE < least.deltaE ? r : least));
-  return { keepRatio, keepColour };
+  return { keepRatio: inRatio, keepColour };
 }

@@ -41,6 +41,8 @@ export interface Step {
   pour?: { colourant: string; grams: number; total: number };
   /** Of a base: what is poured, in millilitres. */
   millilitres?: number;
+  /** It follows the last coat of its layer. */
+  afterLast?: boolean;
   /** Hours: of a wait until the next step, of a pot how long it can be used. */
   hours?: number;
   cautions: readonly string[];
@@ -321,11 +323,19 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
           title: 'Dry',
           detail: last ? 'Dry to the touch, not cool to the hand; a white cloth stays clean.' : '',
           hours,
+          afterLast: last,
         }),
       );
     const rub = between(layer, last ? next : layer, carrier === 'water');
     if (rub)
-      steps.push(step(stage, coats > 1 ? `rub-${c + 1}` : 'rub', { kind: 'do', title: 'Rub down', detail: rub }));
+      steps.push(
+        step(stage, coats > 1 ? `rub-${c + 1}` : 'rub', {
+          kind: 'do',
+          title: 'Rub down',
+          detail: rub,
+          afterLast: last,
+        }),
+      );
     return steps;
   });
   return [...colourSteps(layer, stage, sheet), ...mediumSteps(layer, stage, sheet), ...on.flat()];

@@ -1,10 +1,10 @@
 /** What a quantity is of. Drops, cans and parts come to a volume only with what is known of dropper, can and part. */
-export type Dimension = 'mass' | 'volume' | 'drops' | 'cans' | 'parts' | 'share' | 'cut';
+export type Dimension = 'mass' | 'volume' | 'area' | 'boards' | 'drops' | 'cans' | 'parts' | 'share' | 'cut';
 
 export interface Unit {
   id: string;
   dimension: Dimension;
-  /** Grams of a mass, millilitres of a volume, grams a litre of a cut; 1 of what is counted. */
+  /** Grams of a mass, millilitres of a volume, square metres of an area, grams a litre of a cut; 1 of what is counted. */
   factor: number;
   /** How it may be typed, in small letters and without dots. */
   typed: readonly string[];
@@ -57,6 +57,9 @@ export const UNITS: readonly Unit[] = [
   unit('UK pt', 'volume', uk(8), 'uk pint', 'uk pints', 'imperial pint', 'imperial pints'),
   unit('UK qt', 'volume', uk(4), 'uk quart', 'uk quarts', 'imperial quart', 'imperial quarts'),
   unit('UK gal', 'volume', uk(1), 'uk gallon', 'uk gallons', 'imperial gallon', 'imperial gallons'),
+  unit('m²', 'area', 1, 'm2', 'sqm', 'sq m', 'square metre', 'square metres', 'square meter', 'square meters'),
+  unit('ft²', 'area', 0.3048 ** 2, 'ft2', 'sqft', 'sq ft', 'square foot', 'square feet'),
+  unit('board', 'boards', 1, 'boards'),
   unit('drop', 'drops', 1, 'drops'),
   unit('can', 'cans', 1, 'cans', 'tin', 'tins'),
   unit('part', 'parts', 1, 'parts'),

@@ -61,6 +61,8 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   versions: { moves: isJob, teaches: false },
   boards: { moves: isJob, teaches: true },
   coats: { moves: isJob, teaches: true },
+  lots: { moves: (key) => key === '/shelf', teaches: false },
+  supplies: { moves: (key) => key === '/shelf', teaches: false },
   readings: { moves: isJob, teaches: true },
   rack: { moves: (key) => key === '/rack', teaches: true },
   people: { moves: (key) => key === '/house', teaches: false },
@@ -105,13 +107,16 @@ const withBoard = (job: Job, board: Board): Job => ({
   woods: job.woods.map((wood) => ({ ...wood, boards: wood.boards.map((b) => (b.id === board.id ? board : b)) })),
 });
 
-/** The board as it is now: the job in hand takes it in without being fetched again, and there is something to learn. */
-async function takeIn(board: Board): Promise<void> {
-  await mutate<Job>(
+const showBoard = (board: Board) =>
+  mutate<Job>(
     (key) => typeof key === 'string' && /^\/jobs\/\d+$/.test(key),
     (job) => job && withBoard(job, board),
     UNLESS_UNKNOWN,
   );
+
+/** The board as it is now: the job in hand takes it in without being fetched again, and there is something to learn. */
+async function takeIn(board: Board): Promise<void> {
+  await showBoard(board);
   await knowledgeIsBehind();
   await fetchAgain(isStory);
 }
@@ -120,6 +125,14 @@ async function takeIn(board: Board): Promise<void> {
 export async function changeBoard(method: string, path: string, body?: unknown): Promise<Board> {
   const board = Board.parse(await send(method, path, body));
   await takeIn(board);
+  return board;
+}
+
+/** A step of a mix sheet done or taken back, or a batch changed: it teaches nothing, and a pour takes from a lot of the shelf. */
+export async function changeSteps(method: string, path: string, body?: unknown): Promise<Board> {
+  const board = Board.parse(await send(method, path, body));
+  await showBoard(board);
+  await fetchAgain((key) => key === '/shelf' || isStory(key));
   return board;
 }
 

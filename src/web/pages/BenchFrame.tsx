@@ -49,7 +49,7 @@ function Woods({ bench, onTools }: { bench: Bench; onTools: (place: HTMLElement 
 }
 
 /** The pages of a job that are about one wood or board, and so carry its name in their address. */
-const PER_WOOD = ['layers', 'boards', 'verdict'];
+const PER_WOOD = ['layers', 'boards', 'mix', 'verdict'];
 
 /** A job on the bench: its name, the path of the work across the top, its woods. */
 export function BenchFrame() {
@@ -59,6 +59,8 @@ export function BenchFrame() {
   if (error) return <NothingHere>{error.message}</NothingHere>;
   if (!bench) return <LinearProgress aria-label="Fetching the job" />;
   const perWood = PER_WOOD.includes(pathname.split('/').at(-1) ?? '');
+  // The mix sheet belongs to the making of boards.
+  const mixing = pathname.endsWith('/mix');
   const done: Partial<Record<string, boolean>> = stepsDone(bench);
   return (
     <>
@@ -72,7 +74,7 @@ export function BenchFrame() {
             <NavLink
               key={step.to}
               to={perWood && step.to !== 'target' ? `${step.to}${search}` : step.to}
-              className={({ isActive }) => (isActive ? 'here' : '')}
+              className={({ isActive }) => (isActive || (mixing && step.to === 'boards') ? 'here' : '')}
             >
               {done[step.to] && '✓ '}
               {step.label}

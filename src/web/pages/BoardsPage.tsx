@@ -19,7 +19,7 @@ import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
-import { MixSheet } from '../parts/boards/MixSheet.tsx';
+import { MixSummary } from '../parts/boards/MixSummary.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
 import { Plank } from '../parts/boards/Plank.tsx';
@@ -165,7 +165,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
             </Button>
           </div>
         </section>
-        {board.recipe && <MixSheet recipe={board.recipe} bench={bench} />}
+        {board.recipe && <MixSummary bench={bench} model={model} recipe={board.recipe} />}
       </div>
       {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
       {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}

@@ -6,6 +6,8 @@ import {
   type NamedRoad,
   namedRoads,
   type Offer,
+  type OverPoured,
+  overPoured,
   type Pourable,
   type Promised,
   promiseOf,
@@ -86,8 +88,20 @@ export const matcher = {
   reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
     return reachOf(problem, tolerance, most, helps);
   },
-  pour(problem: MatchProblem, stack: Stack, litres: number): Pourable {
-    return roundToScale(problem, stack, litres);
+  /** Rounded to the scale, all pours together; `litres` of each layer. */
+  pour(problem: MatchProblem, stack: Stack, litres: number | readonly number[], scaleGrams?: number): Pourable {
+    return roundToScale(problem, stack, litres, scaleGrams);
+  },
+  /** What to do when more of a colour is in the pot of a layer than was planned. */
+  overPoured(
+    problem: MatchProblem,
+    stack: Stack,
+    layer: number,
+    litres: number,
+    inPot: Readonly<Record<string, number>>,
+    scaleGrams: number,
+  ): OverPoured {
+    return overPoured(problem, stack, layer, litres, inPot, scaleGrams);
   },
   batch(
     problem: MatchProblem,

@@ -1,0 +1,54 @@
+import { FieldError } from '../field-error.ts';
+import { unitOf } from './typed-quantity.ts';
+
+/** A pour may move the finished colour by so much, CIEDE2000, before the rest is solved again. */
+const MAY_MOVE = 0.2;
+/** Without a target, or of a colour that hardly moves it: a fiftieth, and never more than a tenth. */
+const [USUAL_SHARE, MOST_SHARE] = [0.02, 0.1];
+/** Sensitivities are told for so much too much. */
+const TOLD_FOR = 0.05;
+
+/**
+ * Grams that a pour may be off by to either side.
+ * @param moves CIEDE2000 that 5 % too much of it moves the finished colour by; none where that is not known
+ * @param scaleGrams smallest step of the scale
+ */
+export function pourTolerance(grams: number, moves: number | undefined, scaleGrams: number): number {
+  const share = moves === undefined ? USUAL_SHARE : Math.min(MOST_SHARE, (MAY_MOVE / Math.max(moves, 1e-9)) * TOLD_FOR);
+  return Math.max(scaleGrams, grams * share);
+}
+
+/** A powder in level spoons. */
+export interface Spooned {
+  /** Teaspoons, in whole steps of the smallest spoon. */
+  tsp: number;
+  /** Grams that they hold. */
+  grams: number;
+}
+
+/**
+ * The nearest pour in level spoons.
+ * @param bulkDensity grams in a millilitre as the powder lies in a level spoon
+ * @param spoon the smallest spoon, as a share of a teaspoon
+ * @throws FieldError where a density or spoon is none
+ */
+export function inSpoons(grams: number, bulkDensity: number, spoon: number): Spooned {
+  if (!(bulkDensity > 0)) throw new FieldError('bulkDensity', 'The bulk density is missing.');
+  if (!(spoon > 0)) throw new FieldError('spoon', 'The smallest spoon is missing.');
+  const perTsp = unitOf('tsp').factor * bulkDensity;
+  const tsp = Math.max(1, Math.round(grams / perTsp / spoon)) * spoon;
+  return { tsp, grams: tsp * perTsp };
+}
+
+/** A pot whose volume grows until every colour has its old proportion to the one of which most too much is in. */
+export function keepRatio(
+  litres: number,
+  grams: Readonly<Record<string, number>>,
+  inPot: Readonly<Record<string, number>>,
+): { litres: number; grams: Record<string, number> } {
+  const factor = Math.max(1, ...Object.entries(inPot).map(([id, g]) => g / (grams[id] ?? Number.POSITIVE_INFINITY)));
+  return {
+    litres: litres * factor,
+    grams: Object.fromEntries(Object.entries(grams).map(([id, g]) => [id, g * factor])),
+  };
+}

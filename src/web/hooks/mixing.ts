@@ -1,0 +1,104 @@
+import { useCallback, useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import type { Promised } from '../../core/match/index.ts';
+import { pourTolerance, type Step } from '../../core/mix/index.ts';
+import type { BoardModel } from '../../record/bench.ts';
+import { problemOf } from '../../record/bench.ts';
+import { isDone, mixSheet, stackAsPoured } from '../../record/mixing.ts';
+import { ownColours } from '../../record/openings.ts';
+import { measuredOf } from '../../record/stages.ts';
+import type { Recipe } from '../../shared/board.ts';
+import { newId } from '../../shared/id.ts';
+import type { Pot, StepInput } from '../../shared/steps.ts';
+import { changeBoard, changeSteps, useHouse } from './api.ts';
+import type { Bench } from './bench.ts';
+import { useSolved, type Work } from './matcher.ts';
+
+export interface Mixing {
+  recipe: Recipe;
+  steps: readonly Step[];
+  /** The step in hand: the one that was chosen, else the first that is not done. */
+  current: Step | null;
+  choose: (step: Step | null) => void;
+  isDone: (step: Step) => boolean;
+  /** The whole stack as it was poured so far. */
+  stack: Recipe['stack'];
+  /** What the stack as poured promises; null before a target is read. */
+  promise: Promised | null;
+  /** Grams that a pour may be off by. */
+  tolerance: (step: Step) => number;
+  scaleGrams: number;
+  finish: (step: Step, poured?: Pick<StepInput, 'grams' | 'millilitres' | 'lotId'>) => Promise<void>;
+  takeBack: (step: Step) => Promise<void>;
+  setPots: (pots: readonly Pot[]) => Promise<void>;
+}
+
+/** A step that ends with the last coat of its layer on the board. */
+const isLastCoat = (step: Step, steps: readonly Step[]) =>
+  steps.findLast((s) => s.stage === step.stage && /^\d+\/coat/.test(s.key)) === step;
+
+/** The mix sheet of a board as it is worked through: its steps, what was poured, and what that promises. */
+export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixing {
+  const [params, setParams] = useSearchParams();
+  const { board } = model;
+  const scaleGrams = useHouse().data?.bench.scaleGrams ?? 0.01;
+  const steps = useMemo(() => mixSheet(bench, model, recipe), [bench, model, recipe]);
+  const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
+  const work = useMemo((): Work<(Promised | null)[]> | null => {
+    const problem = problemOf(bench, model, stack, ownColours(stack), measuredOf(board));
+    return problem && ((matcher) => matcher.promises([{ stack, problem }], bench.job.tolerance));
+  }, [bench, model, board, stack]);
+  const promise = useSolved(work).answer?.[0] ?? null;
+  const done = useCallback((step: Step) => isDone(recipe, model, step), [recipe, model]);
+  const asked = params.get('step');
+  const current = steps.find((s) => s.key === asked) ?? steps.find((s) => !done(s)) ?? null;
+
+  const choose = useCallback(
+    (step: Step | null) =>
+      setParams(
+        (now) => {
+          const next = new URLSearchParams(now);
+          if (step) next.set('step', step.key);
+          else next.delete('step');
+          return next;
+        },
+        { replace: true },
+      ),
+    [setParams],
+  );
+  const finish: Mixing['finish'] = async (step, poured = {}) => {
+    await changeSteps('POST', `/boards/${board.id}/steps`, { id: newId(), step: step.key, ...poured });
+    // The last coat of a layer puts it on the board, with what was weighed out for it.
+    if (isLastCoat(step, steps) && !board.coats.some((c) => c.stage === step.stage))
+      await changeBoard('POST', `/boards/${board.id}/coats`, { id: newId(), stage: step.stage });
+    // One that was chosen out of turn is followed by what comes after it.
+    choose((asked && steps.slice(steps.indexOf(step) + 1).find((s) => !done(s))) || null);
+  };
+  const takeBack: Mixing['takeBack'] = async (step) => {
+    const coat = board.coats.find((c) => c.stage === step.stage);
+    if (coat && isLastCoat(step, steps)) await changeBoard('DELETE', `/coats/${coat.id}`);
+    const kept = recipe.done.find((d) => d.step === step.key);
+    if (kept) await changeSteps('DELETE', `/steps/${kept.id}`);
+    choose(step);
+  };
+  const setPots: Mixing['setPots'] = async (pots) => {
+    await changeSteps('POST', `/boards/${board.id}/pots`, { pots: pots.map((pot) => ({ id: newId(), ...pot })) });
+  };
+  return {
+    recipe,
+    steps,
+    current,
+    choose,
+    isDone: done,
+    stack,
+    promise,
+    scaleGrams,
+    tolerance: (step) =>
+      step.pour
+        ? pourTolerance(step.pour.grams, promise?.sensitivity[step.pour.colourant], scaleGrams)
+        : Number.POSITIVE_INFINITY,
+    finish,
+    takeBack,
+    setPots,
+  };
+}

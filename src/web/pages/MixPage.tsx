@@ -1,0 +1,133 @@
+import { Button, Menu, MenuItem } from '@mui/material';
+import { useMemo, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { DAYLIGHT } from '../../core/colour/lights.ts';
+import type { BoardModel } from '../../record/bench.ts';
+import { boardName } from '../../record/plank.ts';
+import type { Recipe } from '../../shared/board.ts';
+import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { useKept } from '../hooks/kept.ts';
+import { useLooks } from '../hooks/looks.ts';
+import { useMixing } from '../hooks/mixing.ts';
+import { hasSerial, useScale } from '../hooks/scale.ts';
+import { canSpeak, useSpoken } from '../hooks/speech.ts';
+import { useWakeLock } from '../hooks/wake-lock.ts';
+import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { BatchDialog } from '../parts/mix/BatchDialog.tsx';
+import { PrintSheet } from '../parts/mix/PrintSheet.tsx';
+import { amountText, StepList } from '../parts/mix/StepList.tsx';
+import { StepNow } from '../parts/mix/StepNow.tsx';
+import { deltaText, rangeText } from '../parts/numbers.ts';
+
+/** A mix sheet being worked through. */
+function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+  const mixing = useMixing(bench, model, recipe);
+  const { current, promise, stack } = mixing;
+  const { fields } = useLooks(bench, model, stack, DAYLIGHT);
+  const scale = useScale();
+  const [speaks, setSpeaks] = useKept('speaks', false);
+  const [batch, setBatch] = useState<number | null>(null);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  useWakeLock();
+  const amount = current ? amountText(current) : '';
+  useSpoken(current ? [current.title, amount, current.detail].filter(Boolean).join(', ') : 'All is done.', speaks);
+  const title = `Mix sheet, ${boardName(model.board).toLowerCase()} of ${model.name.toLowerCase()}`;
+  const seen = useMemo(() => [...new Set(current?.cautions ?? [])], [current]);
+  const join = (kind: 'simulated' | 'serial') => {
+    setAnchor(null);
+    void scale.join(kind);
+  };
+  return (
+    <>
+      <div className="mixsheet noprint">
+        <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+          <h2 style={{ margin: 0 }}>{title}</h2>
+          <span className="soft">recipe {recipe.number}, by weight</span>
+          <div style={{ marginLeft: 'auto', display: 'flex', gap: 8 }}>
+            {scale.joined ? (
+              <Button onClick={() => void scale.leave()}>
+                {scale.joined === 'simulated' ? 'Simulated scale' : 'Scale'}: leave
+              </Button>
+            ) : (
+              <Button onClick={(e) => setAnchor(e.currentTarget)}>Scale</Button>
+            )}
+            <Button aria-pressed={speaks} onClick={() => setSpeaks(!speaks)} disabled={!canSpeak()}>
+              {speaks ? 'Be quiet' : 'Speak'}
+            </Button>
+            <Button onClick={() => window.print()}>Print</Button>
+            <Button component={RouterLink} to={`../boards?board=${model.code}`}>
+              To the board
+            </Button>
+          </div>
+          <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+            <MenuItem onClick={() => join('simulated')}>The simulated scale</MenuItem>
+            <MenuItem onClick={() => join('serial')} disabled={!hasSerial()}>
+              A scale on a serial port
+            </MenuItem>
+          </Menu>
+        </div>
+        <div className="pouring">
+          <div style={{ display: 'grid', gap: 14, alignContent: 'start', minHeight: 0, overflow: 'auto' }}>
+            {current ? (
+              <StepNow key={current.key} bench={bench} mixing={mixing} step={current} scale={scale} />
+            ) : (
+              <section style={{ border: '1px solid var(--line)', background: 'var(--field)', padding: '24px 32px' }}>
+                <div style={{ fontSize: 44, fontWeight: 700 }}>All is done</div>
+                <p>Every step of this sheet is ticked. Read the board when it is dry.</p>
+              </section>
+            )}
+            {seen.map((caution) => (
+              <div key={caution} className="note" style={{ fontSize: 17 }}>
+                {caution}
+              </div>
+            ))}
+          </div>
+          <aside style={{ display: 'grid', gridTemplateRows: 'minmax(0, 1fr) auto', gap: 12, minHeight: 0 }}>
+            <StepList bench={bench} mixing={mixing} onBatch={setBatch} />
+            <div>
+              <div style={{ background: 'var(--work)', padding: 10 }}>
+                <BoardPicture
+                  wood={model.species}
+                  texture={model.preparation.texture}
+                  seed={model.seed}
+                  fields={fields}
+                  target={model.target}
+                  light={DAYLIGHT}
+                  height={56}
+                />
+              </div>
+              {promise && (
+                <div style={{ paddingTop: 8 }}>
+                  As poured so far: ΔE00 <b className="mono">{deltaText(promise.deltaE[0] ?? 0)}</b>, likely{' '}
+                  <span className="mono">{rangeText(promise.range)}</span>
+                </div>
+              )}
+            </div>
+          </aside>
+        </div>
+      </div>
+      <PrintSheet bench={bench} mixing={mixing} title={`${title}, recipe ${recipe.number}`} />
+      {batch !== null && (
+        <BatchDialog bench={bench} model={model} mixing={mixing} stage={batch} onClose={() => setBatch(null)} />
+      )}
+    </>
+  );
+}
+
+/** From a recipe to its pours, read from two metres. */
+export function MixPage() {
+  const bench = useOpenBench();
+  const model = useBoardModel(bench);
+  if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
+  const { recipe } = model.board;
+  if (!recipe)
+    return (
+      <div className="plate">
+        This board has no recipe yet.{' '}
+        <Button component={RouterLink} to={`../layers?board=${model.code}`}>
+          Plan its layers
+        </Button>
+      </div>
+    );
+  return <Sheet key={recipe.id} bench={bench} model={model} recipe={recipe} />;
+}

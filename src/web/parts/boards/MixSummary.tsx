@@ -1,0 +1,75 @@
+import { Button } from '@mui/material';
+import { useMemo } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { KINDS } from '../../../core/layers/layer.ts';
+import { partsOf } from '../../../core/mix/index.ts';
+import type { BoardModel } from '../../../record/bench.ts';
+import { isDone, mixSheet } from '../../../record/mixing.ts';
+import { potOf } from '../../../record/poured.ts';
+import type { Recipe } from '../../../shared/board.ts';
+import type { Bench } from '../../hooks/bench.ts';
+import { gramsText } from '../numbers.ts';
+
+/** What is poured for a board, at a glance, and the way to its mix sheet. */
+export function MixSummary({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+  const steps = useMemo(() => mixSheet(bench, model, recipe), [bench, model, recipe]);
+  const left = steps.filter((s) => !isDone(recipe, model, s)).length;
+  return (
+    <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
+        <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
+        <span>{left === 0 ? 'all steps done' : `${left} of ${steps.length} steps to do`}</span>
+        <Button component={RouterLink} to={`../mix?board=${model.code}`} sx={{ marginLeft: 'auto' }}>
+          Mix
+        </Button>
+      </div>
+      {recipe.stack.map((layer, i) => {
+        const stage = i + 1;
+        const pours = steps.flatMap((s) => (s.stage === stage && s.pour ? [{ ...s, pour: s.pour }] : []));
+        const parts = partsOf(pours.map((p) => p.pour.grams));
+        const medium = layer.medium ? bench.materials.mediums[layer.medium]?.name : undefined;
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
+          <div key={i}>
+            <h3 style={{ margin: '0 0 4px', display: 'flex', gap: 12 }}>
+              <span>
+                {stage}. {KINDS[layer.kind].label}
+                {medium ? `: ${medium}` : ''}
+              </span>
+              {pours.length > 0 && (
+                <span className="soft" style={{ fontWeight: 400 }}>
+                  {Number(potOf(recipe, stage, bench.materials).litres.toPrecision(3))} L
+                </span>
+              )}
+            </h3>
+            {pours.map(({ key, title, pour, ...step }, k) => (
+              <div
+                key={key}
+                style={{
+                  display: 'grid',
+                  gridTemplateColumns: '1fr auto 40px',
+                  gap: 14,
+                  alignItems: 'center',
+                  borderTop: '1px solid var(--line)',
+                  minHeight: 44,
+                }}
+              >
+                <span>
+                  {title}
+                  <span className="soft" style={{ paddingLeft: 12 }}>
+                    {parts[k]} {parts[k] === 1 ? 'part' : 'parts'}
+                  </span>
+                </span>
+                <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
+                  {gramsText(pour.grams)}
+                </span>
+                <span className="mono">{isDone(recipe, model, { ...step, key }) ? '✓' : ''}</span>
+              </div>
+            ))}
+            {layer.note && <p style={{ margin: '6px 0' }}>{layer.note}</p>}
+          </div>
+        );
+      })}
+    </section>
+  );
+}
