@@ -35,7 +35,7 @@ export interface Mixing {
 
 /** A step that ends with the last coat of its layer on the board. */
 const isLastCoat = (step: Step, steps: readonly Step[]) =>
-  steps.findLast((s) => s.stage === step.stage && /^\d+\/coat/.test(s.key)) === step;
+  steps.findLast((s) => s.stage === step.stage && /^\d+\/coat/.test(s.key))?.key === step.key;
 
 /** The mix sheet of a board as it is worked through: its steps, what was poured, and what that promises. */
 export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixing {
@@ -72,7 +72,7 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     if (isLastCoat(step, steps) && !board.coats.some((c) => c.stage === step.stage))
       await changeBoard('POST', `/boards/${board.id}/coats`, { id: newId(), stage: step.stage });
     // One that was chosen out of turn is followed by what comes after it.
-    choose((asked && steps.slice(steps.indexOf(step) + 1).find((s) => !done(s))) || null);
+    choose((asked && steps.slice(steps.findIndex((s) => s.key === step.key) + 1).find((s) => !done(s))) || null);
   };
   const takeBack: Mixing['takeBack'] = async (step) => {
     const coat = board.coats.find((c) => c.stage === step.stage);

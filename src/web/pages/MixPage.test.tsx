@@ -44,7 +44,9 @@ describe('a mix sheet', () => {
     await page.fill('As poured', '2010 mg');
     expect(inHand().getByText('2.01 g')).toBeDefined();
     await page.press('Poured');
-    await waitFor(async () => expect((await recipeNow(job))?.done).toMatchObject([{ step: '1/honey', grams: expect.closeTo(2.01, 9) }]));
+    await waitFor(async () =>
+      expect((await recipeNow(job))?.done).toMatchObject([{ step: '1/honey', grams: expect.closeTo(2.01, 9) }]),
+    );
     const { lots } = await ask<{ lots: Lot[] }>('GET', '/shelf');
     expect(lots.find((l) => l.id === lot.id)?.left).toBeCloseTo(17.99, 6);
     await waitFor(() => expect(inHand().getByText('Coal')).toBeDefined());
