@@ -6,7 +6,8 @@ import type { Job, JobList } from '../shared/job.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { askAt } from './ask.ts';
-import { COAT_WOODS, LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
+import { COAT_WOODS } from './products.ts';
+import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
 import { bringTo } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
@@ -17,7 +18,7 @@ const HOLDS = [1, 1.1, 1.3];
 export async function makeDemo(
   address: string,
   say: (line: string) => void,
-  { species: woods, mediums, colourants, jobs, people, rack }: Scenario = LIBRARY_REFIT,
+  { species: woods, mediums, colourants, supplies, lots, jobs, people, rack }: Scenario = LIBRARY_REFIT,
 ): Promise<void> {
   const ask = askAt(address);
 
@@ -60,12 +61,24 @@ export async function makeDemo(
     if (known?.absorption) continue;
     if (!known) await ask('POST', '/colourants', colourant);
     const rungs = [];
-    for (const rung of ladderOf(colourant.kind)) {
+    for (const rung of ladderOf(colourant.kind).filter((r) => woods.some((w) => w.id === r.speciesId))) {
       const readings = await ask('POST', '/instrument/rung', { colourantId: colourant.id, ...rung });
       rungs.push({ id: newId(), ...rung, ...(readings as { before: number[]; after: number[] }) });
     }
-    await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
+    if (rungs.length > 0) await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
   }
+
+  for (const supply of supplies)
+    if (!shelf.supplies.some((s) => s.id === supply.id)) await ask('POST', '/supplies', supply);
+  // Of what was left out of the shelf there is no lot.
+  const there = new Set([
+    ...colourants.map((c) => `colourant/${c.id}`),
+    ...mediums.map((m) => `medium/${m.id}`),
+    ...supplies.map((s) => `supply/${s.id}`),
+  ]);
+  for (const lot of lots.filter((l) => there.has(l.item)))
+    if (!shelf.lots.some((l) => l.item === lot.item && l.code === lot.code))
+      await ask('POST', '/lots', { id: newId(), ...lot });
 
   const house = (await ask('GET', '/house')) as House;
   for (const person of people)

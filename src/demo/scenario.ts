@@ -1,7 +1,7 @@
-import { type Amber, tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import type { NewJob } from '../shared/job.ts';
 import type { NewOldBoard } from '../shared/old-board.ts';
-import type { NewColourant, NewMedium, NewSpecies } from '../shared/shelf.ts';
+import type { NewColourant, NewSpecies } from '../shared/shelf.ts';
+import { COLOURANTS, LOTS, MEDIUMS, SUPPLIES } from './products.ts';
 import type { Progress } from './work.ts';
 
 /**
@@ -41,73 +41,32 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
   },
 ];
 
-const dye = (id: string, name: string, costPerGram: number, lot: string): NewColourant => ({
-  id,
-  name,
-  kind: 'dye',
-  carrier: 'water',
-  maxStrength: 24,
-  costPerGram,
-  lot,
-  caution: 'Powder: gloves, eye protection, no dust in the air. See its safety data sheet.',
-});
-const pigment = (id: string, name: string, lot: string): NewColourant => ({
-  id,
-  name,
-  kind: 'pigment',
-  carrier: 'water',
-  maxStrength: 0.3,
-  costPerGram: 0.04,
-  lot,
-  caution: 'Gloves and eye protection. See its safety data sheet.',
-});
-
-export const COLOURANTS: readonly NewColourant[] = [
-  dye('honey', 'Honey', 0.42, 'H-0714'),
-  dye('amber', 'Amber', 0.45, 'A-0802'),
-  dye('russet', 'Russet', 0.48, 'R-0311'),
-  dye('wine', 'Wine', 0.55, 'W-0650'),
-  dye('moss', 'Moss', 0.52, 'M-0127'),
-  dye('slate', 'Slate', 0.58, 'S-0933'),
-  dye('coal', 'Coal', 0.5, 'C-0204'),
-  pigment('ochre', 'Ochre', 'O-1101'),
-  pigment('brick', 'Brick', 'B-1107'),
-  pigment('umber', 'Umber', 'U-1113'),
-  pigment('soot', 'Soot', 'T-1120'),
-  pigment('chalk', 'Chalk', 'K-1121'),
-];
-
-/** Ladders: dyes on the palest wood, pigments with one board on the darkest, where their hiding shows. */
+/** Ladders: on the palest wood, colours of a film with one board on the darkest, where their hiding shows. */
 const [PALE, DARK] = ['birch', 'sapele'];
-export const ladderOf = (kind: NewColourant['kind']): readonly { strength: number; speciesId: string }[] =>
-  kind === 'pigment'
-    ? [
+const GRAMS_PER_LITRE = [1.5, 5, 14];
+export const ladderOf = (kind: NewColourant['kind']): readonly { strength: number; speciesId: string }[] => {
+  switch (kind) {
+    case 'pigment':
+    case 'metallic':
+      return [
         { strength: 0.02, speciesId: PALE },
         { strength: 0.08, speciesId: DARK },
         { strength: 0.25, speciesId: PALE },
-      ]
-    : [1.5, 5, 14].map((strength) => ({ strength, speciesId: PALE }));
-
-const medium = (
-  id: string,
-  name: string,
-  kind: NewMedium['kind'],
-  carrier: NewMedium['carrier'],
-  amber: Amber,
-  caution: string,
-): NewMedium => ({ id, name, kind, carrier, ...usualSurface(kind), tint: tintOf(amber), caution });
-const OILY_RAGS = 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.';
-const ALCOHOL = 'Alcohol: very flammable. No flame or spark; ventilate.';
-
-/** Put on the shelf with the usual values; the shop then fits its own from boards of {@link COAT_WOODS}. */
-export const MEDIUMS: readonly NewMedium[] = [
-  medium('water-satin', 'Waterborne satin', 'clear', 'water', 'water-clear', 'Ventilate. See its safety data sheet.'),
-  medium('oil-varnish', 'Oil varnish', 'clear', 'oil', 'amber', OILY_RAGS),
-  medium('blonde-shellac', 'Blonde shellac, dewaxed', 'sealer', 'alcohol', 'water-clear', ALCOHOL),
-  medium('garnet-shellac', 'Garnet shellac, dewaxed', 'sealer', 'alcohol', 'orange', ALCOHOL),
-  medium('linseed', 'Linseed oil', 'oil', 'oil', 'amber', OILY_RAGS),
-];
-export const COAT_WOODS = ['birch', 'sapele'];
+      ];
+    // As it comes in the tin, and thinned.
+    case 'stain':
+      return [
+        { strength: 0.3, speciesId: PALE },
+        { strength: 1, speciesId: DARK },
+        { strength: 1, speciesId: PALE },
+      ];
+    // It colours by the wood's own tannin.
+    case 'reactive':
+      return GRAMS_PER_LITRE.map((strength) => ({ strength, speciesId: 'oak' }));
+    default:
+      return GRAMS_PER_LITRE.map((strength) => ({ strength, speciesId: PALE }));
+  }
+};
 
 /** What the shop knows of its woods: figure, tannin and the shares of light, dark and pore; their colours it reads. */
 export const SPECIES: readonly (Pick<NewSpecies, 'id' | 'name' | 'figure' | 'tannin' | 'anatomy' | 'blotch'> & {
@@ -185,6 +144,8 @@ export interface Scenario {
   species: typeof SPECIES;
   mediums: typeof MEDIUMS;
   colourants: typeof COLOURANTS;
+  supplies: typeof SUPPLIES;
+  lots: typeof LOTS;
   jobs: typeof JOBS;
   people: typeof PEOPLE;
   rack: typeof RACK;
@@ -193,6 +154,8 @@ export const LIBRARY_REFIT: Scenario = {
   species: SPECIES,
   mediums: MEDIUMS,
   colourants: COLOURANTS,
+  supplies: SUPPLIES,
+  lots: LOTS,
   jobs: JOBS,
   people: PEOPLE,
   rack: RACK,

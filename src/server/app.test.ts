@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openTestShop, type TestShop } from '../../test/server/open-test-shop.ts';
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { labOf } from '../core/colour/lab.ts';
-import { COLOURANTS, MEDIUMS } from '../demo/scenario.ts';
+import { COLOURANTS, MEDIUMS } from '../demo/products.ts';
 import type { Board } from '../shared/board.ts';
 import type { StoredEvent } from '../shared/event.ts';
 import { newId } from '../shared/id.ts';

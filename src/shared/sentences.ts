@@ -69,6 +69,23 @@ const NAMES: Record<string, string> = {
   version: 'The version',
   width: 'The width',
   zones: 'The zones',
+  bulkDensity: 'The bulk density',
+  canMl: 'The size of the can',
+  cost: 'The cost',
+  coverage: 'What a litre covers',
+  cure: 'The cure',
+  density: 'The density',
+  dropsPerMl: 'The drops in a millilitre',
+  goOn: 'The wait',
+  grams: 'What was poured',
+  item: 'What it is',
+  parts: 'The parts to one of hardener',
+  potLife: 'The pot life',
+  shelfLife: 'The shelf life',
+  step: 'The step',
+  thinning: 'The most thinning',
+  window: 'The window',
+  amount: 'The amount',
 };
 
 const KINDS: Record<string, string> = {

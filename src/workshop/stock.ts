@@ -247,6 +247,28 @@ export const OTHER_COLOURS: readonly ColourNature[] = [
   pigment('sailcloth', 'Sailcloth', [[400, 25, 0.6]], 0.05, 26, 0.5, { maxStrength: 0.5 }),
 ];
 
+const stain = (id: string, name: string, k: readonly Band[], kFloor: number, s: number, carrier: Carrier) =>
+  pigment(id, name, k, kFloor, s, 0.4, kindOf('stain', carrier, 1));
+/** Ready-made stains that stand on the demo shelf beside those: wiping and gel in oil, some in water. */
+export const READY_STAINS: readonly ColourNature[] = [
+  stain('driftwood', 'Driftwood', [[420, 120, 0.5]], 0.35, 0.9, 'oil'),
+  stain('gorse', 'Gorse', [[430, 45, 1.7]], 0.08, 0.4, 'oil'),
+  stain('tideline', 'Tideline', [[520, 240, 0.6]], 0.7, 0.2, 'oil'),
+  stain('heather', 'Heather', [[530, 45, 1.1], [430, 40, 0.7]], 0.15, 0.3, 'oil'), // biome-ignore format: a table
+  stain('kelp-gel', 'Kelp', [[440, 110, 2.2]], 0.55, 0.4, 'oil'),
+  stain('harbour-night-gel', 'Harbour night', [[500, 260, 1.6]], 2.1, 0.15, 'oil'),
+  stain('biscuit-gel', 'Biscuit', [[430, 70, 1.3]], 0.15, 0.8, 'oil'),
+  stain('rope', 'Rope', [[430, 65, 1.2]], 0.14, 0.5, 'water'),
+  stain('mooring', 'Mooring', [[450, 120, 1.5]], 0.5, 0.25, 'water'),
+];
+/** A copper and a zinc powder, and a red and a yellow that come as a paste and a concentrate. */
+export const OTHER_PRODUCTS: readonly ColourNature[] = [
+  pigment('new-penny', 'New penny', [[430, 70, 4]], 0.6, 11, 0.2, kindOf('metallic', 'oil', 0.4)),
+  pigment('galvanised', 'Galvanised', [[400, 60, 1]], 0.9, 13, 0.1, kindOf('metallic', 'oil', 0.4)),
+  pigment('buoy-paste', 'Buoy', [[460, 70, 8], [540, 24, 6]], 0.3, 2, 0.4, { carrier: 'oil' }), // biome-ignore format: a table
+  dye('marsh', 'Marsh', [[430, 38, 0.3], [620, 50, 0.18]], 0.9, 0.004, { carrier: 'alcohol', lifts: 0.08 }), // biome-ignore format: a table
+];
+
 const coat = (id: string, kind: CoatKind, carrier: Carrier, amber: number): CoatNature => ({
   id,
   kind,
@@ -272,6 +294,6 @@ export const THIN_SEALER = 'thin-sealer';
 /** All that the simulated workshop has of its own. */
 export const STOCK: Stock = {
   woods: byId(WOODS),
-  colours: byId([...DYES, ...OLD_DYES, ...PIGMENTS, ...OTHER_COLOURS]),
+  colours: byId([...DYES, ...OLD_DYES, ...PIGMENTS, ...OTHER_COLOURS, ...READY_STAINS, ...OTHER_PRODUCTS]),
   coats: byId(COATS),
 };

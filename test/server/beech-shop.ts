@@ -1,4 +1,4 @@
-import { COLOURANTS, MEDIUMS } from '../../src/demo/scenario.ts';
+import { COLOURANTS, MEDIUMS } from '../../src/demo/products.ts';
 import type { Board } from '../../src/shared/board.ts';
 import { newId } from '../../src/shared/id.ts';
 import type { Job } from '../../src/shared/job.ts';

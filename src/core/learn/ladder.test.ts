@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { usualFilm } from '../board/films.ts';
 import { predict, type TanninClass, type Wood } from '../board/index.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer } from '../layers/layer.ts';
@@ -30,7 +31,7 @@ describe('ladders', () => {
     }
   });
   it('for a pigment find what the film does', () => {
-    const fit = fitPigmentLadder(ochre([0.03, 0.1, 0.28], PALE), 0.3);
+    const fit = fitPigmentLadder(ochre([0.03, 0.1, 0.28], PALE));
     expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
     expect(fit.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
   });
@@ -89,11 +90,38 @@ function ochre(strengths: readonly number[], wood: Wood, films: readonly number[
   });
 }
 
+describe('the ladder of a ready-made stain', () => {
+  it('is one profile on woods that hold it unlike: each rung counts with the film of its wood', () => {
+    const truth = MATERIALS.colourants.ochre;
+    const stain = {
+      ...truth,
+      kind: 'stain' as const,
+      maxStrength: 1,
+      absorption: truth.absorption.map((v) => v * 0.15),
+      scatter: truth.scatter.map((v) => v * 0.15),
+    };
+    const wiped = (strength: number, holds: number): Rung => {
+      const wood = { ...PALE, tissues: PALE.tissues.map((t) => ({ ...t, hold: t.hold * holds })) };
+      const layer = newLayer('wiping-stain', { colours: { ochre: strength } });
+      const looks = predict([layer], wood, { ...MATERIALS, colourants: { ochre: stain } });
+      return { strength, before: looks[0].reading, after: looks[1].reading, film: usualFilm('wiping-stain', wood) };
+    };
+    const rungs = [wiped(0.3, 1), wiped(1, 1), wiped(0.6, 2.5)];
+    const BLUE = 3;
+    const off = (of: Rung[], film?: number) =>
+      Math.abs(
+        Math.log(fitLadder('stain', of, 1, film ? { film } : {}).profile.absorption[BLUE] / stain.absorption[BLUE]),
+      );
+    const blind = rungs.map(({ film: _, ...rung }) => rung);
+    expect(off(rungs)).toBeLessThan(0.5 * off(blind, rungs[0].film));
+  });
+});
+
 describe('the ladder of a pigment, wiped by a hand that varies', () => {
   const truth = MATERIALS.colourants.ochre;
   const RED = 25;
   const ratio = (rungs: readonly Rung[], i: number) =>
-    fitPigmentLadder(rungs, 0.3).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
+    fitPigmentLadder(rungs).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
   const UNEVEN = [1.1, 0.92, 1.06];
   it('keeps its hiding near the truth where one pale ground does not show it', () => {
     expect(Math.abs(Math.log(ratio(ochre([0.03, 0.1, 0.28], PALE, UNEVEN), RED)))).toBeLessThan(Math.log(1.7));

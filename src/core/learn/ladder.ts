@@ -1,10 +1,11 @@
 import { BANDS } from '../colour/grid.ts';
+import { FieldError } from '../field-error.ts';
 import { type ColourantKind, goesIn } from '../layers/materials.ts';
 import { BARE, type Surface } from '../optics/surface.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
 import type { Profile } from './profile.ts';
-import type { Rung } from './rungs.ts';
+import { ladderTrouble, type Rung } from './rungs.ts';
 
 /** The surfaces that a ladder was read through, where they differ from the usual. */
 export interface LadderSurfaces {
@@ -18,32 +19,28 @@ export interface LadderSurfaces {
 }
 
 /** The profile that a colourant's kind asks for: one curve for colour in the wood, two for colour in a film. A ready-made
- * stain is laddered on bare wood, thinned or as it comes. */
+ * stain is laddered on bare wood, thinned or as it comes.
+ * @throws FieldError with a plain reason when the ladder is nonsense
+ */
 export function fitLadder(
   kind: ColourantKind,
   rungs: readonly Rung[],
   maxStrength: number,
   surfaces: LadderSurfaces = {},
 ): { profile: Profile; scatter: number[] } {
+  // Said in the strengths that were written down, before they become films.
+  const trouble = ladderTrouble(rungs, maxStrength, surfaces.least);
+  if (trouble) throw new FieldError('ladder', trouble);
   if (kind === 'stain') {
-    const { scatter, absorption, ...fit } = fitPigmentLadder(
-      rungs,
-      maxStrength,
+    const filmOf = (rung: Rung) => rung.film ?? surfaces.film ?? 1;
+    const { scatter, ...profile } = fitPigmentLadder(
+      rungs.map((r) => ({ ...r, strength: r.strength * filmOf(r) })),
       surfaces.bare ?? BARE,
-      undefined,
-      surfaces.least,
     );
-    const asLeft = (curve: readonly number[]) => curve.map((v) => v / (surfaces.film ?? 1));
-    return { profile: { ...fit, absorption: asLeft(absorption) }, scatter: asLeft(scatter) };
+    return { profile, scatter };
   }
   if (!goesIn(kind)) {
-    const { scatter, ...profile } = fitPigmentLadder(
-      rungs,
-      maxStrength,
-      surfaces.sealed,
-      surfaces.bare,
-      surfaces.least,
-    );
+    const { scatter, ...profile } = fitPigmentLadder(rungs, surfaces.sealed, surfaces.bare);
     return { profile, scatter };
   }
   return {

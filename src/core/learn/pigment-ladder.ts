@@ -1,10 +1,9 @@
 import { BANDS, spectrum, WAVELENGTHS } from '../colour/grid.ts';
-import { FieldError } from '../field-error.ts';
 import { minimise } from '../least-squares.ts';
 import { filmOver } from '../optics/kubelka-munk.ts';
 import { SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { BANDS_PER_ERROR, fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
-import { ladderTrouble, type Rung } from './rungs.ts';
+import type { Rung } from './rungs.ts';
 
 /** Mean reading of one band of a rung, in reflectance: spots, noise and what the model has not. */
 const BAND_ERROR = 0.005;
@@ -41,19 +40,15 @@ function scatterLaw(scatter: Float64Array, weight: Float64Array): ScatterLaw {
  * ground tells everywhere.
  * @param surface the sealed surface that the readings after were taken through
  * @param before the surface of the readings before, when they are of the bare board
- * @throws FieldError with a plain reason when the ladder is nonsense
+ * The ladder makes sense: see {@link fitLadder}.
  */
 export function fitPigmentLadder(
   asRead: readonly Rung[],
-  maxStrength: number,
   surface: Surface = SEALED,
   before: Surface = surface,
-  least = 2,
 ): Profile & { scatter: number[] } {
   const ground = asRead.map((rung) => rung.before.map((r) => underSurface(r, before)));
   const rungs = asRead.map((rung, r) => ({ ...rung, before: ground[r].map((rho) => throughSurface(rho, surface)) }));
-  const trouble = ladderTrouble(rungs, maxStrength, least);
-  if (trouble) throw new FieldError('ladder', trouble);
   /** What a film of absorption k and scatter s reads over the ground of rung r, in band i; and how far off that is. */
   const read = (k: number, s: number, film: number, r: number, i: number) =>
     throughSurface(filmOver(k * film, s * film, ground[r][i]), surface);

@@ -11,6 +11,8 @@ export interface Rung {
   after: Spectrum;
   /** How much tannin its wood has, for a reactive colour; a wood rich in it when missing. */
   tannin?: TanninClass;
+  /** Usual film of a wiped stain on its wood, for a ready-made stain; that of the ladder when missing. */
+  film?: number;
 }
 
 /** A rung must change the board by this much to say anything. */

@@ -190,7 +190,6 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
   const woods = new Map(
     await Promise.all(rungs.map(async (r) => [r.speciesId, await speciesById(tx, r.speciesId)] as const)),
   );
-  const woodsOfRungs = rungs.flatMap((r) => woods.get(r.speciesId) ?? []);
   const fitted = fitLadder(
     kind,
     rungs.map(({ strength, speciesId, before, after }) => ({
@@ -198,12 +197,12 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
       before: Float64Array.from(before),
       after: Float64Array.from(after),
       tannin: woods.get(speciesId)?.tannin ?? 3,
+      ...(kind === 'stain' ? { film: wipedFilm(woods.get(speciesId)) } : {}),
     })),
     maxStrength,
     // A pigment's board was read sealed before the glaze, a dye's board bare.
     {
       ...(sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {}),
-      ...(kind === 'stain' ? { film: usualStain(woodsOfRungs) } : {}),
     },
   );
   const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
@@ -212,11 +211,8 @@ async function fitProfile(tx: Queries, id: string): Promise<void> {
   await setProfile(tx, id, fitted);
 }
 
-/** The film that a wiped stain leaves on the bare wood of a ladder, over its rungs. */
-function usualStain(woods: readonly Wood[]): number {
-  const films = woods.map((wood) => usualFilm('wiping-stain', wood));
-  return films.reduce((sum, f) => sum + f / films.length, 0);
-}
+/** The film that a wiped stain leaves on the bare wood of a rung. */
+const wipedFilm = (wood: Wood | null | undefined): number => (wood ? usualFilm('wiping-stain', wood) : 1);
 
 export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
 import { BANDS } from '../../core/colour/grid.ts';
-import { COLOURANTS, MEDIUMS } from '../../demo/scenario.ts';
+import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 
 let shop: TestShop;

@@ -3,7 +3,7 @@ import { openTestShop, type TestShop } from '../../../test/server/open-test-shop
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
-import { COLOURANTS, MEDIUMS } from '../../demo/scenario.ts';
+import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { STOCK } from '../../workshop/stock.ts';

@@ -28,7 +28,8 @@ describe('the shelf', () => {
   it('shows a colour: its profile, its ladder, how well it fits and where worst', async () => {
     openAt('/shelf?colour=wine');
     expect(await screen.findByRole('heading', { name: 'Wine' })).toBeDefined();
-    expect(screen.getByText(/dye for water, lot W-0650, at most 24.0 g\/L, grows as strength\^0\.\d\d/)).toBeDefined();
+    expect(screen.getByText(/dye for water, at most 24.0 g\/L, grows as strength\^0\.\d\d/)).toBeDefined();
+    expect(screen.getByText('W-0650')).toBeDefined();
     expect(screen.getAllByText('on birch')).toHaveLength(3);
     expect(screen.getAllByText(/the profile misses it by ΔE00/)).toHaveLength(3);
     expect(screen.getByText(/Worst at \d{3} nm: off by \d\.\d % of reflectance/)).toBeDefined();
@@ -179,7 +180,7 @@ describe('the shelf', () => {
   it('has everything put right, put away and brought back, with its story', async () => {
     const page = openAt('/shelf?colour=coal');
     await page.press('Put right');
-    await page.fill('Lot', 'C-0999');
+    await page.fill('Caution', 'Mask too.');
     await page.fill('Strongest, g/L', '3');
     await page.press('Save');
     expect((await screen.findByRole('alert')).textContent).toContain('Its ladder has a rung at 14');
@@ -191,12 +192,62 @@ describe('the shelf', () => {
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('changed meanwhile'));
     expect(screen.getByText(/Cost per gram 0.7/)).toBeDefined();
     await page.press('Save mine over it');
-    expect(await screen.findByText(/lot C-0999, at most 26.0 g\/L/)).toBeDefined();
+    expect(await screen.findByText(/at most 26.0 g\/L/)).toBeDefined();
+    expect(screen.getByText('Mask too.')).toBeDefined();
     await page.press('Story');
     expect(await screen.findByText(/lot “C-0204” → “C-0999”/)).toBeDefined();
     await page.press('Put away');
     await waitFor(async () => expect((await now())?.archived).toBe(true));
     await page.press('Bring back');
     await waitFor(async () => expect((await now())?.archived).toBe(false));
+  });
+});
+
+describe('what is known of a product, and its lots', () => {
+  it('is written down with its label and what was seen here; a density of nothing is refused', async () => {
+    const page = openAt('/shelf?medium=linseed');
+    expect(await screen.findByRole('cell', { name: '3 days' })).toBeDefined();
+    expect(screen.getByRole('cell', { name: '4 days' })).toBeDefined();
+    await page.press('Write down');
+    await page.fill('Density, g/mL', '0');
+    await page.press('Save');
+    expect((await screen.findByRole('alert')).textContent).toContain('of nothing there is none');
+    await page.fill('Density, g/mL', '0,94');
+    await page.fill('Can: any unit', '1 qt');
+    await page.fill('Parts to one of hardener', '4');
+    await page.press('Save');
+    expect((await screen.findByRole('alert')).textContent).toBe('Which hardener?');
+    await page.fill('Parts to one of hardener', '');
+    await page.press('Save');
+    await waitFor(async () => {
+      const { mediums } = await ask<Shelf>('GET', '/shelf');
+      const sheet = mediums.find((m) => m.id === 'linseed')?.sheet;
+      expect(sheet?.density).toBe(0.94);
+      expect(sheet?.canMl).toBeCloseTo(946.35, 1);
+    });
+  });
+  it('a lot is counted in any unit, is found by its code, and is wanted looked at when its date has passed', async () => {
+    const page = openAt('/shelf?medium=linseed');
+    await page.press('New lot');
+    await page.fill('Code on the tin', 'LX-77');
+    await page.choose('Counted in', 'mL');
+    await page.fill('What is in it: any unit, empty if nobody counted', '470 g');
+    await page.fill('Best before', '2020-01-31');
+    await page.press('Save');
+    expect(await screen.findByText('LX-77')).toBeDefined();
+    expect(screen.getByText('500 mL')).toBeDefined();
+    expect(screen.getByText('Lot LX-77 was best before 2020-01-31.')).toBeDefined();
+    await page.fill('Find', 'lx 77');
+    await waitFor(() => expect(screen.queryByRole('button', { name: /^Honey/ })).toBeNull());
+    expect(screen.getByRole('button', { name: /Linseed oil wants looking at/ })).toBeDefined();
+  });
+  it('a supply comes to the shelf under a code from its name', async () => {
+    const page = openAt('/shelf');
+    await page.press('New supply');
+    await page.fill('Name', 'Tack cloths, large');
+    await page.choose('Kind', 'cloth');
+    await page.press('Put on the shelf');
+    expect(await screen.findByRole('heading', { name: 'Tack cloths, large' })).toBeDefined();
+    expect((await ask<Shelf>('GET', '/shelf')).supplies.some((s) => s.id === 'tack-cloths-large')).toBe(true);
   });
 });

@@ -1,78 +1,86 @@
 import { Button, LinearProgress } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { onTheShelf } from '../../record/materials.ts';
+import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf-items.ts';
+import type { Shelf } from '../../shared/shelf.ts';
 import { useShelf } from '../hooks/api.ts';
-import { AddColourant, AddMedium, AddWood } from '../parts/shelf/AddToShelf.tsx';
+import { AddColourant, AddMedium, AddSupply, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
-import { ColourStrip } from '../parts/shelf/ColourStrip.tsx';
 import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
 import { NextBoards } from '../parts/shelf/NextBoards.tsx';
+import { ShelfList } from '../parts/shelf/ShelfList.tsx';
+import { SupplyPlate } from '../parts/shelf/SupplyPlate.tsx';
 import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 
-interface EntryProps {
-  name: string;
-  aside: string;
-  here: boolean;
-  onClick: () => void;
-  children?: ReactNode;
+/** How each kind of thing is named in the address of the page. */
+const PARAMS = { species: 'wood', colourant: 'colour', medium: 'medium', supply: 'supply' } as const;
+type Kind = keyof typeof PARAMS;
+
+/** What is open: what the address names, else the first colour. */
+function openOf(shelf: Shelf, params: URLSearchParams): { kind: Kind; id: string } | null {
+  const lists = { species: shelf.species, colourant: shelf.colourants, medium: shelf.mediums, supply: shelf.supplies };
+  for (const kind of Object.keys(PARAMS) as Kind[]) {
+    const id = params.get(PARAMS[kind]);
+    if (id && lists[kind].some((x) => x.id === id)) return { kind, id };
+  }
+  const [first] = onTheShelf(shelf.colourants);
+  return first ? { kind: 'colourant', id: first.id } : null;
 }
 
-function Entry({ name, aside, here, onClick, children }: EntryProps) {
-  return (
-    <button
-      type="button"
-      aria-current={here}
-      onClick={onClick}
-      style={{
-        all: 'unset',
-        display: 'flex',
-        width: '100%',
-        gap: 12,
-        minHeight: 44,
-        alignItems: 'center',
-        cursor: 'pointer',
-        borderTop: '1px solid var(--line)',
-        fontWeight: here ? 700 : 400,
-        outline: 'revert',
-      }}
-    >
-      {children && <span style={{ width: 92, flex: 'none' }}>{children}</span>}
-      {name}
-      <span className="soft" style={{ fontWeight: 400, fontSize: 14.5, marginLeft: 'auto', paddingRight: 6 }}>
-        {aside}
-      </span>
-    </button>
+function Plate({ shelf, kind, id }: { shelf: Shelf; kind: Kind; id: string }) {
+  const species = kind === 'species' && shelf.species.find((s) => s.id === id);
+  if (species) return <WoodPlate key={id} species={species} />;
+  const medium = kind === 'medium' && shelf.mediums.find((m) => m.id === id);
+  if (medium) return <MediumPlate key={id} medium={medium} shelf={shelf} />;
+  const supply = kind === 'supply' && shelf.supplies.find((s) => s.id === id);
+  if (supply) return <SupplyPlate key={id} supply={supply} shelf={shelf} />;
+  const colour = shelf.colourants.find((c) => c.id === id);
+  return colour ? <ColourantPlate key={id} colourant={colour} shelf={shelf} /> : null;
+}
+
+/** What wants looking at of the thing that is open. */
+function Troubles({ shelf, address }: { shelf: Shelf; address: string }) {
+  const own = shelfTroubles(shelfItems(shelf), new Date().toISOString().slice(0, 10)).filter(
+    (t) => t.address === address,
+  );
+  return own.length === 0 ? null : (
+    <div className="note" style={{ marginBottom: 16 }}>
+      {own.map(({ what }) => (
+        <div key={what}>{what}</div>
+      ))}
+    </div>
   );
 }
-
-const asideOf = ({ archived }: { archived: boolean }, text: string) => (archived ? 'put away' : text);
 
 export function ShelfPage() {
   const { data: shelf, error } = useShelf();
   const [params, setParams] = useSearchParams();
-  const [away, setAway] = useState(false);
-  const [adding, setAdding] = useState<'colour' | 'wood' | 'medium' | null>(null);
-  const wood = shelf?.species.find((s) => s.id === params.get('wood'));
-  const medium = shelf?.mediums.find((m) => m.id === params.get('medium'));
-  const colour = shelf?.colourants.find((c) => c.id === params.get('colour')) ?? onTheShelf(shelf?.colourants ?? [])[0];
+  const [adding, setAdding] = useState<Kind | null>(null);
   const close = () => setAdding(null);
-  const shown = <T extends { archived: boolean }>(list: readonly T[]): readonly T[] => (away ? list : onTheShelf(list));
-  const anyAway = shelf && [...shelf.species, ...shelf.colourants, ...shelf.mediums].some((x) => x.archived);
-  const open = (what: string) => (id: string) => {
+  const show = (kind: Kind, id: string) => {
     close();
-    setParams({ [what]: id });
+    setParams((now) => {
+      const next = new URLSearchParams(now);
+      for (const param of Object.values(PARAMS)) next.delete(param);
+      next.set(PARAMS[kind], id);
+      return next;
+    });
   };
+  const open = (kind: Kind) => (id: string) => show(kind, id);
+  const here = shelf ? openOf(shelf, params) : null;
+  const address = here ? `${here.kind}/${here.id}` : '';
   return (
     <>
       <header className="head">
         <h1>Shelf</h1>
-        <Button sx={{ marginLeft: 'auto' }} onClick={() => setAdding('wood')}>
+        <Button sx={{ marginLeft: 'auto' }} onClick={() => setAdding('species')}>
           New wood
         </Button>
         <Button onClick={() => setAdding('medium')}>New clear</Button>
-        <Button variant="contained" color="primary" onClick={() => setAdding('colour')}>
+        <Button onClick={() => setAdding('supply')}>New supply</Button>
+        <Button variant="contained" color="primary" onClick={() => setAdding('colourant')}>
           New colour
         </Button>
       </header>
@@ -84,53 +92,16 @@ export function ShelfPage() {
       )}
       {shelf && (
         <div className="apart">
-          <nav aria-label="On the shelf">
-            <h2 style={{ marginTop: 0 }}>Colours</h2>
-            {shown(shelf.colourants).map((c) => (
-              <Entry
-                key={c.id}
-                name={c.name}
-                aside={asideOf(c, c.absorption ? c.kind : `${c.kind}, no profile`)}
-                here={!wood && !medium && c === colour}
-                onClick={() => setParams({ colour: c.id })}
-              >
-                {c.absorption && <ColourStrip colourant={c} shelf={shelf} height={26} />}
-              </Entry>
-            ))}
-            <h2>Woods</h2>
-            {shown(shelf.species).map((s) => (
-              <Entry
-                key={s.id}
-                name={s.name}
-                aside={asideOf(s, `${s.tissues.length} ${s.tissues.length === 1 ? 'tissue' : 'tissues'}`)}
-                here={s === wood}
-                onClick={() => setParams({ wood: s.id })}
-              />
-            ))}
-            <h2>Sealers, oils, clears</h2>
-            {shown(shelf.mediums).map((m) => (
-              <Entry
-                key={m.id}
-                name={m.name}
-                aside={asideOf(m, m.samples.length > 0 || m.kind === 'oil' ? m.kind : `${m.kind}, usual values`)}
-                here={m === medium}
-                onClick={() => setParams({ medium: m.id })}
-              />
-            ))}
-            {anyAway && (
-              <Button sx={{ marginTop: 2 }} onClick={() => setAway(!away)}>
-                {away ? 'Hide what is put away' : 'Show what is put away'}
-              </Button>
-            )}
-          </nav>
+          <ShelfList
+            shelf={shelf}
+            here={address}
+            onOpen={(item: ShelfItem) => show(item.address.split('/')[0] as Kind, item.id)}
+          />
           <div>
-            {!wood && !medium && <NextBoards shelf={shelf} />}
-            {wood ? (
-              <WoodPlate key={wood.id} species={wood} />
-            ) : medium ? (
-              <MediumPlate key={medium.id} medium={medium} shelf={shelf} />
-            ) : colour ? (
-              <ColourantPlate key={colour.id} colourant={colour} shelf={shelf} />
+            {here?.kind === 'colourant' && <NextBoards shelf={shelf} />}
+            <Troubles shelf={shelf} address={address} />
+            {here ? (
+              <Plate shelf={shelf} {...here} />
             ) : (
               <div>
                 The shelf is empty. Put a wood, a clear and a colour on it; a colour then needs a ladder of two boards
@@ -140,9 +111,10 @@ export function ShelfPage() {
           </div>
         </div>
       )}
-      {adding === 'colour' && <AddColourant onClose={close} onAdded={open('colour')} />}
-      {adding === 'wood' && <AddWood onClose={close} onAdded={open('wood')} />}
+      {adding === 'colourant' && <AddColourant onClose={close} onAdded={open('colourant')} />}
+      {adding === 'species' && <AddWood onClose={close} onAdded={open('species')} />}
       {adding === 'medium' && <AddMedium onClose={close} onAdded={open('medium')} />}
+      {adding === 'supply' && <AddSupply onClose={close} onAdded={open('supply')} />}
     </>
   );
 }

@@ -7,7 +7,7 @@ import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/carriers.ts';
 import { COLOURANT_KINDS, type ColourantKind, isShare, MEDIUM_KINDS } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
-import { NewColourant, NewMedium, SpeciesSchema } from '../../../shared/shelf.ts';
+import { NewColourant, NewMedium, NewSupply, SpeciesSchema, SUPPLY_KINDS } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
@@ -65,7 +65,19 @@ function fieldsOf<T extends FieldValues>(control: Control<T>) {
   return { text, select };
 }
 
-const CODE = 'Code: small letters, digits, hyphens';
+const CODE = 'Code: small letters, digits, hyphens; from its name when empty';
+/** A code out of a name: `Tawny, wiping` is `tawny-wiping`. */
+export const codeOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+const withCode = <T extends { id: string; name: string }>(typed: T): T => ({
+  ...typed,
+  id: typed.id.trim() || codeOf(typed.name),
+});
 
 /** A new colour; its ladder comes afterwards. */
 export function AddColourant({ onClose, onAdded }: Props) {
@@ -77,7 +89,7 @@ export function AddColourant({ onClose, onAdded }: Props) {
       const strongest = numberTyped(typed.maxStrength);
       const share = isShare(typed.kind as ColourantKind) ? 0.01 : 1;
       return {
-        ...typed,
+        ...withCode(typed),
         maxStrength: strongest === undefined ? undefined : strongest * share,
         costPerGram: numberTyped(typed.costPerGram),
       };
@@ -117,7 +129,7 @@ export function AddMedium({ onClose, onAdded }: Props) {
     keep: 'new-medium',
     blank: BLANK_MEDIUM,
     read: ({ amber, ...named }) => ({
-      ...named,
+      ...withCode(named),
       ...usualSurface(named.kind as NewMedium['kind']),
       tint: tintOf(amber as Amber),
     }),
@@ -161,7 +173,7 @@ export function AddWood({ onClose, onAdded }: Props) {
       const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
       const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
       return {
-        ...typed,
+        ...withCode(typed),
         tannin: Number(tannin),
         blotch: (numberTyped(blotch) ?? 0) / 100,
         ringMm: ringMm.trim() === '' ? null : numberTyped(ringMm),
@@ -205,6 +217,39 @@ export function AddWood({ onClose, onAdded }: Props) {
         Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes a
         wood of one tissue.
       </p>
+    </FormDialog>
+  );
+}
+
+const BLANK_SUPPLY = { id: '', name: '', kind: 'reducer', carrier: 'none', caution: '' };
+
+/** A new supply: what it is mixed by and its lots are written down afterwards. */
+export function AddSupply({ onClose, onAdded }: Props) {
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-supply',
+    blank: BLANK_SUPPLY,
+    read: ({ carrier, ...typed }) => ({ ...withCode(typed), carrier: carrier === 'none' ? null : carrier }),
+    shape: NewSupply,
+    save: async (supply) => {
+      await change('POST', '/supplies', supply);
+      onAdded(supply.id);
+    },
+    onSaved: () => {},
+  });
+  const { text, select } = fieldsOf(form.control);
+  return (
+    <FormDialog
+      title="New supply"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+    >
+      {text('name', 'Name')}
+      {text('id', CODE)}
+      {select('kind', 'Kind', SUPPLY_KINDS)}
+      {select('carrier', 'For', ['none', ...CARRIERS])}
+      {text('caution', 'Caution')}
     </FormDialog>
   );
 }

@@ -17,6 +17,8 @@ import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
 import { ColourStrip } from './ColourStrip.tsx';
+import { Lots } from './Lots.tsx';
+import { ProductFacts } from './ProductFacts.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 import { TransferTest } from './TransferTest.tsx';
 
@@ -161,6 +163,13 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         <NewRungForm key={colourant.id} colourant={colourant} shelf={shelf} />
       </div>
       {colourant.kind === 'dye' && <TransferTest colourant={colourant} />}
+      <ProductFacts place="colourants" product={colourant} />
+      <Lots
+        item={`colourant/${colourant.id}`}
+        name={colourant.name}
+        density={colourant.sheet.density}
+        lots={shelf.lots.filter((l) => l.item === `colourant/${colourant.id}`)}
+      />
       {colourant.caution && <div className="note">{colourant.caution}</div>}
     </section>
   );

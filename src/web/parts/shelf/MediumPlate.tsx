@@ -11,6 +11,8 @@ import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
+import { Lots } from './Lots.tsx';
+import { ProductFacts } from './ProductFacts.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
 
 /** One more board read before and after the coat. */
@@ -99,6 +101,13 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
           </>
         )}
       </div>
+      <ProductFacts place="mediums" product={medium} />
+      <Lots
+        item={`medium/${medium.id}`}
+        name={medium.name}
+        density={medium.sheet.density}
+        lots={shelf.lots.filter((l) => l.item === `medium/${medium.id}`)}
+      />
       {medium.caution && <div className="note">{medium.caution}</div>}
     </section>
   );

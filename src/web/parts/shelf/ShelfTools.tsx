@@ -10,6 +10,8 @@ import {
   type MediumRecord,
   SpeciesChange,
   type SpeciesRecord,
+  SupplyChange,
+  type SupplyRecord,
 } from '../../../shared/shelf.ts';
 import { change, useStory } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -19,9 +21,14 @@ import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 
-type Item = ColourantRecord | MediumRecord | SpeciesRecord;
-type Kind = 'colourants' | 'mediums' | 'species';
-const CHANGES = { colourants: ColourantChange, mediums: MediumChange, species: SpeciesChange } as const;
+type Item = ColourantRecord | MediumRecord | SpeciesRecord | SupplyRecord;
+type Kind = 'colourants' | 'mediums' | 'species' | 'supplies';
+const CHANGES = {
+  colourants: ColourantChange,
+  mediums: MediumChange,
+  species: SpeciesChange,
+  supplies: SupplyChange,
+} as const;
 
 interface Field {
   key: string;
@@ -46,6 +53,7 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
       { key: 'blotch', label: 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)', scale: 0.01 },
     ];
   if (kind === 'mediums') return [name, carrier, caution];
+  if (kind === 'supplies') return [name, caution];
   const share = 'maxStrength' in item && isShare(item.kind);
   return [
     name,
@@ -56,7 +64,6 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
       scale: share ? 0.01 : 1,
     },
     { key: 'costPerGram', label: 'Cost per gram', scale: 1 },
-    { key: 'lot', label: 'Lot' },
     caution,
   ];
 }

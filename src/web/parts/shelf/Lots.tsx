@@ -1,0 +1,165 @@
+import { Button, MenuItem } from '@mui/material';
+import { useState } from 'react';
+import { converted, isRatio, typedQuantity, unitOf } from '../../../core/mix/index.ts';
+import { LOT_UNITS, type Lot, NewLot } from '../../../shared/lot.ts';
+import { change } from '../../hooks/api.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { TypedField } from '../TypedField.tsx';
+import { useAttempt, useSay } from '../Undo.tsx';
+
+interface Props {
+  /** What the lots are of: `colourant/honey`. */
+  item: string;
+  name: string;
+  density: number | null | undefined;
+  lots: readonly Lot[];
+}
+
+export const lotAmount = (amount: number | null, unit: Lot['unit']): string =>
+  amount === null
+    ? 'not counted'
+    : `${Number(amount.toFixed(1))} ${unit === 'piece' ? (amount === 1 ? 'piece' : 'pieces') : unit}`;
+
+/** The tins, bags and bottles of a product: what is left of each, when it was opened, until when it is good. */
+export function Lots({ item, name, density, lots }: Props) {
+  const [editing, setEditing] = useState<Lot | 'new' | null>(null);
+  const today = new Date().toISOString().slice(0, 10);
+  const attempt = useAttempt();
+  const say = useSay();
+  const takeOut = (lot: Lot) =>
+    attempt(async () => {
+      await change('DELETE', `/lots/${lot.id}`);
+      say({ text: `Lot ${lot.code} taken out.`, undo: () => change('POST', `/lots/${lot.id}/restore`) });
+    });
+  return (
+    <section aria-label="Lots">
+      <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
+        <h3 style={{ margin: 0, flex: 1 }}>Lots</h3>
+        <Button size="small" onClick={() => setEditing('new')}>
+          New lot
+        </Button>
+      </div>
+      {lots.length === 0 && (
+        <p style={{ margin: '4px 0' }}>None is noted. A lot tells what is left, and where a batch came from.</p>
+      )}
+      {lots.map((lot) => {
+        const over = lot.bestBefore !== null && lot.bestBefore < today;
+        return (
+          <div
+            key={lot.id}
+            style={{
+              display: 'grid',
+              gridTemplateColumns: '120px 130px 1fr auto auto',
+              gap: 14,
+              alignItems: 'center',
+              borderTop: '1px solid var(--line)',
+              minHeight: 48,
+            }}
+          >
+            <b className="mono">{lot.code || 'no code'}</b>
+            <span className="mono">{lotAmount(lot.left, lot.unit)}</span>
+            <span className={over ? '' : 'soft'}>
+              {[
+                lot.left !== null && lot.left < 0 ? 'less than nothing: count it' : '',
+                lot.opened ? `opened ${lot.opened}` : '',
+                lot.bestBefore ? `${over ? 'was best' : 'best'} before ${lot.bestBefore}` : '',
+                lot.note,
+              ]
+                .filter(Boolean)
+                .join(', ')}
+            </span>
+            <Button size="small" onClick={() => setEditing(lot)}>
+              Count
+            </Button>
+            <Button size="small" onClick={() => void takeOut(lot)}>
+              Take out
+            </Button>
+          </div>
+        );
+      })}
+      {editing && (
+        <LotDialog
+          key={editing === 'new' ? 'new' : `${editing.id}/${editing.version}`}
+          item={item}
+          name={name}
+          density={density}
+          lot={editing === 'new' ? null : editing}
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </section>
+  );
+}
+
+const LotTyped = NewLot.omit({ id: true, item: true });
+
+/** How much there is, as it is typed in any unit: grams, millilitres or pieces as the lot counts. @throws FieldError */
+function amountTyped(text: string, unit: Lot['unit'], of: { name: string; density: number | null | undefined }) {
+  if (text.trim() === '') return null;
+  if (unit === 'piece') return Number(text.replace(',', '.'));
+  const quantity = typedQuantity(text, { field: 'amount', usual: unitOf(unit) });
+  return isRatio(quantity) ? Number.NaN : converted(quantity, unitOf(unit), of, 'amount').value;
+}
+
+function LotDialog({
+  item,
+  name,
+  density,
+  lot,
+  onClose,
+}: Omit<Props, 'lots'> & { lot: Lot | null; onClose: () => void }) {
+  const id = useNextId();
+  const { form, submit, busy, error, meanwhile } = useTypedForm<Record<string, string>, object, Lot>({
+    keep: lot ? `lot/${lot.id}/${lot.version}` : `new-lot/${item}`,
+    blank: {
+      code: lot?.code ?? '',
+      amount: lot?.left === null || lot?.left === undefined ? '' : String(Number(lot.left.toFixed(2))),
+      unit: lot?.unit ?? 'g',
+      opened: lot?.opened ?? '',
+      bestBefore: lot?.bestBefore ?? '',
+      note: lot?.note ?? '',
+    },
+    read: (typed) => ({
+      code: typed.code,
+      amount: amountTyped(typed.amount ?? '', typed.unit as Lot['unit'], { name, density }),
+      unit: typed.unit,
+      opened: typed.opened || null,
+      bestBefore: typed.bestBefore || null,
+      note: typed.note,
+    }),
+    shape: LotTyped,
+    save: (now, version) =>
+      lot
+        ? change('PATCH', `/lots/${lot.id}`, { version, ...now })
+        : change('POST', '/lots', { id: id.next(), item, ...now }),
+    version: lot?.version ?? 1,
+    onSaved: onClose,
+  });
+  const text = (field: string, label: string, more: object = {}) => (
+    <TypedField control={form.control} name={field} label={label} {...more} />
+  );
+  return (
+    <FormDialog
+      title={lot ? `Lot ${lot.code} of ${name}` : `New lot of ${name}`}
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
+    >
+      {text('code', 'Code on the tin')}
+      <TypedField control={form.control} name="unit" label="Counted in" select>
+        {LOT_UNITS.map((u) => (
+          <MenuItem key={u} value={u}>
+            {u}
+          </MenuItem>
+        ))}
+      </TypedField>
+      {text('amount', 'What is in it: any unit, empty if nobody counted')}
+      {text('opened', 'Opened', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
+      {text('bestBefore', 'Best before', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
+      {text('note', 'Note')}
+    </FormDialog>
+  );
+}
