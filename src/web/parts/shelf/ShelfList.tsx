@@ -1,7 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { type ReactNode, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { useDebouncedCallback } from 'use-debounce';
 import {
   bestBeforeOf,
   foundItems,
@@ -44,7 +43,6 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
       },
       { replace: true },
     );
-  const find = useDebouncedCallback((text: string) => set('find', text, ''), 120);
   const items = useMemo(() => shelfItems(shelf), [shelf]);
   const troubles = useMemo(() => shelfTroubles(items, new Date().toISOString().slice(0, 10)), [items]);
   const troubled = new Set(troubles.map((t) => t.address));
@@ -58,8 +56,8 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 8, padding: '16px 20px 10px' }}>
         <TextField
           label="Find"
-          defaultValue={search}
-          onChange={(e) => find(e.target.value)}
+          value={search}
+          onChange={(e) => set('find', e.target.value, '')}
           sx={{ gridColumn: '1 / -1' }}
           slotProps={{ htmlInput: { type: 'search' } }}
         />
