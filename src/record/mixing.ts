@@ -1,4 +1,4 @@
-import { type ProductFacts, type Step, stepsOf } from '../core/mix/index.ts';
+import { type ProductFacts, type Step, type System, stepsOf } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
 import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
@@ -27,12 +27,18 @@ export function factsOfShelf({ colourants, mediums, supplies }: Shelf): Record<s
 }
 
 /** The mix sheet of a board's recipe: all that is poured, done and waited for, in order. */
-export function mixSheet({ shelf, materials }: Bench, { preparation }: BoardModel, recipe: Recipe): Step[] {
+export function mixSheet(
+  { shelf, materials }: Bench,
+  { preparation }: BoardModel,
+  recipe: Recipe,
+  system: System = 'metric',
+): Step[] {
   return stepsOf({
     stack: recipe.stack,
     preparation,
     materials,
     facts: factsOfShelf(shelf),
+    system,
     batchOf: (stage) => potOf(recipe, stage, materials),
   });
 }

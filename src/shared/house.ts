@@ -30,6 +30,13 @@ export const BenchTools = z.object({
   spare: bench.spare.default(0.25),
 });
 export type BenchTools = z.infer<typeof BenchTools>;
+/** The same as they are typed: the spare in per cent. */
+export const TypedTools = z.object({
+  scaleGrams: bench.scaleGrams,
+  spoon: bench.spoon,
+  dropsPerMl: bench.dropsPerMl,
+  spare: z.number().min(0, 'The spare is 0 to 200 %.').max(200, 'The spare is 0 to 200 %.'),
+});
 
 export const HouseChange = z.object({
   version: Version,

@@ -35,6 +35,12 @@ export const scaleSteps =
     grams /
     ((typeof litres === 'number' ? litres : litres[layer]) * gramsPerLitre(materials.colourants[colourant].kind, 1));
 
+/** Steps where each colour has a tool of its own: grams of one step of it, a level spoon of powder or a drop. */
+export const toolSteps =
+  (materials: Materials, litres: readonly number[], grams: Readonly<Record<string, number>>): StepOf =>
+  (pour) =>
+    scaleSteps(materials, litres, grams[pour.colourant] ?? SCALE_GRAMS)(pour);
+
 /** So much too much of a pour is how its exactness is told. */
 export const TOO_MUCH = 1.05;
 

@@ -3,6 +3,7 @@ export * from './boxing.ts';
 export * from './cut.ts';
 export * from './pour.ts';
 export * from './quantity.ts';
+export * from './said.ts';
 export * from './scale-line.ts';
 export * from './scale-to.ts';
 export * from './steps.ts';

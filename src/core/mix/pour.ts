@@ -40,6 +40,30 @@ export function inSpoons(grams: number, bulkDensity: number, spoon: number): Spo
   return { tsp, grams: tsp * perTsp };
 }
 
+/** What of a colour its measuring goes by. */
+export interface Measured {
+  form?: string | null | undefined;
+  density?: number | null | undefined;
+  bulkDensity?: number | null | undefined;
+  dropsPerMl?: number | null | undefined;
+}
+/** Tools of a bench. */
+export interface Tools {
+  /** Powders by weight, or in level spoons and liquids by drops where what that takes is known. */
+  measure: 'weigh' | 'spoons';
+  scaleGrams: number;
+  spoon: number;
+  dropsPerMl: number;
+}
+
+/** Grams of the smallest step of a pour: of the scale, of the smallest level spoon, or a drop. */
+export function stepGrams({ form, density, bulkDensity, dropsPerMl }: Measured, tools: Tools): number {
+  if (tools.measure === 'weigh') return tools.scaleGrams;
+  if (bulkDensity) return unitOf('tsp').factor * tools.spoon * bulkDensity;
+  const liquid = form === 'concentrate' || form === 'liquid' || form === 'ready to use';
+  return liquid && density ? density / (dropsPerMl ?? tools.dropsPerMl) : tools.scaleGrams;
+}
+
 /** A pot whose volume grows until every colour has its old proportion to the one of which most too much is in. */
 export function keepRatio(
   litres: number,

@@ -3,6 +3,7 @@ import { isShare, type Materials } from '../layers/materials.ts';
 import { type WayBack, wayBackOf } from '../layers/way-back.ts';
 import { coatTime } from '../time/waits.ts';
 import { flakesFor, spiritToThin } from './cut.ts';
+import { type System, volumeText } from './said.ts';
 import { hardened } from './thin.ts';
 
 /** What of a product its mixing asks for. */
@@ -65,13 +66,14 @@ export interface SheetOf {
   materials: Materials;
   /** By the id of a colour or medium. */
   facts: Readonly<Record<string, ProductFacts>>;
+  /** Units that volumes are said in. */
+  system?: System;
 }
 
 const ML = 1000;
 const HALF = 0.5;
 /** Minutes that a hot dye cools. Common practice. */
 const COOLING = 30;
-const ml = (litres: number) => `${Math.round(litres * ML)} mL`;
 const hoursOf = (minutes: number) => minutes / 60;
 const step = (stage: number, what: string, rest: Partial<Step> & Pick<Step, 'kind' | 'title'>): Step => ({
   key: `${stage}/${what}`,
@@ -126,8 +128,9 @@ function preparationSteps({ grit, conditioner, preWet, grainRaised, oldFinish }:
 }
 
 /** The pot of a layer with colours: pours with the scale's total, then how it is made up. */
-function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts }: SheetOf): Step[] {
+function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
   const { litres, grams } = batchOf(stage);
+  const ml = (volume: number) => volumeText(volume, system);
   // The main colour first: start weak, and what is added last is the least.
   const pours = Object.entries(grams)
     .filter(([, g]) => g > 0)
@@ -207,10 +210,11 @@ const base = (title: string, detail: string, litres: number): Partial<Step> & Pi
 });
 
 /** The pot of a layer that is a sealer, oil or clear: its cut, its hardener. */
-function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts }: SheetOf): Step[] {
+function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
   if (!medium || layer.kind === 'toner') return [];
   const { litres } = batchOf(stage);
+  const ml = (volume: number) => volumeText(volume, system);
   const { hardener, potLife, caution } = facts[medium.id] ?? {};
   const cautions = caution ? [caution] : [];
   if (medium.kind === 'sealer' && medium.carrier === 'alcohol') {

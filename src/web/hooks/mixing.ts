@@ -1,13 +1,14 @@
 import { useCallback, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Promised } from '../../core/match/index.ts';
-import { pourTolerance, type Step } from '../../core/mix/index.ts';
+import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
 import type { BoardModel } from '../../record/bench.ts';
 import { problemOf } from '../../record/bench.ts';
 import { isDone, mixSheet, stackAsPoured } from '../../record/mixing.ts';
 import { ownColours } from '../../record/openings.ts';
 import { measuredOf } from '../../record/stages.ts';
 import type { Recipe } from '../../shared/board.ts';
+import { BenchTools, type House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
 import type { Pot, StepInput } from '../../shared/steps.ts';
 import { changeBoard, changeSteps, useHouse } from './api.ts';
@@ -27,11 +28,18 @@ export interface Mixing {
   promise: Promised | null;
   /** Grams that a pour may be off by. */
   tolerance: (step: Step) => number;
-  scaleGrams: number;
+  tools: BenchTools;
+  units: House['units'];
   finish: (step: Step, poured?: Pick<StepInput, 'grams' | 'millilitres' | 'lotId'>) => Promise<void>;
   takeBack: (step: Step) => Promise<void>;
   setPots: (pots: readonly Pot[]) => Promise<void>;
 }
+
+const USUAL_TOOLS = BenchTools.parse({});
+
+/** Grams of one step of the tool that a colour is measured with. */
+export const stepOf = ({ shelf }: Pick<Bench, 'shelf'>, colourant: string, tools: BenchTools): number =>
+  stepGrams(shelf.colourants.find((c) => c.id === colourant)?.sheet ?? {}, tools);
 
 /** A step that ends with the last coat of its layer on the board. */
 const isLastCoat = (step: Step, steps: readonly Step[]) =>
@@ -41,8 +49,10 @@ const isLastCoat = (step: Step, steps: readonly Step[]) =>
 export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixing {
   const [params, setParams] = useSearchParams();
   const { board } = model;
-  const scaleGrams = useHouse().data?.bench.scaleGrams ?? 0.01;
-  const steps = useMemo(() => mixSheet(bench, model, recipe), [bench, model, recipe]);
+  const house = useHouse().data;
+  const tools = house?.bench ?? USUAL_TOOLS;
+  const units = house?.units ?? 'metric';
+  const steps = useMemo(() => mixSheet(bench, model, recipe, units), [bench, model, recipe, units]);
   const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
   const work = useMemo((): Work<(Promised | null)[]> | null => {
     const problem = problemOf(bench, model, stack, ownColours(stack), measuredOf(board));
@@ -92,10 +102,15 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     isDone: done,
     stack,
     promise,
-    scaleGrams,
+    tools,
+    units,
     tolerance: (step) =>
       step.pour
-        ? pourTolerance(step.pour.grams, promise?.sensitivity[step.pour.colourant], scaleGrams)
+        ? pourTolerance(
+            step.pour.grams,
+            promise?.sensitivity[step.pour.colourant],
+            stepOf(bench, step.pour.colourant, tools),
+          )
         : Number.POSITIVE_INFINITY,
     finish,
     takeBack,

@@ -2,7 +2,7 @@ import { Button, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/ma
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { onTheShelf } from '../../record/materials.ts';
-import { House, type Instrument, NewInstrument, NewPerson, type Person } from '../../shared/house.ts';
+import { House, type Instrument, NewInstrument, NewPerson, type Person, TypedTools } from '../../shared/house.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -115,15 +115,23 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
 }
 
 const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
-type Settings = Pick<House, 'units' | 'lights'>;
-const settingsText = ({ units, lights }: Settings) =>
-  `${units === 'us' ? 'US units' : 'metric'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
+type Settings = Pick<House, 'units' | 'lights' | 'bench'>;
+const settingsText = ({ units, lights, bench }: Settings) =>
+  `${units === 'us' ? 'US units' : 'metric'}; ${bench.measure === 'weigh' ? 'weighed' : 'by spoons'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
 
-/** Units and the lights that a new job begins with. */
+/** Tools of the bench, each with what one of what is typed is as it is kept. */
+const TOOLS = [
+  { key: 'scaleGrams', label: 'The scale’s step, g', scale: 1 },
+  { key: 'spoon', label: 'Smallest spoon, tsp', scale: 1 },
+  { key: 'dropsPerMl', label: 'Drops in a millilitre', scale: 1 },
+  { key: 'spare', label: 'Mixed over, %', scale: 0.01 },
+] as const;
+
+/** Units, what the bench measures with, and the lights that a new job begins with. */
 function HouseSettings({ house }: { house: House }) {
   const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Settings>({
     lane: '/house',
-    value: { units: house.units, lights: house.lights },
+    value: { units: house.units, lights: house.lights, bench: house.bench },
     version: house.version,
     valueIn: (now) => now as Settings,
     save: async (settings, version) => (await change('PATCH', '/house', { version, ...settings }, House)).version,
@@ -157,6 +165,34 @@ function HouseSettings({ house }: { house: House }) {
       <span className="soft" style={{ maxWidth: 420 }}>
         What a new job begins with; each job can have its own. A board is judged in daylight.
       </span>
+      <h2 style={{ margin: 0 }}>How the bench measures</h2>
+      <ToggleButtonGroup
+        exclusive
+        value={shown.bench.measure}
+        onChange={(_, measure) => measure && set({ ...shown, bench: { ...shown.bench, measure } })}
+        aria-label="How the bench measures"
+      >
+        <ToggleButton value="weigh">Weigh everything</ToggleButton>
+        <ToggleButton value="spoons">Spoons and drops</ToggleButton>
+      </ToggleButtonGroup>
+      <span className="soft" style={{ maxWidth: 420 }}>
+        {shown.bench.measure === 'weigh'
+          ? 'Weight repeats best, whatever the powder and the hand.'
+          : 'Quick and without a scale; a powder needs its bulk density on the Shelf, and level spoons.'}
+      </span>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12, maxWidth: 420 }}>
+        {TOOLS.map(({ key, label, scale }) => (
+          <SavedNumber
+            key={key}
+            label={label}
+            name={key}
+            shape={TypedTools.shape[key]}
+            shown={Number((shown.bench[key] / scale).toFixed(6))}
+            set={(value) => set({ ...shown, bench: { ...shown.bench, [key]: value * scale } })}
+            refused={null}
+          />
+        ))}
+      </div>
       <Trouble error={error} />
       <MeanwhileNote
         meanwhile={meanwhile}

@@ -29,7 +29,7 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
   const [batch, setBatch] = useState<number | null>(null);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   useWakeLock();
-  const amount = current ? amountText(current) : '';
+  const amount = current ? amountText(current, mixing.units) : '';
   useSpoken(current ? [current.title, amount, current.detail].filter(Boolean).join(', ') : 'All is done.', speaks);
   const title = `Mix sheet, ${boardName(model.board).toLowerCase()} of ${model.name.toLowerCase()}`;
   const seen = useMemo(() => [...new Set(current?.cautions ?? [])], [current]);

@@ -13,11 +13,13 @@ import {
   promiseOf,
   refine,
   roundToScale,
+  roundToSteps,
   type SystemProblem,
   type SystemRoad,
   search,
   searchLayer,
   systemSteps,
+  toolSteps,
   whyOutOfReach,
 } from '../../core/match/index.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
@@ -88,9 +90,18 @@ export const matcher = {
   reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
     return reachOf(problem, tolerance, most, helps);
   },
-  /** Rounded to the scale, all pours together; `litres` of each layer. */
-  pour(problem: MatchProblem, stack: Stack, litres: number | readonly number[], scaleGrams?: number): Pourable {
-    return roundToScale(problem, stack, litres, scaleGrams);
+  /** Rounded to the scale, all pours together; so much of each layer. */
+  pour(problem: MatchProblem, stack: Stack, litres: number): Pourable {
+    return roundToScale(problem, stack, litres);
+  },
+  /** The same where each colour has a tool of its own: grams of one step of it. */
+  pourWith(
+    problem: MatchProblem,
+    stack: Stack,
+    litres: readonly number[],
+    stepGrams: Readonly<Record<string, number>>,
+  ): Pourable {
+    return roundToSteps(problem, stack, toolSteps(problem.materials, litres, stepGrams));
   },
   /** What to do when more of a colour is in the pot of a layer than was planned. */
   overPoured(

@@ -2,17 +2,19 @@ import { Button } from '@mui/material';
 import { useMemo } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { KINDS } from '../../../core/layers/layer.ts';
-import { partsOf } from '../../../core/mix/index.ts';
+import { partsOf, volumeText } from '../../../core/mix/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { isDone, mixSheet } from '../../../record/mixing.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Recipe } from '../../../shared/board.ts';
+import { useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { gramsText } from '../numbers.ts';
 
 /** What is poured for a board, at a glance, and the way to its mix sheet. */
 export function MixSummary({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const steps = useMemo(() => mixSheet(bench, model, recipe), [bench, model, recipe]);
+  const units = useHouse().data?.units ?? 'metric';
   const left = steps.filter((s) => !isDone(recipe, model, s)).length;
   return (
     <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
@@ -38,7 +40,7 @@ export function MixSummary({ bench, model, recipe }: { bench: Bench; model: Boar
               </span>
               {pours.length > 0 && (
                 <span className="soft" style={{ fontWeight: 400 }}>
-                  {Number(potOf(recipe, stage, bench.materials).litres.toPrecision(3))} L
+                  {volumeText(potOf(recipe, stage, bench.materials).litres, units)}
                 </span>
               )}
             </h3>

@@ -11,6 +11,7 @@ import {
   typedQuantity,
   unitOf,
   usualCoverage,
+  volumeText,
 } from '../../../core/mix/index.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { ownColours } from '../../../record/openings.ts';
@@ -18,11 +19,10 @@ import { sumOfAreas } from '../../../record/parts.ts';
 import { asPoured, inPot, potOf } from '../../../record/poured.ts';
 import { claimOf } from '../../../shared/sheet.ts';
 import type { Pot } from '../../../shared/steps.ts';
-import { useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
-import type { Mixing } from '../../hooks/mixing.ts';
+import { type Mixing, stepOf } from '../../hooks/mixing.ts';
 import { areaText } from '../areas.ts';
 import { gramsText, percent } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
@@ -39,11 +39,12 @@ interface Props {
 const BOARD_AREA = 0.045;
 const LITRE = unitOf('L');
 
+const toStep = (grams: number, step: number) => Math.max(step, Math.round(grams / step) * step);
+
 /** What a batch is for: a volume, an area or so many boards. */
 export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
-  const { recipe, scaleGrams } = mixing;
-  const house = useHouse().data;
-  const spare = house?.bench.spare ?? 0.25;
+  const { recipe, tools, units } = mixing;
+  const { spare } = tools;
   const [typed, setTyped, forget] = useKept(`batch/${recipe.id}`, '');
   const [all, setAll] = useState(true);
   const [error, setError] = useState<string | null>(null);
@@ -78,9 +79,9 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
       const litres = litresOf(stage);
       const { unit } = typedQuantity(typed, { usual: LITRE }) as { unit: { dimension: string } };
       const layer = recipe.stack[stage - 1];
-      if (unit.dimension !== 'area' && unit.dimension !== 'boards') return `${Number(litres.toPrecision(3))} L.`;
+      if (unit.dimension !== 'area' && unit.dimension !== 'boards') return `${volumeText(litres, units)}.`;
       const coats = layer ? setting(layer, 'coats') : 1;
-      return `${coats} ${coats === 1 ? 'coat' : 'coats'}, ${coverageOf(stage)} m² a litre, ${percent(spare)} over: ${Number(litres.toPrecision(3))} L.`;
+      return `${coats} ${coats === 1 ? 'coat' : 'coats'}, ${coverageOf(stage)} m² a litre, ${percent(spare)} over: ${volumeText(litres, units)}.`;
     } catch (trouble) {
       return sentenceOf(trouble);
     }
@@ -109,7 +110,10 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
         wanted,
         ownColours(wanted.map((l, i) => (open.includes(i + 1) ? l : { ...l, colours: {} }))),
       );
-      const pourable = problem && (await inWorker((matcher) => matcher.pour(problem, wanted, litres, scaleGrams)));
+      const steps = Object.fromEntries(
+        wanted.flatMap((l) => Object.keys(l.colours)).map((id) => [id, stepOf(bench, id, tools)]),
+      );
+      const pourable = problem && (await inWorker((matcher) => matcher.pourWith(problem, wanted, litres, steps)));
       const pots = open.map((at): Pot => {
         const volume = litres[at - 1] ?? recipe.litres;
         const colours = (pourable?.stack ?? wanted)[at - 1]?.colours ?? {};
@@ -118,7 +122,7 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
             .filter(([, s]) => s > 0)
             .map(([id, s]) => {
               const exact = s * volume * gramsPerLitre(bench.materials.colourants[id]?.kind ?? 'dye', 1);
-              return [id, pourable ? exact : Math.max(scaleGrams, Math.round(exact / scaleGrams) * scaleGrams)];
+              return [id, pourable ? exact : toStep(exact, steps[id] ?? tools.scaleGrams)];
             }),
         );
         return { stage: at, litres: volume, grams };
@@ -170,7 +174,7 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
                   setRounded(null);
                 }}
               >
-                The parts of {model.name.toLowerCase()}: {areaText(area, house?.units ?? 'metric')}
+                The parts of {model.name.toLowerCase()}: {areaText(area, units)}
               </Button>
             </div>
           )}
@@ -222,7 +226,7 @@ function Rounding({
                 {stage}. {KINDS[mixing.recipe.stack[stage - 1]?.kind ?? 'clear'].label}
               </th>
               <td className="mono" style={{ textAlign: 'right' }}>
-                {Number(litres.toPrecision(3))} L
+                {volumeText(litres, mixing.units)}
               </td>
             </tr>,
             ...Object.entries(grams).map(([id, g]) => {
@@ -242,8 +246,8 @@ function Rounding({
       </table>
       {pourable && pots.some((pot) => Object.keys(pot.grams).length > 0) && (
         <div style={{ paddingTop: 6 }}>
-          Rounded to {mixing.scaleGrams} g, all pours together:{' '}
-          {pourable.loss < 0.005 ? 'no colour lost' : `ΔE00 ${pourable.loss.toFixed(2)} lost`}.
+          {mixing.tools.measure === 'weigh' ? `Rounded to ${mixing.tools.scaleGrams} g` : 'In spoons and drops'}, all
+          pours together: {pourable.loss < 0.005 ? 'no colour lost' : `ΔE00 ${pourable.loss.toFixed(2)} lost`}.
         </div>
       )}
     </div>

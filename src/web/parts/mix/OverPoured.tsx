@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { useMemo } from 'react';
 import type { OverPoured as Rescues } from '../../../core/match/index.ts';
-import { keepRatio, type Step } from '../../../core/mix/index.ts';
+import { keepRatio, type Step, volumeText } from '../../../core/mix/index.ts';
 import { problemOf } from '../../../record/bench.ts';
 import { ownColours } from '../../../record/openings.ts';
 import { inPot, potOf } from '../../../record/poured.ts';
@@ -22,11 +22,10 @@ interface Props {
   onBack: () => void;
 }
 
-const litresText = (litres: number) => `${Number(litres.toPrecision(3))} L`;
-
 /** More went in than it may: the rest is solved again to keep the colour, or the ratio, or it is left as it is. */
 export function OverPoured({ bench, mixing, step, poured, onKeep, onBack }: Props) {
-  const { recipe, stack, scaleGrams } = mixing;
+  const { recipe, stack, units } = mixing;
+  const { scaleGrams } = mixing.tools;
   const attempt = useAttempt();
   const model = useBoardModel(bench);
   const pot = useMemo(() => potOf(recipe, step.stage, bench.materials), [recipe, step.stage, bench.materials]);
@@ -63,7 +62,7 @@ export function OverPoured({ bench, mixing, step, poured, onKeep, onBack }: Prop
             Keep the colour
             <span style={{ fontWeight: 400 }}>
               {colour
-                ? `${litresText(colour.litres)}, ΔE00 ${deltaText(colour.deltaE)}, costs ${colour.cost.toFixed(2)} more`
+                ? `${volumeText(colour.litres, units)}, ΔE00 ${deltaText(colour.deltaE)}, costs ${colour.cost.toFixed(2)} more`
                 : error
                   ? 'cannot be solved'
                   : 'being solved …'}
@@ -76,7 +75,7 @@ export function OverPoured({ bench, mixing, step, poured, onKeep, onBack }: Prop
         >
           Keep the ratio
           <span style={{ fontWeight: 400 }}>
-            {litresText(ratio.litres)}
+            {volumeText(ratio.litres, units)}
             {ratio.deltaE === null ? '' : `, ΔE00 ${deltaText(ratio.deltaE)}, costs ${ratio.cost.toFixed(2)} more`}
           </span>
         </Button>

@@ -1,5 +1,5 @@
 import { KINDS } from '../../../core/layers/layer.ts';
-import { partsOf } from '../../../core/mix/index.ts';
+import { partsOf, volumeText } from '../../../core/mix/index.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
@@ -28,7 +28,7 @@ export function PrintSheet({ bench, mixing, title }: { bench: Bench; mixing: Mix
             <section key={stage}>
               <h2>
                 {layer ? `${stage}. ${KINDS[layer.kind].label}` : 'Before the first layer'}
-                {mixed ? `, ${Number(potOf(recipe, stage, bench.materials).litres.toPrecision(3))} L` : ''}
+                {mixed ? `, ${volumeText(potOf(recipe, stage, bench.materials).litres, mixing.units)}` : ''}
                 {pours.length > 1 ? `, ${parts.join(' : ')} by weight` : ''}
               </h2>
               {own.map((step) => (
@@ -37,7 +37,7 @@ export function PrintSheet({ bench, mixing, title }: { bench: Bench; mixing: Mix
                   <span>
                     <b>{step.title}</b> {step.pour ? `scale ${step.pour.total.toFixed(2)}` : step.detail}
                   </span>
-                  <span className="mono">{amountText(step)}</span>
+                  <span className="mono">{amountText(step, mixing.units)}</span>
                 </div>
               ))}
               {wayBack && (

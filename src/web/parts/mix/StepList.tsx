@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { useEffect, useRef } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
-import type { Step } from '../../../core/mix/index.ts';
+import { type Step, type System, volumeText } from '../../../core/mix/index.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
@@ -14,9 +14,9 @@ interface Props {
   onBatch: (stage: number) => void;
 }
 
-export const amountText = (step: Step): string => {
+export const amountText = (step: Step, units: System): string => {
   if (step.pour) return gramsText(step.pour.grams);
-  if (step.millilitres !== undefined) return `${Math.round(step.millilitres)} mL`;
+  if (step.millilitres !== undefined) return volumeText(step.millilitres / 1000, units);
   return step.kind === 'wait' && step.hours !== undefined ? hoursText(step.hours) : '';
 };
 
@@ -35,7 +35,7 @@ export function StepList({ bench, mixing, onBatch }: Props) {
               <b style={{ flex: 1 }}>{layer ? `${stage}. ${KINDS[layer.kind].label}` : 'Before the first layer'}</b>
               {mixed && (
                 <Button size="small" onClick={() => onBatch(stage)} aria-label={`Batch of layer ${stage}`}>
-                  {Number(potOf(recipe, stage, bench.materials).litres.toPrecision(3))} L
+                  {volumeText(potOf(recipe, stage, bench.materials).litres, mixing.units)}
                 </Button>
               )}
             </div>
@@ -83,7 +83,7 @@ function StepRow({ step, mixing, here }: { step: Step; mixing: Mixing; here: boo
       }}
     >
       <span>{step.title}</span>
-      <span className="mono">{amountText(step)}</span>
+      <span className="mono">{amountText(step, mixing.units)}</span>
       <span className="mono" style={{ textAlign: 'right', fontSize: 14.5 }}>
         {done ? `✓ ${told}` : here ? 'now' : ''}
       </span>

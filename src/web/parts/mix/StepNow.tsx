@@ -9,10 +9,10 @@ import {
   type Step,
   typedQuantity,
   unitOf,
+  volumeText,
 } from '../../../core/mix/index.ts';
 import { inPot } from '../../../record/poured.ts';
 import type { Lot } from '../../../shared/lot.ts';
-import { useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
@@ -38,8 +38,8 @@ const lotText = (lot: Lot) =>
 /** One pour, big: what, how much, what the scale shows, what was really poured. */
 function PourNow({ bench, mixing, step, scale }: Props & { step: Step & Required<Pick<Step, 'pour'>> }) {
   const { pour } = step;
-  const { recipe, tolerance, scaleGrams } = mixing;
-  const house = useHouse().data;
+  const { recipe, tolerance, tools } = mixing;
+  const { scaleGrams } = tools;
   const colour = bench.shelf.colourants.find((c) => c.id === pour.colourant);
   const lots = bench.shelf.lots.filter((l) => l.item === `colourant/${pour.colourant}`);
   const [lotId, setLotId] = useState<string>(lots[0]?.id ?? '');
@@ -54,7 +54,9 @@ function PourNow({ bench, mixing, step, scale }: Props & { step: Step & Required
   const within = tolerance(step);
   const onScale = scale.reading ? Math.round((scale.reading.grams - before) / scaleGrams) * scaleGrams : null;
   const sheet = colour?.sheet;
-  const spooned = sheet?.bulkDensity && house ? inSpoons(pour.grams, sheet.bulkDensity, house.bench.spoon) : null;
+  const spooned = sheet?.bulkDensity ? inSpoons(pour.grams, sheet.bulkDensity, tools.spoon) : null;
+  const spoons =
+    spooned && tools.measure === 'spoons' ? { text: quantityText({ value: spooned.tsp, unit: unitOf('tsp') }) } : null;
   const moves = mixing.promise?.sensitivity[pour.colourant];
   const spoonMoves = spooned && moves !== undefined ? (moves * Math.abs(spooned.grams / pour.grams - 1)) / 0.05 : null;
   /** Grams as they were typed, as the scale shows them, or as they were asked for. */
@@ -63,8 +65,7 @@ function PourNow({ bench, mixing, step, scale }: Props & { step: Step & Required
     const quantity = typedQuantity(typed, { field: 'poured', usual: GRAM });
     if (isRatio(quantity)) throw new FieldError('poured', 'A ratio is no weight: how much was poured?');
     const of = { name: step.title, ...sheet, density: sheet?.bulkDensity ?? sheet?.density };
-    return converted(quantity, GRAM, { ...of, dropsPerMl: sheet?.dropsPerMl ?? house?.bench.dropsPerMl }, 'poured')
-      .value;
+    return converted(quantity, GRAM, { ...of, dropsPerMl: sheet?.dropsPerMl ?? tools.dropsPerMl }, 'poured').value;
   };
   const understood = () => {
     try {
@@ -115,14 +116,16 @@ function PourNow({ bench, mixing, step, scale }: Props & { step: Step & Required
         )}
       </div>
       <div className="mono" style={{ fontSize: 'clamp(64px, 10vw, 128px)', fontWeight: 700, lineHeight: 1 }}>
-        {gramsText(pour.grams)}
+        {spoons ? spoons.text : gramsText(pour.grams)}
       </div>
       <div style={{ fontSize: 21, minHeight: 30 }}>
-        {spooned
-          ? `or ${quantityText({ value: spooned.tsp, unit: unitOf('tsp') })}, level (${gramsText(spooned.grams)}${spoonMoves === null ? '' : `: moves it ${spoonMoves.toFixed(1)}`})`
-          : pour.grams < scaleGrams
-            ? `Less than the scale’s ${scaleGrams} g: make a larger batch, or dissolve ten times as much and take a tenth.`
-            : `± ${gramsText(within)}`}
+        {spoons
+          ? `level, or ${gramsText(pour.grams)}`
+          : spooned
+            ? `or ${quantityText({ value: spooned.tsp, unit: unitOf('tsp') })}, level (${gramsText(spooned.grams)}${spoonMoves === null ? '' : `: moves it ${spoonMoves.toFixed(1)}`})`
+            : pour.grams < scaleGrams
+              ? `Less than the scale’s ${scaleGrams} g: make a larger batch, or dissolve ten times as much and take a tenth.`
+              : `± ${gramsText(within)}`}
       </div>
       {scale.joined && <ScaleBar scale={scale} total={before + pour.grams} tolerance={within} />}
       <Trouble error={error ?? scale.error} />
@@ -216,7 +219,7 @@ export function StepNow(props: Props) {
           <div style={BIG}>{step.title}</div>
           {step.millilitres !== undefined && (
             <div className="mono" style={{ fontSize: 72, fontWeight: 700, lineHeight: 1 }}>
-              {Math.round(step.millilitres)} mL
+              {volumeText(step.millilitres / 1000, mixing.units)}
             </div>
           )}
           {step.kind === 'wait' && step.hours !== undefined && (

@@ -65,7 +65,7 @@ function fieldsOf<T extends FieldValues>(control: Control<T>) {
   return { text, select };
 }
 
-const CODE = 'Code: small letters, digits, hyphens; from its name when empty';
+const CODE = 'Code: small letters, digits, hyphens; made when empty';
 /** A code out of a name: `Tawny, wiping` is `tawny-wiping`. */
 export const codeOf = (name: string): string =>
   name

@@ -159,10 +159,9 @@ function Entry({ item, sort, here, troubled, onOpen, children }: EntryProps) {
     >
       <span style={{ width: 64, flex: 'none' }}>{children}</span>
       <span style={{ flex: 1 }}>
-        {item.name}
+        {item.name}{' '}
         {troubled && (
           <span role="img" aria-label="wants looking at" title="wants looking at">
-            {' '}
             !
           </span>
         )}
