@@ -1,3 +1,4 @@
+import { KINDS } from '../core/layers/layer.ts';
 import type { ColourantKind } from '../core/layers/materials.ts';
 import type { Lot } from '../shared/lot.ts';
 import type { Sheet } from '../shared/sheet.ts';
@@ -17,7 +18,14 @@ export interface ShelfItem {
   lots: readonly Lot[];
   sheet: Sheet | null;
 }
-export const SHELF_GROUPS = ['Colours', 'Ready-made stains', 'Sealers, oils, clears', 'Supplies', 'Woods'] as const;
+export const SHELF_GROUPS = [
+  'Colours',
+  'Ready-made stains',
+  'Kept mixes',
+  'Sealers, oils, clears',
+  'Supplies',
+  'Woods',
+] as const;
 export type ShelfGroup = (typeof SHELF_GROUPS)[number];
 
 const COLOUR_WORDS: Record<ColourantKind, string> = {
@@ -30,7 +38,7 @@ const COLOUR_WORDS: Record<ColourantKind, string> = {
 };
 
 /** Everything on the shelf in one list, group by group. */
-export function shelfItems({ colourants, mediums, supplies, species, lots }: Shelf): ShelfItem[] {
+export function shelfItems({ colourants, mediums, supplies, species, lots, mixes }: Shelf): ShelfItem[] {
   const of = (address: string) => lots.filter((l) => l.item === address);
   const product = (
     kind: 'colourant' | 'medium' | 'supply',
@@ -58,6 +66,19 @@ export function shelfItems({ colourants, mediums, supplies, species, lots }: She
       product('colourant', c, c.kind === 'stain' ? 'Ready-made stains' : 'Colours', COLOUR_WORDS[c.kind]),
     ),
     ...mediums.map((m) => product('medium', m, 'Sealers, oils, clears', m.kind)),
+    ...mixes.map(
+      ({ id, name, kind, archived }): ShelfItem => ({
+        address: `mix/${id}`,
+        id,
+        name,
+        group: 'Kept mixes',
+        kind: KINDS[kind].label.toLowerCase(),
+        carrier: null,
+        archived,
+        sheet: null,
+        lots: [],
+      }),
+    ),
     ...supplies.map((s) => product('supply', s, 'Supplies', s.kind)),
     ...species.map(wood),
   ].sort((p, q) => SHELF_GROUPS.indexOf(p.group) - SHELF_GROUPS.indexOf(q.group));
@@ -101,7 +122,7 @@ export function shelfTroubles(items: readonly ShelfItem[], today: string): Shelf
     const inVolume = lots.some((l) => l.unit === 'mL') || (sheet?.form ? LIQUID.has(sheet.form) : false);
     return [
       ...(twice(name) ? [say(`Two things of the shelf are called ${name}.`)] : []),
-      ...(group !== 'Woods' && group !== 'Supplies' && inVolume && !sheet?.density
+      ...(sheet && group !== 'Supplies' && inVolume && !sheet?.density
         ? [say('Its density is missing: grams and millilitres of it cannot be converted.')]
         : []),
       ...(sheet?.form === 'powder' && !sheet.bulkDensity

@@ -5,6 +5,7 @@ import { CARRIERS } from '../core/layers/carriers.ts';
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
 import { Id, Version } from './id.ts';
 import { Lot } from './lot.ts';
+import { KeptMix } from './mix.ts';
 import { Sheet } from './sheet.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
@@ -179,6 +180,7 @@ export const Shelf = z.object({
   mediums: z.array(MediumRecord),
   supplies: z.array(SupplyRecord),
   lots: z.array(Lot),
+  mixes: z.array(KeptMix),
 });
 export type Shelf = z.infer<typeof Shelf>;
 

@@ -44,7 +44,12 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
 
   // 5. the mix sheet and the board
   await expect(page.getByRole('heading', { name: /Mix sheet, recipe 1/ })).toBeVisible();
-  await expect(page.getByText(/scale \d+\.\d\d/).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'Mix sheet' })
+      .getByText(/^\d+\.\d\d g$/)
+      .first(),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Read 5×' }).click();
   await expect(page.getByTestId('stage-miss')).toBeVisible();
   await page.getByRole('button', { name: /^Next: clear/ }).click();

@@ -17,6 +17,7 @@ const VIEWS = [
   '/shelf',
   '/shelf?wood=oak',
   '/shelf?medium=oil-varnish',
+  '/shelf?supply=satin-hardener',
   '/rack',
   '/house',
   ...[
@@ -27,6 +28,8 @@ const VIEWS = [
     'layers?board=ash-1',
     'together',
     'boards?board=beech-2',
+    'mix?board=beech-2',
+    'mix?board=beech-2&step=1/amber',
     'verdict?wood=beech',
   ].map((page) => `${LIBRARY}/${page}`),
 ];
@@ -50,6 +53,11 @@ test('every dialog passes them too', async ({ page }) => {
     ['/shelf', 'New colour'],
     ['/shelf', 'New wood'],
     ['/shelf', 'New clear'],
+    ['/shelf', 'New supply'],
+    ['/shelf', 'New mix'],
+    ['/shelf', 'New lot'],
+    ['/shelf', 'Write down'],
+    [`${LIBRARY}/mix?board=beech-2`, 'Batch of layer 1'],
     ['/shelf', 'Put right'],
     ['/rack', 'Old board'],
     ['/house', 'New person'],

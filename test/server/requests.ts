@@ -5,6 +5,7 @@ import * as board from '../../src/shared/board.ts';
 import * as house from '../../src/shared/house.ts';
 import * as job from '../../src/shared/job.ts';
 import * as lot from '../../src/shared/lot.ts';
+import * as mix from '../../src/shared/mix.ts';
 import * as oldBoard from '../../src/shared/old-board.ts';
 import * as part from '../../src/shared/part.ts';
 import * as reading from '../../src/shared/reading.ts';
@@ -70,6 +71,11 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'post /coat-samples/:sample/restore': null,
   'post /supplies': shelf.NewSupply,
   'patch /supplies/:id': shelf.SupplyChange,
+  'post /mixes': mix.NewMix,
+  'patch /mixes/:mix': mix.MixChange,
+  'delete /mixes/:mix': null,
+  'post /mixes/:mix/restore': null,
+  'get /mixes/:mix/story': null,
   'post /lots': lot.NewLot,
   'patch /lots/:lot': lot.LotChange,
   'delete /lots/:lot': null,

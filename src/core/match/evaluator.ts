@@ -7,7 +7,7 @@ import { labFromXyz, xyzOf } from '../colour/lab.ts';
 import { type Weights, weightsFor } from '../colour/lights.ts';
 import { FieldError } from '../field-error.ts';
 import { type Layer, type Stack, setting } from '../layers/layer.ts';
-import { type Colourant, goesIn } from '../layers/materials.ts';
+import { type Colourant, goesIn, isShare } from '../layers/materials.ts';
 import {
   type Act,
   allocateProgram,
@@ -255,7 +255,26 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
     for (let k = at; k < at + 3; k++) out[k] /= aims[aim].ease;
   };
 
-  function reading(amounts: Float64Array): Spectrum {
+  // Layers whose colours are shares of a pot: more than all of it is a full pot in that ratio.
+  const pots = [...openLayers].map((layer) =>
+    variables.flatMap((v, i) =>
+      v.layer === layer && isShare(problem.materials.colourants[v.colourant].kind) ? [i] : [],
+    ),
+  );
+  const inPot = new Float64Array(variables.length);
+  /** Amounts as a pot can hold them. */
+  function poured(amounts: Float64Array): Float64Array {
+    inPot.set(amounts);
+    for (const pot of pots) {
+      let whole = 0;
+      for (const v of pot) whole += amounts[v] ** (1 / variables[v].exponent);
+      if (whole > 1) for (const v of pot) inPot[v] = amounts[v] / whole ** variables[v].exponent;
+    }
+    return inPot;
+  }
+
+  function reading(asked: Float64Array): Spectrum {
+    const amounts = poured(asked);
     const { acts } = program.stages[0];
     for (const { act, a, b } of open) {
       acts[act].a.set(a);
@@ -324,7 +343,8 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
       partsUnder(readAt(of), aims.indexOf(of), 0, parts, 0);
       return of.ease * Math.hypot(parts[0], parts[1], parts[2]);
     },
-    stackOf(amounts) {
+    stackOf(asked) {
+      const amounts = poured(asked);
       return problem.stack.map((layer, i) => {
         if (!openLayers.has(i)) return layer;
         const colours: Record<string, number> = {};

@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CLEAR, COLOURS, dyed, finalOf, MATERIALS, problem, WOOD } from '../../../test/fixtures/small-shop.ts';
 import { predict } from '../board/index.ts';
-import { BANDS } from '../colour/grid.ts';
+import { deltaE00 } from '../colour/ciede2000.ts';
+import { BANDS, WAVELENGTHS } from '../colour/grid.ts';
+import { labOf } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
@@ -46,6 +48,30 @@ describe('search', () => {
     const target = { reflectance: new Float64Array(BANDS).fill(0.02), singleLight: false };
     for (const [id, s] of Object.entries(search(problem({ target }))[0].stack[0].colours))
       expect(s).toBeLessThanOrEqual(MATERIALS.colourants[id].maxStrength * 1.000001);
+  });
+  it('never fills a pot with more than all of it: the shares of ready-made stains come to 100 % at most', () => {
+    const stain = (id: string, nm: number) => ({
+      ...COLOURS[5],
+      id,
+      kind: 'stain' as const,
+      maxStrength: 1,
+      absorption: WAVELENGTHS.map((w) => 0.1 + 0.8 * Math.exp(-(((w - nm) / 70) ** 2) / 2)),
+      scatter: new Array(BANDS).fill(0.1),
+    });
+    const colourants = Object.fromEntries([430, 520, 610].map((nm, i) => [`s${i}`, stain(`s${i}`, nm)]));
+    const asked = problem({
+      target: { reflectance: new Float64Array(BANDS).fill(0.05), singleLight: false },
+      materials: { ...MATERIALS, colourants },
+      stack: [newLayer('wiping-stain'), CLEAR],
+      open: [{ layer: 0, colourants: Object.keys(colourants) }],
+    });
+    for (const road of search(asked)) {
+      const shares = Object.values(road.stack[0].colours).reduce((sum, s) => sum + s, 0);
+      expect(shares).toBeLessThanOrEqual(1 + 1e-9);
+      // What it promises is what that pot does.
+      const looks = predict(road.stack, asked.wood, asked.materials);
+      expect(deltaE00(labOf(looks[2].reading), labOf(asked.target.reflectance))).toBeCloseTo(road.deltaE[0], 6);
+    }
   });
   it('never mixes powders of different solvents in one layer', () => {
     const mixed: Materials = {

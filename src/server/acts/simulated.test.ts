@@ -7,7 +7,7 @@ import type { Board } from '../../shared/board.ts';
 import type { Act } from '../../workshop/interface.ts';
 import { benchBoardOf, samplePiece, simulatedReadings, stockOfShelf } from './simulated.ts';
 
-const stock = stockOfShelf({ species: [], colourants: [], mediums: [], supplies: [], lots: [] });
+const stock = stockOfShelf({ species: [], colourants: [], mediums: [], supplies: [], lots: [], mixes: [] });
 const board = (...stack: Layer[]): Pick<Board, 'number' | 'recipe' | 'coats'> => ({
   number: 5,
   recipe: { stack } as Board['recipe'],

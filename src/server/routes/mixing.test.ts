@@ -84,8 +84,9 @@ describe('what was poured', () => {
       amount: 1000,
       unit: 'mL',
     });
-    expect(await refused(`/boards/${board.id}/steps`, { step: '2/base', grams: 90, lotId: lot.id }, 422)).toBe(
-      'Cannot convert: the density of Waterborne satin is missing.',
+    const dye: Lot = await bench.post('/lots', { ...LOT, code: 'H-9', unit: 'mL' });
+    expect(await refused(`/boards/${board.id}/steps`, { step: '2/base', grams: 90, lotId: dye.id }, 422)).toBe(
+      'Cannot convert: the density of Honey is missing.',
     );
     await step('2/base', { millilitres: 90, lotId: lot.id });
     expect((await lotNow(lot.id)).left).toBeCloseTo(910, 9);
@@ -111,5 +112,35 @@ describe('what was poured', () => {
     expect(told).toContain('Layer 1, honey: 2.2 g poured, lot H-3');
     expect(told).toContain('Layer 1, honey taken back');
     expect(told).toContain('Batch of dye: 0.6 L');
+  });
+});
+
+describe('mixes that are kept', () => {
+  const MIX = {
+    name: 'Left of the shelf',
+    kind: 'dye',
+    colours: { honey: 4 },
+    litres: 0.4,
+    note: '',
+    unknownStrength: false,
+  };
+  it('stand on the shelf, become another, are put away and brought back', async () => {
+    const mix = await bench.post('/mixes', MIX);
+    expect(mix).toMatchObject({ ...MIX, version: 1, archived: false });
+    const stronger = { version: 1, colours: { honey: 6 }, litres: 0.5 };
+    expect((await bench.shop.ask('patch', `/mixes/${mix.id}`, stronger).expect(200)).body.colours).toEqual({
+      honey: 6,
+    });
+    expect(await refused(`/mixes/${mix.id}`, { version: 1, litres: 1 }, 409, 'patch')).toMatch('changed meanwhile');
+    await bench.shop.ask('delete', `/mixes/${mix.id}`).expect(204);
+    expect((await shelf()).mixes[0]?.archived).toBe(true);
+    await bench.shop.ask('post', `/mixes/${mix.id}/restore`).expect(204);
+    expect((await bench.shop.ask('get', `/mixes/${mix.id}/story`).expect(200)).body).toHaveLength(4);
+  });
+  it('are refused with a sentence: nothing in it, more than dissolves, less than nothing left', async () => {
+    expect(await refused('/mixes', { ...MIX, colours: {} }, 422)).toBe('A mix has one colour at least.');
+    expect(await refused('/mixes', { ...MIX, colours: { honey: 400 } }, 422)).toMatch('Honey');
+    expect(await refused('/mixes', { ...MIX, litres: -1 }, 422)).toMatch('never less than nothing');
+    expect(await refused('/mixes', { ...MIX, colours: { ghost: 1 } }, 422)).toMatch('ghost');
   });
 });

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { z } from 'zod';
 import { LotChange, NewLot } from '../../shared/lot.ts';
+import { MixChange, NewMix } from '../../shared/mix.ts';
 import {
   CoatsInput,
   ColourantChange,
@@ -14,6 +15,7 @@ import {
   SpeciesSchema,
   SupplyChange,
 } from '../../shared/shelf.ts';
+import { changeMix, keepMix, putMixAway } from '../acts/mixes.ts';
 import { notFound } from '../acts/refusal.ts';
 import {
   addCoatSamples,
@@ -129,6 +131,24 @@ export function shelfRoutes(shop: Shop): Router {
   });
   router.patch('/supplies/:id', async (request, response) => {
     response.json(await changeSupply(shop, byOf(request), request.params.id, SupplyChange.parse(request.body)));
+  });
+  router.post('/mixes', async (request, response) => {
+    response.status(201).json(await keepMix(shop, byOf(request), NewMix.parse(request.body)));
+  });
+  router.patch('/mixes/:mix', async (request, response) => {
+    const change = MixChange.parse(request.body);
+    response.json(await changeMix(shop, byOf(request), idOf(request.params.mix, 'mix'), change));
+  });
+  router.delete('/mixes/:mix', async (request, response) => {
+    await putMixAway(shop, byOf(request), idOf(request.params.mix, 'mix'), true);
+    response.status(204).end();
+  });
+  router.post('/mixes/:mix/restore', async (request, response) => {
+    await putMixAway(shop, byOf(request), idOf(request.params.mix, 'mix'), false);
+    response.status(204).end();
+  });
+  router.get('/mixes/:mix/story', async ({ params }, response) => {
+    response.json(await storyOf(db, 'item', `mix/${idOf(params.mix, 'mix')}`));
   });
   router.post('/lots', async (request, response) => {
     response.status(201).json(await addLot(shop, byOf(request), NewLot.parse(request.body)));

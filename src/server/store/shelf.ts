@@ -23,6 +23,7 @@ import {
 } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import { lots } from './lots.ts';
+import { mixes } from './mixes.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
 const SPECIES =
@@ -47,6 +48,7 @@ export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
   mediums: await all(db, MediumRecord, `select ${MEDIUM} from medium m order by m.kind, m.name, m.id`),
   supplies: await all(db, SupplyRecord, `select ${SUPPLY} from supply order by kind, name, id`),
   lots: await lots(db),
+  mixes: await mixes(db),
 });
 
 export const speciesById = (db: Queries, id: string): Promise<SpeciesRecord | null> =>

@@ -61,6 +61,7 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   versions: { moves: isJob, teaches: false },
   boards: { moves: isJob, teaches: true },
   coats: { moves: isJob, teaches: true },
+  mixes: { moves: (key) => key === '/shelf', teaches: false },
   lots: { moves: (key) => key === '/shelf', teaches: false },
   supplies: { moves: (key) => key === '/shelf', teaches: false },
   readings: { moves: isJob, teaches: true },

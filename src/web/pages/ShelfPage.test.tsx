@@ -2,6 +2,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, openAt } from '../../../test/web/open.tsx';
 import { WAVELENGTHS } from '../../core/colour/grid.ts';
+import type { KeptMix } from '../../shared/mix.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 
 const spectra = (...levels: number[]) =>
@@ -249,5 +250,68 @@ describe('what is known of a product, and its lots', () => {
     await page.press('Put on the shelf');
     expect(await screen.findByRole('heading', { name: 'Tack cloths, large' })).toBeDefined();
     expect((await ask<Shelf>('GET', '/shelf')).supplies.some((s) => s.id === 'tack-cloths-large')).toBe(true);
+  });
+});
+
+describe('a kept mix', () => {
+  const open = async () => {
+    const mix = await ask<KeptMix>('POST', '/mixes', {
+      name: `Left over ${Date.now()}`,
+      kind: 'dye',
+      colours: { honey: 4, coal: 1 },
+      litres: 0.5,
+      note: '',
+      unknownStrength: false,
+    });
+    const page = openAt(`/shelf?mix=${mix.id}`);
+    await screen.findByRole('heading', { name: mix.name });
+    const now = async () => (await ask<Shelf>('GET', '/shelf')).mixes.find((m) => m.id === mix.id) as KeptMix;
+    return { page, now };
+  };
+  it('is strengthened and thinned, what goes in told first', async () => {
+    const { page, now } = await open();
+    await page.fill('Times as strong', '1.5');
+    expect(screen.getByText('Add 1.00 g Honey, 0.25 g Coal.')).toBeDefined();
+    await page.fill('Times as strong', '0,5');
+    expect(screen.getByText(/Add 500 mL of what it is mixed in: 1 L in all\./)).toBeDefined();
+    await page.press('It is done');
+    await waitFor(async () => expect(await now()).toMatchObject({ litres: 1, colours: { honey: 2, coal: 0.5 } }));
+    await page.press('Undo');
+    await waitFor(async () => expect(await now()).toMatchObject({ litres: 0.5, colours: { honey: 4, coal: 1 } }));
+  });
+  it('takes colour by feel: the jar before and after tells how much', async () => {
+    const { page, now } = await open();
+    await page.fill('Jar before, g', '40');
+    await page.fill('Jar after, g', '41');
+    await page.press('It went in');
+    expect((await screen.findByRole('alert')).textContent).toContain('not lighter than before');
+    await page.fill('Jar after, g', '39.5');
+    await page.press('It went in');
+    await waitFor(async () => expect((await now()).colours.honey).toBeCloseTo(5, 9));
+  });
+  it('of unknown strength is found from one board', async () => {
+    const page = openAt('/shelf');
+    await page.press('New mix');
+    await page.fill('Name', 'Jar without a label');
+    await page.choose('Colour 1', 'Honey');
+    await page.user.click(screen.getByLabelText('Only the ratio is known, not how strong it is'));
+    const parts = screen.getAllByLabelText('Parts');
+    await page.user.type(parts[0] as HTMLElement, '1');
+    await page.fill(/^How much is left/, '16 fl oz');
+    await page.press('Put on the shelf');
+    expect(await screen.findByText(/how strong it is nobody knows/)).toBeDefined();
+    const rung = (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'honey')?.rungs[1];
+    const line = (values: readonly number[] | undefined) => values?.join(',');
+    await page.choose('On', 'Birch');
+    await give(
+      'File: before, after',
+      'jar.csv',
+      [WAVELENGTHS.join(','), line(rung?.before), line(rung?.after)].join('\n'),
+    );
+    await waitFor(async () => {
+      const mix = (await ask<Shelf>('GET', '/shelf')).mixes.find((m) => m.name === 'Jar without a label');
+      expect(mix?.unknownStrength).toBe(false);
+      expect(Math.abs(Math.log((mix?.colours.honey ?? 0) / (rung?.strength ?? 1)))).toBeLessThan(0.2);
+    });
   });
 });

@@ -5,9 +5,11 @@ import { onTheShelf } from '../../record/materials.ts';
 import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf-items.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { useShelf } from '../hooks/api.ts';
+import { AddMix } from '../parts/shelf/AddMix.tsx';
 import { AddColourant, AddMedium, AddSupply, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
 import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
+import { MixPlate } from '../parts/shelf/MixPlate.tsx';
 import { NextBoards } from '../parts/shelf/NextBoards.tsx';
 import { ShelfList } from '../parts/shelf/ShelfList.tsx';
 import { SupplyPlate } from '../parts/shelf/SupplyPlate.tsx';
@@ -15,12 +17,18 @@ import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
 
 /** How each kind of thing is named in the address of the page. */
-const PARAMS = { species: 'wood', colourant: 'colour', medium: 'medium', supply: 'supply' } as const;
+const PARAMS = { species: 'wood', colourant: 'colour', medium: 'medium', supply: 'supply', mix: 'mix' } as const;
 type Kind = keyof typeof PARAMS;
 
 /** What is open: what the address names, else the first colour. */
 function openOf(shelf: Shelf, params: URLSearchParams): { kind: Kind; id: string } | null {
-  const lists = { species: shelf.species, colourant: shelf.colourants, medium: shelf.mediums, supply: shelf.supplies };
+  const lists = {
+    species: shelf.species,
+    colourant: shelf.colourants,
+    medium: shelf.mediums,
+    supply: shelf.supplies,
+    mix: shelf.mixes,
+  };
   for (const kind of Object.keys(PARAMS) as Kind[]) {
     const id = params.get(PARAMS[kind]);
     if (id && lists[kind].some((x) => x.id === id)) return { kind, id };
@@ -36,6 +44,8 @@ function Plate({ shelf, kind, id }: { shelf: Shelf; kind: Kind; id: string }) {
   if (medium) return <MediumPlate key={id} medium={medium} shelf={shelf} />;
   const supply = kind === 'supply' && shelf.supplies.find((s) => s.id === id);
   if (supply) return <SupplyPlate key={id} supply={supply} shelf={shelf} />;
+  const mix = kind === 'mix' && shelf.mixes.find((m) => m.id === id);
+  if (mix) return <MixPlate key={id} mix={mix} shelf={shelf} />;
   const colour = shelf.colourants.find((c) => c.id === id);
   return colour ? <ColourantPlate key={id} colourant={colour} shelf={shelf} /> : null;
 }
@@ -79,6 +89,7 @@ export function ShelfPage() {
           New wood
         </Button>
         <Button onClick={() => setAdding('medium')}>New clear</Button>
+        <Button onClick={() => setAdding('mix')}>New mix</Button>
         <Button onClick={() => setAdding('supply')}>New supply</Button>
         <Button variant="contained" color="primary" onClick={() => setAdding('colourant')}>
           New colour
@@ -114,6 +125,7 @@ export function ShelfPage() {
       {adding === 'colourant' && <AddColourant onClose={close} onAdded={open('colourant')} />}
       {adding === 'species' && <AddWood onClose={close} onAdded={open('species')} />}
       {adding === 'medium' && <AddMedium onClose={close} onAdded={open('medium')} />}
+      {adding === 'mix' && shelf && <AddMix shelf={shelf} onClose={close} onAdded={open('mix')} />}
       {adding === 'supply' && <AddSupply onClose={close} onAdded={open('supply')} />}
     </>
   );

@@ -76,3 +76,20 @@ create index on step_done (person_id);
 
 -- What the bench measures with, and how much is mixed over what is needed.
 alter table house add column bench jsonb not null default '{}';
+
+-- A mix that was left over or made ahead: what is in it, and how much of it is left.
+create table kept_mix (
+  id uuid primary key,
+  name text not null check (length(name) between 1 and 80),
+  -- The kind of layer that it is for.
+  kind text not null,
+  -- Colourant id to strength, as in a layer.
+  colours jsonb not null,
+  litres float8 not null check (litres >= 0 and litres < 'Infinity'),
+  note text not null default '',
+  -- Its strengths are not known, only how its colours stand to one another.
+  unknown_strength boolean not null default false,
+  made_at timestamptz not null default now(),
+  version int not null default 1,
+  archived_at timestamptz
+);

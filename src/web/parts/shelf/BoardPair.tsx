@@ -23,7 +23,7 @@ interface Props<T extends FieldValues & { speciesId: string }, V> {
   /** What is asked of the board beside its wood: its strength, its coats. */
   fields: (control: Control<T>) => ReactNode;
   /** Where the simulated workshop makes such a board, and what to ask it. */
-  bench: { path: string; asked: (value: V) => object };
+  bench?: { path: string; asked: (value: V) => object };
   save: (value: V, pair: Pair) => Promise<unknown>;
 }
 
@@ -44,7 +44,7 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
     void submit();
   };
   const make = () =>
-    submitWith(async (value) => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked(value))));
+    bench && submitWith(async (value) => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked(value))));
   return (
     <form
       noValidate
@@ -63,9 +63,11 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
             </MenuItem>
           ))}
         </TypedField>
-        <Button type="submit" disabled={busy}>
-          Make it in the simulated workshop
-        </Button>
+        {bench && (
+          <Button type="submit" disabled={busy}>
+            Make it in the simulated workshop
+          </Button>
+        )}
         <FileButton
           label="File: before, after"
           disabled={busy}

@@ -1,0 +1,126 @@
+import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
+import { Controller } from 'react-hook-form';
+import { isColoured, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
+import { isShare } from '../../../core/layers/materials.ts';
+import { NewMix } from '../../../shared/mix.ts';
+import type { Shelf } from '../../../shared/shelf.ts';
+import { change } from '../../hooks/api.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { litresTyped } from '../batch.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { numberTyped } from '../numbers.ts';
+import { TypedField } from '../TypedField.tsx';
+
+const ROWS = [0, 1, 2, 3] as const;
+interface MixTyped {
+  name: string;
+  kind: LayerKind;
+  litres: string;
+  note: string;
+  unknownStrength: boolean;
+  rows: { colour: string; strength: string }[];
+}
+const BLANK: MixTyped = {
+  name: '',
+  kind: 'dye',
+  litres: '',
+  note: '',
+  unknownStrength: false,
+  rows: ROWS.map(() => ({ colour: '', strength: '' })),
+};
+
+/** A mix that stands on the shelf: left over, made ahead, or found in a jar with only its ratio on the label. */
+export function AddMix({
+  shelf,
+  onClose,
+  onAdded,
+}: {
+  shelf: Shelf;
+  onClose: () => void;
+  onAdded: (id: string) => void;
+}) {
+  const id = useNextId();
+  const { form, submit, busy, error } = useTypedForm<MixTyped, Omit<NewMix, 'id'>>({
+    keep: 'new-mix',
+    blank: BLANK,
+    read: ({ rows, litres, ...typed }) => {
+      const share = isShare(shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? 'dye');
+      // Parts against one another are brought to a strength that can be mixed, until a board tells the true one.
+      const colours = Object.fromEntries(
+        rows.filter((r) => r.colour).map((r) => [r.colour, numberTyped(r.strength) ?? Number.NaN] as const),
+      );
+      const all = Object.values(colours).reduce((sum, s) => sum + s, 0);
+      const scale = typed.unknownStrength ? (share ? 0.1 : 2) / all : share ? 0.01 : 1;
+      return {
+        ...typed,
+        litres: litresTyped(litres),
+        colours: Object.fromEntries(Object.entries(colours).map(([c, s]) => [c, s * scale])),
+      };
+    },
+    shape: NewMix.omit({ id: true }),
+    save: async (mix) => {
+      const made = id.next();
+      await change('POST', '/mixes', { id: made, ...mix });
+      id.kept();
+      onAdded(made);
+    },
+    onSaved: () => {},
+  });
+  const kind = form.watch('kind');
+  const unknown = form.watch('unknownStrength');
+  const offered = shelf.colourants.filter((c) => KINDS[kind].takes.includes(c.kind) && !c.archived && c.absorption);
+  const share = isShare(offered[0]?.kind ?? 'dye');
+  return (
+    <FormDialog
+      title="New mix"
+      error={
+        error ??
+        form.formState.errors.rows?.root?.message ??
+        (form.formState.errors as { colours?: { message?: string } }).colours?.message ??
+        null
+      }
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+    >
+      <TypedField control={form.control} name="name" label="Name" />
+      <TypedField control={form.control} name="kind" label="For" select>
+        {LAYER_KINDS.filter(isColoured).map((k) => (
+          <MenuItem key={k} value={k}>
+            {KINDS[k].label.toLowerCase()}
+          </MenuItem>
+        ))}
+      </TypedField>
+      {ROWS.map((row) => (
+        <div key={row} style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 12 }}>
+          <TypedField control={form.control} name={`rows.${row}.colour`} label={`Colour ${row + 1}`} select>
+            <MenuItem value="">none</MenuItem>
+            {offered.map((c) => (
+              <MenuItem key={c.id} value={c.id}>
+                {c.name}
+              </MenuItem>
+            ))}
+          </TypedField>
+          <TypedField
+            control={form.control}
+            name={`rows.${row}.strength`}
+            label={unknown ? 'Parts' : share ? '% of the mix' : 'g/L'}
+          />
+        </div>
+      ))}
+      <Controller
+        control={form.control}
+        name="unknownStrength"
+        render={({ field }) => (
+          <FormControlLabel
+            control={<Checkbox checked={field.value} onChange={(_, checked) => field.onChange(checked)} />}
+            label="Only the ratio is known, not how strong it is"
+          />
+        )}
+      />
+      <TypedField control={form.control} name="litres" label="How much is left: any unit, a bare number is litres" />
+      <TypedField control={form.control} name="note" label="Note" />
+    </FormDialog>
+  );
+}
