@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { nth } from '../known.ts';
 import { boxCans } from './boxing.ts';
 import { litresFor, tinsFor, usualCoverage } from './scale-to.ts';
-import { colourFor, hardened, thinnerFor, withHeldRatio } from './thin.ts';
+import { colourFor, hardened, thinnerFor, withHeldRatio, withinPot } from './thin.ts';
 
 const positive = fc.double({ min: 0.01, max: 100, noNaN: true });
 
@@ -55,6 +55,23 @@ describe('thinning and strengthening', () => {
       black: 0.2,
     });
     expect(withHeldRatio(mix, ['amber', 'red'], { id: 'black', to: 0.4 })).toEqual({ ...mix, black: 0.4 });
+    // At the edge of what dissolves the ratio is kept all the same.
+    expect(withHeldRatio(mix, ['amber', 'red'], { id: 'red', to: 9 }, { most: { amber: 6 } })).toMatchObject({
+      amber: 6,
+      red: 2,
+    });
+    expect(withHeldRatio({ a: 0.5, b: 0.25 }, ['a', 'b'], { id: 'a', to: 0.9 }, { most: {}, whole: 1 })).toEqual({
+      a: expect.closeTo(2 / 3, 9),
+      b: expect.closeTo(1 / 3, 9),
+    });
+  });
+  it('in a full pot the others give way in their ratio', () => {
+    expect(withinPot({ a: 0.6, b: 0.2, c: 0.2 }, { id: 'b', to: 0.6 })).toEqual({
+      a: expect.closeTo(0.3, 9),
+      b: 0.6,
+      c: expect.closeTo(0.1, 9),
+    });
+    expect(withinPot({ a: 0.3, b: 0.2 }, { id: 'b', to: 0.4 })).toEqual({ a: 0.3, b: 0.4 });
   });
 });
 

@@ -25,22 +25,48 @@ export function hardened(litres: number, parts: number): { base: number; hardene
   return { base: litres - hardener, hardener };
 }
 
+/** What bounds a mix: how strong each colour may be, and all of them together where they are shares of a pot. */
+export interface Bounds {
+  most: Readonly<Record<string, number>>;
+  /** 1 where strengths are shares of a pot. */
+  whole?: number;
+}
+
 /**
- * A mix by parts with some of them held against one another while another moves: “keep 3:1 and darken”. The held parts keep
- * their ratio and their sum makes up for nothing: only the moved one changes the strength.
+ * A mix in which one colour moves and those that are held keep their ratio to it: “keep 3:1 and darken”. None goes beyond
+ * what dissolves, or all together beyond a full pot: the ratio is kept at the edge.
  * @param strengths by colour
  * @param held colours that keep their ratio
- * @param moved a held colour and what it becomes: the others of the held go with it
+ * @param moved one of them, and what it becomes
  */
 export function withHeldRatio(
   strengths: Readonly<Record<string, number>>,
   held: readonly string[],
   moved: { id: string; to: number },
+  { most, whole = Number.POSITIVE_INFINITY }: Bounds = { most: {} },
 ): Record<string, number> {
   const was = strengths[moved.id] ?? 0;
   if (!held.includes(moved.id) || was <= 0) return { ...strengths, [moved.id]: moved.to };
-  const factor = moved.to / was;
-  return Object.fromEntries(
-    Object.entries(strengths).map(([id, s]) => [id, id === moved.id ? moved.to : held.includes(id) ? s * factor : s]),
+  const entries = Object.entries(strengths);
+  const sum = (of: readonly (readonly [string, number])[]) => of.reduce((total, [, s]) => total + s, 0);
+  const ours = entries.filter(([id]) => held.includes(id));
+  const room = whole - sum(entries.filter(([id]) => !held.includes(id)));
+  const factor = Math.min(
+    moved.to / was,
+    room / sum(ours),
+    ...ours.filter(([, s]) => s > 0).map(([id, s]) => (most[id] ?? Number.POSITIVE_INFINITY) / s),
   );
+  return Object.fromEntries(entries.map(([id, s]) => [id, held.includes(id) ? s * factor : s]));
+}
+
+/** Shares of a pot in which one moves: where they come to more than all of it the others give way, in their ratio. */
+export function withinPot(
+  shares: Readonly<Record<string, number>>,
+  moved: { id: string; to: number },
+): Record<string, number> {
+  const to = Math.min(1, moved.to);
+  const others = Object.entries(shares).filter(([id]) => id !== moved.id);
+  const rest = others.reduce((sum, [, s]) => sum + s, 0);
+  const factor = rest > 1 - to ? (1 - to) / rest : 1;
+  return { ...Object.fromEntries(others.map(([id, s]) => [id, s * factor])), [moved.id]: to };
 }

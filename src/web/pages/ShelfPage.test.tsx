@@ -53,6 +53,18 @@ describe('the shelf', () => {
     await give('File: before, after', 'dark.csv', spectra(0.1, 0.14));
     await waitFor(() => expect(screen.queryByText(/Make one rung on a dark board too/)).toBeNull());
   });
+  it('tells by three tests what a tin holds, whatever its label says', async () => {
+    const page = openAt('/shelf');
+    await page.press('New colour');
+    await page.press('What is it? Three tests tell');
+    await page.choose('A thin film on glass over print', 'hidden');
+    await page.choose('Left to stand for a day', 'too thick to run');
+    expect(screen.getByText(/^A gel: pigment, thick/)).toBeDefined();
+    await page.press('Take it as stain');
+    expect(screen.getByRole('combobox', { name: 'Kind' }).textContent).toBe('stain');
+    expect((screen.getByLabelText('Strongest, % of the mix') as HTMLInputElement).value).toBe('100');
+    await page.press('Later');
+  });
   it('keeps what a transfer test showed of a dye, and takes it back', async () => {
     const page = openAt('/shelf?colour=wine');
     expect(await screen.findByText(/A wiped coat for water over it lifts/)).toBeDefined();

@@ -171,6 +171,26 @@ describe('the settings of a layer', () => {
     await user.click(screen.getByRole('button', { name: 'Leave out red' }));
     expect(now().colours).toEqual({});
   });
+  it('are typed by parts, what the colours come to kept; the ratio is held while one of them moves', async () => {
+    const { now, user } = edit(newLayer('dye', { colours: { yellow: 4, red: 2 } }));
+    const ratio = () => screen.getByLabelText('Ratio') as HTMLInputElement;
+    expect(ratio().value).toBe('2:1');
+    const type = async (text: string) => {
+      fireEvent.change(ratio(), { target: { value: text } });
+      fireEvent.blur(ratio());
+    };
+    await type('3:');
+    expect(screen.getByText(/is no quantity/)).toBeDefined();
+    await type('3:0');
+    expect(screen.getByText('A part of nothing: leave that colour out instead.')).toBeDefined();
+    await type('3:1:1');
+    expect(screen.getByText('2 colours here: write 2 parts.')).toBeDefined();
+    await type('3:1');
+    expect(now().colours).toEqual({ yellow: 4.5, red: 1.5 });
+    await user.click(screen.getByRole('button', { name: 'Hold it' }));
+    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '2' } });
+    expect(now().colours).toEqual({ yellow: expect.closeTo(6, 9), red: expect.closeTo(2, 9) });
+  });
   it('say a pigment in per cent of the glaze, and how the glaze is put on', async () => {
     const { now, user } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));
     fireEvent.change(screen.getByLabelText('umber 5.0 %'), { target: { value: '8' } });

@@ -1,12 +1,14 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
-import { memo, type ReactNode } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { entry } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, KINDS, type Layer, type Setting, setting } from '../../../core/layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
+import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
+import { RatioField } from './RatioField.tsx';
 
 interface Props {
   layer: Layer;
@@ -139,9 +141,20 @@ export function LayerEditor({ layer, materials, onChange, onSettle, children }: 
     const mixed = Object.values(layer.colours).reduce((sum, share) => sum + share, 0);
     return Math.min(maxStrength, Math.max(0, 1 - mixed));
   };
+  const [held, setHeld] = useState(false);
   const set = (id: string, strength: number, gesture?: string) =>
     onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, gesture);
-  const onStrength = useEventCallback((id: string, strength: number) => set(id, strength, id));
+  const onStrength = useEventCallback((id: string, strength: number) => {
+    const { kind } = entry(materials.colourants, id);
+    const to = { id, to: strength };
+    const most = Object.fromEntries(Object.values(materials.colourants).map((c) => [c.id, c.maxStrength]));
+    const colours = held
+      ? withHeldRatio(layer.colours, Object.keys(layer.colours), to, { most, ...(isShare(kind) ? { whole: 1 } : {}) })
+      : isShare(kind)
+        ? withinPot(layer.colours, to)
+        : { ...layer.colours, [id]: strength };
+    onChange({ ...layer, colours }, id);
+  });
   const onAdd = useEventCallback((id: string) => set(id, toBeginWith(id)));
   const onOut = useEventCallback((id: string) => {
     const { [id]: _, ...without } = layer.colours;
@@ -194,6 +207,18 @@ export function LayerEditor({ layer, materials, onChange, onSettle, children }: 
             options={free.map(({ id, name }) => ({ id, label: name }))}
             width={150}
             onChoose={onAdd}
+          />
+        )}
+        {Object.values(layer.colours).filter((s) => s > 0).length > 1 && (
+          <RatioField
+            layer={layer}
+            materials={materials}
+            onRatio={(colours) => {
+              onChange({ ...layer, colours });
+              onSettle();
+            }}
+            held={held}
+            onHold={setHeld}
           />
         )}
         {children}

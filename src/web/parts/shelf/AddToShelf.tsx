@@ -1,5 +1,5 @@
-import { MenuItem } from '@mui/material';
-import { useRef } from 'react';
+import { Button, MenuItem } from '@mui/material';
+import { useRef, useState } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
@@ -14,6 +14,7 @@ import { FileButton } from '../FileButton.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
+import { WhatIsThis } from './WhatIsThis.tsx';
 
 const BLANK_COLOUR = {
   id: '',
@@ -103,6 +104,7 @@ export function AddColourant({ onClose, onAdded }: Props) {
   });
   const { text, select } = fieldsOf(form.control);
   const share = isShare(form.watch('kind') as ColourantKind);
+  const [testing, setTesting] = useState(false);
   return (
     <FormDialog
       title="New colour"
@@ -114,6 +116,19 @@ export function AddColourant({ onClose, onAdded }: Props) {
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', COLOURANT_KINDS)}
+      {testing ? (
+        <WhatIsThis
+          onKind={(kind) => {
+            form.setValue('kind', kind);
+            if (isShare(kind)) form.setValue('maxStrength', kind === 'stain' ? '100' : '30');
+            setTesting(false);
+          }}
+        />
+      ) : (
+        <div>
+          <Button onClick={() => setTesting(true)}>What is it? Three tests tell</Button>
+        </div>
+      )}
       {select('carrier', 'Carrier', CARRIERS)}
       {text('maxStrength', share ? 'Strongest, % of the mix' : 'Strongest, g/L')}
       {text('costPerGram', 'Cost per gram')}
