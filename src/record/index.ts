@@ -7,6 +7,8 @@ export * from './openings.ts';
 export * from './parts.ts';
 export * from './plan.ts';
 export * from './poured.ts';
+export * from './shelf-file.ts';
+export * from './shelf-items.ts';
 export * from './showing.ts';
 export * from './stack-file.ts';
 export * from './stages.ts';

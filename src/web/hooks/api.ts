@@ -86,6 +86,12 @@ const knowledgeIsBehind = () =>
   );
 const fetchAgain = (which: (key: string) => boolean) => mutate((key) => typeof key === 'string' && which(key));
 
+/** Much came to the shelf at once, each by itself: it is fetched afresh, and there is something to learn. */
+export async function shelfCameIn(): Promise<void> {
+  await knowledgeIsBehind();
+  await fetchAgain((key) => key === '/shelf');
+}
+
 /** The whole record is another: all that is in sight is fetched afresh. */
 export const fetchEverything = () => mutate(() => true);
 

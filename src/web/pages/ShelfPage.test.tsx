@@ -53,6 +53,27 @@ describe('the shelf', () => {
     await give('File: before, after', 'dark.csv', spectra(0.1, 0.14));
     await waitFor(() => expect(screen.queryByText(/Make one rung on a dark board too/)).toBeNull());
   });
+  it('takes in a table: what it holds is looked at first, what is wrong is left out and said', async () => {
+    openAt('/shelf');
+    const table = [
+      'what,code,name,kind,carrier,density g/mL,lot,left,unit',
+      'supply,petrel-thinner,Petrel thinner,reducer,oil,0.79,PT-1,800,mL',
+      'supply,fulmar,Fulmar,reducer,oil,0,,,',
+      'colourant,honey,Honey,dye,water,,,,',
+    ].join('\n');
+    fireEvent.change(await screen.findByLabelText('File of a shelf'), {
+      target: { files: [new File([table], 'in.csv')] },
+    });
+    expect(await screen.findByText('1 new, 1 there already, 1 left out.')).toBeDefined();
+    expect(screen.getByText(/of nothing there is none/)).toBeDefined();
+    fireEvent.click(screen.getByRole('button', { name: 'Put 1 on the shelf' }));
+    await waitFor(async () => {
+      const { lots, supplies } = await ask<Shelf>('GET', '/shelf');
+      expect(supplies.some((s) => s.id === 'petrel-thinner')).toBe(true);
+      expect(lots.find((l) => l.item === 'supply/petrel-thinner')?.left).toBe(800);
+    });
+    expect(await screen.findByRole('button', { name: /Petrel thinner/ })).toBeDefined();
+  });
   it('tells by three tests what a tin holds, whatever its label says', async () => {
     const page = openAt('/shelf');
     await page.press('New colour');

@@ -11,6 +11,7 @@ import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
 import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
 import { MixPlate } from '../parts/shelf/MixPlate.tsx';
 import { NextBoards } from '../parts/shelf/NextBoards.tsx';
+import { ShelfFile } from '../parts/shelf/ShelfFile.tsx';
 import { ShelfList } from '../parts/shelf/ShelfList.tsx';
 import { SupplyPlate } from '../parts/shelf/SupplyPlate.tsx';
 import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
@@ -85,9 +86,9 @@ export function ShelfPage() {
     <>
       <header className="head">
         <h1>Shelf</h1>
-        <Button sx={{ marginLeft: 'auto' }} onClick={() => setAdding('species')}>
-          New wood
-        </Button>
+        <span style={{ marginLeft: 'auto' }} />
+        {shelf && <ShelfFile shelf={shelf} />}
+        <Button onClick={() => setAdding('species')}>New wood</Button>
         <Button onClick={() => setAdding('medium')}>New clear</Button>
         <Button onClick={() => setAdding('mix')}>New mix</Button>
         <Button onClick={() => setAdding('supply')}>New supply</Button>

@@ -1,0 +1,28 @@
+import Papa from 'papaparse';
+import { FieldError } from '../field-error.ts';
+
+export type NamedRow = Readonly<Record<string, string>>;
+
+/** Rows under a heading, as comma-separated values (RFC 4180). What would begin a formula in a spreadsheet is quoted as text. */
+export const writeNamedRows = (
+  columns: readonly string[],
+  rows: readonly Readonly<Record<string, string | number | null | undefined>>[],
+): string =>
+  Papa.unparse(
+    rows.map((row) => columns.map((c) => row[c] ?? '')),
+    { newline: '\r\n', escapeFormulae: true },
+  ).replace(/^/, `${columns.join(',')}\r\n`);
+
+/** Rows of a file with a heading, by the names of its columns in small letters; empty rows are left out. @throws FieldError */
+export function readNamedRows(text: string): NamedRow[] {
+  const { data, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (heading) => heading.trim().toLowerCase(),
+    transform: (value) => value.trim().replace(/^'(?=[=+\-@])/, ''),
+  });
+  const broken = errors.find((e) => e.type === 'Quotes');
+  if (broken) throw new FieldError('text', `Line ${(broken.row ?? 0) + 2}: a quotation mark is not closed.`);
+  if (data.length === 0) throw new FieldError('text', 'The file has a heading at most: there is nothing in it.');
+  return data;
+}
