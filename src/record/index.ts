@@ -14,4 +14,5 @@ export * from './stack-file.ts';
 export * from './stages.ts';
 export * from './standing.ts';
 export * from './story.ts';
+export * from './supplies.ts';
 export * from './wood.ts';

@@ -93,6 +93,7 @@ const WORDS: Record<string, string> = {
   costPerGram: 'cost per gram',
   grainTolerance: 'tolerance of the grain',
   wishes: 'wishes',
+  supplies: 'supplies',
 };
 
 /** How a moment is written: the reader's clock is not the record's. */

@@ -19,6 +19,12 @@ const job = {
 export const NewJob = z.object({ id: Id, ...job });
 export type NewJob = z.infer<typeof NewJob>;
 /** What of a job can be changed; lights one by one. */
+/** How many of a supply, by its key, where the shop counts otherwise than its areas ask for. */
+export const SuppliesSchema = z.record(
+  z.string().max(40),
+  z.number().int('A whole number.').min(0, 'None, or more.').max(100_000, 'At most 100 000.'),
+);
+
 export const JobChange = z.object({
   version: Version,
   ...z.object(job).partial().shape,
@@ -27,6 +33,8 @@ export const JobChange = z.object({
   grainTolerance: tolerance.nullable().optional(),
   /** All of them together. */
   wishes: WishesSchema.optional(),
+  /** All of them together. */
+  supplies: SuppliesSchema.optional(),
 });
 export type JobChange = z.infer<typeof JobChange>;
 
@@ -128,6 +136,7 @@ export const Job = z.object({
   revision: z.number(),
   grainTolerance: z.number().nullable(),
   wishes: WishesSchema,
+  supplies: SuppliesSchema,
   /** Readings of the target as it is now, of its face and of its tones. */
   target: z.array(StoredReading),
   pastTargets: z.array(PastTarget),

@@ -7,6 +7,7 @@ export * from './said.ts';
 export * from './scale-line.ts';
 export * from './scale-to.ts';
 export * from './steps.ts';
+export * from './supplies.ts';
 export * from './thin.ts';
 export * from './typed-quantity.ts';
 export * from './units.ts';

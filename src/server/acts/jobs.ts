@@ -44,13 +44,14 @@ export async function startJob({ db }: Shop, by: By, input: NewJob): Promise<Job
   return wholeJob(db, input.id);
 }
 
-const editable = ({ customer, piece, tolerance, lights, grainTolerance, wishes }: Job) => ({
+const editable = ({ customer, piece, tolerance, lights, grainTolerance, wishes, supplies }: Job) => ({
   customer,
   piece,
   tolerance,
   lights,
   grainTolerance,
   wishes,
+  supplies,
 });
 
 export async function changeJob({ db }: Shop, by: By, code: string, change: JobChange): Promise<Job> {

@@ -27,7 +27,7 @@ import { versionsOfWoods } from './versions.ts';
 
 const JobRow = Job.omit({ target: true, pastTargets: true, woods: true, parts: true }).extend({ createdAt: stamp });
 const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt", revision,
-  grain_tolerance as "grainTolerance", wishes`;
+  grain_tolerance as "grainTolerance", wishes, supplies`;
 
 /** False when it was started already. */
 export async function insertJob(db: Queries, { id, customer, piece, tolerance }: NewJob): Promise<boolean> {
@@ -42,9 +42,16 @@ export async function insertJob(db: Queries, { id, customer, piece, tolerance }:
 }
 
 export async function updateJob(db: Queries, id: string, change: JobChange): Promise<boolean> {
-  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes } = change;
+  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes, supplies } = change;
   const { set, values } = assignments(
-    { customer, piece, tolerance, grain_tolerance, wishes: wishes && JSON.stringify(wishes) },
+    {
+      customer,
+      piece,
+      tolerance,
+      grain_tolerance,
+      wishes: wishes && JSON.stringify(wishes),
+      supplies: supplies && JSON.stringify(supplies),
+    },
     4,
   );
   return touched(

@@ -153,3 +153,38 @@ describe('a mix sheet', () => {
     expect(inHand.getByText(/or 0\.38 mL of spirit to each mL of a 3-lb cut/)).toBeDefined();
   });
 });
+
+describe('what the parts take', () => {
+  it('cost, hands and days of a wood that has layers, and supplies that the shop counts otherwise', async () => {
+    const { job } = await startBoard();
+    await ask('POST', `/jobs/${job.number}/parts`, {
+      parts: [
+        {
+          name: 'Shelf',
+          woodId: job.woods[0].id,
+          count: 4,
+          length: 1000,
+          width: 300,
+          thickness: 20,
+          faces: 2,
+          zones: ['face'],
+        },
+      ],
+    });
+    const page = openAt(`/jobs/${job.number}/parts`);
+    const supplies = within(await screen.findByRole('region', { name: 'Supplies' }));
+    expect(supplies.getByText('2.40 m²')).toBeDefined();
+    expect(supplies.getByText(/and what has no cost yet/)).toBeDefined();
+    expect(supplies.getByText('Paper, 180')).toBeDefined();
+    expect((supplies.getByLabelText('pairs') as HTMLInputElement).value).toBe('4');
+    await page.fill('pairs', '-2');
+    await page.user.tab();
+    expect((await screen.findByRole('alert')).textContent).toContain('None, or more');
+    await page.fill('pairs', '10');
+    await page.user.tab();
+    await waitFor(async () => expect((await ask<Job>('GET', `/jobs/${job.number}`)).supplies).toEqual({ gloves: 10 }));
+    expect(await supplies.findByText('4 by the areas')).toBeDefined();
+    await page.press('As worked out');
+    await waitFor(async () => expect((await ask<Job>('GET', `/jobs/${job.number}`)).supplies).toEqual({}));
+  });
+});

@@ -11,6 +11,7 @@ import { type Bench, useOpenBench } from '../hooks/bench.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { areaText, sizesText } from '../parts/areas.ts';
 import { PartDialog } from '../parts/PartDialog.tsx';
+import { Supplies } from '../parts/Supplies.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
@@ -177,6 +178,7 @@ export function PartsPage() {
               ))}
           </Table>
         )}
+        <Supplies bench={bench} />
       </section>
       <AddParts bench={bench} units={units} />
       {editing && (

@@ -93,3 +93,6 @@ create table kept_mix (
   version int not null default 1,
   archived_at timestamptz
 );
+
+-- What a job uses up beside colours, where the shop counts otherwise: what by its key, and how many.
+alter table job add column supplies jsonb not null default '{}';

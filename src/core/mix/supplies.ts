@@ -1,0 +1,84 @@
+import { KINDS, type Layer, methodOf, type Stack, setting } from '../layers/layer.ts';
+
+/** Something that a job uses up beside its colours. `key` names it for good: `paper-180`. */
+export interface Needed {
+  key: string;
+  name: string;
+  count: number;
+  /** Pieces, pairs, sheets. */
+  unit: string;
+  why: string;
+}
+
+/** Grits of a sanding sequence: none skipped by more than about a step. Common practice. */
+const GRITS = [80, 120, 150, 180, 220, 280, 320, 400];
+/** Square metres that a sheet of paper or a cloth does; a finer paper clogs later. Common practice, no source. */
+const [AREA_A_SHEET, AREA_A_CLOTH] = [0.8, 1.2];
+const BEGINS_AT = 120;
+
+/** The sequence of grits up to the last: from 120, or from 80 where the last is coarse. */
+export const gritsUpTo = (last: number): number[] => {
+  const from = last <= BEGINS_AT ? 80 : BEGINS_AT;
+  return [...GRITS.filter((g) => g >= from && g < last), last];
+};
+
+const wipes = (layer: Layer): boolean =>
+  ['dye', 'wiping-stain', 'gel-stain', 'glaze', 'oil', 'conditioner', 'wipe-back', 'filler'].includes(layer.kind) &&
+  methodOf(layer) !== 'sprayed' &&
+  methodOf(layer) !== 'unwiped';
+const sprayed = (layer: Layer): boolean => methodOf(layer) === 'sprayed' || layer.kind === 'toner';
+
+/**
+ * What a stack uses up on an area: abrasives by grit, cloths, gloves, strainers, applicators. Common practice, to be put right
+ * by the shop.
+ * @param area square metres
+ */
+export function suppliesFor(stack: Stack, grit: number, area: number): Needed[] {
+  const layers = stack.filter((l) => !l.off);
+  const coatsOf = (l: Layer) => setting(l, 'coats');
+  const whole = (n: number) => Math.max(1, Math.ceil(n - 1e-9));
+  const sheet = (g: number, times: number, why: string): Needed => ({
+    key: `paper-${g}`,
+    name: `Paper, ${g}`,
+    count: whole((times * area) / AREA_A_SHEET),
+    unit: 'sheets',
+    why,
+  });
+  const rubbed = new Map<number, number>();
+  layers.forEach((layer, i) => {
+    const last = i === layers.length - 1;
+    const times = coatsOf(layer) - (last ? 1 : 0);
+    if (layer.kind === 'sealer' && times > 0) rubbed.set(320, (rubbed.get(320) ?? 0) + times);
+    if ((layer.kind === 'clear' || layer.kind === 'opaque') && times > 0)
+      rubbed.set(400, (rubbed.get(400) ?? 0) + times);
+  });
+  const wiped = layers.filter(wipes);
+  const wipedCoats = wiped.reduce((sum, l) => sum + coatsOf(l), 0);
+  const coats = layers.reduce((sum, l) => sum + coatsOf(l), 0);
+  const coloured = layers.filter((l) => KINDS[l.kind].takes.length > 0 && Object.keys(l.colours).length > 0);
+  const strained = layers.filter((l) => ['dye', 'ink', 'reactive', 'sealer'].includes(l.kind) || sprayed(l));
+  const brushed = layers.filter((l) => !sprayed(l) && l.kind !== 'wipe-back' && l.kind !== 'sand-back');
+  const of = (key: string, name: string, count: number, unit: string, why: string): Needed[] =>
+    count > 0 ? [{ key, name, count, unit, why }] : [];
+  const papers = new Map<number, Needed>();
+  for (const g of gritsUpTo(grit)) papers.set(g, sheet(g, 1, 'sanding'));
+  for (const [g, times] of rubbed) {
+    const before = papers.get(g);
+    const more = sheet(g, times, 'between coats');
+    papers.set(g, before ? { ...before, count: before.count + more.count, why: 'sanding, between coats' } : more);
+  }
+  return [
+    ...[...papers.values()],
+    ...of(
+      'cloths',
+      'Lint-free cloths',
+      wipedCoats > 0 ? whole((wipedCoats * area) / AREA_A_CLOTH) : 0,
+      'pieces',
+      'wiping',
+    ),
+    ...of('gloves', 'Gloves', coats + coloured.length, 'pairs', 'a pair a coat and a pot'),
+    ...of('strainers', 'Strainers', strained.length, 'pieces', 'one a pot that is strained'),
+    ...of('applicators', 'Brushes or pads', brushed.length, 'pieces', 'one a layer'),
+    ...of('tape', 'Masking tape', area > 0 && layers.length > 0 ? whole(area / 6) : 0, 'rolls', 'edges and neighbours'),
+  ];
+}
