@@ -171,7 +171,14 @@ const medium = (
   caution: string,
   known: Sheet,
 ): NewMedium => ({ id, name, kind, carrier, ...usualSurface(kind), tint: tintOf(amber), caution, sheet: known });
-const SHELLAC = { form: 'flakes', binder: 'shellac', wax: 'dewaxed', bulkDensity: 0.4, thinner: 'spirit' } as const;
+const SHELLAC = {
+  form: 'flakes',
+  cost: 38,
+  binder: 'shellac',
+  wax: 'dewaxed',
+  bulkDensity: 0.4,
+  thinner: 'spirit',
+} as const;
 
 /** Put on the shelf with the usual values; the shop then fits its own from boards of {@link COAT_WOODS}. */
 export const MEDIUMS: readonly NewMedium[] = [
@@ -180,6 +187,7 @@ export const MEDIUMS: readonly NewMedium[] = [
       form: 'ready to use',
       binder: 'acrylic urethane',
       density: 1.04,
+      cost: 27,
       canMl: 5000,
       thinner: 'distilled-water',
     }),
@@ -187,7 +195,14 @@ export const MEDIUMS: readonly NewMedium[] = [
     shop: { goOn: 3 },
   }),
   medium('oil-varnish', 'Oil varnish', 'clear', 'oil', 'amber', OILY_RAGS, {
-    ...sheet({ form: 'ready to use', binder: 'alkyd', density: 0.91, canMl: 1000, thinner: 'mineral-spirit' }),
+    ...sheet({
+      form: 'ready to use',
+      binder: 'alkyd',
+      density: 0.91,
+      cost: 21,
+      canMl: 1000,
+      thinner: 'mineral-spirit',
+    }),
     label: { coverage: 12, goOn: 12, window: 72, cure: 336, thinning: 0.5, shelfLife: 36 },
     shop: {},
   }),
@@ -202,7 +217,7 @@ export const MEDIUMS: readonly NewMedium[] = [
     shop: {},
   }),
   medium('linseed', 'Linseed oil', 'oil', 'oil', 'amber', OILY_RAGS, {
-    ...sheet({ form: 'liquid', binder: 'linseed', density: 0.93, canMl: 1000, thinner: 'mineral-spirit' }),
+    ...sheet({ form: 'liquid', binder: 'linseed', density: 0.93, cost: 9, canMl: 1000, thinner: 'mineral-spirit' }),
     label: { coverage: 18, goOn: 72 },
     shop: { goOn: 96 },
   }),

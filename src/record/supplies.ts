@@ -1,5 +1,5 @@
 import { type Stack, setting } from '../core/layers/layer.ts';
-import { gramsPerLitre, litresFor, type Needed, suppliesFor, usualCoverage } from '../core/mix/index.ts';
+import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor, usualCoverage } from '../core/mix/index.ts';
 import { durationOf } from '../core/time/waits.ts';
 import type { JobWood } from '../shared/job.ts';
 import { claimOf } from '../shared/sheet.ts';
@@ -45,7 +45,9 @@ export function workOfWood(bench: Bench, wood: JobWood, spare: number): WorkOfWo
       else costUnknown = true;
     }
     if (medium) {
-      if (medium.sheet.cost) cost += litres * medium.sheet.cost;
+      // Flakes cost by weight: as many kilograms as the cut takes.
+      const kilograms = medium.sheet.form === 'flakes' ? flakesFor(setting(layer, 'cut'), litres) / 1000 : litres;
+      if (medium.sheet.cost) cost += kilograms * medium.sheet.cost;
       else costUnknown = true;
     }
   }

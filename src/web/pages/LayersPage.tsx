@@ -25,6 +25,7 @@ import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
 import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
+import { FromMix } from '../parts/layers/FromMix.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
 import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
 import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
@@ -287,6 +288,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                     <span style={{ flex: 1 }}>
                       <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
                     </span>
+                    <FromMix mixes={bench.shelf.mixes} layer={open} onTake={setOpen} />
                     <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
                   </LayerEditor>
                   <div className="acts">

@@ -3,6 +3,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
 import type { Lot } from '../../shared/lot.ts';
+import type { Shelf } from '../../shared/shelf.ts';
 
 const recipeNow = async (job: Job) => (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards[0].recipe;
 const open = async (step = '') => {
@@ -136,6 +137,22 @@ describe('a mix sheet', () => {
     // On paper: all of it, with the way back and the cautions.
     expect(screen.getByText(/^Undo: Lighten with a damp rag/)).toBeDefined();
     expect(screen.getByText('Take care.')).toBeDefined();
+  });
+  it('what is left of a pot stands on the shelf with what was really poured, and is taken into layers', async () => {
+    const { job, board, page } = await open('1/coal');
+    await ask('POST', `/boards/${board.id}/steps`, { step: '1/honey', grams: 2.2 });
+    await page.press('Poured');
+    await page.press('Keep what is left');
+    await page.fill('How much: any unit, a bare number is litres', '12 fl oz');
+    await page.press('Put on the shelf');
+    expect(await screen.findByText('Dye of board 1 of beech stands on the shelf.')).toBeDefined();
+    const { mixes } = await ask<Shelf>('GET', '/shelf');
+    expect(mixes[0]?.litres).toBeCloseTo(0.3549, 4);
+    expect(mixes[0]?.colours.coal).toBeCloseTo(1.5, 6);
+    const layers = openAt(`/jobs/${job.number}/layers?wood=beech`);
+    await layers.press(/^Open Dye/);
+    await layers.choose('A kept mix', 'Dye of board 1 of beech');
+    await waitFor(() => expect(screen.getByLabelText(/^Coal 1\.50 g\/L/)).toBeDefined());
   });
   it('of a board without a recipe leads to its layers', async () => {
     const { number } = await startJob({ woods: ['beech'] });

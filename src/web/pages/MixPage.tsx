@@ -14,6 +14,7 @@ import { canSpeak, useSpoken } from '../hooks/speech.ts';
 import { useWakeLock } from '../hooks/wake-lock.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchDialog } from '../parts/mix/BatchDialog.tsx';
+import { KeepMix, mixedStages } from '../parts/mix/KeepMix.tsx';
 import { PrintSheet } from '../parts/mix/PrintSheet.tsx';
 import { amountText, StepList } from '../parts/mix/StepList.tsx';
 import { StepNow } from '../parts/mix/StepNow.tsx';
@@ -27,6 +28,7 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
   const scale = useScale();
   const [speaks, setSpeaks] = useKept('speaks', false);
   const [batch, setBatch] = useState<number | null>(null);
+  const [keeping, setKeeping] = useState(false);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   useWakeLock();
   const amount = current ? amountText(current, mixing.units) : '';
@@ -54,6 +56,9 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
             <Button aria-pressed={speaks} onClick={() => setSpeaks(!speaks)} disabled={!canSpeak()}>
               {speaks ? 'Be quiet' : 'Speak'}
             </Button>
+            {mixedStages(mixing, bench).length > 0 && (
+              <Button onClick={() => setKeeping(true)}>Keep what is left</Button>
+            )}
             <Button onClick={() => window.print()}>Print</Button>
             <Button component={RouterLink} to={`../boards?board=${model.code}`}>
               To the board
@@ -107,6 +112,14 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
         </div>
       </div>
       <PrintSheet bench={bench} mixing={mixing} title={`${title}, recipe ${recipe.number}`} />
+      {keeping && (
+        <KeepMix
+          bench={bench}
+          mixing={mixing}
+          of={title.replace('Mix sheet, ', '')}
+          onClose={() => setKeeping(false)}
+        />
+      )}
       {batch !== null && (
         <BatchDialog bench={bench} model={model} mixing={mixing} stage={batch} onClose={() => setBatch(null)} />
       )}
