@@ -275,6 +275,25 @@ describe('what is known of a product, and its lots', () => {
     await waitFor(() => expect(screen.queryByRole('button', { name: /^Honey/ })).toBeNull());
     expect(screen.getByRole('button', { name: /Linseed oil wants looking at/ })).toBeDefined();
   });
+  it('cans are boxed: how much of which into which, until they are one colour', async () => {
+    const page = openAt('/shelf?medium=oil-varnish');
+    await page.press('Box cans');
+    const all = (label: string) => screen.getAllByLabelText(label) as HTMLInputElement[];
+    const type = (label: string, i: number, value: string) =>
+      fireEvent.change(all(label)[i] as Element, { target: { value } });
+    ['1.5 L', '1500 mL'].forEach((litres, i) => {
+      type('In it', i, litres);
+      type('Holds', i, '2 L');
+    });
+    type('Draw-down: L* a* b*', 0, '60 12 30');
+    await page.press('How to pour');
+    expect((await screen.findByRole('alert')).textContent).toContain('is not read yet');
+    type('Draw-down: L* a* b*', 1, '57 12 30');
+    await page.press('How to pour');
+    expect(await screen.findByText(/They differ by ΔE00 2\.\d\./)).toBeDefined();
+    expect(screen.getAllByRole('listitem').length).toBeGreaterThan(1);
+    expect(screen.getByText('500 mL', { selector: 'li:first-child span' })).toBeDefined();
+  });
   it('a supply comes to the shelf under a code from its name', async () => {
     const page = openAt('/shelf');
     await page.press('New supply');

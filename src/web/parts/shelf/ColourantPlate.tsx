@@ -168,6 +168,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         item={`colourant/${colourant.id}`}
         name={colourant.name}
         density={colourant.sheet.density}
+        canMl={colourant.sheet.canMl}
         lots={shelf.lots.filter((l) => l.item === `colourant/${colourant.id}`)}
       />
       {colourant.caution && <div className="note">{colourant.caution}</div>}

@@ -8,12 +8,14 @@ import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useAttempt, useSay } from '../Undo.tsx';
+import { BoxDialog } from './BoxDialog.tsx';
 
 interface Props {
   /** What the lots are of: `colourant/honey`. */
   item: string;
   name: string;
   density: number | null | undefined;
+  canMl?: number | null | undefined;
   lots: readonly Lot[];
 }
 
@@ -23,7 +25,8 @@ export const lotAmount = (amount: number | null, unit: Lot['unit']): string =>
     : `${Number(amount.toFixed(1))} ${unit === 'piece' ? (amount === 1 ? 'piece' : 'pieces') : unit}`;
 
 /** The tins, bags and bottles of a product: what is left of each, when it was opened, until when it is good. */
-export function Lots({ item, name, density, lots }: Props) {
+export function Lots({ item, name, density, canMl, lots }: Props) {
+  const [boxing, setBoxing] = useState(false);
   const [editing, setEditing] = useState<Lot | 'new' | null>(null);
   const today = new Date().toISOString().slice(0, 10);
   const attempt = useAttempt();
@@ -37,6 +40,11 @@ export function Lots({ item, name, density, lots }: Props) {
     <section aria-label="Lots">
       <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
         <h3 style={{ margin: 0, flex: 1 }}>Lots</h3>
+        {lots.some((l) => l.unit === 'mL') && (
+          <Button size="small" onClick={() => setBoxing(true)}>
+            Box cans
+          </Button>
+        )}
         <Button size="small" onClick={() => setEditing('new')}>
           New lot
         </Button>
@@ -79,6 +87,7 @@ export function Lots({ item, name, density, lots }: Props) {
           </div>
         );
       })}
+      {boxing && <BoxDialog item={item} name={name} lots={lots} canMl={canMl} onClose={() => setBoxing(false)} />}
       {editing && (
         <LotDialog
           key={editing === 'new' ? 'new' : `${editing.id}/${editing.version}`}

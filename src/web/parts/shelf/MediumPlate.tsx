@@ -106,6 +106,7 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
         item={`medium/${medium.id}`}
         name={medium.name}
         density={medium.sheet.density}
+        canMl={medium.sheet.canMl}
         lots={shelf.lots.filter((l) => l.item === `medium/${medium.id}`)}
       />
       {medium.caution && <div className="note">{medium.caution}</div>}

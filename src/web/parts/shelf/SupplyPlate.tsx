@@ -18,6 +18,7 @@ export function SupplyPlate({ supply, shelf }: { supply: SupplyRecord; shelf: Sh
         item={address}
         name={supply.name}
         density={supply.sheet.density}
+        canMl={supply.sheet.canMl}
         lots={shelf.lots.filter((l) => l.item === address)}
       />
       {supply.caution && <div className="note">{supply.caution}</div>}
