@@ -116,12 +116,12 @@ function oneByOne(grid: Grid, amounts: Float64Array): void {
 }
 
 /** How many mixes a joint rounding may look at: some tens of milliseconds. */
-const MOST_LOOKED_AT = 1600;
+const MOST_LOOKED_AT = 1200;
 /** A mix may stray this much from the exact one in each light that is not looked for, CIEDE2000: lamps are not traded away. */
 const LAMPS = 0.25;
 /** So many pours are moved against one another, the coarsest, and so many of the mixes that this foresees are looked at. */
 const MOVED_TOGETHER = 9;
-const FORESEEN = 48;
+const FORESEEN = 32;
 const DESCENTS = 2;
 
 /**
@@ -163,12 +163,14 @@ function together(grid: Grid, exact: Float64Array, begin: Float64Array): Float64
   const first = candidate(used.map((v) => nearestSteps(grid, begin, v)));
   const starts = nearestFew(grid, asked, fill, allowed).map(candidate);
   starts.sort((p, q) => p.cost - q.cost);
+  const moves = movesOf(used.length);
   let best = first;
   for (const start of [first, ...starts.slice(0, DESCENTS)]) {
     let here = start;
     for (let better = true; better && looked < MOST_LOOKED_AT; ) {
       better = false;
-      for (const move of movesOf(used.length)) {
+      for (const move of moves) {
+        if (looked >= MOST_LOOKED_AT) break;
         const steps = here.steps.map((s, k) => s + (move[k] ?? 0));
         if (!steps.every((s, k) => s === here.steps[k] || allowed(k, s))) continue;
         const next = candidate(steps);
@@ -219,7 +221,8 @@ function nearestFew(
       }
       return;
     }
-    const far = miss.reduce((sum, m) => sum + m * m, 0);
+    let far = 0;
+    for (let i = 0; i < miss.length; i++) far += miss[i] * miss[i];
     if (few.length === FORESEEN && far >= few[FORESEEN - 1].far) return;
     const at = few.findIndex((f) => f.far > far);
     few.splice(at < 0 ? few.length : at, 0, { steps: [...steps], far });

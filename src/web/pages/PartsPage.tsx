@@ -178,9 +178,9 @@ export function PartsPage() {
               ))}
           </Table>
         )}
-        <Supplies bench={bench} />
       </section>
       <AddParts bench={bench} units={units} />
+      <Supplies bench={bench} />
       {editing && (
         <PartDialog key={editing.id} bench={bench} part={editing} units={units} onClose={() => setEditing(null)} />
       )}

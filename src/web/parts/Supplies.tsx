@@ -27,8 +27,8 @@ export function Supplies({ bench }: { bench: Bench }) {
     void keep(count === null ? others : { ...others, [key]: count });
   };
   return (
-    <section aria-label="Supplies" style={{ display: 'grid', gap: 12 }}>
-      <h2 style={{ margin: '24px 0 0' }}>Cost and time</h2>
+    <section aria-label="Supplies" style={{ display: 'grid', gap: 12, gridColumn: '1 / -1' }}>
+      <h2 style={{ margin: 0 }}>Cost and time</h2>
       {works.map(({ wood, work }) => (
         <div
           key={wood.id}
