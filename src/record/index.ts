@@ -1,3 +1,4 @@
+export * from './batches.ts';
 export * from './bench.ts';
 export * from './codes.ts';
 export * from './evidence.ts';

@@ -6,7 +6,7 @@ import type { Shelf } from '../shared/shelf.ts';
 export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
   const none = Array.from(spectrum());
   const colourants = shelf.colourants.flatMap((c): Colourant[] =>
-    c.absorption ? [{ ...c, absorption: c.absorption, scatter: c.scatter ?? none }] : [],
+    c.absorption ? [{ ...c, absorption: c.absorption, scatter: c.scatter ?? none, density: c.sheet.density }] : [],
   );
   return {
     colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),

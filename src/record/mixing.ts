@@ -15,6 +15,8 @@ const factsOf = (
   hardener: sheet.hardener,
   goOn: claimOf(sheet, 'goOn'),
   potLife: claimOf(sheet, 'potLife'),
+  thinning: claimOf(sheet, 'thinning'),
+  canMl: sheet.canMl,
   // A supply by its code is called by its name.
   thinner: sheet.thinner ? (thinners.get(sheet.thinner) ?? sheet.thinner) : null,
   caution,

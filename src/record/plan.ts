@@ -1,7 +1,7 @@
 import { FieldError } from '../core/field-error.ts';
 import { nth } from '../core/known.ts';
 import type { Stack } from '../core/layers/layer.ts';
-import { gramsPerLitre, pourings } from '../core/mix/index.ts';
+import { gramsPerLitreOf, pourings } from '../core/mix/index.ts';
 import type { MadeWith } from '../shared/board.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import type { Bench, BoardModel } from './bench.ts';
@@ -34,7 +34,7 @@ export function planFor(bench: Bench, model: BoardModel, asked: Stack, litres: n
   for (const layer of stack.slice(done)) {
     const colours = Object.entries(layer.colours).map(([id, s]) => [
       id,
-      gramsPerLitre(bench.materials.colourants[id]?.kind ?? 'dye', s),
+      gramsPerLitreOf(bench.materials.colourants[id], s),
     ]);
     if (colours.length > 0) pourings(Object.fromEntries(colours), litres);
   }

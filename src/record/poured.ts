@@ -1,14 +1,14 @@
 import { nth } from '../core/known.ts';
 import type { Layer } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
-import { gramsPerLitre } from '../core/mix/index.ts';
+import { gramsPerLitreOf } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { Pot, StepDone } from '../shared/steps.ts';
 
 type Mixed = Pick<Recipe, 'stack' | 'litres' | 'pots' | 'done'>;
 type Kinds = Pick<Materials, 'colourants'>;
 
-const unitOf = (id: string, { colourants }: Kinds) => gramsPerLitre(colourants[id]?.kind ?? 'dye', 1);
+const unitOf = (id: string, { colourants }: Kinds) => gramsPerLitreOf(colourants[id], 1);
 
 /** What the layer of a stage is mixed in: its own batch, or the recipe's with the layer's amounts. */
 export function potOf({ stack, litres, pots }: Mixed, stage: number, materials: Kinds): Pot {

@@ -1,8 +1,8 @@
 import { type Stack, setting } from '../core/layers/layer.ts';
-import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor, usualCoverage } from '../core/mix/index.ts';
+import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor } from '../core/mix/index.ts';
 import { durationOf } from '../core/time/waits.ts';
 import type { JobWood } from '../shared/job.ts';
-import { claimOf } from '../shared/sheet.ts';
+import { coverageOf } from './batches.ts';
 import type { Bench } from './bench.ts';
 import { sumOfAreas } from './parts.ts';
 
@@ -36,12 +36,10 @@ export function workOfWood(bench: Bench, wood: JobWood, spare: number): WorkOfWo
     const medium = shelf.mediums.find((m) => m.id === layer.medium);
     const colours = Object.entries(layer.colours).filter(([, s]) => s > 0);
     if (!medium && colours.length === 0) continue;
-    const product = medium ?? shelf.colourants.find((c) => c.id === colours[0]?.[0]);
-    const coverage = (product && claimOf(product.sheet, 'coverage')) ?? usualCoverage(layer.kind);
-    const litres = litresFor({ area, coats: setting(layer, 'coats'), coverage, spare });
+    const litres = litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
     for (const [id, s] of colours) {
       const colour = materials.colourants[id];
-      if (colour) cost += litres * gramsPerLitre(colour.kind, s) * colour.costPerGram;
+      if (colour) cost += litres * gramsPerLitre(colour, s) * colour.costPerGram;
       else costUnknown = true;
     }
     if (medium) {

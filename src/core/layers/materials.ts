@@ -24,6 +24,8 @@ export interface Colourant {
   exponent: number;
   /** Money per gram, for the cheapest road. */
   costPerGram: number;
+  /** Grams in a millilitre as it is poured, where the shop has written it down. */
+  density?: number | null | undefined;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
   lift?: number | null | undefined;
 }

@@ -60,7 +60,7 @@ export function correctBatch(
   const strengthOf = (amount: number, v: number) => amount ** (1 / evaluator.variables[v].exponent);
   const present = evaluator.variables.flatMap((_, v) => (now[v] > 0 ? [v] : []));
   const others = evaluator.variables.flatMap((_, v) => (now[v] === 0 ? [v] : []));
-  const unit = gramsPerLitre(colourants[own[0]].kind, 1);
+  const unitOf = (v: number) => gramsPerLitre(colourants[evaluator.variables[v].colourant], 1);
 
   const [fresh] = search(pot, { mostPerLayer: 3 });
   const freshCost = litres * (MEDIUM_COST + costPerLitre([fresh.stack[layer]], problem.materials));
@@ -90,6 +90,7 @@ export function correctBatch(
     const amounts = new Float64Array(now.length);
     used.forEach((v, k) => {
       const { colourant, exponent } = evaluator.variables[v];
+      const unit = unitOf(v);
       const held = strengthOf(now[v], v) * litres * unit;
       const grams = Math.max(0, Math.round((strengthOf(x[k], v) * volume * unit - held) / scale) * scale);
       if (grams > 0) add[colourant] = grams;

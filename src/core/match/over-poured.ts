@@ -50,12 +50,12 @@ export function overPoured(
   for (const [id, grams] of Object.entries(inPot))
     if (!own.includes(id) || !(grams >= 0))
       throw new FieldError(`inPot.${id}`, 'Only the colours of this layer are poured, and not less than nothing.');
-  const perLitre = (id: string) => gramsPerLitre(colourants[id].kind, stack[layer].colours[id]);
+  const perLitre = (id: string) => gramsPerLitre(colourants[id], stack[layer].colours[id]);
   const factor = Math.max(...own.map((id) => (inPot[id] ?? 0) / (perLitre(id) * litres)));
   if (!(factor > 1)) throw new FieldError('inPot', 'Nothing was poured too much: pour on as planned.');
 
   const evaluator = makeEvaluator({ ...problem, stack, open: [{ layer, colourants: own }] });
-  const unit = (id: string) => gramsPerLitre(colourants[id].kind, 1);
+  const unit = (id: string) => gramsPerLitre(colourants[id], 1);
   const of = (v: number) => evaluator.variables[v].colourant;
   const rescueOf = (volume: number, grams: Record<string, number>): Rescue => {
     const amounts = Float64Array.from(

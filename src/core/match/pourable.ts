@@ -32,8 +32,7 @@ export type StepOf = (pour: Pour) => number;
 export const scaleSteps =
   (materials: Materials, litres: number | readonly number[], grams = SCALE_GRAMS): StepOf =>
   ({ layer, colourant }) =>
-    grams /
-    ((typeof litres === 'number' ? litres : litres[layer]) * gramsPerLitre(materials.colourants[colourant].kind, 1));
+    grams / ((typeof litres === 'number' ? litres : litres[layer]) * gramsPerLitre(materials.colourants[colourant], 1));
 
 /** Steps where each colour has a tool of its own: grams of one step of it, a level spoon of powder or a drop. */
 export const toolSteps =

@@ -51,8 +51,11 @@ describe('a batch', () => {
 describe('what a litre holds', () => {
   const glaze = newLayer('glaze', { colours: { umber: 0.05 } });
   it('is grams of a dye, and the share of a kilogram of glaze', () => {
-    expect(gramsPerLitre('dye', 4)).toBe(4);
-    expect(gramsPerLitre('pigment', 0.05)).toBeCloseTo(50, 12);
+    expect(gramsPerLitre({ kind: 'dye' }, 4)).toBe(4);
+    expect(gramsPerLitre({ kind: 'pigment' }, 0.05)).toBeCloseTo(50, 12);
+    // A ready-made stain is a share of the volume: its weight is by the tin's own density.
+    expect(gramsPerLitre({ kind: 'stain', density: 0.88 }, 0.5)).toBeCloseTo(440, 12);
+    expect(gramsPerLitre({ kind: 'stain' }, 0.5)).toBeCloseTo(500, 12);
   });
   it('costs what its colours cost, layer by layer', () => {
     const stack = [...dyed({ yellow: 4, red: 2 }), glaze];

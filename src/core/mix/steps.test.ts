@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { BENCH } from '../../../test/fixtures/bench-materials.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
-import { gramsPerLitre } from './quantity.ts';
+import { gramsPerLitreOf } from './quantity.ts';
 import { type ProductFacts, type Step, stepsOf } from './steps.ts';
 
 const LITRES = 0.5;
@@ -20,7 +20,7 @@ const sheet = (
       grams: Object.fromEntries(
         Object.entries(stack[stage - 1]?.colours ?? {}).map(([id, s]) => [
           id,
-          LITRES * s * gramsPerLitre(BENCH.colourants[id]?.kind ?? 'dye', 1),
+          LITRES * s * gramsPerLitreOf(BENCH.colourants[id], 1),
         ]),
       ),
     }),
@@ -62,14 +62,30 @@ describe('the steps of a mix sheet', () => {
     expect(of(steps, '3/dry-3')).toBeUndefined();
     expect(of(steps, '2/cut')?.detail).toMatch(/^120 g of flakes in 500 mL of spirit/);
   });
-  it('a ready-made stain thinned: the rest of the volume is its thinner, rags are warned of', () => {
-    const steps = sheet([newLayer('wiping-stain', { colours: { 'tin-walnut': 0.8 } })], {
-      facts: { 'tin-walnut': { thinner: 'mineral spirit' } },
+  it('a ready-made stain thinned: by volume at its own density, out of whole and half tins, its thinning minded', () => {
+    const light = {
+      ...BENCH,
+      colourants: { ...BENCH.colourants, 'tin-walnut': { ...BENCH.colourants['tin-walnut'], density: 0.88 } },
+    };
+    const stack = [newLayer('wiping-stain', { colours: { 'tin-walnut': 0.6 } })];
+    const steps = stepsOf({
+      stack,
+      preparation: USUAL_PREPARATION,
+      materials: light as typeof BENCH,
+      facts: { 'tin-walnut': { thinner: 'mineral spirit', thinning: 0.3, canMl: 375, form: 'ready to use' } },
+      batchOf: () => ({ litres: LITRES, grams: { 'tin-walnut': 264 } }),
+    });
+    expect(of(steps, '1/tin-walnut')).toMatchObject({
+      detail: 'ready to use, 300 mL, out of 1 tin',
+      pour: { grams: 264 },
     });
     expect(of(steps, '1/base')).toMatchObject({
       title: 'Thin with mineral spirit',
-      millilitres: expect.closeTo(100, 6),
+      millilitres: expect.closeTo(200, 6),
     });
+    expect(of(steps, '1/base')?.cautions).toEqual([
+      'Thinned by 40 %, its label takes 30 % at most: try it on an offcut.',
+    ]);
     expect(of(steps, '1/coat')?.cautions.join()).toContain('Oily rags');
   });
   it('a glaze is made up by weight; a hardener starts the pot life', () => {

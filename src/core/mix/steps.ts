@@ -1,9 +1,11 @@
 import { KINDS, type Layer, methodOf, type Stack, setting } from '../layers/layer.ts';
-import { isShare, type Materials } from '../layers/materials.ts';
+import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
 import { type WayBack, wayBackOf } from '../layers/way-back.ts';
 import { coatTime } from '../time/waits.ts';
 import { flakesFor, spiritToThin } from './cut.ts';
+import { gramsPerLitre, gramsPerLitreOf } from './quantity.ts';
 import { type System, volumeText } from './said.ts';
+import { tinsFor } from './scale-to.ts';
 import { hardened } from './thin.ts';
 
 /** What of a product its mixing asks for. */
@@ -16,8 +18,11 @@ export interface ProductFacts {
   goOn?: number | null | undefined;
   /** Hours that it can be used once mixed. */
   potLife?: number | null | undefined;
-  /** What it is thinned with. */
+  /** What it is thinned with, and the share of that it takes at most. */
   thinner?: string | null | undefined;
+  thinning?: number | null | undefined;
+  /** Millilitres in its can. */
+  canMl?: number | null | undefined;
   caution?: string | undefined;
 }
 
@@ -127,6 +132,23 @@ function preparationSteps({ grit, conditioner, preWet, grainRaised, oldFinish }:
   return steps;
 }
 
+/** How many tins: a half, 1, 1½. */
+const tinsText = (tins: number): string =>
+  tins === 0.5 ? 'half a tin' : `${Math.floor(tins)}${tins % 1 ? '½' : ''} ${tins === 1 ? 'tin' : 'tins'}`;
+
+/** What is said beside a pour: how it comes; of a ready-made stain also its volume, and the tins that it takes. */
+function pourDetail(
+  colourant: Colourant | undefined,
+  { form, canMl }: ProductFacts,
+  grams: number,
+  ml: (litres: number) => string,
+): string {
+  if (colourant?.kind !== 'stain') return form ?? '';
+  const litres = grams / gramsPerLitre(colourant, 1);
+  const tins = canMl ? `out of ${tinsText(tinsFor(litres, canMl).tins)}` : '';
+  return [form, ml(litres), tins].filter(Boolean).join(', ');
+}
+
 /** The pot of a layer with colours: pours with the scale's total, then how it is made up. */
 function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
   const { litres, grams } = batchOf(stage);
@@ -146,7 +168,7 @@ function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts, s
     return step(stage, id, {
       kind: 'pour',
       title: name,
-      detail: facts[id]?.form ?? '',
+      detail: pourDetail(materials.colourants[id], facts[id] ?? {}, g, ml),
       pour: { colourant: id, grams: g, total },
       cautions: caution ? [caution] : [],
     });
@@ -161,10 +183,20 @@ function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts, s
       ),
     );
   } else if (first.kind === 'stain') {
-    const rest = litres - total / ML;
+    // Shares of stains are of the volume: what their tins do not fill is thinner.
+    const rest = litres - pours.reduce((sum, [id, g]) => sum + g / gramsPerLitreOf(materials.colourants[id], 1), 0);
     const thinner = facts[first.id]?.thinner ?? 'its own thinner';
+    const most = facts[first.id]?.thinning;
+    const tooThin = most !== null && most !== undefined && rest / litres > most + 1e-9;
     if (rest > 1e-4)
-      steps.push(step(stage, 'base', base(`Thin with ${thinner}`, `${ml(rest)}, to ${ml(litres)} in all.`, rest)));
+      steps.push({
+        ...step(stage, 'base', base(`Thin with ${thinner}`, `${ml(rest)}, to ${ml(litres)} in all.`, rest)),
+        cautions: tooThin
+          ? [
+              `Thinned by ${Math.round((100 * rest) / litres)} %, its label takes ${Math.round(100 * most)} % at most: try it on an offcut.`,
+            ]
+          : [],
+      });
     steps.push(step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'From the bottom: the pigment settles.' }));
   } else if (isShare(first.kind)) {
     const rest = Math.max(0, litres - total / ML);

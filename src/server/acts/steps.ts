@@ -2,17 +2,16 @@ import { FieldError } from '../../core/field-error.ts';
 import { converted, unitOf } from '../../core/mix/index.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
-import type { Sheet } from '../../shared/sheet.ts';
 import type { PotsInput, StepInput } from '../../shared/steps.ts';
 import type { Queries } from '../db/db.ts';
 import { boardById } from '../store/boards.ts';
 import { insertEvent } from '../store/events.ts';
 import { lotById } from '../store/lots.ts';
-import { colourantById, mediumById, supplyById } from '../store/shelf.ts';
 import { insertPot, insertStep, setStepDeleted, stepById } from '../store/steps.ts';
 import { workOn } from './boards.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
+import { itemOf } from './supplies.ts';
 
 /** The recipe of a board that is at work. */
 async function recipeOf(tx: Queries, board: string) {
@@ -28,14 +27,6 @@ async function boardOf(db: Queries, id: string): Promise<Board> {
   return board;
 }
 
-const SHELVES = { colourant: colourantById, medium: mediumById, supply: supplyById } as const;
-async function itemOf(tx: Queries, lot: Lot): Promise<{ name: string; sheet: Sheet }> {
-  const [kind, id = ''] = lot.item.split('/');
-  const item = await SHELVES[kind as keyof typeof SHELVES](tx, id);
-  if (!item) throw notFound('product');
-  return item;
-}
-
 /** What a pour takes from its lot, in the lot's unit. @throws FieldError where the density that it takes is missing */
 async function takenFrom(tx: Queries, lot: Lot, { grams, millilitres }: StepInput): Promise<number | null> {
   if (lot.unit === 'piece') return 1;
@@ -46,7 +37,7 @@ async function takenFrom(tx: Queries, lot: Lot, { grams, millilitres }: StepInpu
         ? { value: millilitres, unit: unitOf('mL') }
         : null;
   if (!poured) return null;
-  const { name, sheet } = await itemOf(tx, lot);
+  const { name, sheet } = await itemOf(tx, lot.item);
   return converted(poured, unitOf(lot.unit), { name, ...sheet }, 'lotId').value;
 }
 

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Lot, LotChange, NewLot } from '../../shared/lot.ts';
+import type { Sheet } from '../../shared/sheet.ts';
 import type { NewSupply, SupplyChange, SupplyRecord } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import { insertEvent } from '../store/events.ts';
@@ -37,7 +38,7 @@ export async function changeSupply(
 }
 
 /** What a lot is of. @throws Refusal where it does not stand on the shelf */
-async function itemOf(db: Queries, address: string): Promise<{ name: string }> {
+export async function itemOf(db: Queries, address: string): Promise<{ name: string; sheet: Sheet }> {
   const [kind, id = ''] = address.split('/');
   const find = { colourant: colourantById, medium: mediumById, supply: supplyById }[kind as 'colourant'];
   const item = await find(db, id);

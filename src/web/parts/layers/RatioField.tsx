@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { FieldError } from '../../../core/field-error.ts';
 import type { Layer } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
-import { gramsPerLitre, isRatio, partsOf, typedQuantity } from '../../../core/mix/index.ts';
+import { isRatio, partsOf, typedQuantity } from '../../../core/mix/index.ts';
 import { sentenceOf } from '../Trouble.tsx';
 
 interface Props {
@@ -44,10 +44,9 @@ export function RatioField({ layer, materials, onRatio, held, onHold }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
   const entries = Object.entries(layer.colours);
-  const weights = entries.map(([id, s]) => gramsPerLitre(materials.colourants[id]?.kind ?? 'dye', s));
   const stain = materials.colourants[entries[0]?.[0] ?? '']?.kind === 'stain';
   const thinner = stain ? 1 - entries.reduce((sum, [, s]) => sum + s, 0) : 0;
-  const shown = partsOf(weights).join(':');
+  const shown = partsOf(entries.map(([, s]) => s)).join(':');
   const take = () => {
     if (typed === null) return;
     try {

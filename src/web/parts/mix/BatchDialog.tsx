@@ -1,30 +1,21 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
 import { FieldError } from '../../../core/field-error.ts';
-import { KINDS, setting } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/layers/layer.ts';
 import type { Pourable } from '../../../core/match/index.ts';
-import {
-  converted,
-  gramsPerLitre,
-  isRatio,
-  litresFor,
-  typedQuantity,
-  unitOf,
-  usualCoverage,
-  volumeText,
-} from '../../../core/mix/index.ts';
+import { volumeText } from '../../../core/mix/index.ts';
+import { batchFor, litresOfAll, potsOf, wantedOf } from '../../../record/batches.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { ownColours } from '../../../record/openings.ts';
 import { sumOfAreas } from '../../../record/parts.ts';
-import { asPoured, inPot, potOf } from '../../../record/poured.ts';
-import { claimOf } from '../../../shared/sheet.ts';
+import { inPot } from '../../../record/poured.ts';
 import type { Pot } from '../../../shared/steps.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { type Mixing, stepOf } from '../../hooks/mixing.ts';
 import { areaText } from '../areas.ts';
-import { gramsText, percent } from '../numbers.ts';
+import { gramsText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 
 interface Props {
@@ -35,16 +26,9 @@ interface Props {
   onClose: () => void;
 }
 
-/** Square metres of a sample board, where nobody said: about 300 by 150 mm. */
-const BOARD_AREA = 0.045;
-const LITRE = unitOf('L');
-
-const toStep = (grams: number, step: number) => Math.max(step, Math.round(grams / step) * step);
-
 /** What a batch is for: a volume, an area or so many boards. */
 export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
   const { recipe, tools, units } = mixing;
-  const { spare } = tools;
   const [typed, setTyped, forget] = useKept(`batch/${recipe.id}`, '');
   const [all, setAll] = useState(true);
   const [error, setError] = useState<string | null>(null);
@@ -53,35 +37,11 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
   const parts = bench.job.parts.filter((p) => p.woodId === model.wood.id);
   const area = sumOfAreas(parts).matters;
 
-  const coverageOf = (at: number): number => {
-    const layer = recipe.stack[at - 1];
-    if (!layer) return 0;
-    const [colour] = Object.keys(layer.colours);
-    const product =
-      bench.shelf.mediums.find((m) => m.id === layer.medium) ?? bench.shelf.colourants.find((c) => c.id === colour);
-    return (product && claimOf(product.sheet, 'coverage')) ?? usualCoverage(layer.kind);
-  };
-  /** Litres of a layer for what was typed. @throws FieldError */
-  const litresOf = (at: number): number => {
-    const quantity = typedQuantity(typed, { field: 'for', usual: LITRE });
-    if (isRatio(quantity)) throw new FieldError('for', 'A ratio is no volume: how much, or how many square metres?');
-    const layer = recipe.stack[at - 1];
-    const { dimension, factor } = quantity.unit;
-    if ((dimension === 'area' || dimension === 'boards') && layer) {
-      const square = quantity.value * (dimension === 'area' ? factor : BOARD_AREA);
-      return litresFor({ area: square, coats: setting(layer, 'coats'), coverage: coverageOf(at), spare });
-    }
-    return converted(quantity, LITRE, { name: 'the mix', canMl: null }, 'for').value;
-  };
   const told = (): string => {
-    if (typed.trim() === '') return 'For example 0.5 L, 8 fl oz, 6 m² or 8 boards.';
+    const layer = recipe.stack[stage - 1];
+    if (typed.trim() === '' || !layer) return 'For example 0.5 L, 8 fl oz, 6 m² or 8 boards.';
     try {
-      const litres = litresOf(stage);
-      const { unit } = typedQuantity(typed, { usual: LITRE }) as { unit: { dimension: string } };
-      const layer = recipe.stack[stage - 1];
-      if (unit.dimension !== 'area' && unit.dimension !== 'boards') return `${volumeText(litres, units)}.`;
-      const coats = layer ? setting(layer, 'coats') : 1;
-      return `${coats} ${coats === 1 ? 'coat' : 'coats'}, ${coverageOf(stage)} m² a litre, ${percent(spare)} over: ${volumeText(litres, units)}.`;
+      return batchFor(typed, layer, bench.shelf, tools.spare, units).told;
     } catch (trouble) {
       return sentenceOf(trouble);
     }
@@ -97,36 +57,20 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
     try {
       setError(null);
       if (open.length === 0) throw new FieldError('for', 'What is mixed already keeps its batch.');
-      const litres = recipe.stack.map((_, i) =>
-        open.includes(i + 1) ? litresOf(i + 1) : potOf(recipe, i + 1, bench.materials).litres,
-      );
-      // What stands in the recipe is what is wanted; the pots are what is poured of it.
-      const wanted = recipe.stack.map((layer, i) =>
-        open.includes(i + 1) ? layer : asPoured(recipe, i + 1, bench.materials),
-      );
-      const problem = problemOf(
+      const litres = litresOfAll(
+        recipe,
+        open,
         bench,
-        model,
-        wanted,
-        ownColours(wanted.map((l, i) => (open.includes(i + 1) ? l : { ...l, colours: {} }))),
+        (layer) => batchFor(typed, layer, bench.shelf, tools.spare, units).litres,
       );
+      const wanted = wantedOf(recipe, open, bench);
+      const only = wanted.map((l, i) => (open.includes(i + 1) ? l : { ...l, colours: {} }));
+      const problem = problemOf(bench, model, wanted, ownColours(only));
       const steps = Object.fromEntries(
         wanted.flatMap((l) => Object.keys(l.colours)).map((id) => [id, stepOf(bench, id, tools)]),
       );
       const pourable = problem && (await inWorker((matcher) => matcher.pourWith(problem, wanted, litres, steps)));
-      const pots = open.map((at): Pot => {
-        const volume = litres[at - 1] ?? recipe.litres;
-        const colours = (pourable?.stack ?? wanted)[at - 1]?.colours ?? {};
-        const grams = Object.fromEntries(
-          Object.entries(colours)
-            .filter(([, s]) => s > 0)
-            .map(([id, s]) => {
-              const exact = s * volume * gramsPerLitre(bench.materials.colourants[id]?.kind ?? 'dye', 1);
-              return [id, pourable ? exact : toStep(exact, steps[id] ?? tools.scaleGrams)];
-            }),
-        );
-        return { stage: at, litres: volume, grams };
-      });
+      const pots = potsOf(wanted, pourable, open, litres, steps, bench);
       setRounded({ pots, pourable });
     } catch (trouble) {
       setError(sentenceOf(trouble));

@@ -5,7 +5,7 @@ import { FieldError } from '../../../core/field-error.ts';
 import { KINDS, newLayer } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { strengthOfMix } from '../../../core/learn/unknown-mix.ts';
-import { colourFor, gramsPerLitre, partsOf, thinnerFor, volumeText } from '../../../core/mix/index.ts';
+import { colourFor, gramsPerLitreOf, partsOf, thinnerFor, volumeText } from '../../../core/mix/index.ts';
 import { materialsOf } from '../../../record/materials.ts';
 import { KeptMix } from '../../../shared/mix.ts';
 import { RungInput, type Shelf } from '../../../shared/shelf.ts';
@@ -28,7 +28,7 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
   const attempt = useAttempt();
   const say = useSay();
   const colours = coloursOf(mix);
-  const parts = partsOf(colours.map(([id, s]) => gramsPerLitre(materials.colourants[id]?.kind ?? 'dye', s)));
+  const parts = partsOf(colours.map(([, s]) => s));
   /** Keeps what the mix became, and offers the way back. */
   const become = async (now: Partial<KeptMix>, text: string) => {
     const was = Object.fromEntries(Object.keys(now).map((key) => [key, mix[key as keyof KeptMix]]));
@@ -105,7 +105,7 @@ function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric
       } else
         told = `Add ${coloursOf(mix)
           .map(([id, s]) => {
-            const perLitre = gramsPerLitre(kinds[id]?.kind ?? 'dye', s);
+            const perLitre = gramsPerLitreOf(kinds[id], s);
             return `${gramsText(colourFor(mix.litres, perLitre, perLitre * times))} ${kinds[id]?.name ?? id}`;
           })
           .join(', ')}.`;
@@ -158,7 +158,7 @@ function ByFeel({ mix, shelf, onBecome }: Doing) {
       if (less >= full) throw new FieldError('after', 'The jar is not lighter than before: nothing went out of it.');
       if (!(mix.litres > 0)) throw new FieldError('litres', 'Nothing of the mix is left.');
       const grams = full - less;
-      const more = grams / mix.litres / gramsPerLitre(kind, 1);
+      const more = grams / mix.litres / gramsPerLitreOf(materials.colourants[colour], 1);
       const colours = { ...mix.colours, [colour]: (mix.colours[colour] ?? 0) + more };
       await onBecome({ colours }, `${gramsText(grams)} ${materials.colourants[colour]?.name ?? colour} went in.`);
       setBefore('');
