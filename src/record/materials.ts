@@ -14,6 +14,15 @@ export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Mater
   };
 }
 
+/** All colours by what they are, their curves known or not: enough to mix by ratio, not to foresee a colour. */
+export function kindsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
+  const none = Array.from(spectrum());
+  return materialsOf({
+    ...shelf,
+    colourants: shelf.colourants.map((c) => ({ ...c, absorption: c.absorption ?? none })),
+  });
+}
+
 /** What can be chosen: the shelf without what was put away. */
 export const offeredOf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials =>
   materialsOf({ colourants: onTheShelf(colourants), mediums: onTheShelf(mediums) });

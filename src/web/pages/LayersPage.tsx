@@ -288,7 +288,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                     <span style={{ flex: 1 }}>
                       <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
                     </span>
-                    <FromMix mixes={bench.shelf.mixes} layer={open} onTake={setOpen} />
+                    <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
                     <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
                   </LayerEditor>
                   <div className="acts">

@@ -84,7 +84,7 @@ export function ShelfPage() {
   const address = here ? `${here.kind}/${here.id}` : '';
   return (
     <>
-      <header className="head">
+      <header className="head unpapered">
         <h1>Shelf</h1>
         <span style={{ marginLeft: 'auto' }} />
         {shelf && <ShelfFile shelf={shelf} />}

@@ -1,7 +1,7 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
 import { isColoured, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { type ColourantKind, isShare } from '../../../core/layers/materials.ts';
 import { NewMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
@@ -19,6 +19,7 @@ interface MixTyped {
   litres: string;
   note: string;
   unknownStrength: boolean;
+  thinner: string;
   rows: { colour: string; strength: string }[];
 }
 const BLANK: MixTyped = {
@@ -27,8 +28,20 @@ const BLANK: MixTyped = {
   litres: '',
   note: '',
   unknownStrength: false,
+  thinner: '',
   rows: ROWS.map(() => ({ colour: '', strength: '' })),
 };
+
+/**
+ * The strength that one of what is typed stands for: parts of a ready-made stain are of the volume, its thinner included;
+ * parts of unknown strength are brought to one that can be mixed, until a board tells the true one.
+ */
+function strengthOfPart(kind: ColourantKind, unknown: boolean, all: number, thinner: number): number {
+  if (kind === 'stain') return 1 / (all + thinner);
+  const share = isShare(kind);
+  if (unknown) return (share ? 0.1 : 2) / all;
+  return share ? 0.01 : 1;
+}
 
 /** A mix that stands on the shelf: left over, made ahead, or found in a jar with only its ratio on the label. */
 export function AddMix({
@@ -44,18 +57,21 @@ export function AddMix({
   const { form, submit, busy, error } = useTypedForm<MixTyped, Omit<NewMix, 'id'>>({
     keep: 'new-mix',
     blank: BLANK,
-    read: ({ rows, litres, ...typed }) => {
-      const share = isShare(shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? 'dye');
-      // Parts against one another are brought to a strength that can be mixed, until a board tells the true one.
+    read: ({ rows, litres, thinner, ...typed }) => {
+      const kind = shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? 'dye';
       const colours = Object.fromEntries(
         rows.filter((r) => r.colour).map((r) => [r.colour, numberTyped(r.strength) ?? Number.NaN] as const),
       );
       const all = Object.values(colours).reduce((sum, s) => sum + s, 0);
-      const scale = typed.unknownStrength ? (share ? 0.1 : 2) / all : share ? 0.01 : 1;
       return {
         ...typed,
-        litres: litresTyped(litres),
-        colours: Object.fromEntries(Object.entries(colours).map(([c, s]) => [c, s * scale])),
+        litres: litresTyped(litres) ?? 0,
+        colours: Object.fromEntries(
+          Object.entries(colours).map(([c, s]) => [
+            c,
+            s * strengthOfPart(kind, typed.unknownStrength, all, numberTyped(thinner) ?? 0),
+          ]),
+        ),
       };
     },
     shape: NewMix.omit({ id: true }),
@@ -69,8 +85,10 @@ export function AddMix({
   });
   const kind = form.watch('kind');
   const unknown = form.watch('unknownStrength');
-  const offered = shelf.colourants.filter((c) => KINDS[kind].takes.includes(c.kind) && !c.archived && c.absorption);
-  const share = isShare(offered[0]?.kind ?? 'dye');
+  const offered = shelf.colourants.filter((c) => KINDS[kind].takes.includes(c.kind) && !c.archived);
+  const rows = form.watch('rows');
+  const chosen = shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? offered[0]?.kind ?? 'dye';
+  const stain = chosen === 'stain';
   return (
     <FormDialog
       title="New mix"
@@ -105,10 +123,11 @@ export function AddMix({
           <TypedField
             control={form.control}
             name={`rows.${row}.strength`}
-            label={unknown ? 'Parts' : share ? '% of the mix' : 'g/L'}
+            label={unknown || stain ? 'Parts' : isShare(chosen) ? '% of the mix' : 'g/L'}
           />
         </div>
       ))}
+      {stain && <TypedField control={form.control} name="thinner" label="Parts of thinner" />}
       <Controller
         control={form.control}
         name="unknownStrength"
@@ -119,7 +138,7 @@ export function AddMix({
           />
         )}
       />
-      <TypedField control={form.control} name="litres" label="How much is left: any unit, a bare number is litres" />
+      <TypedField control={form.control} name="litres" label="How much is left: any unit, empty if none is mixed yet" />
       <TypedField control={form.control} name="note" label="Note" />
     </FormDialog>
   );

@@ -1,5 +1,5 @@
 import { Button, MenuItem } from '@mui/material';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
@@ -25,6 +25,16 @@ const BLANK_COLOUR = {
   costPerGram: '0.5',
   lot: '',
   caution: 'Gloves and eye protection. See its safety data sheet.',
+};
+/** How strong a colour of a kind is usually mixed at most, and what a gram costs, as they are typed. Common practice. */
+const USUAL: Record<ColourantKind, { maxStrength: string; costPerGram: string }> = {
+  dye: { maxStrength: '20', costPerGram: '0.5' },
+  ink: { maxStrength: '30', costPerGram: '0.06' },
+  reactive: { maxStrength: '40', costPerGram: '0.01' },
+  pigment: { maxStrength: '30', costPerGram: '0.04' },
+  metallic: { maxStrength: '40', costPerGram: '0.12' },
+  // As it comes in the tin.
+  stain: { maxStrength: '100', costPerGram: '0.03' },
 };
 const BLANK_MEDIUM = {
   id: '',
@@ -103,7 +113,14 @@ export function AddColourant({ onClose, onAdded }: Props) {
     onSaved: () => {},
   });
   const { text, select } = fieldsOf(form.control);
-  const share = isShare(form.watch('kind') as ColourantKind);
+  const kind = form.watch('kind') as ColourantKind;
+  const share = isShare(kind);
+  // What is usual follows the kind, until it is typed otherwise.
+  useEffect(() => {
+    for (const key of ['maxStrength', 'costPerGram'] as const)
+      if (Object.values(USUAL).some((usual) => usual[key] === form.getValues(key)))
+        form.setValue(key, USUAL[kind][key]);
+  }, [kind, form]);
   const [testing, setTesting] = useState(false);
   return (
     <FormDialog
@@ -120,7 +137,6 @@ export function AddColourant({ onClose, onAdded }: Props) {
         <WhatIsThis
           onKind={(kind) => {
             form.setValue('kind', kind);
-            if (isShare(kind)) form.setValue('maxStrength', kind === 'stain' ? '100' : '30');
             setTesting(false);
           }}
         />

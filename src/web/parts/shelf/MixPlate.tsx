@@ -6,7 +6,7 @@ import { KINDS, newLayer } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { strengthOfMix } from '../../../core/learn/unknown-mix.ts';
 import { colourFor, gramsPerLitreOf, partsOf, thinnerFor, volumeText } from '../../../core/mix/index.ts';
-import { materialsOf } from '../../../record/materials.ts';
+import { kindsOf, materialsOf } from '../../../record/materials.ts';
 import { KeptMix } from '../../../shared/mix.ts';
 import { RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change, useHouse } from '../../hooks/api.ts';
@@ -14,6 +14,7 @@ import { colourText, gramsText, numberTyped } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useAttempt, useSay } from '../Undo.tsx';
 import { BoardPair } from './BoardPair.tsx';
+import { MixQuantities } from './MixQuantities.tsx';
 
 /** The colours of a mix, the main one first. */
 const coloursOf = (mix: KeptMix) =>
@@ -23,8 +24,10 @@ const coloursOf = (mix: KeptMix) =>
 
 /** A mix that was kept: what is in it, how much is left, and what can be done with it. */
 export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
-  const materials = materialsOf(shelf);
-  const units = useHouse().data?.units ?? 'metric';
+  const materials = kindsOf(shelf);
+  const house = useHouse().data;
+  const units = house?.units ?? 'metric';
+  const foreseen = Object.keys(mix.colours).every((id) => shelf.colourants.find((c) => c.id === id)?.absorption);
   const attempt = useAttempt();
   const say = useSay();
   const colours = coloursOf(mix);
@@ -42,7 +45,7 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
       say({ text: `${mix.name} put away.`, undo: () => change('POST', `/mixes/${mix.id}/restore`) });
     });
   return (
-    <section style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
+    <section className="papered" style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
       <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
         <h2 style={{ margin: 0, flex: 1 }}>
           {mix.name}
@@ -69,8 +72,14 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
         ))}
       </div>
       {mix.note && <div>{mix.note}</div>}
+      {!foreseen && (
+        <div className="soft">
+          A colour of it has no ladder yet: it is mixed by ratio, what it looks like is not foreseen.
+        </div>
+      )}
+      {house && !mix.unknownStrength && <MixQuantities mix={mix} shelf={shelf} house={house} />}
       {mix.unknownStrength ? (
-        <FindStrength mix={mix} shelf={shelf} onBecome={become} />
+        foreseen && <FindStrength mix={mix} shelf={shelf} onBecome={become} />
       ) : (
         <OtherStrength mix={mix} shelf={shelf} units={units} onBecome={become} />
       )}
@@ -89,7 +98,7 @@ interface Doing {
 function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric' | 'us' }) {
   const [typed, setTyped] = useState('');
   const attempt = useAttempt();
-  const kinds = materialsOf(shelf).colourants;
+  const kinds = kindsOf(shelf).colourants;
   const times = numberTyped(typed);
   let told = 'Half as strong is 0.5, half as strong again is 1.5.';
   let error: string | null = null;
@@ -142,7 +151,7 @@ function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric
 
 /** Colour that was added by feel: how much it was the jar tells, weighed before and after. */
 function ByFeel({ mix, shelf, onBecome }: Doing) {
-  const materials = materialsOf(shelf);
+  const materials = kindsOf(shelf);
   const kind = materials.colourants[Object.keys(mix.colours)[0] ?? '']?.kind ?? 'dye';
   const free = shelf.colourants.filter((c) => c.kind === kind && !c.archived);
   const [colour, setColour] = useState(coloursOf(mix)[0]?.[0] ?? '');

@@ -52,7 +52,11 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
   const found = foundItems(among, search, sort);
   const anyAway = items.some((i) => i.archived);
   return (
-    <nav aria-label="On the shelf" style={{ display: 'grid', gridTemplateRows: 'auto minmax(0, 1fr)', padding: 0 }}>
+    <nav
+      aria-label="On the shelf"
+      className="noprint"
+      style={{ display: 'grid', gridTemplateRows: 'auto minmax(0, 1fr)', padding: 0 }}
+    >
       <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 8, padding: '16px 20px 10px' }}>
         <TextField
           label="Find"
