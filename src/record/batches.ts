@@ -25,7 +25,7 @@ const LITRE = unitOf('L');
 
 /** Square metres that a litre of a layer covers: what was seen of its product, else claimed, else usual of its kind. */
 export function coverageOf({ mediums, colourants }: Pick<Shelf, 'mediums' | 'colourants'>, layer: Layer): number {
-  const [colour] = Object.keys(layer.colours);
+  const [colour] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p)[0] ?? [];
   const product = mediums.find((m) => m.id === layer.medium) ?? colourants.find((c) => c.id === colour);
   return (product && claimOf(product.sheet, 'coverage')) ?? usualCoverage(layer.kind);
 }

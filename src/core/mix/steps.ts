@@ -348,7 +348,8 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
         detail: [howOn(layer), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
-        cautions: wiped ? [OILY] : [],
+        // Said once: the product's own words come before ours.
+        cautions: wiped && !/oily rags/i.test(own?.caution ?? '') ? [OILY] : wiped && own?.caution ? [own.caution] : [],
         wayBack: wayBackOf(layer.kind, carrier),
       }),
     ];

@@ -54,7 +54,7 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
         <Button onClick={() => void putAway()}>{mix.archived ? 'Bring back' : 'Put away'}</Button>
       </div>
       <div>
-        {KINDS[mix.kind].label}, <span className="mono">{volumeText(mix.litres, units)}</span> left, mixed{' '}
+        {KINDS[mix.kind].label}, {mix.litres > 0 ? `${volumeText(mix.litres, units)} left` : 'none left'}, noted{' '}
         {mix.madeAt.slice(0, 10)}
         {mix.unknownStrength ? '; how strong it is nobody knows' : ''}
       </div>
