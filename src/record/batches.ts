@@ -3,6 +3,7 @@ import { type Layer, type Stack, setting } from '../core/layers/layer.ts';
 import type { Pourable } from '../core/match/index.ts';
 import {
   converted,
+  coverageText,
   gramsPerLitreOf,
   isRatio,
   litresFor,
@@ -59,7 +60,7 @@ export function batchFor(
   const [many, over] = [coats === 1 ? 'coat' : 'coats', Math.round(100 * spare)];
   return {
     litres,
-    told: `${coats} ${many}, ${coverage} m² a litre, ${over}\u00a0% over: ${volumeText(litres, system)}.`,
+    told: `${coats} ${many}, ${coverageText(coverage, system)}, ${over}\u00a0% over: ${volumeText(litres, system)}.`,
   };
 }
 

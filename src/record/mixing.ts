@@ -1,10 +1,13 @@
+import type { Stack } from '../core/layers/layer.ts';
+import type { MatchProblem } from '../core/match/problem.ts';
 import { type ProductFacts, type Step, type System, stepsOf } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
 import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import type { Bench, BoardModel } from './bench.ts';
+import { type Bench, type BoardModel, problemOf } from './bench.ts';
+import { ownColours } from './openings.ts';
 import { asPoured, potOf } from './poured.ts';
-import { layersOn, stackAsMade } from './stages.ts';
+import { layersOn, measuredOf, stackAsMade } from './stages.ts';
 
 const factsOf = (
   { sheet, caution }: { sheet: Sheet; caution: string },
@@ -59,4 +62,12 @@ export function isDone(
 export function stackAsPoured(model: Pick<BoardModel, 'board'>, recipe: Recipe, { materials }: Bench) {
   const on = layersOn(model.board);
   return stackAsMade(model.board).map((layer, i) => (i < on ? layer : asPoured(recipe, i + 1, materials)));
+}
+
+/** The matching problem of a board as it is poured: what was read stays as it was read, what is still to come is open. */
+export function problemAsPoured(bench: Bench, model: BoardModel, stack: Stack): MatchProblem | null {
+  const measured = measuredOf(model.board);
+  const done = measured.at(-1)?.layers ?? 0;
+  const open = ownColours(stack.map((layer, i) => (i < done ? { ...layer, colours: {} } : layer)));
+  return problemOf(bench, model, stack, open, measured);
 }

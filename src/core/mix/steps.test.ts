@@ -61,6 +61,10 @@ describe('the steps of a mix sheet', () => {
     expect(of(steps, '3/rub-3')).toBeUndefined();
     expect(of(steps, '3/dry-3')).toBeUndefined();
     expect(of(steps, '2/cut')?.detail).toMatch(/^120 g of flakes in 500 mL of spirit/);
+    // The volume rule, with its warning for ground flakes (common practice).
+    expect(of(steps, '2/cut')?.detail).toMatch(
+      /loose flakes to 50 % of the fill line.*ground flakes is half as heavy again/,
+    );
   });
   it('a ready-made stain thinned: by volume at its own density, out of whole and half tins, its thinning minded', () => {
     const light = {

@@ -2,7 +2,7 @@ import { KINDS, type Layer, methodOf, type Stack, setting } from '../layers/laye
 import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
 import { type WayBack, wayBackOf } from '../layers/way-back.ts';
 import { coatTime } from '../time/waits.ts';
-import { flakesFor, spiritToThin } from './cut.ts';
+import { flakesFor, heightFor, spiritToThin } from './cut.ts';
 import { gramsPerLitre, gramsPerLitreOf } from './quantity.ts';
 import { type System, volumeText } from './said.ts';
 import { tinsFor } from './scale-to.ts';
@@ -259,7 +259,8 @@ function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, s
         title: `${medium.name}, ${pounds}-lb cut`,
         detail:
           `${Math.round(flakes)} g of flakes in ${ml(litres)} of spirit: whole flakes 8–10 h, ground ones 3–4 h, strained; ` +
-          `or ${spiritToThin(heavier, pounds).toFixed(2)} mL of spirit to each mL of a ${heavier}-lb cut.`,
+          `or ${spiritToThin(heavier, pounds).toFixed(2)} mL of spirit to each mL of a ${heavier}-lb cut; ` +
+          `without a scale loose flakes to ${Math.round(100 * heightFor(pounds, 'loose'))} % of the fill line, spirit to the line: the same height of ground flakes is half as heavy again.`,
         millilitres: litres * ML,
         cautions,
       }),

@@ -3,10 +3,7 @@ import { useSearchParams } from 'react-router';
 import type { Promised } from '../../core/match/index.ts';
 import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
 import type { BoardModel } from '../../record/bench.ts';
-import { problemOf } from '../../record/bench.ts';
-import { isDone, mixSheet, stackAsPoured } from '../../record/mixing.ts';
-import { ownColours } from '../../record/openings.ts';
-import { measuredOf } from '../../record/stages.ts';
+import { isDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/mixing.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BenchTools, type House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
@@ -55,9 +52,9 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
   const steps = useMemo(() => mixSheet(bench, model, recipe, units), [bench, model, recipe, units]);
   const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
   const work = useMemo((): Work<(Promised | null)[]> | null => {
-    const problem = problemOf(bench, model, stack, ownColours(stack), measuredOf(board));
+    const problem = problemAsPoured(bench, model, stack);
     return problem && ((matcher) => matcher.promises([{ stack, problem }], bench.job.tolerance));
-  }, [bench, model, board, stack]);
+  }, [bench, model, stack]);
   const promise = useSolved(work).answer?.[0] ?? null;
   const done = useCallback((step: Step) => isDone(recipe, model, step), [recipe, model]);
   const asked = params.get('step');

@@ -100,6 +100,15 @@ describe('a mix sheet', () => {
       expect(now.coats[0]?.layer.colours.honey).toBeCloseTo(4.4, 6);
     });
   });
+  it('goes on from what was read: what is poured so far promises from where the board stands', async () => {
+    const { job, board } = await startBoard();
+    await ask('POST', `/boards/${board.id}/readings`, { stage: 1, reading: { source: 'instrument', count: 5 } });
+    openAt(`/jobs/${job.number}/mix?board=beech-1`);
+    const inHand = within(await screen.findByRole('region', { name: 'Step in hand' }));
+    // The dye is on: its drying comes next.
+    expect(inHand.getByText('Dry')).toBeDefined();
+    expect(await screen.findByText(/^As poured so far/)).toBeDefined();
+  });
   it('reads a scale, sets it to zero, and takes what it shows', async () => {
     const { job, page, inHand } = await open('1/honey');
     await page.press('Scale');

@@ -2,8 +2,7 @@ import { Button } from '@mui/material';
 import { useMemo } from 'react';
 import type { OverPoured as Rescues } from '../../../core/match/index.ts';
 import { keepRatio, type Step, volumeText } from '../../../core/mix/index.ts';
-import { problemOf } from '../../../record/bench.ts';
-import { ownColours } from '../../../record/openings.ts';
+import { problemAsPoured } from '../../../record/mixing.ts';
 import { inPot, potOf } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useBoardModel } from '../../hooks/bench.ts';
@@ -34,7 +33,7 @@ export function OverPoured({ bench, mixing, step, poured, onKeep, onBack }: Prop
     [recipe, step, poured, bench.materials],
   );
   const work = useMemo((): Work<Rescues> | null => {
-    const problem = model && problemOf(bench, model, stack, ownColours(stack));
+    const problem = model && problemAsPoured(bench, model, stack);
     return problem && ((matcher) => matcher.overPoured(problem, stack, step.stage - 1, pot.litres, into, scaleGrams));
   }, [bench, model, stack, step.stage, pot.litres, into, scaleGrams]);
   const { answer, error } = useSolved(work);

@@ -1,10 +1,18 @@
 import { Button, MenuItem } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import type { Path } from 'react-hook-form';
-import { converted, isRatio, typedQuantity, unitOf } from '../../../core/mix/index.ts';
+import {
+  converted,
+  coverageText,
+  FT2_PER_GALLON,
+  isRatio,
+  type System,
+  typedQuantity,
+  unitOf,
+} from '../../../core/mix/index.ts';
 import { CLAIMS, type Claims, FORMS, Sheet, WAXES } from '../../../shared/sheet.ts';
 import type { ColourantRecord, MediumRecord, SupplyRecord } from '../../../shared/shelf.ts';
-import { change } from '../../hooks/api.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { hoursText, numberTyped, percent } from '../numbers.ts';
@@ -22,18 +30,21 @@ const CLAIM_WORDS: Record<keyof Claims, string> = {
   shelfLife: 'Keeps closed',
   thinning: 'Thinned at most',
 };
-const CLAIM_UNITS: Record<keyof Claims, string> = {
-  coverage: 'm² a litre',
+const claimUnits = (system: System): Record<keyof Claims, string> => ({
+  coverage: system === 'us' ? 'ft² a gallon' : 'm² a litre',
   goOn: 'h',
   window: 'h',
   cure: 'h',
   potLife: 'h',
   shelfLife: 'months',
   thinning: '%',
-};
-const claimText = (claim: keyof Claims, value: number | null | undefined): string => {
+});
+/** What one of what is typed of a claim is as it is kept. */
+const claimScale = (claim: keyof Claims, system: System): number =>
+  claim === 'thinning' ? 0.01 : claim === 'coverage' && system === 'us' ? 1 / FT2_PER_GALLON : 1;
+const claimText = (claim: keyof Claims, value: number | null | undefined, system: System): string => {
   if (value === null || value === undefined) return '–';
-  if (claim === 'coverage') return `${value} m²/L`;
+  if (claim === 'coverage') return coverageText(value, system);
   if (claim === 'shelfLife') return `${value} months`;
   return claim === 'thinning' ? percent(value) : hoursText(value);
 };
@@ -41,6 +52,7 @@ const claimText = (claim: keyof Claims, value: number | null | undefined): strin
 /** What is known of a product beside its colour: how it comes, what it is mixed by, what its label claims and the shop saw. */
 export function ProductFacts({ place, product }: { place: Place; product: Product }) {
   const [editing, setEditing] = useState(false);
+  const system = useHouse().data?.units ?? 'metric';
   const { sheet } = product;
   const facts: [string, ReactNode][] = [
     ['Comes as', sheet.form],
@@ -88,10 +100,10 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
               <tr key={c} style={{ borderTop: '1px solid var(--line)' }}>
                 <td style={{ padding: '5px 0' }}>{CLAIM_WORDS[c]}</td>
                 <td className="mono" style={{ textAlign: 'right' }}>
-                  {claimText(c, sheet.label[c])}
+                  {claimText(c, sheet.label[c], system)}
                 </td>
                 <td className="mono" style={{ textAlign: 'right', fontWeight: sheet.shop[c] ? 700 : 400 }}>
-                  {claimText(c, sheet.shop[c])}
+                  {claimText(c, sheet.shop[c], system)}
                 </td>
               </tr>
             ))}
@@ -100,7 +112,13 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
       )}
       {sheet.note && <div>{sheet.note}</div>}
       {editing && (
-        <FactsDialog key={product.version} place={place} product={product} onClose={() => setEditing(false)} />
+        <FactsDialog
+          key={product.version}
+          place={place}
+          product={product}
+          system={system}
+          onClose={() => setEditing(false)}
+        />
       )}
     </section>
   );
@@ -109,12 +127,21 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
 const shown = (value: number | null | undefined, scale = 1) =>
   value === null || value === undefined ? '' : String(Number((value / scale).toFixed(6)));
 
-function FactsDialog({ place, product, onClose }: { place: Place; product: Product; onClose: () => void }) {
+function FactsDialog({
+  place,
+  product,
+  system,
+  onClose,
+}: {
+  place: Place;
+  product: Product;
+  system: System;
+  onClose: () => void;
+}) {
   const { sheet } = product;
-  const claimsOf = (of: Claims) =>
-    Object.fromEntries(CLAIMS.map((c) => [c, shown(of[c], c === 'thinning' ? 0.01 : 1)]));
+  const claimsOf = (of: Claims) => Object.fromEntries(CLAIMS.map((c) => [c, shown(of[c], claimScale(c, system))]));
   const { form, submit, busy, error, meanwhile } = useTypedForm<FactsTyped, { sheet: Sheet }, Product>({
-    keep: `facts/${place}/${product.id}/${product.version}`,
+    keep: `facts/${place}/${product.id}/${product.version}/${system}`,
     blank: {
       form: sheet.form ?? '',
       binder: sheet.binder ?? '',
@@ -131,7 +158,7 @@ function FactsDialog({ place, product, onClose }: { place: Place; product: Produ
       label: claimsOf(sheet.label),
       shop: claimsOf(sheet.shop),
     },
-    read: sheetTyped,
+    read: (typed) => sheetTyped(typed, system),
     // A refusal stands at the field of its last name.
     shape: sheetShape,
     save: (now, version) => change('PATCH', `/${place}/${product.id}`, { version, ...now }),
@@ -182,7 +209,7 @@ function FactsDialog({ place, product, onClose }: { place: Place; product: Produ
               key={`${who}-${c}`}
               control={form.control}
               name={`${who}.${c}`}
-              label={`${CLAIM_WORDS[c]}, ${CLAIM_UNITS[c]}`}
+              label={`${CLAIM_WORDS[c]}, ${claimUnits(system)[c]}`}
             />
           )),
         )}
@@ -214,7 +241,7 @@ type FactsTyped = Record<Fact, string> & {
 const sheetShape = Sheet.transform((sheet) => ({ sheet }));
 
 /** What was typed, as a sheet. @throws FieldError at a can that is no volume */
-function sheetTyped(typed: FactsTyped) {
+function sheetTyped(typed: FactsTyped, system: System) {
   const numberOf = (text: string | undefined, scale = 1) => {
     const value = numberTyped(text ?? '');
     return value === undefined ? null : value * scale;
@@ -222,7 +249,7 @@ function sheetTyped(typed: FactsTyped) {
   const number = (name: Fact) => numberOf(typed[name]);
   const word = (name: Fact) => typed[name].trim() || null;
   const claims = (of: Record<string, string>) =>
-    Object.fromEntries(CLAIMS.map((c) => [c, numberOf(of[c], c === 'thinning' ? 0.01 : 1)]));
+    Object.fromEntries(CLAIMS.map((c) => [c, numberOf(of[c], claimScale(c, system))]));
   const can = word('canMl');
   const { item, parts } = typed.hardener;
   const quantity = can ? typedQuantity(can, { field: 'canMl', usual: unitOf('mL') }) : null;
