@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Promised } from '../../core/match/index.ts';
 import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
@@ -58,6 +58,8 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
   const promise = useSolved(work).answer?.[0] ?? null;
   const done = useCallback((step: Step) => isDone(recipe, model, step), [recipe, model]);
   const asked = params.get('step');
+  const chosen = useRef(asked);
+  chosen.current = asked;
   const current = steps.find((s) => s.key === asked) ?? steps.find((s) => !done(s)) ?? null;
 
   const choose = useCallback(
@@ -78,7 +80,8 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     // The last coat of a layer puts it on the board, with what was weighed out for it.
     if (isLastCoat(step, steps) && !board.coats.some((c) => c.stage === step.stage))
       await changeBoard('POST', `/boards/${board.id}/coats`, { id: newId(), stage: step.stage });
-    // One that was chosen out of turn is followed by what comes after it.
+    // Who has gone on to another step meanwhile stays there; one chosen out of turn is followed by what comes after it.
+    if (chosen.current !== asked) return;
     choose((asked && steps.slice(steps.findIndex((s) => s.key === step.key) + 1).find((s) => !done(s))) || null);
   };
   const takeBack: Mixing['takeBack'] = async (step) => {
