@@ -49,7 +49,7 @@ export async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
   return work;
 }
 
-async function wholeBoard(db: Queries, id: string): Promise<Board> {
+export async function wholeBoard(db: Queries, id: string): Promise<Board> {
   const board = await boardById(db, id);
   if (!board) throw notFound('board');
   return board;

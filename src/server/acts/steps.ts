@@ -8,7 +8,7 @@ import { boardById } from '../store/boards.ts';
 import { insertEvent } from '../store/events.ts';
 import { lotById } from '../store/lots.ts';
 import { insertPot, insertStep, setStepDeleted, stepById } from '../store/steps.ts';
-import { workOn } from './boards.ts';
+import { wholeBoard, workOn } from './boards.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 import { itemOf } from './supplies.ts';
@@ -19,12 +19,6 @@ async function recipeOf(tx: Queries, board: string) {
   const recipe = (await boardById(tx, board))?.recipe;
   if (!recipe) throw new Refusal(409, 'This board has no recipe yet: plan its layers first.', 'recipe');
   return { recipe, job: work.jobId };
-}
-
-async function boardOf(db: Queries, id: string): Promise<Board> {
-  const board = await boardById(db, id);
-  if (!board) throw notFound('board');
-  return board;
 }
 
 /** What a pour takes from its lot, in the lot's unit. @throws FieldError where the density that it takes is missing */
@@ -59,7 +53,7 @@ export async function doStep({ db }: Shop, by: By, board: string, input: StepInp
     const detail = { recipe: recipe.number, step, grams, millilitres, lot: lot?.code ?? null };
     await insertEvent(tx, { kind: 'step done', by, job, board, detail });
   });
-  return boardOf(db, board);
+  return wholeBoard(db, board);
 }
 
 export async function takeStepBack({ db }: Shop, by: By, id: string, back: boolean): Promise<Board> {
@@ -73,7 +67,7 @@ export async function takeStepBack({ db }: Shop, by: By, id: string, back: boole
     await insertEvent(tx, { kind, by, job, board: step.boardId, detail: { step: step.step } });
     return step.boardId;
   });
-  return boardOf(db, board);
+  return wholeBoard(db, board);
 }
 
 /** Layers of a recipe are mixed in batches of their own: another volume, or solved again after too much was poured. */
@@ -96,5 +90,5 @@ export async function setPots({ db }: Shop, by: By, board: string, { pots }: Pot
         });
     }
   });
-  return boardOf(db, board);
+  return wholeBoard(db, board);
 }
