@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../test/fixtures/small-shop.ts';
 import type { Lot } from '../shared/lot.ts';
+import type { KeptMix } from '../shared/mix.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { shelfFile, shelfJson, shelfTable } from './shelf-file.ts';
 
@@ -16,7 +17,19 @@ const LOT: Lot = {
   note: '',
   version: 1,
 };
-const FULL = { ...SHELF, lots: [LOT] } as unknown as Shelf;
+const MIX: KeptMix = {
+  id: '0190c0de-0000-7000-8000-000000000002',
+  name: 'Warm brown',
+  kind: 'dye',
+  colours: { yellow: 4, red: 1.5 },
+  litres: 0.4,
+  note: 'left over',
+  unknownStrength: false,
+  madeAt: '2026-01-02T10:00:00Z',
+  version: 1,
+  archived: false,
+};
+const FULL = { ...SHELF, lots: [LOT], mixes: [MIX] } as unknown as Shelf;
 const EMPTY: Shelf = { species: [], colourants: [], mediums: [], supplies: [], lots: [], mixes: [] };
 
 describe('the shelf as a file', () => {
@@ -35,6 +48,8 @@ describe('the shelf as a file', () => {
       amount: 32.5,
       bestBefore: '2027-01-31',
     });
+    const { madeAt, version, archived, ...mix } = MIX;
+    expect(asked.find((r) => r.path === '/mixes')?.body).toEqual(mix);
     // What is there stays as it is.
     expect(shelfFile(FULL, text).every((t) => t.state === 'there')).toBe(true);
   });
@@ -57,7 +72,7 @@ describe('the shelf as a file', () => {
       ['refused', 'Line 3: gull stands in this file twice.'],
       ['refused', expect.stringContaining('must be one of')],
       ['refused', expect.stringContaining('of nothing there is none')],
-      ['refused', 'Line 6: a line is a colourant, a medium or a supply.'],
+      ['refused', 'Line 6: a line is a colourant, a medium, a supply or a mix.'],
       ['refused', expect.stringContaining('never less than nothing')],
       ['new', undefined],
     ]);

@@ -5,6 +5,7 @@ import { tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import { newId } from '../shared/id.ts';
 import { NewLot } from '../shared/lot.ts';
 import '../shared/sentences.ts';
+import { NewMix } from '../shared/mix.ts';
 import type { Sheet } from '../shared/sheet.ts';
 import { NewColourant, NewMedium, NewRung, NewSupply, type Shelf, SpeciesSchema } from '../shared/shelf.ts';
 
@@ -43,11 +44,15 @@ const COLUMNS = [
   'opened',
   'best before',
   'caution',
+  'colours',
 ] as const;
 type Column = (typeof COLUMNS)[number];
 
-/** The shelf as a table, a line for each thing and a further line for each further lot; woods and curves are in JSON only. */
-export function shelfTable({ colourants, mediums, supplies, lots }: Shelf): string {
+/**
+ * The shelf as a table, a line for each thing and a further line for each further lot, a kept mix with its colours; woods and
+ * curves are in JSON only.
+ */
+export function shelfTable({ colourants, mediums, supplies, lots, mixes }: Shelf): string {
   const rows = (
     what: 'colourant' | 'medium' | 'supply',
     item: { id: string; name: string; kind: string; carrier: string | null; caution: string; sheet: Sheet },
@@ -87,31 +92,57 @@ export function shelfTable({ colourants, mediums, supplies, lots }: Shelf): stri
     ...colourants.flatMap((c) => rows('colourant', c, { strongest: c.maxStrength, 'cost per gram': c.costPerGram })),
     ...mediums.flatMap((m) => rows('medium', m)),
     ...supplies.flatMap((s) => rows('supply', s)),
+    ...mixes.map((m) => ({
+      what: 'mix',
+      code: m.id,
+      name: m.name,
+      kind: m.kind,
+      left: m.litres,
+      unit: 'L',
+      caution: m.note,
+      colours: Object.entries(m.colours)
+        .map((c) => c.join(' '))
+        .join(' + '),
+    })),
   ]);
 }
 
-/** The whole shelf with woods, ladders, curves and lots, as JSON. */
-export const shelfJson = ({ species, colourants, mediums, supplies, lots }: Shelf): string =>
-  `${JSON.stringify({ format: SHELF_FORMAT, version: 1, species, colourants, mediums, supplies, lots }, null, 1)}\n`;
+/** The whole shelf with woods, ladders, curves, lots and kept mixes, as JSON. */
+export const shelfJson = (shelf: Shelf): string =>
+  `${JSON.stringify({ format: SHELF_FORMAT, version: 1, ...shelf }, null, 1)}\n`;
+
+const PLACE = {
+  species: 'species',
+  colourant: 'colourants',
+  medium: 'mediums',
+  supply: 'supplies',
+  mix: 'mixes',
+} as const;
+const SHAPES = {
+  species: SpeciesSchema,
+  colourant: NewColourant,
+  medium: NewMedium,
+  supply: NewSupply,
+  mix: NewMix,
+} as const;
 
 /** What a thing of a file becomes: what is there already is left as it is. */
 function brought(
   shelf: Shelf,
-  what: 'species' | 'colourant' | 'medium' | 'supply',
+  what: keyof typeof PLACE,
   item: unknown,
   more: (id: string) => Brought['requests'] = () => [],
 ): Brought {
-  const place = { species: 'species', colourant: 'colourants', medium: 'mediums', supply: 'supplies' } as const;
-  const shape = { species: SpeciesSchema, colourant: NewColourant, medium: NewMedium, supply: NewSupply }[what];
+  const shape = SHAPES[what];
   const asked = (item ?? {}) as { id?: unknown; name?: unknown };
   const name = String(asked.name || asked.id || 'without a name');
   const read = shape.safeParse(item);
   if (!read.success)
     return { what, name, state: 'refused', why: read.error.issues[0]?.message ?? 'It makes no sense.', requests: [] };
   const { id } = read.data;
-  const list: readonly { id: string }[] = shelf[place[what]];
+  const list: readonly { id: string }[] = shelf[PLACE[what]];
   if (list.some((x) => x.id === id)) return { what, name, state: 'there', requests: [] };
-  return { what, name, state: 'new', requests: [{ path: `/${place[what]}`, body: read.data }, ...more(id)] };
+  return { what, name, state: 'new', requests: [{ path: `/${PLACE[what]}`, body: read.data }, ...more(id)] };
 }
 
 const lotsOf = (lots: readonly unknown[], address: string): Brought['requests'] =>
@@ -140,13 +171,22 @@ function fromJson(shelf: Shelf, text: string): Brought[] {
     });
     return rungs.length > 0 ? [{ path: `/colourants/${id}/ladder`, body: { rungs } }] : [];
   };
+  const ladderOf = (colourant: unknown): Brought[] => {
+    const { id, name } = colourant as { id: string; name: string };
+    const requests = shelf.colourants.some((c) => c.id === id) ? [] : rungsOf(colourant, id);
+    return requests.length > 0 ? [{ what: 'ladder', name, state: 'new', requests }] : [];
+  };
+  // A board of a ladder may carry other colours: ladders come when all colours are there.
+  const colours = list(file.colourants).map((c) =>
+    brought(shelf, 'colourant', c, (id) => lotsOf(lots, `colourant/${id}`)),
+  );
   return [
     ...list(file.species).map((s) => brought(shelf, 'species', s)),
     ...list(file.mediums).map((m) => brought(shelf, 'medium', m, (id) => lotsOf(lots, `medium/${id}`))),
-    ...list(file.colourants).map((c) =>
-      brought(shelf, 'colourant', c, (id) => [...rungsOf(c, id), ...lotsOf(lots, `colourant/${id}`)]),
-    ),
+    ...colours,
+    ...list(file.colourants).flatMap((c, i) => (colours[i]?.state === 'new' ? ladderOf(c) : [])),
     ...list(file.supplies).map((s) => brought(shelf, 'supply', s, (id) => lotsOf(lots, `supply/${id}`))),
+    ...list(file.mixes).map((m) => brought(shelf, 'mix', m)),
   ];
 }
 
@@ -154,6 +194,22 @@ function fromJson(shelf: Shelf, text: string): Brought[] {
 const numberIn = (row: NamedRow, column: Column): number | null =>
   row[column.toLowerCase()] ? Number((row[column.toLowerCase()] ?? '').replace(',', '.')) : null;
 const wordIn = (row: NamedRow, column: Column): string | null => row[column.toLowerCase()] || null;
+
+/** A kept mix of a line; its colours as `honey 4 + rust 1.5`. */
+const mixIn = (row: NamedRow) => ({
+  id: wordIn(row, 'code'),
+  name: wordIn(row, 'name') ?? '',
+  kind: wordIn(row, 'kind'),
+  litres: numberIn(row, 'left') ?? 0,
+  note: wordIn(row, 'caution') ?? '',
+  colours: Object.fromEntries(
+    (wordIn(row, 'colours') ?? '').split('+').flatMap((part) => {
+      const [, id, strength] = part.trim().match(/^(\S+)\s+(\S+)$/) ?? [];
+      return id ? [[id, Number(strength)]] : [];
+    }),
+  ),
+  unknownStrength: false,
+});
 
 /** @throws FieldError where the text is no table */
 function fromTable(shelf: Shelf, text: string): Brought[] {
@@ -166,8 +222,9 @@ function fromTable(shelf: Shelf, text: string): Brought[] {
     const refused = (why: string): Brought[] => [
       { what: what ?? `line ${i + 2}`, name: name || code || `line ${i + 2}`, state: 'refused', why, requests: [] },
     ];
+    if (what === 'mix') return [brought(shelf, 'mix', mixIn(row))];
     if (what !== 'colourant' && what !== 'medium' && what !== 'supply')
-      return refused(`Line ${i + 2}: a line is a colourant, a medium or a supply.`);
+      return refused(`Line ${i + 2}: a line is a colourant, a medium, a supply or a mix.`);
     const sheet = {
       form: wordIn(row, 'form'),
       binder: wordIn(row, 'binder'),

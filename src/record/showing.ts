@@ -5,8 +5,8 @@ import type { ColourantKind } from '../core/layers/materials.ts';
 import type { ColourantRecord, Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { materialsOf, onTheShelf } from './materials.ts';
 
-/** The layer that shows what a colourant of a kind does. */
-const SHOWN_AS: Record<ColourantKind, LayerKind> = {
+/** The layer that shows what a colourant of a kind does, and that its ladder is made with. */
+export const SHOWN_AS: Record<ColourantKind, LayerKind> = {
   dye: 'dye',
   ink: 'ink',
   reactive: 'reactive',

@@ -5,6 +5,7 @@ import { makeEvaluator } from '../core/match/evaluator.ts';
 import { sensitivityOf, TOO_MUCH } from '../core/match/pourable.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { type Bench, nextBoardModel, problemOf } from './bench.ts';
+import { sharedRungs } from './ladders.ts';
 import { onTheShelf } from './materials.ts';
 import { ownColours, solvable } from './openings.ts';
 import { standingOf } from './standing.ts';
@@ -15,7 +16,14 @@ export const laddersOf = ({ colourants }: Pick<Shelf, 'colourants'>): LadderSoFa
     id,
     kind,
     maxStrength,
-    rungs: rungs.map((r) => ({ strength: r.strength, ground: labOf(Float64Array.from(r.before))[0], together: 1 })),
+    rungs: [
+      ...rungs.map((rung) => ({ rung, strength: rung.strength })),
+      ...sharedRungs(colourants, id).map(({ rung }) => ({ rung, strength: rung.beside[id] ?? 0 })),
+    ].map(({ rung, strength }) => ({
+      strength,
+      ground: labOf(Float64Array.from(rung.before))[0],
+      together: 1 + Object.keys(rung.beside).length,
+    })),
   }));
 
 /** What a wood of the job is to be coloured with next: its draft, else the last recipe; nothing once a board has passed. */

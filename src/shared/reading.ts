@@ -131,6 +131,7 @@ export const RungRequest = z.object({
   colourantId: z.string(),
   speciesId: z.string(),
   strength: z.number().positive('A rung needs a strength above zero.'),
+  beside: z.record(z.string(), z.number().positive()).default({}),
 });
 /** A board read before and after, whether a rung or a coat. */
 export const BeforeAndAfter = z.object({ before: Grid, after: Grid });

@@ -77,6 +77,11 @@ export const RungInput = z.object({
   strength: z.number().positive('A rung needs a strength above zero.').max(1000, 'A rung has at most 1000 g/L.'),
   before: reflectances,
   after: reflectances,
+  /** Other colours in the same pot, by their code; the board is a rung of theirs too. */
+  beside: z
+    .record(id, z.number().positive('What is in the pot beside it is more than nothing.').max(1000))
+    .refine((pot) => Object.keys(pot).length <= 3, 'A pot has four colours at most.')
+    .default({}),
 });
 export const NewRung = z.object({ id: Id, ...RungInput.shape });
 export type NewRung = z.infer<typeof NewRung>;
@@ -91,7 +96,8 @@ export const ColourantRecord = NewColourant.omit({ lot: true }).extend({
   absorption: bands.nullable(),
   scatter: bands.nullable(),
   exponent: z.number(),
-  fit: z.object({ fitError: z.array(z.number()), bandError: bands }).nullable(),
+  /** CIEDE2000 by which the profile misses each rung, null where it does not rest on it. */
+  fit: z.object({ fitError: z.array(z.number().nullable()), bandError: bands }).nullable(),
   rungs: z.array(Rung),
   ...kept,
 });

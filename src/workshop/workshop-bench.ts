@@ -118,11 +118,17 @@ function beforeAndAfter(stock: Stock, id: string, species: string, before: reado
 }
 
 /** A ladder board of the simulated workshop: read raw (or under the bare glaze medium), then with one coat of one colour. */
-export function makeRung(stock: Stock, colourant: string, species: string, strength: number) {
+export function makeRung(
+  stock: Stock,
+  colourant: string,
+  species: string,
+  strength: number,
+  beside: Readonly<Record<string, number>> = {},
+) {
   const colour = stock.colours.get(colourant);
-  if (!colour) return null;
-  const id = `ladder-${colourant}-${species}-${strength}`;
-  const colours = { [colourant]: strength };
+  if (!colour || Object.keys(beside).some((other) => !stock.colours.has(other))) return null;
+  const colours = { [colourant]: strength, ...beside };
+  const id = `ladder-${colourant}-${species}-${Object.values(colours).join('-')}`;
   if (colour.kind === 'pigment' || colour.kind === 'metallic') {
     const sealed: Act[] = [{ kind: 'sealer', medium: THIN_SEALER }];
     return beforeAndAfter(

@@ -34,6 +34,7 @@ export function fitDyeLadder(
   if (trouble) throw new FieldError('ladder', trouble);
   const amountOf = ({ strength, tannin = 3 }: Rung, exponent: number) => held(strength, { kind, exponent }, { tannin });
   const ratio = (s: Spectrum, i: number) => absorptionRatio(underSurface(s[i], surface));
+  const without = ({ before, beside }: Rung, i: number) => ratio(before, i) + (beside?.absorption[i] ?? 0);
   let best: { cost: number; exponent: number; absorption: Float64Array } | null = null;
   for (const exponent of EXPONENTS) {
     const curve = spectrum();
@@ -46,7 +47,7 @@ export function fitDyeLadder(
         const amount = amountOf(rung, exponent);
         const k = ratio(rung.after, i);
         const w = 1 / (0.02 + k) ** 2;
-        top += w * amount * (k - ratio(rung.before, i));
+        top += w * amount * (k - without(rung, i));
         weight[i] += w * amount * amount;
       }
       curve[i] = top / weight[i];
@@ -59,7 +60,7 @@ export function fitDyeLadder(
     );
     for (const rung of rungs)
       for (let i = 0; i < BANDS; i++) {
-        const k = ratio(rung.before, i) + absorption[i] * amountOf(rung, exponent);
+        const k = without(rung, i) + absorption[i] * amountOf(rung, exponent);
         const off = throughSurface(infiniteReflectance(k), surface) - rung.after[i];
         cost += off * off;
       }
@@ -68,7 +69,7 @@ export function fitDyeLadder(
   const { exponent, absorption } = best as NonNullable<typeof best>;
   const fitted = rungs.map((rung) =>
     Float64Array.from(rung.before, (_, i) =>
-      throughSurface(infiniteReflectance(ratio(rung.before, i) + absorption[i] * amountOf(rung, exponent)), surface),
+      throughSurface(infiniteReflectance(without(rung, i) + absorption[i] * amountOf(rung, exponent)), surface),
     ),
   );
   return {

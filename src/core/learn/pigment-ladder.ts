@@ -50,8 +50,13 @@ export function fitPigmentLadder(
   const ground = asRead.map((rung) => rung.before.map((r) => underSurface(r, before)));
   const rungs = asRead.map((rung, r) => ({ ...rung, before: ground[r].map((rho) => throughSurface(rho, surface)) }));
   /** What a film of absorption k and scatter s reads over the ground of rung r, in band i; and how far off that is. */
-  const read = (k: number, s: number, film: number, r: number, i: number) =>
-    throughSurface(filmOver(k * film, s * film, ground[r][i]), surface);
+  const read = (k: number, s: number, film: number, r: number, i: number) => {
+    const { strength, beside } = rungs[r];
+    // The other colours of the pot lie in the same film, as thick or thin.
+    const wiped = film / strength;
+    const also = beside ? [wiped * beside.absorption[i], wiped * beside.scatter[i]] : [0, 0];
+    return throughSurface(filmOver(k * film + also[0], s * film + also[1], ground[r][i]), surface);
+  };
   const off = (k: number, s: number, film: number, r: number, i: number) =>
     (read(k, s, film, r, i) - rungs[r].after[i]) / BAND_ERROR;
 

@@ -13,6 +13,14 @@ export interface Rung {
   tannin?: TanninClass;
   /** Usual film of a wiped stain on its wood, for a ready-made stain; that of the ladder when missing. */
   film?: number;
+  /** What the pot's other colours bring: K/S in the wood; of a film its K X and S X at usual thickness. */
+  beside?: Beside;
+}
+
+/** What the other colours of a pot bring, band by band. */
+export interface Beside {
+  absorption: Spectrum;
+  scatter: Spectrum;
 }
 
 /** A rung must change the board by this much to say anything. */
@@ -29,12 +37,13 @@ export function ladderTrouble(rungs: readonly Rung[], maxStrength: number, least
   for (const r of sorted)
     if (!(r.strength > 0) || r.strength > maxStrength * 1.001)
       return `A strength of ${r.strength} lies outside 0–${maxStrength}: check the unit.`;
+  if (sorted.every((r) => r.beside)) return null;
   const change = sorted.map((r) => deltaE00(labOf(r.before), labOf(r.after)));
   const ground = sorted.map((r) => labOf(r.before)[0]);
   for (let i = 1; i < sorted.length; i++)
     for (let j = 0; j < i; j++) {
-      // A dark ground shows other changes than a pale one.
-      if (Math.abs(ground[i] - ground[j]) > SAME_GROUND) continue;
+      // A dark ground shows other changes than a pale one, and a pot of several colours than one of one.
+      if (Math.abs(ground[i] - ground[j]) > SAME_GROUND || sorted[i].beside || sorted[j].beside) continue;
       if (sorted[i].strength < sorted[j].strength * 1.2)
         return 'Two rungs have nearly the same strength: space them by a factor of two or so.';
       if (change[i] < MIXED_UP * change[j])

@@ -1,8 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { COLOURS, MATERIALS, WOOD } from '../../../test/fixtures/small-shop.ts';
+import { usualFilm } from '../board/films.ts';
 import { predict, rawMean } from '../board/index.ts';
+import type { Wood } from '../board/wood.ts';
+import { spectrum } from '../colour/grid.ts';
 import { nth } from '../known.ts';
 import { newLayer } from '../layers/layer.ts';
+import type { Colourant } from '../layers/materials.ts';
 import { fitLadders, type PotRung } from './ladders.ts';
 import { type LadderSoFar, ladderDoubt, teachingBoards, usualUses } from './teaching.ts';
 
@@ -105,5 +109,52 @@ describe('ladders of several colours together', () => {
     );
     expect([...found.keys()]).toEqual(['yellow', 'red']);
     expect(worst('red', found.get('red')?.profile.absorption ?? [])).toBeLessThan(0.2);
+  });
+  it('ready-made stains that no board carries alone are told by mixtures of different ratios', () => {
+    const tin = (id: string, level: number, slope: number): Colourant => ({
+      id,
+      name: id,
+      kind: 'stain',
+      carrier: 'oil',
+      maxStrength: 1,
+      absorption: Array.from(spectrum(), (_, i) => level * Math.exp(-slope * i)),
+      scatter: Array.from(spectrum(), () => 0.15),
+      exponent: 1,
+      costPerGram: 0,
+    });
+    const tins = [tin('amber', 0.8, 0.1), tin('cellar', 1.1, 0.02)];
+    const materials = { colourants: Object.fromEntries(tins.map((t) => [t.id, t])), mediums: {} };
+    const board = (colours: Record<string, number>, wood: Wood): PotRung => ({
+      colours,
+      before: rawMean(wood),
+      after: nth(predict([newLayer('wiping-stain', { colours })], wood, materials), 1).reading,
+      film: usualFilm('wiping-stain', wood),
+    });
+    const dark = {
+      ...WOOD,
+      tissues: WOOD.tissues.map((t) => ({ ...t, reflectance: t.reflectance.map((r) => 0.35 * r) })),
+    };
+    const boards = [WOOD, dark].flatMap((wood) =>
+      [
+        { amber: 0.66, cellar: 0.33 },
+        { amber: 0.3, cellar: 0.6 },
+        { amber: 0.45, cellar: 0.05 },
+      ].map((pot) => board(pot, wood)),
+    );
+    const found = fitLadders(
+      tins.map(({ id, kind, maxStrength }) => ({ id, kind, maxStrength })),
+      boards,
+    );
+    for (const { id, absorption, scatter } of tins) {
+      const fit = found.get(id);
+      expect(fit?.rungs).toEqual(boards);
+      expect(Math.max(...(fit?.profile.fitError ?? [9]))).toBeLessThan(0.1);
+      fit?.profile.absorption.forEach((k, i) => {
+        expect(k / absorption[i]).toBeCloseTo(1, 1);
+      });
+      fit?.scatter.forEach((x, i) => {
+        expect(Math.abs(x - scatter[i])).toBeLessThan(0.05);
+      });
+    }
   });
 });

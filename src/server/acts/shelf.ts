@@ -1,10 +1,8 @@
 import type { z } from 'zod';
-import { usualFilm } from '../../core/board/films.ts';
-import { checkWood, type Wood } from '../../core/board/wood.ts';
+import { checkWood } from '../../core/board/wood.ts';
 import { FieldError } from '../../core/field-error.ts';
-import { fitLadder } from '../../core/learn/ladder.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
-import { BARE, SEALED } from '../../core/optics/surface.ts';
+import { BARE } from '../../core/optics/surface.ts';
 import { rawTrouble } from '../../record/wood.ts';
 import { newId } from '../../shared/id.ts';
 import type { NewLot } from '../../shared/lot.ts';
@@ -16,9 +14,7 @@ import type {
   NewCoatSample,
   NewColourant,
   NewMedium,
-  NewRung,
   NewSpecies,
-  Rung,
   SpeciesChange,
   SpeciesRecord,
 } from '../../shared/shelf.ts';
@@ -29,21 +25,15 @@ import { setArchived } from '../store/house.ts';
 import { insertLot } from '../store/lots.ts';
 import {
   colourantById,
-  firstSealer,
   insertCoatSample,
   insertColourant,
   insertMedium,
-  insertRung,
   insertSpecies,
   keepVersion,
   mediumById,
-  rungById,
   type ShelfKind,
   sampleOwner,
   setCoat,
-  setProfile,
-  setRungDeleted,
-  setRungStrength,
   setSampleDeleted,
   speciesById,
   updateColourant,
@@ -148,7 +138,7 @@ const firstLot = (item: string, code: string): NewLot => ({
   note: '',
 });
 
-async function colourOf(db: Queries, id: string): Promise<ColourantRecord> {
+export async function colourOf(db: Queries, id: string): Promise<ColourantRecord> {
   const colourant = await colourantById(db, id);
   if (!colourant) throw notFound(WHAT.colourant);
   return colourant;
@@ -178,97 +168,6 @@ export async function changeColourant(
 /** Of what was, the fields that are changed. */
 export const pick = (was: object, now: object) =>
   Object.fromEntries(Object.keys(now).map((key) => [key, (was as Record<string, unknown>)[key]]));
-
-/**
- * The profile of a colour from its ladder as it is now. One rung is a start: the profile waits for the second.
- * @throws FieldError when the ladder makes no sense; nothing of it is kept
- */
-async function fitProfile(tx: Queries, id: string): Promise<void> {
-  const { kind, rungs, maxStrength } = await colourOf(tx, id);
-  if (rungs.length < 2) return setProfile(tx, id, null);
-  const sealer = await firstSealer(tx);
-  const woods = new Map(
-    await Promise.all(rungs.map(async (r) => [r.speciesId, await speciesById(tx, r.speciesId)] as const)),
-  );
-  const fitted = fitLadder(
-    kind,
-    rungs.map(({ strength, speciesId, before, after }) => ({
-      strength,
-      before: Float64Array.from(before),
-      after: Float64Array.from(after),
-      tannin: woods.get(speciesId)?.tannin ?? 3,
-      ...(kind === 'stain' ? { film: wipedFilm(woods.get(speciesId)) } : {}),
-    })),
-    maxStrength,
-    // A pigment's board was read sealed before the glaze, a dye's board bare.
-    {
-      ...(sealer ? { sealed: { k1: sealer.k1 ?? SEALED.k1, k2: sealer.k2 } } : {}),
-    },
-  );
-  const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
-  if (!numbers.every(Number.isFinite))
-    throw new FieldError('ladder', 'No profile comes out of this ladder: check the strengths and their unit.');
-  await setProfile(tx, id, fitted);
-}
-
-/** The film that a wiped stain leaves on the bare wood of a rung. */
-const wipedFilm = (wood: Wood | null | undefined): number => (wood ? usualFilm('wiping-stain', wood) : 1);
-
-export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {
-  return db.transaction(async (tx) => {
-    const { name, maxStrength } = await colourOf(tx, id);
-    let added = 0;
-    for (const rung of rungs) {
-      if (rung.strength > maxStrength * 1.001)
-        throw new FieldError(
-          'strength',
-          `${name} is mixed at most at ${maxStrength}: a rung at ${rung.strength} lies outside.`,
-        );
-      if (!(await speciesById(tx, rung.speciesId)))
-        throw new Refusal(422, `There is no wood “${rung.speciesId}” on the shelf.`, 'speciesId');
-      if (await insertRung(tx, id, rung)) added++;
-    }
-    if (added > 0) {
-      await fitProfile(tx, id);
-      await shelfChanged(tx, by, ['colourant', id], { kind: 'boards read', detail: { name, count: added } });
-    }
-    return colourOf(tx, id);
-  });
-}
-
-async function onRung(
-  { db }: Shop,
-  by: By,
-  id: string,
-  kind: 'rung changed' | 'rung taken out' | 'rung put back',
-  work: (tx: Queries, rung: Rung) => Promise<unknown>,
-  detail: object,
-): Promise<ColourantRecord> {
-  return db.transaction(async (tx) => {
-    const rung = await rungById(tx, id);
-    if (!rung) throw notFound('rung');
-    await work(tx, rung);
-    const { name } = await colourOf(tx, rung.colourantId);
-    await fitProfile(tx, rung.colourantId);
-    const told = { name, strength: rung.strength, was: { strength: rung.strength }, ...detail };
-    await shelfChanged(tx, by, ['colourant', rung.colourantId], { kind, detail: told });
-    return colourOf(tx, rung.colourantId);
-  });
-}
-export const changeRung = (shop: Shop, by: By, id: string, version: number, strength: number) =>
-  onRung(
-    shop,
-    by,
-    id,
-    'rung changed',
-    async (tx, rung) => {
-      if (!(await setRungStrength(tx, id, version, strength)))
-        throw new Conflict('This rung', { version: rung.version, value: { strength: rung.strength } });
-    },
-    { now: { strength } },
-  );
-export const takeRungOut = (shop: Shop, by: By, id: string, out: boolean) =>
-  onRung(shop, by, id, out ? 'rung taken out' : 'rung put back', (tx) => setRungDeleted(tx, id, out), {});
 
 export async function addMedium({ db }: Shop, by: By, input: NewMedium): Promise<MediumRecord> {
   return db.transaction(async (tx) => {

@@ -22,8 +22,8 @@ export function instrumentRoutes({ db }: Shop): Router {
   });
 
   router.post('/instrument/rung', async (request, response) => {
-    const { colourantId, speciesId, strength } = RungRequest.parse(request.body);
-    const rung = makeRung(await stock(), colourantId, speciesId, strength);
+    const { colourantId, speciesId, strength, beside } = RungRequest.parse(request.body);
+    const rung = makeRung(await stock(), colourantId, speciesId, strength, beside);
     response.json(inTheWorkshop(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
   });
 

@@ -15,20 +15,18 @@ import {
   SpeciesSchema,
   SupplyChange,
 } from '../../shared/shelf.ts';
+import { addRungs, changeRung, takeRungOut } from '../acts/ladders.ts';
 import { changeMix, keepMix, putMixAway } from '../acts/mixes.ts';
 import { notFound } from '../acts/refusal.ts';
 import {
   addCoatSamples,
   addColourant,
   addMedium,
-  addRungs,
   addSpecies,
   changeColourant,
   changeMedium,
-  changeRung,
   changeSpecies,
   putShelfAway,
-  takeRungOut,
   takeSampleOut,
 } from '../acts/shelf.ts';
 import type { Shop } from '../acts/shop.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { anatomyOf, blotchOf } from '../../core/board/wood.ts';
-import type { Profile } from '../../core/learn/profile.ts';
 import type { FittedCoat } from '../../core/learn/surfaces.ts';
+import type { LadderFit } from '../../record/ladders.ts';
 import { NO_SHEET, type Sheet } from '../../shared/sheet.ts';
 import {
   type ColourantChange,
@@ -31,7 +31,7 @@ const SPECIES =
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
   c.cost_per_gram as "costPerGram", c.caution, c.sheet, c.lift, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
-              'before', r.before, 'after', r.after, 'version', r.version) order by r.strength, r.id)
+              'before', r.before, 'after', r.after, 'beside', r.beside, 'version', r.version) order by r.strength, r.id)
             from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
 const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, m.sheet, m.fit_error as "fitError", m.version,
   m.archived_at is not null as archived,
@@ -42,9 +42,13 @@ const MEDIUM = `m.id, m.name, m.kind, m.carrier, m.k1, m.k2, m.tint, m.caution, 
 const SUPPLY = 'id, name, kind, carrier, caution, sheet, version, archived_at is not null as archived';
 const sheetText = (sheet: Sheet | undefined) => JSON.stringify(sheet ?? NO_SHEET);
 
+export const allSpecies = (db: Queries): Promise<SpeciesRecord[]> =>
+  all(db, SpeciesRecord, `select ${SPECIES} from species order by name, id`);
+export const allColourants = (db: Queries): Promise<ColourantRecord[]> =>
+  all(db, ColourantRecord, `select ${COLOURANT} from colourant c order by c.kind, c.id`);
 export const wholeShelf = async (db: Queries): Promise<Shelf> => ({
-  species: await all(db, SpeciesRecord, `select ${SPECIES} from species order by name, id`),
-  colourants: await all(db, ColourantRecord, `select ${COLOURANT} from colourant c order by c.kind, c.id`),
+  species: await allSpecies(db),
+  colourants: await allColourants(db),
   mediums: await all(db, MediumRecord, `select ${MEDIUM} from medium m order by m.kind, m.name, m.id`),
   supplies: await all(db, SupplyRecord, `select ${SUPPLY} from supply order by kind, name, id`),
   lots: await lots(db),
@@ -165,11 +169,7 @@ export async function updateColourant(
 }
 
 /** The profile that a ladder gave, or none; a new version of the colour. */
-export async function setProfile(
-  db: Queries,
-  id: string,
-  fitted: { profile: Profile; scatter: readonly number[] } | null,
-): Promise<void> {
+export async function setProfile(db: Queries, { id, fitted, fitError }: LadderFit): Promise<void> {
   const profile = fitted?.profile;
   await db.query(
     `update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5, version = version + 1 where id = $1`,
@@ -178,7 +178,7 @@ export async function setProfile(
       profile?.absorption ?? null,
       fitted?.scatter ?? null,
       profile?.exponent ?? 1,
-      profile ? JSON.stringify({ fitError: profile.fitError, bandError: profile.bandError }) : null,
+      profile ? JSON.stringify({ fitError, bandError: profile.bandError }) : null,
     ],
   );
 }
@@ -187,9 +187,9 @@ export async function setProfile(
 export async function insertRung(db: Queries, colourant: string, rung: NewRung): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into ladder_rung (id, colourant_id, species_id, strength, before, after) values ($1, $2, $3, $4, $5, $6)
-       on conflict (id) do nothing returning id`,
-      [rung.id, colourant, rung.speciesId, rung.strength, rung.before, rung.after],
+      `insert into ladder_rung (id, colourant_id, species_id, strength, before, after, beside)
+       values ($1, $2, $3, $4, $5, $6, $7) on conflict (id) do nothing returning id`,
+      [rung.id, colourant, rung.speciesId, rung.strength, rung.before, rung.after, JSON.stringify(rung.beside)],
     ),
   );
 }
@@ -199,7 +199,7 @@ export const rungById = (db: Queries, id: string) =>
   one(
     db,
     OwnedRung,
-    `select id, colourant_id as "colourantId", species_id as "speciesId", strength, before, after, version
+    `select id, colourant_id as "colourantId", species_id as "speciesId", strength, before, after, beside, version
      from ladder_rung where id = $1`,
     [id],
   );

@@ -21,7 +21,7 @@ interface Props<T extends FieldValues & { speciesId: string }, V> {
   read: (typed: T) => unknown;
   shape: z.ZodType<V>;
   /** What is asked of the board beside its wood: its strength, its coats. */
-  fields: (control: Control<T>) => ReactNode;
+  fields: (control: Control<T>, typed: T) => ReactNode;
   /** Where the simulated workshop makes such a board, and what to ask it. */
   bench?: { path: string; asked: (value: V) => object };
   save: (value: V, pair: Pair) => Promise<unknown>;
@@ -55,7 +55,7 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
       style={{ display: 'grid', gap: 10 }}
     >
       <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
-        {fields(form.control)}
+        {fields(form.control, form.watch())}
         <TypedField control={form.control} name={'speciesId' as Path<T>} label="On" select sx={{ width: 130 }}>
           {woods.map((s) => (
             <MenuItem key={s.id} value={s.id}>

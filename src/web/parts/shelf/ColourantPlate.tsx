@@ -1,9 +1,14 @@
-import { Button } from '@mui/material';
+import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
+import { FieldError } from '../../../core/field-error.ts';
 import { nth } from '../../../core/known.ts';
+import { KINDS } from '../../../core/layers/layer.ts';
 import { type ColourantKind, isShare } from '../../../core/layers/materials.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
+import { sharedRungs } from '../../../record/ladders.ts';
+import { onTheShelf } from '../../../record/materials.ts';
+import { SHOWN_AS } from '../../../record/showing.ts';
 import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -28,24 +33,66 @@ function worstBand(bandError: readonly number[]): string {
   return `Worst at ${WAVELENGTHS[worst]} nm: off by ${(100 * nth(bandError, worst)).toFixed(1)} % of reflectance.`;
 }
 
+const ALONE = '';
+
+function positiveTyped(text: string): number {
+  const value = numberTyped(text);
+  if (!value || value < 0) throw new FieldError('beside', 'How much of it is in the pot?');
+  return value;
+}
+
 /** One more rung: its strength and wood, and the board's readings before and after. */
 function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const share = isShare(colourant.kind);
   const id = useNextId();
+  const scale = share ? 0.01 : 1;
+  const { mostColours } = KINDS[SHOWN_AS[colourant.kind]];
+  const others = onTheShelf(shelf.colourants).filter(
+    (c) => c.id !== colourant.id && c.kind === colourant.kind && c.carrier === colourant.carrier,
+  );
   return (
     <BoardPair
       woods={shelf.species}
       keep={`rung/${colourant.id}`}
-      blank={{ strength: '', speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '' }}
-      read={({ strength, speciesId }) => ({ speciesId, strength: (numberTyped(strength) ?? 0) * (share ? 0.01 : 1) })}
-      shape={RungInput.pick({ strength: true, speciesId: true })}
-      fields={(control) => (
-        <TypedField
-          control={control}
-          name="strength"
-          label={share ? 'Strength, % of the mix' : 'Strength, g/L'}
-          sx={{ width: 160 }}
-        />
+      blank={{
+        strength: '',
+        other: ALONE,
+        beside: '',
+        speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '',
+      }}
+      read={({ strength, speciesId, other, beside }) => ({
+        speciesId,
+        strength: (numberTyped(strength) ?? 0) * scale,
+        beside: other ? { [other]: positiveTyped(beside) * scale } : {},
+      })}
+      shape={RungInput.pick({ strength: true, speciesId: true, beside: true })}
+      fields={(control, typed) => (
+        <>
+          <TypedField
+            control={control}
+            name="strength"
+            label={share ? 'Strength, % of the mix' : 'Strength, g/L'}
+            sx={{ width: 160 }}
+          />
+          {mostColours > 1 && others.length > 0 && (
+            <TypedField control={control} name="other" label="In the pot with" select sx={{ width: 180 }}>
+              <MenuItem value={ALONE}>Nothing else</MenuItem>
+              {others.map((c) => (
+                <MenuItem key={c.id} value={c.id}>
+                  {c.name}
+                </MenuItem>
+              ))}
+            </TypedField>
+          )}
+          {typed.other && (
+            <TypedField
+              control={control}
+              name="beside"
+              label={share ? 'That, % of the mix' : 'That, g/L'}
+              sx={{ width: 140 }}
+            />
+          )}
+        </>
       )}
       bench={{ path: '/instrument/rung', asked: (rung) => ({ colourantId: colourant.id, ...rung }) }}
       save={async (rung, pair) => {
@@ -107,8 +154,10 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       setError(sentenceOf(trouble));
     }
   };
+  const nameOf = (id: string) => shelf.colourants.find((c) => c.id === id)?.name ?? id;
+  const shared = sharedRungs(shelf.colourants, colourant.id);
   const missing = rungsToMake(
-    colourant.rungs.map((r) => r.strength),
+    [...colourant.rungs.map((r) => r.strength), ...shared.map(({ rung }) => rung.beside[colourant.id] ?? 0)],
     colourant.maxStrength,
   );
   return (
@@ -130,7 +179,9 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
           ]}
         />
       ) : (
-        <div className="note">No profile yet. It takes a ladder of two rungs or more.</div>
+        <div className="note">
+          No profile yet. It takes a ladder of two boards or more, of this colour alone or mixed with another.
+        </div>
       )}
       <div>
         <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
@@ -140,7 +191,12 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             <span style={{ width: 90 }}>
               on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
             </span>
-            {colourant.fit?.fitError[i] !== undefined && (
+            {Object.entries(rung.beside).map(([id, strength]) => (
+              <span key={id}>
+                with {nameOf(id)} {strengthText(strength, colourant.kind)}
+              </span>
+            ))}
+            {typeof colourant.fit?.fitError[i] === 'number' && (
               <span>
                 the profile misses it by ΔE00 <span className="mono">{deltaText(colourant.fit.fitError[i])}</span>
               </span>
@@ -148,6 +204,14 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
             <Button size="small" sx={{ marginLeft: 'auto', minHeight: 36 }} onClick={() => takeOut(rung)}>
               Take out
             </Button>
+          </div>
+        ))}
+        {shared.map(({ owner, rung }) => (
+          <div key={rung.id} className="row">
+            <span>
+              {strengthText(rung.beside[colourant.id] ?? 0, colourant.kind)} with {owner.name}{' '}
+              {strengthText(rung.strength, owner.kind)}, a board of its ladder
+            </span>
           </div>
         ))}
         <Trouble error={error} />

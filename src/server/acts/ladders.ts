@@ -1,0 +1,84 @@
+import { checkRung, profilesOf } from '../../record/ladders.ts';
+import type { ColourantRecord, NewRung, Rung } from '../../shared/shelf.ts';
+import type { Queries } from '../db/db.ts';
+import {
+  allColourants,
+  allSpecies,
+  firstSealer,
+  insertRung,
+  keepVersion,
+  rungById,
+  setProfile,
+  setRungDeleted,
+  setRungStrength,
+  speciesById,
+} from '../store/shelf.ts';
+import { Conflict, notFound, Refusal } from './refusal.ts';
+import { colourOf, shelfChanged } from './shelf.ts';
+import type { By, Shop } from './shop.ts';
+
+/**
+ * The profile of a colour from its ladder as it is now, and of all that share a pot with it.
+ * @throws FieldError when a ladder makes no sense; nothing of it is kept
+ */
+async function fitProfiles(tx: Queries, id: string): Promise<void> {
+  const fits = profilesOf(await allColourants(tx), await allSpecies(tx), await firstSealer(tx), id);
+  for (const fit of fits) {
+    await setProfile(tx, fit);
+    if (fit.id !== id) await keepVersion(tx, 'colourant', fit.id);
+  }
+}
+
+export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    const colour = await colourOf(tx, id);
+    const { name } = colour;
+    const colourants = rungs.some((r) => Object.keys(r.beside).length > 0) ? await allColourants(tx) : [colour];
+    let added = 0;
+    for (const rung of rungs) {
+      checkRung(colourants, colour, rung);
+      if (!(await speciesById(tx, rung.speciesId)))
+        throw new Refusal(422, `There is no wood “${rung.speciesId}” on the shelf.`, 'speciesId');
+      if (await insertRung(tx, id, rung)) added++;
+    }
+    if (added > 0) {
+      await fitProfiles(tx, id);
+      await shelfChanged(tx, by, ['colourant', id], { kind: 'boards read', detail: { name, count: added } });
+    }
+    return colourOf(tx, id);
+  });
+}
+
+async function onRung(
+  { db }: Shop,
+  by: By,
+  id: string,
+  kind: 'rung changed' | 'rung taken out' | 'rung put back',
+  work: (tx: Queries, rung: Rung) => Promise<unknown>,
+  detail: object,
+): Promise<ColourantRecord> {
+  return db.transaction(async (tx) => {
+    const rung = await rungById(tx, id);
+    if (!rung) throw notFound('rung');
+    await work(tx, rung);
+    const { name } = await colourOf(tx, rung.colourantId);
+    await fitProfiles(tx, rung.colourantId);
+    const told = { name, strength: rung.strength, was: { strength: rung.strength }, ...detail };
+    await shelfChanged(tx, by, ['colourant', rung.colourantId], { kind, detail: told });
+    return colourOf(tx, rung.colourantId);
+  });
+}
+export const changeRung = (shop: Shop, by: By, id: string, version: number, strength: number) =>
+  onRung(
+    shop,
+    by,
+    id,
+    'rung changed',
+    async (tx, rung) => {
+      if (!(await setRungStrength(tx, id, version, strength)))
+        throw new Conflict('This rung', { version: rung.version, value: { strength: rung.strength } });
+    },
+    { now: { strength } },
+  );
+export const takeRungOut = (shop: Shop, by: By, id: string, out: boolean) =>
+  onRung(shop, by, id, out ? 'rung taken out' : 'rung put back', (tx) => setRungDeleted(tx, id, out), {});
