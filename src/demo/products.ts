@@ -10,6 +10,7 @@ const POWDER = `Powder: gloves, eye protection, no dust in the air. ${SEE}`;
 const LIQUID = `Gloves and eye protection. ${SEE}`;
 const OILY_RAGS = 'Oily rags heat up by themselves: spread flat outdoors or keep under water in a closed metal can.';
 const ALCOHOL = 'Alcohol: very flammable. No flame or spark; ventilate.';
+const CYANO = `Bonds skin at once; heats on cotton and paper; fumes: ventilate, goggles. ${SEE}`;
 const SOLVENT = `Very flammable vapour: ventilate, no flame or spark, gloves. ${SEE}`;
 
 const sheet = (facts: Omit<Partial<Sheet>, 'label' | 'shop'>, label: Claims = {}, shop: Claims = {}): Sheet => ({
@@ -220,6 +221,58 @@ export const MEDIUMS: readonly NewMedium[] = [
     ...sheet({ form: 'liquid', binder: 'linseed', density: 0.93, cost: 9, canMl: 1000, thinner: 'mineral-spirit' }),
     label: { coverage: 18, goOn: 72 },
     shop: { goOn: 96 },
+  }),
+  medium('danish', 'Danish oil', 'oil', 'oil', 'slightly warm', OILY_RAGS, {
+    ...sheet({ form: 'liquid', binder: 'oil and varnish', density: 0.88, cost: 14, canMl: 1000 }),
+    label: { coverage: 16, goOn: 6, cure: 168, shelfLife: 24 },
+    shop: { goOn: 14 },
+  }),
+  medium('hard-wax', 'Hard-wax oil', 'oil', 'oil', 'slightly warm', OILY_RAGS, {
+    ...sheet({ form: 'liquid', binder: 'oil and wax', wax: 'waxed', density: 0.9, cost: 32, canMl: 750 }),
+    label: { coverage: 24, goOn: 8, cure: 168, shelfLife: 24 },
+    shop: {},
+  }),
+  medium('spray-lacquer', 'Spray lacquer, satin', 'clear', 'solvent', 'slightly warm', SOLVENT, {
+    ...sheet({
+      form: 'ready to use',
+      binder: 'nitrocellulose',
+      density: 0.94,
+      cost: 16,
+      canMl: 5000,
+      thinner: 'slow-reducer',
+    }),
+    label: { coverage: 8, goOn: 0.75, cure: 72, thinning: 0.2, shelfLife: 24 },
+    shop: {},
+  }),
+  medium('two-part-gloss', 'Two-part waterborne, gloss', 'clear', 'water', 'slightly warm', `Ventilate. ${SEE}`, {
+    ...sheet({
+      form: 'ready to use',
+      binder: 'acrylic urethane',
+      density: 1.05,
+      cost: 38,
+      canMl: 5000,
+      thinner: 'distilled-water',
+      hardener: { item: 'satin-hardener', parts: 10 },
+    }),
+    label: { coverage: 10, goOn: 2, cure: 168, potLife: 4, thinning: 0.1, shelfLife: 12 },
+    shop: { potLife: 3 },
+  }),
+  medium('wiping-varnish', 'Wiping varnish', 'clear', 'oil', 'amber', OILY_RAGS, {
+    ...sheet({
+      form: 'ready to use',
+      binder: 'alkyd',
+      density: 0.86,
+      cost: 18,
+      canMl: 1000,
+      thinner: 'mineral-spirit',
+    }),
+    label: { coverage: 18, goOn: 12, window: 72, cure: 168, shelfLife: 24 },
+    shop: { goOn: 24 },
+  }),
+  medium('thick-glue', 'Cyanoacrylate, medium', 'clear', 'solvent', 'slightly warm', CYANO, {
+    ...sheet({ form: 'liquid', binder: 'cyanoacrylate', density: 1.06, cost: 190, canMl: 60 }),
+    label: { coverage: 14, goOn: 0.2, shelfLife: 12 },
+    shop: {},
   }),
 ];
 export const COAT_WOODS = ['birch', 'sapele'];

@@ -3,6 +3,7 @@ import type { Preparation } from '../core/board/preparation.ts';
 import type { Tuning } from '../core/board/state.ts';
 import type { Spectrum } from '../core/colour/grid.ts';
 import { FieldError } from '../core/field-error.ts';
+import { firstUnknown } from '../core/layers/check.ts';
 import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
@@ -12,7 +13,7 @@ import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { boardCode, seedOf } from './codes.ts';
-import { materialsOf, offeredOf } from './materials.ts';
+import { materialsOf, offeredOf, onHandOf } from './materials.ts';
 import { ownColours } from './openings.ts';
 import { measuredOf, stackAsMade } from './stages.ts';
 import { type SeenTarget, targetOf, targetOn } from './target.ts';
@@ -25,7 +26,9 @@ export interface Bench {
   shelf: Shelf;
   /** All that the model knows of. */
   materials: Materials;
-  /** What can be chosen: nothing that was put away. */
+  /** What can be put in a layer: nothing that was put away. */
+  onHand: Materials;
+  /** What a search can choose of that. */
   offered: Materials;
   knowledge: Knowledge;
   target: SeenTarget | null;
@@ -36,6 +39,7 @@ export const openBench = (job: Job, shelf: Shelf, knowledge: Knowledge): Bench =
   shelf,
   knowledge,
   materials: materialsOf(shelf),
+  onHand: onHandOf(shelf),
   offered: offeredOf(shelf),
   target: targetOf(job),
 });
@@ -101,9 +105,21 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
   return modelOn(bench, species, wood, board);
 }
 
+/** The colour without a ladder that ends what can be foreseen of a stack on a board; null where all of it can. */
+export function unforeseen(
+  { materials }: Pick<Bench, 'materials'>,
+  { board }: Pick<BoardModel, 'board'>,
+  stack: Stack,
+) {
+  const layer = stack[firstUnknown(stack, materials, lastMeasured(board))];
+  const id = layer && Object.keys(layer.colours).find((c) => materials.colourants[c]?.unknown);
+  return (id && materials.colourants[id]) || null;
+}
+const lastMeasured = (board: Pick<Board, 'readings'>) => measuredOf(board).at(-1)?.layers ?? 0;
+
 /**
- * What a stack promises on a board: the look after every layer, from where the board stands. The page shows it and the
- * server keeps it with the recipe.
+ * What a stack promises on a board: the look after every layer, from where the board stands, as far as it is foreseen.
+ * The page shows it and the server keeps it with the recipe.
  * @throws FieldError when the stack is refused
  */
 export const promisedLooks = (
@@ -112,26 +128,31 @@ export const promisedLooks = (
   stack: Stack,
   options: Pick<PredictOptions, 'lights' | 'years' | 'zone' | 'falls'> = {},
 ): StageLook[] =>
-  predict(stack, model.scaled, materials, {
+  predict(stack.slice(0, firstUnknown(stack, materials, lastMeasured(model.board))), model.scaled, materials, {
     preparation: model.preparation,
     tuning: model.tuning,
     measured: measuredOf(model.board),
     ...options,
   });
 
-/** The finished reading of those looks alone, for what is asked many times while a hand drags. */
+/**
+ * The finished reading of those looks alone, for what is asked many times while a hand drags; null where it is not foreseen.
+ * @throws FieldError when the stack is refused
+ */
 export const promisedFinal = (
   { materials }: Pick<Bench, 'materials'>,
   model: BoardModel,
   stack: Stack,
   options: Pick<PredictOptions, 'zone'> = {},
-): Spectrum =>
-  predictFinal(stack, model.scaled, materials, {
-    preparation: model.preparation,
-    tuning: model.tuning,
-    measured: measuredOf(model.board),
-    ...options,
-  });
+): Spectrum | null =>
+  unforeseen({ materials }, model, stack)
+    ? null
+    : predictFinal(stack, model.scaled, materials, {
+        preparation: model.preparation,
+        tuning: model.tuning,
+        measured: measuredOf(model.board),
+        ...options,
+      });
 
 /** The tones to aim at on a wood: with what its boards of these layers showed. */
 function aimedTones(bench: Bench, { wood, species }: BoardModel, stack: Stack, wanted: TargetTones): TargetTones {
@@ -139,7 +160,9 @@ function aimedTones(bench: Bench, { wood, species }: BoardModel, stack: Stack, w
   return read.length > 0 ? tonesToAimAt(bench, read, stack, wanted) : wanted;
 }
 
-/** The matching problem of a board for a stack, its open layers and what is already on; null before the target is read. */
+/**
+ * The matching problem of a board for a stack, its open layers and what is already on; null before the target is
+ * read, and where a colour without a ladder hides what comes of it. */
 export function problemOf(
   bench: Bench,
   model: BoardModel,
@@ -148,7 +171,8 @@ export function problemOf(
   measured?: MatchProblem['measured'],
 ): MatchProblem | null {
   const { target } = model;
-  if (!target) return null;
+  const known = firstUnknown(stack, bench.materials, measured?.at(-1)?.layers ?? 0);
+  if (!target || known < stack.length) return null;
   return {
     target: target.tones ? { ...target, tones: aimedTones(bench, model, stack, target.tones) } : target,
     lights: target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),

@@ -1,7 +1,9 @@
 import { type Preparation, USUAL_PREPARATION } from '../core/board/preparation.ts';
 import { rawMean, type Wood } from '../core/board/wood.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
+import { firstUnknown } from '../core/layers/check.ts';
 import { type Layer, newLayer } from '../core/layers/layer.ts';
+import type { Materials } from '../core/layers/materials.ts';
 import type { BoardEvidence } from '../core/learn/fit.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import { mixedUpStage, type Staged, stackAsMade, stageMean } from './stages.ts';
@@ -37,6 +39,14 @@ export function evidenceOf(board: MadeBoard, wood: Wood, job: string): BoardEvid
   const { id, preparation } = board;
   const shared = board.branched > 0 ? { shared: board.branched } : {};
   return { id, wood, preparation, stack, raw, stages, weight: board.jobId === job ? 1 : OTHER_JOB, ...shared };
+}
+
+/** What a board teaches before a colour that nobody has laddered; null where that is nothing. */
+export function foreseenPart(evidence: BoardEvidence, materials: Materials): BoardEvidence | null {
+  const known = firstUnknown(evidence.stack, materials);
+  if (known === evidence.stack.length) return evidence;
+  const stages = evidence.stages.filter(({ stage }) => stage <= known);
+  return stages.length > 0 ? { ...evidence, stack: evidence.stack.slice(0, known), stages } : null;
 }
 
 type Pencilled = Pick<OldBoard, 'id' | 'layers' | 'grid' | 'lab'>;

@@ -1,12 +1,14 @@
 import { usualFilm } from '../core/board/films.ts';
 import { FieldError } from '../core/field-error.ts';
 import { checkStack } from '../core/layers/check.ts';
-import { newLayer } from '../core/layers/layer.ts';
+import { newLayer, setting } from '../core/layers/layer.ts';
 import { type Fitted, fitLadders, type PotRung } from '../core/learn/ladders.ts';
 import { SEALED } from '../core/optics/surface.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../shared/shelf.ts';
-import { kindsOf } from './materials.ts';
+import type { Bench, BoardModel } from './bench.ts';
+import { materialsOf } from './materials.ts';
 import { SHOWN_AS } from './showing.ts';
+import { stackAsMade, stageMean } from './stages.ts';
 
 /** One rung is a start: a profile waits for the second board. */
 const LEAST_BOARDS = 2;
@@ -40,7 +42,7 @@ export function checkRung(colourants: readonly ColourantRecord[], owner: Coloura
     const pot = potOf(owner.id, { ...rung, strength: Math.min(rung.strength, owner.maxStrength) });
     checkStack(
       [newLayer(SHOWN_AS[owner.kind], { colours: pot })],
-      kindsOf({ colourants: [...colourants], mediums: [] }),
+      materialsOf({ colourants: [...colourants], mediums: [] }),
     );
   } catch (error) {
     throw error instanceof FieldError ? new FieldError('beside', error.message) : error;
@@ -56,6 +58,48 @@ function group(colourants: readonly ColourantRecord[], id: string): ColourantRec
         if (c.id === now) for (const other of Object.keys(beside)) found.add(other);
         else if (beside[now]) found.add(c.id);
   return [...found].flatMap((wanted) => colourants.find((c) => c.id === wanted) ?? []);
+}
+
+/** A stage of a board as a board of a ladder. */
+export interface RungOfStage {
+  owner: ColourantRecord;
+  rung: Omit<NewRung, 'id'>;
+  /** It stands in the ladder already. */
+  kept: boolean;
+}
+
+/**
+ * A stage of a board as a rung of the main colour in its pot that nobody has laddered; null where it is none: all its colours
+ * known, not read before and after, more than a coat, or not on the ground that its kind is laddered on.
+ */
+export function rungOfStage(
+  { materials, shelf }: Pick<Bench, 'materials' | 'shelf'>,
+  { board, species }: Pick<BoardModel, 'board' | 'species'>,
+  stage: number,
+): RungOfStage | null {
+  const stack = stackAsMade(board);
+  const layer = stack[stage - 1];
+  const [before, after] = [stageMean(board, stage - 1), stageMean(board, stage)];
+  if (!layer || !before || !after || setting(layer, 'coats') !== 1) return null;
+  const pot = Object.entries(layer.colours)
+    .filter(([, s]) => s > 0)
+    .sort(([, p], [, q]) => q - p);
+  const [id] = pot.find(([c]) => materials.colourants[c]?.unknown) ?? [];
+  const owner = shelf.colourants.find((c) => c.id === id);
+  if (!owner || layer.kind !== SHOWN_AS[owner.kind]) return null;
+  // Colour of the wood and stains are laddered on the bare wood; what lies in a glaze over a seal.
+  const ground =
+    owner.kind === 'pigment' || owner.kind === 'metallic' ? stack[stage - 2]?.kind === 'sealer' : stage === 1;
+  if (!ground) return null;
+  const rung = {
+    speciesId: species.id,
+    strength: layer.colours[owner.id] ?? 0,
+    beside: Object.fromEntries(pot.filter(([c]) => c !== owner.id)),
+    before: Array.from(before),
+    after: Array.from(after),
+  };
+  const same = (r: Rung) => r.speciesId === species.id && r.after.every((v, i) => Math.abs(v - (after[i] ?? 0)) < 1e-6);
+  return { owner, rung, kept: owner.rungs.some(same) };
 }
 
 interface BoardOfLadder extends PotRung {

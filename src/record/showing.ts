@@ -31,7 +31,7 @@ export function showingOf(shelf: Shelf, colourant: ColourantRecord): Showing | n
   const materials = materialsOf(shelf);
   const known = materials.colourants[colourant.id];
   const kind = SHOWN_AS[colourant.kind];
-  if (!wood || !known) return null;
+  if (!wood || !known || known.unknown) return null;
   const medium = (of: 'sealer' | 'clear') => onTheShelf(shelf.mediums).find((m) => m.kind === of);
   const sealer = colourant.kind === 'pigment' ? medium('sealer') : undefined;
   const clear = medium('clear');

@@ -59,8 +59,8 @@ export function mixedUpStage(board: Staged): number | null {
   for (const [i, planned] of recipe.stack.entries()) {
     const stage = i + 1;
     if (!sameLayer(nth(made, i), planned)) return null;
-    const measured = stageMean(board, stage);
-    if (measured && isMixUp(nth(recipe.expected, stage), measured)) return stage;
+    const [measured, promised] = [stageMean(board, stage), recipe.expected[stage]];
+    if (measured && promised && isMixUp(promised, measured)) return stage;
   }
   return null;
 }

@@ -70,6 +70,10 @@ export const Sheet = z.object({
 export type Sheet = z.infer<typeof Sheet>;
 export const NO_SHEET: Sheet = { label: {}, shop: {} };
 
+/** Waits that the shop kept after a coat of a product before it went on, hours, the shortest first. */
+export const Experience = z.object({ item: z.string(), waits: z.array(z.number()) });
+export type Experience = z.infer<typeof Experience>;
+
 /** What counts: what the shop saw, else what the label claims. */
 export const claimOf = ({ label, shop }: Sheet, claim: keyof Claims): number | null =>
   shop[claim] ?? label[claim] ?? null;

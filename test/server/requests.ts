@@ -55,6 +55,7 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'get /boards/:board/grids': null,
   'get /boards/:board/readings.txt': null,
   'get /shelf': null,
+  'get /shelf/experience': null,
   'get /shelf/next-boards': null,
   'post /species': shelf.SpeciesSchema,
   'patch /species/:id': shelf.SpeciesChange,

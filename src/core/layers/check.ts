@@ -125,6 +125,14 @@ function checkLayer(layer: Layer, field: string, materials: Materials): void {
   checkSettings(layer, field);
 }
 
+/** The first layer, from one on, with a colour that nobody has laddered: past it nothing is foreseen. The stack's length where all are known. */
+export function firstUnknown(stack: Stack, materials: Materials, from = 0): number {
+  const at = stack.findIndex(
+    ({ off, colours }, i) => i >= from && !off && Object.keys(colours).some((id) => materials.colourants[id]?.unknown),
+  );
+  return at < 0 ? stack.length : at;
+}
+
 /** Refuses a stack that names unknown things or numbers out of bounds. @throws FieldError naming the field */
 export function checkStack(stack: Stack, materials: Materials): void {
   stack.forEach((layer, i) => {

@@ -28,6 +28,8 @@ export interface Colourant {
   density?: number | null | undefined;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
   lift?: number | null | undefined;
+  /** Nobody has laddered it: its curves are empty, and what it makes of a board is not foreseen. */
+  unknown?: boolean;
 }
 
 /** A sealer, oil or clear. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { BENCH } from '../../../test/fixtures/bench-materials.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
+import type { Medium } from '../layers/materials.ts';
 import { gramsPerLitreOf } from './quantity.ts';
 import { type ProductFacts, type Step, stepsOf } from './steps.ts';
 
@@ -99,6 +100,24 @@ describe('the steps of a mix sheet', () => {
     expect(of(steps, '1/base')?.detail).toBe('450 g, to 500 g in all.');
     expect(of(steps, '2/base')?.millilitres).toBeCloseTo(400, 6);
     expect(of(steps, '2/hardener')).toMatchObject({ millilitres: expect.closeTo(100, 6), hours: 3 });
+  });
+  it('a sprayed solvent coat is reduced for the gun by 15–20 %, no more than its label takes (common practice)', () => {
+    const lacquer = { ...BENCH.mediums.varnish, id: 'lacquer', name: 'lacquer', carrier: 'solvent' } as Medium;
+    const of = (thinning: number | null, method = 'sprayed') =>
+      stepsOf({
+        stack: [newLayer('clear', { medium: 'lacquer', method })],
+        preparation: USUAL_PREPARATION,
+        materials: { ...BENCH, mediums: { ...BENCH.mediums, lacquer } },
+        facts: { lacquer: { thinner: 'slow reducer', thinning } },
+        batchOf: () => ({ litres: 1, grams: {} }),
+      });
+    const poured = (steps: readonly Step[], key: string) => steps.find((s) => s.key === key)?.millilitres ?? 0;
+    const usual = of(null);
+    expect(poured(usual, '1/reduce') / poured(usual, '1/base')).toBeCloseTo(0.175);
+    expect(poured(usual, '1/reduce') + poured(usual, '1/base')).toBeCloseTo(1000);
+    expect(usual.find((s) => s.key === '1/reduce')?.detail).toContain('retarder');
+    expect(poured(of(0.1), '1/reduce') / poured(of(0.1), '1/base')).toBeCloseTo(0.1);
+    expect(poured(of(0.2, 'brushed'), '1/reduce')).toBe(0);
   });
   it('the wood is made ready as it was planned; an old finish is scuffed, and lead is warned of', () => {
     const stack = [newLayer('dye', { colours: { honey: 2 } })];

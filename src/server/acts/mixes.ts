@@ -1,6 +1,6 @@
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer } from '../../core/layers/layer.ts';
-import { kindsOf } from '../../record/materials.ts';
+import { materialsOf } from '../../record/materials.ts';
 import type { KeptMix, MixChange, NewMix } from '../../shared/mix.ts';
 import type { Queries } from '../db/db.ts';
 import { insertEvent } from '../store/events.ts';
@@ -21,7 +21,7 @@ async function mixOf(db: Queries, id: string): Promise<KeptMix> {
 /** A mix must be one that a layer of its kind could be: colours that go together, none above its solubility. */
 async function mustMix(tx: Queries, { kind, colours }: Pick<KeptMix, 'kind' | 'colours'>): Promise<void> {
   // By ratio a colour is mixed whether or not its curve is known.
-  const materials = kindsOf(await wholeShelf(tx));
+  const materials = materialsOf(await wholeShelf(tx));
   const medium = Object.values(materials.mediums).find((m) => m.kind === 'clear')?.id;
   const layer = newLayer(kind, { colours, ...(kind === 'toner' && medium ? { medium } : {}) });
   checkStack([layer], materials);

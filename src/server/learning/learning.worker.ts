@@ -3,7 +3,7 @@ import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { LearningStopped, learn } from '../../core/learn/fit.ts';
 import type { Knowledge } from '../../core/learn/knowledge.ts';
-import { evidenceOf, type MadeBoard, oldEvidence } from '../../record/evidence.ts';
+import { evidenceOf, foreseenPart, type MadeBoard, oldEvidence } from '../../record/evidence.ts';
 import { materialsOf } from '../../record/materials.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -36,8 +36,10 @@ const learner = {
       const wood = species.get(b.speciesId);
       return (wood && oldEvidence(b, wood)) ?? [];
     });
+    const materials = materialsOf(shelf);
+    const told = [...made, ...old].flatMap((evidence) => foreseenPart(evidence, materials) ?? []);
     try {
-      return learn([...made, ...old], materialsOf(shelf), () => Atomics.load(ticket, 0) === own);
+      return learn(told, materials, () => Atomics.load(ticket, 0) === own);
     } catch (error) {
       if (error instanceof LearningStopped) return null;
       throw error;

@@ -144,3 +144,23 @@ describe('mixes that are kept', () => {
     expect(await refused('/mixes', { ...MIX, colours: { ghost: 1 } }, 422)).toMatch('ghost');
   });
 });
+
+describe('what the shop has seen of its products', () => {
+  it('is the waits that were kept between coats whose times were noted', async () => {
+    const wood = (await bench.now()).woods[0];
+    const made: Board = await bench.post(`/woods/${wood?.id}/boards`, { id: newId() });
+    await bench.read(made.id, 0);
+    await bench.plan(made.id, [DYE, CLEAR]);
+    const before = await bench.shop.ask('get', '/shelf/experience').expect(200);
+    const seen = (list: { item: string; waits: number[] }[]) =>
+      list.find((e) => e.item === 'colourant/honey')?.waits ?? [];
+    for (const [stage, at] of [
+      [1, '2026-02-02T08:00:00Z'],
+      [2, '2026-02-02T17:30:00Z'],
+    ] as const)
+      await bench.post(`/boards/${made.id}/coats`, { id: newId(), stage, putOnAt: at });
+    const now = await bench.shop.ask('get', '/shelf/experience').expect(200);
+    expect(seen(now.body)).toHaveLength(seen(before.body).length + 1);
+    expect(seen(now.body)).toContain(9.5);
+  });
+});

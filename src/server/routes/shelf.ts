@@ -33,6 +33,7 @@ import type { Shop } from '../acts/shop.ts';
 import { addLot, addSupply, changeLot, changeSupply, takeLotOut } from '../acts/supplies.ts';
 import { nextLadderBoards } from '../acts/teaching.ts';
 import { storyOf } from '../store/events.ts';
+import { experience } from '../store/experience.ts';
 import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
 import { byOf, idOf } from './asked.ts';
 
@@ -53,6 +54,10 @@ export function shelfRoutes(shop: Shop): Router {
   const { db } = shop;
   router.get('/shelf', async (_, response) => {
     response.json(await wholeShelf(db));
+  });
+
+  router.get('/shelf/experience', async (_, response) => {
+    response.json(await experience(db));
   });
 
   router.get('/shelf/next-boards', async (_, response) => {

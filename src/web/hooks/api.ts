@@ -10,6 +10,7 @@ import { OldBoard } from '../../shared/old-board.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
 import { Grids, type ReadingInput, SamplePieces, type Spot } from '../../shared/reading.ts';
 import '../../shared/sentences.ts';
+import { Experience } from '../../shared/sheet.ts';
 import { NextBoards, Shelf } from '../../shared/shelf.ts';
 import { SnapshotLook, Snapshots } from '../../shared/snapshot.ts';
 import { personHere } from './person.ts';
@@ -169,6 +170,8 @@ export const useJob = (number: string | undefined) => useResource(number ? `/job
 export const useShelf = () => useResource('/shelf', Shelf);
 /** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */
 export const useNextBoards = (stamp: number) => useResource(`/shelf/next-boards?after=${stamp}`, NextBoards);
+/** What the shop has seen of its products: the waits that it kept. */
+export const useExperience = () => useResource('/shelf/experience', zod.array(Experience));
 export const useHouse = () => useResource('/house', House);
 export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
 export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);

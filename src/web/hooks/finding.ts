@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
-import { type BoardModel, problemOf } from '../../record/bench.ts';
+import { type BoardModel, problemOf, unforeseen } from '../../record/bench.ts';
 import { type Choice, openingsOf, withGlaze } from '../../record/openings.ts';
 import { layersOn, measuredOf } from '../../record/stages.ts';
 import type { Bench } from './bench.ts';
@@ -31,8 +31,12 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
     [bench, model, choice, done, board, tones],
   );
   const problem = useMemo(() => problemFor(settled), [problemFor, settled]);
+  const hidden = unforeseen(bench, model, settled);
+  const nothing = hidden
+    ? `${hidden.name} has no ladder yet: what it makes of the wood is not foreseen, and no recipe can be found past it.`
+    : 'Read the target first: there is nothing to match yet.';
   const find = (asked = problem) => {
-    if (!asked) return setError('Read the target first: there is nothing to match yet.');
+    if (!asked) return setError(nothing);
     if (asked.open.length === 0)
       return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
     setError(null);
@@ -41,7 +45,7 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
   /** Whole systems: which layers, too; what is on the board stays. */
   const findSystems = () => {
     const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
-    if (!whole) return setError('Read the target first: there is nothing to match yet.');
+    if (!whole) return setError(nothing);
     setError(null);
     const offer = { materials: bench.offered, without: choice.closed, barred: choice.barred };
     void search.findSystems(whole, offer, tolerance, choice.most);

@@ -20,6 +20,23 @@ export interface BoardField {
   blotch?: number;
 }
 
+/** The stages past a colour that nobody has laddered: drawn as what lies below until they are read. */
+function andUnforeseen(fields: readonly BoardField[], looks: readonly StageLook[], model: BoardModel, stack: Stack) {
+  const last = looks.at(-1);
+  if (!last) return [...fields];
+  const more = stack.slice(looks.length - 1).map((_, i): BoardField => {
+    const stage = looks.length + i;
+    const mean = stageMean(model.board, stage);
+    return {
+      label: `${fieldName(model, stack, stage)}, not foreseen`,
+      expected: last,
+      measured: mean ? lookAsMeasured(last, model.scaled, mean) : null,
+      ...shown(last),
+    };
+  });
+  return [...fields, ...more];
+}
+
 const shown = ({ clarity, blotch }: StageLook) => ({ clarity, blotch });
 
 export interface Looks {
@@ -80,7 +97,7 @@ export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: L
           ...shown(expected),
         };
       });
-      return { looks, fields, error: null };
+      return { looks, fields: andUnforeseen(fields, looks, model, stack), error: null };
     } catch (trouble) {
       return { looks: [], fields: [], error: sentenceOf(trouble) };
     }
@@ -106,7 +123,7 @@ export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
   const stack = stackAsMade(board);
   try {
     const looks = promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack);
-    return looks.map((look, stage) => {
+    const fields = looks.map((look, stage) => {
       const planned = board.recipe?.expected[stage];
       const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
       const mean = stage > 0 ? stageMean(board, stage) : null;
@@ -117,6 +134,7 @@ export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
         ...shown(look),
       };
     });
+    return andUnforeseen(fields, looks, model, stack);
   } catch {
     // A stack that the model refuses today still has its board and its readings.
     return [];

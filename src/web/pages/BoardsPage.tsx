@@ -19,6 +19,7 @@ import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
+import { KeepAsRung } from '../parts/boards/KeepAsRung.tsx';
 import { MixSummary } from '../parts/boards/MixSummary.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
 import { PastDialog } from '../parts/boards/PastDialog.tsx';
@@ -140,6 +141,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               onCorrect={setCorrecting}
             />
           ) : null}
+          <KeepAsRung bench={bench} model={model} stage={stage} />
           <Onward
             model={model}
             next={stageMean(board, stage) && stage < stack.length ? (fields[stage + 1]?.label ?? null) : null}

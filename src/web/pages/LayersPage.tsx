@@ -284,7 +284,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               )}
               {open && selected !== null ? (
                 <>
-                  <LayerEditor layer={open} materials={bench.offered} onChange={setOpen} onSettle={onSettle}>
+                  <LayerEditor layer={open} materials={bench.onHand} onChange={setOpen} onSettle={onSettle}>
                     <span style={{ flex: 1 }}>
                       <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
                     </span>

@@ -7,7 +7,7 @@ import { differenceWords } from '../../../core/judge/words.ts';
 import { nth } from '../../../core/known.ts';
 import { KINDS, type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
 import { durationOf } from '../../../core/time/waits.ts';
-import { type Bench, type BoardModel, promisedFinal } from '../../../record/bench.ts';
+import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/bench.ts';
 import { deltaText, hoursText } from '../numbers.ts';
 
 interface Props {
@@ -17,10 +17,11 @@ interface Props {
   light: Light;
 }
 
-/** The finished colour of a stack, or nothing where it is refused. */
+/** The finished colour of a stack, or nothing where it is refused or not foreseen. */
 function finalLab({ bench, model, stack, light }: Props, zone: Zone = 'face') {
   try {
-    return labOf(promisedFinal(bench, model, stack, { zone }), light);
+    const final = promisedFinal(bench, model, stack, { zone });
+    return final && labOf(final, light);
   } catch {
     return null;
   }
@@ -70,8 +71,15 @@ export const Foreseen = memo(function Foreseen(props: Props) {
   );
   const { wait, hands } = durationOf(stack, bench.materials);
   const face = zones[0]?.lab;
+  const hidden = unforeseen(bench, model, stack);
   return (
     <div style={{ fontSize: 14 }} className="soft">
+      {hidden && (
+        <div>
+          {hidden.name} has no ladder yet: past it no colour is foreseen. It can be mixed and put on; the first boards
+          read with it are its ladder.
+        </div>
+      )}
       {face &&
         zones.slice(1).map(
           ({ zone, lab }) =>

@@ -6,7 +6,7 @@ import { KINDS, newLayer } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { strengthOfMix } from '../../../core/learn/unknown-mix.ts';
 import { colourFor, gramsPerLitreOf, partsOf, thinnerFor, volumeText } from '../../../core/mix/index.ts';
-import { kindsOf, materialsOf } from '../../../record/materials.ts';
+import { materialsOf } from '../../../record/materials.ts';
 import { KeptMix } from '../../../shared/mix.ts';
 import { RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change, useHouse } from '../../hooks/api.ts';
@@ -24,7 +24,7 @@ const coloursOf = (mix: KeptMix) =>
 
 /** A mix that was kept: what is in it, how much is left, and what can be done with it. */
 export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
-  const materials = kindsOf(shelf);
+  const materials = materialsOf(shelf);
   const house = useHouse().data;
   const units = house?.units ?? 'metric';
   const foreseen = Object.keys(mix.colours).every((id) => shelf.colourants.find((c) => c.id === id)?.absorption);
@@ -98,7 +98,7 @@ interface Doing {
 function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric' | 'us' }) {
   const [typed, setTyped] = useState('');
   const attempt = useAttempt();
-  const kinds = kindsOf(shelf).colourants;
+  const kinds = materialsOf(shelf).colourants;
   const times = numberTyped(typed);
   let told = 'Half as strong is 0.5, half as strong again is 1.5.';
   let error: string | null = null;
@@ -151,7 +151,7 @@ function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric
 
 /** Colour that was added by feel: how much it was the jar tells, weighed before and after. */
 function ByFeel({ mix, shelf, onBecome }: Doing) {
-  const materials = kindsOf(shelf);
+  const materials = materialsOf(shelf);
   const kind = materials.colourants[Object.keys(mix.colours)[0] ?? '']?.kind ?? 'dye';
   const free = shelf.colourants.filter((c) => c.kind === kind && !c.archived);
   const [colour, setColour] = useState(coloursOf(mix)[0]?.[0] ?? '');

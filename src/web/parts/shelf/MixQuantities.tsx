@@ -3,7 +3,7 @@ import { USUAL_PREPARATION } from '../../../core/board/preparation.ts';
 import { newLayer } from '../../../core/layers/layer.ts';
 import { gramsPerLitreOf, type Step, stepsOf, volumeText } from '../../../core/mix/index.ts';
 import { batchFor } from '../../../record/batches.ts';
-import { kindsOf } from '../../../record/materials.ts';
+import { materialsOf } from '../../../record/materials.ts';
 import { factsOfShelf } from '../../../record/mixing.ts';
 import type { House } from '../../../shared/house.ts';
 import type { KeptMix } from '../../../shared/mix.ts';
@@ -22,7 +22,7 @@ interface Props {
 /** What is poured for so much of a mix by its ratio, no colour foreseen or needed; on one page of paper. */
 export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
   const [asked, setAsked] = useKept(`quantities/${mix.id}`, { forWhat: '', on: '', coats: '1' });
-  const kinds = kindsOf(shelf);
+  const kinds = materialsOf(shelf);
   const layer = newLayer(mix.kind, {
     colours: mix.colours,
     settings: { coats: Math.max(1, Number(asked.coats) || 1) },
