@@ -225,10 +225,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           </>
         }
         acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
-        under={(stage) => {
-          const look = looks[stage];
-          return look && <UnderLayer look={look} raw={stage === 0} />;
-        }}
+        under={(stage) => looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} />}
       />
       <div className="below">
         {over === 'versions' ? (

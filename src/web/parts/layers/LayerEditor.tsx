@@ -209,7 +209,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, children }: 
             onChoose={onAdd}
           />
         )}
-        {Object.values(layer.colours).filter((s) => s > 0).length > 1 && (
+        {Object.values(layer.colours).some((s) => s > 0) && Object.keys(layer.colours).length > 1 && (
           <RatioField
             layer={layer}
             materials={materials}

@@ -46,7 +46,8 @@ export function RatioField({ layer, materials, onRatio, held, onHold }: Props) {
   const entries = Object.entries(layer.colours);
   const stain = materials.colourants[entries[0]?.[0] ?? '']?.kind === 'stain';
   const thinner = stain ? 1 - entries.reduce((sum, [, s]) => sum + s, 0) : 0;
-  const shown = partsOf(entries.map(([, s]) => s)).join(':');
+  const strengths = entries.map(([, s]) => s);
+  const shown = strengths.every((s) => s > 0) ? partsOf(strengths).join(':') : '';
   const take = () => {
     if (typed === null) return;
     try {

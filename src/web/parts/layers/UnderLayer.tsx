@@ -3,7 +3,8 @@ import type { StageLook } from '../../../core/board/predict.ts';
 import { nth } from '../../../core/known.ts';
 
 /** What a layer leaves, in figures: how light, how much contrast; how much of the raw grain is still seen, how even it is. */
-export function UnderLayer({ look, raw }: { look: StageLook; raw: boolean }) {
+export function UnderLayer({ look, raw }: { look: StageLook | undefined; raw: boolean }) {
+  if (!look) return <div className="soft">not foreseen</div>;
   return (
     <div className="soft" style={{ fontSize: 14 }}>
       <span className="mono">L* {nth(look.labs, 0)[0].toFixed(0)}</span> · contrast{' '}
