@@ -7,7 +7,7 @@ import { parseSync } from 'oxc-parser';
 /** Core rooms that another may use all of. */
 const CORE = [
   'core',
-  ...['colour', 'layers', 'optics', 'board', 'learn', 'match', 'mix', 'time', 'judge', 'formats', 'figure'].map(
+  ...['colour', 'layers', 'layers/rules', 'optics', 'board', 'learn', 'match', 'mix', 'time', 'judge', 'formats', 'figure'].map(
     (r) => `core/${r}`,
   ),
 ];
@@ -25,6 +25,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/colour/data': { rooms: [], packages: [] },
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: ['ml-matrix'] },
   'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/layers/rules': {
+    rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/time'],
+    packages: [],
+  },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/mix': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },

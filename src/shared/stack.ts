@@ -1,6 +1,9 @@
 import { z } from 'zod';
-import { TEXTURES } from '../core/board/preparation.ts';
-import { LAYER_KINDS } from '../core/layers/layer.ts';
+import { DUSTS, END_GRAINS, TEXTURES } from '../core/board/preparation.ts';
+import { LAYER_KINDS, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+
+/** Rules that were read and left as they are. */
+const Accepted = z.array(z.string().max(40)).max(100);
 
 /** One layer of a stack. What may be in it beyond these bounds the core's `checkStack` says. */
 export const LayerSchema = z.object({
@@ -12,6 +15,13 @@ export const LayerSchema = z.object({
   method: z.string().max(40).optional(),
   off: z.boolean().optional(),
   note: z.string().max(300, 'A note is at most 300 letters long.').optional(),
+  wait: z
+    .number()
+    .min(0, 'A wait is zero hours or more.')
+    .max(LONGEST_WAIT, `A wait is at most ${LONGEST_WAIT} h: three months.`)
+    .optional(),
+  rub: z.enum(RUBS).optional(),
+  accepted: Accepted.optional(),
 });
 export const StackSchema = z.array(LayerSchema).max(16, 'A stack holds at most 16 layers.');
 
@@ -22,4 +32,13 @@ export const PreparationSchema = z.object({
   grainRaised: z.boolean(),
   texture: z.enum(TEXTURES),
   oldFinish: z.boolean(),
+  grits: z
+    .array(z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.'))
+    .max(8, 'A sequence has eight grits at most.')
+    .optional(),
+  dust: z.enum(DUSTS).optional(),
+  veneer: z.boolean().optional(),
+  ends: z.enum(END_GRAINS).optional(),
+  contaminated: z.boolean().optional(),
+  accepted: Accepted.optional(),
 });

@@ -16,7 +16,23 @@ export interface Preparation {
   texture: Texture;
   /** The start is a sound old finish, scuffed: colour stays in the film. */
   oldFinish: boolean;
+  /** The grits before the last one, coarsest first, where they were noted. */
+  grits?: number[];
+  /** How dust was taken off; air and vacuum where nothing is said. */
+  dust?: Dust;
+  /** A veneer of about 0.6 mm. */
+  veneer?: boolean;
+  /** What is done so that the end grain does not drink more than the face. */
+  ends?: EndGrain;
+  /** Oil, wax or silicone may be in the wood. */
+  contaminated?: boolean;
+  /** Rules of the preparation that the finisher has read and left as it is. */
+  accepted?: string[];
 }
+export const DUSTS = ['vacuum', 'tack cloth', 'solvent wipe'] as const;
+export type Dust = (typeof DUSTS)[number];
+export const END_GRAINS = ['as the face', 'finer grit', 'sealed first', 'coloured while wet'] as const;
+export type EndGrain = (typeof END_GRAINS)[number];
 
 export const USUAL_PREPARATION: Preparation = {
   grit: 180,

@@ -1,4 +1,4 @@
-import { KINDS, type Layer, methodOf, type Stack, setting } from './layer.ts';
+import { KINDS, type Layer, methodOf, RUB_WORDS, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
 export interface Naming {
@@ -44,6 +44,9 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
       words.push(`${label} ${setting(before, key)} → ${setting(after, key)}`);
   if (methodOf(before) !== methodOf(after))
     words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
+  if (before.wait !== after.wait)
+    words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
+  if (before.rub !== after.rub) words.push(after.rub ? RUB_WORDS[after.rub].toLowerCase() : 'rubbed down as usual');
   if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');
   return words;
 }

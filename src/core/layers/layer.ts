@@ -39,7 +39,25 @@ export interface Layer {
   off?: boolean;
   /** What the finisher wrote beside it. */
   note?: string;
+  /** Hours that it is left after its last coat, where it is not the usual time of its product. */
+  wait?: number;
+  /** What is done to it, dry, before the next; as is usual for its kind where nothing is said. */
+  rub?: Rub;
+  /** Rules that the finisher has read and left as it is, by their ids. */
+  accepted?: string[];
 }
+/** How a dry coat is rubbed down: not at all, with paper, wet with paper, with steel wool, with a synthetic pad. */
+export const RUBS = ['none', 'dry', 'wet', 'wool', 'pad'] as const;
+export type Rub = (typeof RUBS)[number];
+export const RUB_WORDS: Readonly<Record<Rub, string>> = {
+  none: 'Not rubbed down',
+  dry: 'Rub down dry with paper, lift off at the edges',
+  wet: 'Rub down wet with paper, lift off at the edges',
+  wool: 'Rub down with steel wool',
+  pad: 'Rub down with a synthetic pad',
+};
+/** The longest wait that a layer is planned with, hours: three months. */
+export const LONGEST_WAIT = 2200;
 export type Stack = readonly Layer[];
 
 /** A number of a layer that the finisher sets. The defaults and what they do are common practice, no source. */

@@ -1,4 +1,5 @@
 import type { Carrier } from './carriers.ts';
+import type { Layer, LayerKind } from './layer.ts';
 
 export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
@@ -63,3 +64,18 @@ export const DISSOLVES: Readonly<Record<Carrier, readonly Carrier[]>> = {
   solvent: ['solvent', 'alcohol'],
   oil: ['oil', 'solvent'],
 };
+
+/** What a kind of layer comes in where its colours do not say: paste filler is oil, the rest water. */
+const USUAL_CARRIER: Partial<Record<LayerKind, Carrier>> = { filler: 'oil' };
+
+/** What carries a layer: its sealer, oil or clear, else its main colour. */
+export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'colours'>, materials: Materials): Carrier {
+  const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
+  const [first] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p)[0] ?? [];
+  return (
+    medium?.carrier ??
+    (first === undefined ? undefined : materials.colourants[first]?.carrier) ??
+    USUAL_CARRIER[layer.kind] ??
+    'water'
+  );
+}

@@ -1,5 +1,5 @@
-import { KINDS, type Layer, methodOf, type Stack, setting } from '../layers/layer.ts';
-import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
+import { KINDS, type Layer, methodOf, RUB_WORDS, type Stack, setting } from '../layers/layer.ts';
+import { type Colourant, carrierOf, isShare, type Materials } from '../layers/materials.ts';
 import { type WayBack, wayBackOf } from '../layers/way-back.ts';
 import { coatTime } from '../time/waits.ts';
 import { flakesFor, heightFor, spiritToThin } from './cut.ts';
@@ -57,6 +57,8 @@ export interface Step {
 
 export interface Prepared {
   grit: number;
+  /** The grits before it. */
+  grits?: readonly number[] | undefined;
   conditioner: boolean;
   preWet: boolean;
   grainRaised: boolean;
@@ -89,7 +91,7 @@ const step = (stage: number, what: string, rest: Partial<Step> & Pick<Step, 'kin
 });
 
 /** How the wood is made ready: the steps before the first layer. Common practice. */
-function preparationSteps({ grit, conditioner, preWet, grainRaised, oldFinish }: Prepared): Step[] {
+function preparationSteps({ grit, grits = [], conditioner, preWet, grainRaised, oldFinish }: Prepared): Step[] {
   if (oldFinish)
     return [
       step(0, 'scuff', {
@@ -102,7 +104,7 @@ function preparationSteps({ grit, conditioner, preWet, grainRaised, oldFinish }:
   const steps = [
     step(0, 'sand', {
       kind: 'do',
-      title: `Sand to ${grit}`,
+      title: grits.length > 0 ? `Sand ${[...grits, grit].join('-')}` : `Sand to ${grit}`,
       detail: 'With the grain, one grit on all of the face, dust off between grits.',
       cautions: ['Sanding dust: extraction and mask.'],
     }),
@@ -344,7 +346,8 @@ function howOn(layer: Layer): string {
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
-  if (!next) return null;
+  if (!next || layer.rub === 'none') return null;
+  if (layer.rub) return `${RUB_WORDS[layer.rub]}; dust off.`;
   if (layer.kind === 'sealer') return 'De-nib with worn 320, lift off at the edges; dust off.';
   if (layer.kind === 'clear' || layer.kind === 'opaque')
     return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
@@ -358,11 +361,12 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
   const info = KINDS[layer.kind];
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
   const [colour] = Object.keys(layer.colours);
-  const carrier = medium?.carrier ?? (colour ? materials.colourants[colour]?.carrier : undefined) ?? 'water';
+  const carrier = carrierOf(layer, materials);
   const next = stack.slice(stage).find((l) => !l.off);
   const coats = setting(layer, 'coats');
   const own = (medium && facts[medium.id]) ?? (colour ? facts[colour] : undefined);
   const hours = own?.goOn ?? coatTime(layer, materials).wait.usual;
+  const untilNext = layer.wait ?? hours;
   const wiped = carrier === 'oil' && layer.kind !== 'clear';
   const name = medium && layer.kind !== 'toner' ? medium.name : info.label;
   const on = Array.from({ length: coats }, (_, c) => {
@@ -383,7 +387,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
           kind: 'wait',
           title: 'Dry',
           detail: last ? 'Dry to the touch, not cool to the hand; a white cloth stays clean.' : '',
-          hours,
+          hours: last ? untilNext : hours,
           afterLast: last,
         }),
       );

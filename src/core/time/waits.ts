@@ -1,7 +1,7 @@
 import { entry } from '../known.ts';
 import type { Carrier } from '../layers/carriers.ts';
 import { type Layer, type LayerKind, methodOf, type Stack, setting } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
+import { carrierOf, type Materials } from '../layers/materials.ts';
 
 /** From the coat to the next step, in hours, at about 20 °C and fair air. */
 export interface Wait {
@@ -62,12 +62,6 @@ const BY_KIND: Partial<Record<LayerKind, CoatTime>> = {
   'sand-back': NOTHING,
 };
 
-const carrierOf = (layer: Layer, materials: Materials): Carrier => {
-  if (layer.medium) return materials.mediums[layer.medium]?.carrier ?? 'water';
-  const [first] = Object.keys(layer.colours);
-  return (first ? materials.colourants[first]?.carrier : undefined) ?? 'water';
-};
-
 /** Usual time of one coat of a layer. Ranges seen in practice, common practice; the label of the tin comes before them. */
 export function coatTime(layer: Layer, materials: Materials): CoatTime {
   const carrier = carrierOf(layer, materials);
@@ -96,15 +90,16 @@ export interface Duration {
   hands: number;
 }
 
-/** Usual time of a whole stack: each coat waits for the one before it. */
+/** Usual time of a whole stack: each coat waits for the one before it, a layer as long as it is planned to. */
 export function durationOf(stack: Stack, materials: Materials): Duration {
   const total: Duration = { wait: waits(0, 0, 0), hands: 0 };
   for (const layer of stack.filter((l) => !l.off)) {
     const { wait, hands } = coatTime(layer, materials);
     const coats = setting(layer, 'coats');
-    total.wait.earliest += coats * wait.earliest;
-    total.wait.usual += coats * wait.usual;
-    total.wait.safe += coats * wait.safe;
+    const last = layer.wait;
+    total.wait.earliest += (coats - 1) * wait.earliest + (last ?? wait.earliest);
+    total.wait.usual += (coats - 1) * wait.usual + (last ?? wait.usual);
+    total.wait.safe += (coats - 1) * wait.safe + (last ?? wait.safe);
     total.hands += coats * hands;
   }
   return total;

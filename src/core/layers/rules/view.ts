@@ -1,0 +1,193 @@
+import { assemble } from '../../board/compile.ts';
+import { predict, type StageLook } from '../../board/predict.ts';
+import type { Preparation } from '../../board/preparation.ts';
+import { type BoardState, rawState, UNTUNED } from '../../board/state.ts';
+import type { Wood, Zone } from '../../board/wood.ts';
+import type { Spectrum } from '../../colour/grid.ts';
+import { FieldError } from '../../field-error.ts';
+import { nth } from '../../known.ts';
+import { climateFactor, FAIR_AIR, type Weather } from '../../time/climate.ts';
+import { coatTime, type Wait } from '../../time/waits.ts';
+import type { Carrier } from '../carriers.ts';
+import { isBlank, isColoured, KINDS, type Layer, type LayerKind, methodOf, type Stack, setting } from '../layer.ts';
+import { type Colourant, carrierOf, goesIn, type Materials, type Medium } from '../materials.ts';
+import { chosen, type SchoolId, type Schools } from './schools.ts';
+import { ALL_TOOLS, type Tool } from './tools.ts';
+
+/** What a rule asks of a product, from its sheet. Hours. */
+export interface RuleFacts {
+  binder?: string | null | undefined;
+  wax?: string | null | undefined;
+  goOn?: number | null | undefined;
+  window?: number | null | undefined;
+  cure?: number | null | undefined;
+  potLife?: number | null | undefined;
+}
+
+/** All that a rule may look at: the layers on their wood, and the job and the shop around them. */
+export interface RuleInput {
+  stack: Stack;
+  wood: Wood;
+  materials: Materials;
+  preparation: Preparation;
+  /** By the id of a colour or medium. */
+  facts?: Readonly<Record<string, RuleFacts>>;
+  schools?: Schools;
+  /** What is at hand; everything where nothing is said. */
+  tools?: readonly Tool[];
+  weather?: Weather | null;
+  /** Hours that were kept after each layer, where it is on and the times were noted. */
+  kept?: readonly (number | null)[];
+  /** Square metres of the largest surface; a sample board where nobody said. */
+  area?: number;
+  /** Zones that have to match. */
+  zones?: readonly Zone[];
+  /** It will stand by a window. */
+  sunlit?: boolean;
+  target?: Spectrum | null;
+  /** The other woods of the job, as they are prepared. */
+  others?: readonly { name: string; grit: number }[];
+  /** Layers that are on the board: they stay as they are. */
+  done?: number;
+}
+
+/** A layer as a rule sees it. */
+export interface SeenLayer {
+  /** Its place in the stack. */
+  at: number;
+  layer: Layer;
+  kind: LayerKind;
+  carrier: Carrier;
+  coats: number;
+  method: string | undefined;
+  medium: Medium | null;
+  colours: readonly Colourant[];
+  facts: RuleFacts;
+  /** Hours until the next layer, as kept, planned or usual. */
+  wait: number;
+  /** What its drying asks for in this air, hours. */
+  dries: Wait;
+  before: BoardState;
+  after: BoardState;
+  /** The layers that do something below and above it, the nearest first. */
+  below: readonly SeenLayer[];
+  above: readonly SeenLayer[];
+}
+
+export interface View extends Required<Omit<RuleInput, 'weather' | 'target'>> {
+  weather: Weather | null;
+  target: Spectrum | null;
+  /** The layers that do something, from the wood outwards. */
+  layers: readonly SeenLayer[];
+  /** The looks after every layer, raw first; null where the stack cannot be predicted. */
+  looks(): readonly StageLook[] | null;
+  school(id: SchoolId): string;
+  has(tool: Tool): boolean;
+}
+
+/** A sample board, 300 by 150 mm. */
+const SAMPLE_BOARD = 0.045;
+
+/** Usual waits of a layer: what its shop or label says comes before the usual of its kind. */
+function driesIn(layer: Layer, carrier: Carrier, materials: Materials, { goOn }: RuleFacts, weather: Weather): Wait {
+  const { wait } = coatTime(layer, materials);
+  const factor = climateFactor(carrier, weather);
+  const share = goOn ? goOn / wait.usual : 1;
+  return {
+    earliest: factor * wait.earliest * Math.min(1, share),
+    usual: factor * wait.usual * share,
+    safe: factor * wait.safe * Math.max(1, share),
+  };
+}
+
+/** What rules look at, worked out once. */
+export function viewOf(input: RuleInput): View {
+  const { stack, wood, materials, preparation, facts = {}, schools = {}, tools = ALL_TOOLS } = input;
+  const weather = input.weather ?? null;
+  const states = statesOf(input);
+  const layers: SeenLayer[] = [];
+  stack.forEach((layer, at) => {
+    if (isBlank(layer)) return;
+    const carrier = carrierOf(layer, materials);
+    const medium = (layer.medium && materials.mediums[layer.medium]) || null;
+    const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
+    const own = facts[medium?.id ?? ''] ?? (main ? facts[main[0]] : undefined) ?? {};
+    const dries = driesIn(layer, carrier, materials, own, weather ?? FAIR_AIR);
+    layers.push({
+      at,
+      layer,
+      kind: layer.kind,
+      carrier,
+      medium,
+      facts: own,
+      dries,
+      coats: KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1,
+      method: methodOf(layer),
+      colours: Object.keys(layer.colours).flatMap((id) => materials.colourants[id] ?? []),
+      wait: input.kept?.[at] ?? layer.wait ?? driesIn(layer, carrier, materials, own, FAIR_AIR).usual,
+      before: nth(states, at),
+      after: nth(states, at + 1),
+      below: [],
+      above: [],
+    });
+  });
+  layers.forEach((seen, i) => {
+    Object.assign(seen, { below: layers.slice(0, i).reverse(), above: layers.slice(i + 1) });
+  });
+  let looks: readonly StageLook[] | null | undefined;
+  return {
+    ...input,
+    facts,
+    schools,
+    tools,
+    weather,
+    target: input.target ?? null,
+    kept: input.kept ?? [],
+    area: input.area ?? SAMPLE_BOARD,
+    zones: input.zones ?? ['face'],
+    sunlit: input.sunlit ?? false,
+    others: input.others ?? [],
+    done: input.done ?? 0,
+    layers,
+    looks: () => {
+      looks ??= looksOf(stack, wood, materials, preparation);
+      return looks;
+    },
+    school: (id) => chosen(schools, id),
+    has: (tool) => tools.includes(tool),
+  };
+}
+
+function looksOf(stack: Stack, wood: Wood, materials: Materials, preparation: Preparation) {
+  try {
+    return predict(stack, wood, materials, { preparation });
+  } catch (error) {
+    if (error instanceof FieldError) return null;
+    throw error;
+  }
+}
+
+/** The state before each layer and after the last. An odd stack is judged all the same: what cannot be worked out leaves the board as it is. */
+function statesOf({ stack, wood, materials, preparation }: RuleInput): readonly BoardState[] {
+  try {
+    return assemble(stack, wood, materials, { preparation }).states;
+  } catch {
+    const raw = rawState({ wood, materials, preparation, tuning: UNTUNED, zone: 'face', thirst: 1 });
+    return [raw, ...stack.map(() => raw)];
+  }
+}
+
+/** How far the wood is still open where it is most so, before a layer: 1 bare, 0 sealed. */
+export const openness = ({ open }: BoardState): number => Math.max(...open);
+/** Sealed: what goes on lies on a film. */
+export const isSealed = (state: BoardState): boolean => state.films.length > 0 && Math.max(...state.bare) < 0.5;
+/** A layer that colours the wood itself. */
+export const coloursWood = ({ kind, colours }: SeenLayer): boolean =>
+  kind === 'dye' || kind === 'ink' || kind === 'reactive' || (isColoured(kind) && colours.some((c) => goesIn(c.kind)));
+/** A layer of particles that is wiped: what lies where the rag leaves it. */
+export const isWiped = ({ kind }: SeenLayer): boolean =>
+  kind === 'wiping-stain' || kind === 'gel-stain' || kind === 'glaze' || kind === 'powdering-glaze';
+/** Coats that build a film. */
+export const builds = ({ kind }: SeenLayer): boolean => kind === 'clear' || kind === 'opaque';
+export const binderHas = ({ facts }: SeenLayer, word: string): boolean =>
+  facts.binder?.toLowerCase().includes(word) ?? false;
