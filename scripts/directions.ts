@@ -7,9 +7,20 @@ import { parseSync } from 'oxc-parser';
 /** Core rooms that another may use all of. */
 const CORE = [
   'core',
-  ...['colour', 'layers', 'layers/rules', 'optics', 'board', 'learn', 'match', 'mix', 'time', 'judge', 'formats', 'figure'].map(
-    (r) => `core/${r}`,
-  ),
+  ...[
+    'colour',
+    'layers',
+    'layers/rules',
+    'optics',
+    'board',
+    'learn',
+    'match',
+    'mix',
+    'time',
+    'judge',
+    'formats',
+    'figure',
+  ].map((r) => `core/${r}`),
 ];
 
 interface Room {
@@ -44,7 +55,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
   shared: {
-    rooms: ['core/board', 'core/colour', 'core/formats', 'core/judge', 'core/layers'],
+    rooms: ['core/board', 'core/colour', 'core/formats', 'core/judge', 'core/layers', 'core/layers/rules'],
     packages: ['zod', 'uuid'],
   },
   record: { rooms: [...CORE, 'shared'], packages: [] },

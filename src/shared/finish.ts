@@ -13,4 +13,4 @@ export const FinishSchema = z.object({
   feel: z.enum(FEELS).optional(),
 });
 /** What a customer wishes of it beside the colour. */
-export const WishesSchema = FinishSchema.extend({ use: z.enum(USES).optional() });
+export const WishesSchema = FinishSchema.extend({ use: z.enum(USES).optional(), sunlit: z.boolean().optional() });

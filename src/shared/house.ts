@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { SCHOOLS } from '../core/layers/rules/schools.ts';
+import { ALL_TOOLS } from '../core/layers/rules/tools.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 
@@ -38,12 +40,37 @@ export const TypedTools = z.object({
   spare: z.number().min(0, 'The spare is 0 to 200 %.').max(200, 'The spare is 0 to 200 %.'),
 });
 
+const SCHOOL_IDS = SCHOOLS.map((s) => s.id);
+/** The option that the shop follows, by question. */
+export const SchoolsSchema = z
+  .partialRecord(z.enum(SCHOOL_IDS), z.string().max(40))
+  .refine(
+    (schools) => SCHOOLS.every((s) => schools[s.id] === undefined || s.options.some((o) => o.id === schools[s.id])),
+    'There is no such school.',
+  );
+export const ToolsSchema = z.array(z.enum(ALL_TOOLS)).max(ALL_TOOLS.length);
+/** A choice that is thought about: what it would change is asked for before it is made. */
+export const HouseAsked = z.object({ schools: SchoolsSchema.optional(), tools: ToolsSchema.optional() });
+export const HouseEffects = z.array(
+  z.object({
+    job: z.number(),
+    piece: z.string(),
+    wood: z.string(),
+    said: z.array(z.string()),
+    silent: z.array(z.string()),
+  }),
+);
+
 export const HouseChange = z.object({
   version: Version,
   units: z.enum(UNITS).optional(),
   /** The lights of the place: what a new job begins with. */
   lights: LightShares.partial().optional(),
   bench: z.object(bench).partial().optional(),
+  /** One by one. */
+  schools: SchoolsSchema.optional(),
+  /** All of them together. */
+  tools: ToolsSchema.optional(),
 });
 export type HouseChange = z.infer<typeof HouseChange>;
 
@@ -73,6 +100,8 @@ export const House = z.object({
   units: z.enum(UNITS),
   lights: LightShares,
   bench: BenchTools,
+  schools: SchoolsSchema,
+  tools: ToolsSchema,
   version: z.number(),
   people: z.array(Person),
   instruments: z.array(Instrument),

@@ -97,6 +97,7 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   ),
   'get /house': null,
   'patch /house': house.HouseChange,
+  'post /house/effects': house.HouseAsked,
   'post /people': house.NewPerson,
   'patch /people/:id': house.PersonChange,
   'delete /people/:id': null,

@@ -14,6 +14,8 @@ export interface Finish {
 /** What is wished of it. */
 export interface Wishes extends Finish {
   use?: (typeof USES)[number] | undefined;
+  /** It will stand by a window. */
+  sunlit?: boolean | undefined;
 }
 
 /** Words for gloss units at 60 degrees, each up to the number beside it. Common practice; makers draw the lines elsewhere. */

@@ -1,6 +1,8 @@
 import type { z } from 'zod';
+import { effectOfHouse, type HouseEffect } from '../../record/rules.ts';
 import type {
   House,
+  HouseAsked,
   HouseChange,
   InstrumentChange,
   NewInstrument,
@@ -19,8 +21,9 @@ import {
   updateInstrument,
   updatePerson,
 } from '../store/house.ts';
+import { newestJobs } from '../store/jobs.ts';
 import { insertOldBoard, oldBoardById, updateOldBoard } from '../store/rack.ts';
-import { speciesById } from '../store/shelf.ts';
+import { speciesById, wholeShelf } from '../store/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
@@ -32,6 +35,16 @@ export async function changeHouse({ db }: Shop, by: By, change: HouseChange): Pr
     await insertEvent(tx, { kind: 'house changed', by, item: 'house', detail: { was, now } });
     return house(tx);
   });
+}
+
+/** Jobs that are looked through for what a choice of the house changes: the newest. */
+const MOST_JOBS = 40;
+/** What another choice of schools or tools would change of the open jobs. */
+export async function effectsOfHouse({ db }: Shop, asked: z.infer<typeof HouseAsked>): Promise<HouseEffect[]> {
+  const now = await house(db);
+  const { schools = {}, tools = now.tools } = asked;
+  const next = { schools: { ...now.schools, ...schools }, tools };
+  return effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), now, next);
 }
 
 export async function addPerson({ db }: Shop, by: By, person: NewPerson): Promise<House> {

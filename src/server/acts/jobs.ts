@@ -1,10 +1,11 @@
-import { USUAL_PREPARATION } from '../../core/board/preparation.ts';
+import { preparationBySchools } from '../../core/layers/rules/defaults.ts';
 import { woodCode } from '../../record/codes.ts';
 import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
 import { insertBoard } from '../store/boards.ts';
 import { insertEvent, repeatEvent } from '../store/events.ts';
+import { house } from '../store/house.ts';
 import {
   findJob,
   insertJob,
@@ -85,7 +86,8 @@ export async function addWood({ db }: Shop, by: By, code: string, input: NewWood
     throw new Refusal(422, `There is no wood “${speciesId}” on the shelf.`, 'speciesId');
   await db.transaction(async (tx) => {
     const code = woodCode(speciesId, label);
-    if (!(await insertWood(tx, { id, job, species: speciesId, code, label, preparation: USUAL_PREPARATION }))) {
+    const preparation = preparationBySchools((await house(tx)).schools, species);
+    if (!(await insertWood(tx, { id, job, species: speciesId, code, label, preparation }))) {
       if (await woodById(tx, id)) return;
       throw label === ''
         ? new Refusal(409, 'This wood is already part of the job. Say what tells the other one from it.', 'label')

@@ -1,5 +1,12 @@
 import { Router } from 'express';
-import { HouseChange, InstrumentChange, NewInstrument, NewPerson, PersonChange } from '../../shared/house.ts';
+import {
+  HouseAsked,
+  HouseChange,
+  InstrumentChange,
+  NewInstrument,
+  NewPerson,
+  PersonChange,
+} from '../../shared/house.ts';
 import { NewOldBoard, OldBoardChange } from '../../shared/old-board.ts';
 import {
   addInstrument,
@@ -9,6 +16,7 @@ import {
   changeInstrument,
   changeOldBoard,
   changePerson,
+  effectsOfHouse,
   putOldBoardAway,
   putPersonOrInstrumentAway,
 } from '../acts/house.ts';
@@ -25,6 +33,9 @@ export function houseRoutes(shop: Shop): Router {
   });
   router.patch('/house', async (request, response) => {
     response.json(await changeHouse(shop, byOf(request), HouseChange.parse(request.body)));
+  });
+  router.post('/house/effects', async (request, response) => {
+    response.json(await effectsOfHouse(shop, HouseAsked.parse(request.body)));
   });
   router.post('/people', async (request, response) => {
     response.status(201).json(await addPerson(shop, byOf(request), NewPerson.parse(request.body)));

@@ -268,6 +268,18 @@ const distanceOf = ({ woods, tolerance }: Pick<JobSummary, 'woods' | 'tolerance'
 const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['state']): boolean =>
   state === 'all' || distanceOf(job) <= 1 === (state === 'passed');
 
+/** The newest jobs that are at work, whole. */
+export async function newestJobs(db: Queries, most: number): Promise<Job[]> {
+  const rows = await all(
+    db,
+    z.object({ id: z.string() }),
+    'select id from job where deleted_at is null order by number desc limit $1',
+    [most],
+  );
+  const jobs = await Promise.all(rows.map(({ id }) => jobById(db, id)));
+  return jobs.flatMap((job) => job ?? []);
+}
+
 const ORDER: Record<JobQuery['order'], string> = {
   newest: 'number desc',
   oldest: 'number',

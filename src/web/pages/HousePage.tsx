@@ -12,6 +12,7 @@ import { useVersioned } from '../hooks/versioned.ts';
 import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { SavedNumber } from '../parts/SavedNumber.tsx';
+import { SchoolsOfHouse } from '../parts/Schools.tsx';
 import { Snapshots } from '../parts/Snapshots.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
@@ -220,6 +221,7 @@ export function HousePage() {
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />
+              <SchoolsOfHouse house={house} />
             </div>
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
               <HouseSettings house={house} />

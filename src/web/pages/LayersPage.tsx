@@ -17,23 +17,22 @@ import { useKept } from '../hooks/kept.ts';
 import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { useInWorker } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
-
+import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { litresTyped } from '../parts/batch.ts';
 import { Keys } from '../parts/Keys.tsx';
 import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
-import { Foreseen, GainOfCoat } from '../parts/layers/Foreseen.tsx';
-import { FromMix } from '../parts/layers/FromMix.tsx';
+import { Foreseen } from '../parts/layers/Foreseen.tsx';
 import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
-import { LayerActions, LayerNote } from '../parts/layers/LayerActions.tsx';
-import { LayerEditor } from '../parts/layers/LayerEditor.tsx';
+import { LayerInHand } from '../parts/layers/LayerInHand.tsx';
 import { type Beside, LightBar, nextEnlarged } from '../parts/layers/LightBar.tsx';
 import { NextSteps } from '../parts/layers/NextSteps.tsx';
-import { OwnSearch } from '../parts/layers/OwnSearch.tsx';
 import { useOpenLayer } from '../parts/layers/open-layer.ts';
 import { Roads } from '../parts/layers/Roads.tsx';
+import { RuleList } from '../parts/layers/RuleList.tsx';
+import { RuleMark } from '../parts/layers/RuleMark.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
 import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
@@ -69,10 +68,11 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [years, setYears] = useState(0);
   const [beside, setBeside] = useState<Beside>(null);
   const [enlarge, setEnlarge] = useState(1);
+  const begin = useBegun(bench);
   const [ends, setEnds] = useState(false);
   const [loupe, setLoupe] = useState(false);
-  const layer = useOpenLayer({ stack, done, offered: bench.offered, set });
-  const { selected, setSelected, open, setOpen } = layer;
+  const layer = useOpenLayer({ stack, done, offered: bench.offered, begun: begin, set });
+  const { selected, setSelected, open } = layer;
   /** What a search may use as it was when its choice was opened; null while it is not. */
   const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
   const say = useSay();
@@ -91,6 +91,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
 
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
   const settled = useCalm(stack);
+  const rules = useRules(bench, model, settled);
+  const [refusal, setRefusal] = useState<string | null>(null);
   const { search, error, problem, problemFor, find, ...finding } = useFinding({
     bench,
     model,
@@ -137,7 +139,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         ? null
         : 'This board is not read raw yet: planned on the wood’s usual colour.';
 
-  const message = planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error;
+  const message = refusal ?? planning.error ?? error ?? model.trouble ?? refused ?? draftError ?? search.error;
   const roads = search.found?.roads ?? [];
   const rack = useMemo(
     () => (done === 0 ? { speciesId: model.species.id, target } : null),
@@ -170,6 +172,22 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
   const addLayer = <AddLayer onAdd={layer.onAdd} />;
+  const decide = useDecide(model, { stack, set, solve: (next) => find(problemFor(next)), refused: setRefusal });
+  const { barred } = choice;
+  const inHand = {
+    bench,
+    model,
+    layer,
+    settled,
+    light,
+    problem,
+    barred,
+    rules,
+    addLayer,
+    onBranch,
+    onSettle,
+    ...decide,
+  };
 
   return (
     <>
@@ -225,7 +243,12 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           </>
         }
         acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
-        under={(stage) => looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} />}
+        under={(stage) => (
+          <>
+            {looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} />}
+            <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} />
+          </>
+        )}
       />
       <div className="below">
         {over === 'versions' ? (
@@ -280,43 +303,19 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 />
               )}
               {open && selected !== null ? (
-                <>
-                  <LayerEditor layer={open} materials={bench.onHand} onChange={setOpen} onSettle={onSettle}>
-                    <span style={{ flex: 1 }}>
-                      <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
-                    </span>
-                    <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
-                    <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
-                  </LayerEditor>
-                  <div className="acts">
-                    <LayerActions
-                      name={KINDS[open.kind].label.toLowerCase()}
-                      off={open.off === true}
-                      onOff={layer.onOff}
-                      onTwice={layer.onTwice}
-                      onBranch={onBranch}
-                      onTakeOut={layer.onTakeOut}
-                    />
-                    {addLayer}
-                    <OwnSearch
-                      key={selected}
-                      problem={problem}
-                      at={selected}
-                      barred={choice.barred}
-                      materials={bench.offered}
-                      onTake={setOpen}
-                    />
-                  </div>
-                </>
+                <LayerInHand {...inHand} open={open} selected={selected} />
               ) : (
-                <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
-                  {addLayer}
-                  <span className="soft">
-                    {coloured
-                      ? 'Tap a layer to tune it; the board repaints as you go.'
-                      : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
-                  </span>
-                </div>
+                <>
+                  <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
+                    {addLayer}
+                    <span className="soft">
+                      {coloured
+                        ? 'Tap a layer to tune it; the board repaints as you go.'
+                        : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
+                    </span>
+                  </div>
+                  <RuleList bench={bench} model={model} rules={rules} at="wood" {...decide} />
+                </>
               )}
             </div>
             <aside aria-label="What it comes to">

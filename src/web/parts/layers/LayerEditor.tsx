@@ -16,6 +16,8 @@ interface Props {
   /** `gesture`: changes of one drag, or of one number being typed, are one step. */
   onChange: (layer: Layer, gesture?: string) => void;
   onSettle: () => void;
+  /** Further settings, behind its own. */
+  timing?: ReactNode;
   /** What is said of the layer, beside the choice of a further colour. */
   children?: ReactNode;
 }
@@ -88,7 +90,7 @@ const SettingField = memo(function SettingField({ of: s, value, onSetting, onSet
       onNumber={(v) => onSetting(s.key, v)}
       onSettle={onSettle}
       title={[s.unit, s.effect ?? `${s.min}–${s.max}`].filter(Boolean).join('; ')}
-      sx={{ width: 112 }}
+      sx={{ width: 98 }}
     />
   );
 });
@@ -128,7 +130,7 @@ const Choice = memo(
 );
 
 /** The settings of one layer; every change repaints the board. */
-export function LayerEditor({ layer, materials, onChange, onSettle, children }: Props) {
+export function LayerEditor({ layer, materials, onChange, onSettle, timing, children }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter(
     (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
@@ -178,11 +180,12 @@ export function LayerEditor({ layer, materials, onChange, onSettle, children }: 
           />
         )}
         {info.methods.length > 0 && (
-          <Choice label="how" value={layer.method ?? ''} options={info.methods} width={176} onChoose={onMethod} />
+          <Choice label="how" value={layer.method ?? ''} options={info.methods} width={160} onChoose={onMethod} />
         )}
         {info.settings.map((s) => (
           <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
         ))}
+        {timing}
       </div>
       {Object.entries(layer.colours).map(([id, value]) => {
         const colourant = materials.colourants[id];

@@ -9,15 +9,18 @@ interface Options {
   /** Layers that are on the board and stay shut. */
   done: number;
   offered: Materials;
+  /** A new layer as this house begins it. */
+  begun: (layer: Layer) => Layer;
   /** `gesture`: changes of one drag, or of one number being typed, are one step. */
   set: (stack: Stack, gesture?: string) => void;
 }
+export type OpenLayer = ReturnType<typeof useOpenLayer>;
 
 /**
  * The layer that is open, and what is done with it. The functions stay the same while the stack changes: they are handed to
  * parts that rest while a strength is dragged.
  */
-export function useOpenLayer({ stack, done, offered, set }: Options) {
+export function useOpenLayer({ stack, done, offered, begun, set }: Options) {
   const [selected, setSelected] = useState<number | null>(null);
   const open = selected !== null && selected >= done ? stack[selected] : undefined;
   const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
@@ -28,7 +31,7 @@ export function useOpenLayer({ stack, done, offered, set }: Options) {
   );
   const onAdd = useEventCallback((kind: LayerKind) => {
     const added = withLayer(stack, kind, offered, done);
-    set(added.stack);
+    set(added.stack.map((l, i) => (i === added.at ? begun(l) : l)));
     setSelected(added.at);
   });
   const onOff = useEventCallback((off: boolean) => {

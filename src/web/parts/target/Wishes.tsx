@@ -1,4 +1,4 @@
-import { MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/judge/finish.ts';
 import { Sheen } from '../../../shared/finish.ts';
 import { type Job, Job as JobShape } from '../../../shared/job.ts';
@@ -8,8 +8,10 @@ import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
 import { Trouble } from '../Trouble.tsx';
 
-const text = ({ sheen, pores, feel, use }: Wished) =>
-  [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel, use].filter(Boolean).join(', ') || 'nothing';
+const text = ({ sheen, pores, feel, use, sunlit }: Wished) =>
+  [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel, use, sunlit && 'by a window']
+    .filter(Boolean)
+    .join(', ') || 'nothing';
 
 /** One of a few words, or nothing. */
 export function OneOf<T extends string>({
@@ -77,6 +79,15 @@ export function Wishes({ job }: { job: Job }) {
           onChange={(use) => void put({ use })}
         />
       </div>
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={shown.sunlit === true}
+            onChange={(e) => void put({ sunlit: e.target.checked || undefined })}
+          />
+        }
+        label="It will stand by a window"
+      />
       <Trouble error={error} />
       <MeanwhileNote meanwhile={meanwhile} what="What is wished" text={text} onMine={keepMine} onTheirs={takeTheirs} />
     </section>

@@ -1,6 +1,13 @@
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { useRef } from 'react';
-import { type Preparation, TEXTURES } from '../../../core/board/preparation.ts';
+import { useRef, useState } from 'react';
+import {
+  DUSTS,
+  type Dust,
+  END_GRAINS,
+  type EndGrain,
+  type Preparation,
+  TEXTURES,
+} from '../../../core/board/preparation.ts';
 import { VersionMade } from '../../../shared/id.ts';
 import type { JobWood } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
@@ -8,16 +15,28 @@ import { useVersioned } from '../../hooks/versioned.ts';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { Trouble } from '../Trouble.tsx';
 
+/** The grits of a typed sequence; null where it is none. */
+export function gritsTyped(text: string): number[] | null {
+  const words = text.split(/[^0-9.]+/).filter(Boolean);
+  if (/[a-z]/i.test(text) || words.length > 8) return null;
+  const grits = words.map(Number);
+  return grits.every((g) => Number.isInteger(g) && g >= 16 && g <= 5000) ? grits : null;
+}
+
 const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
 
 export const preparationText = (p: Preparation) =>
   [
-    `grit ${p.grit}`,
+    `grit ${[...(p.grits ?? []), p.grit].join('-')}`,
     p.texture,
     p.grainRaised && 'grain raised',
     p.preWet && 'wetted',
     p.conditioner && 'conditioner',
     p.oldFinish && 'old finish',
+    p.veneer && 'veneer',
+    p.contaminated && 'contaminated',
+    p.dust && p.dust !== 'vacuum' && p.dust,
+    p.ends && p.ends !== 'as the face' && `end grain ${p.ends}`,
   ]
     .filter(Boolean)
     .join(', ');
@@ -31,6 +50,8 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
     save: async (preparation, version) =>
       (await change('PUT', `/woods/${wood.id}/preparation`, { version, preparation }, VersionMade)).version,
   });
+  const [typed, setTyped] = useState<string | null>(null);
+  const wrong = typed !== null && gritsTyped(typed) === null;
   // Two quick taps: the second builds on the first.
   const latest = useRef(shown);
   latest.current = shown;
@@ -38,9 +59,12 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
     latest.current = { ...latest.current, ...part };
     void set(latest.current);
   };
-  const flag = (key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish', label: string) => (
+  const flag = (
+    key: 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish' | 'veneer' | 'contaminated',
+    label: string,
+  ) => (
     <FormControlLabel
-      control={<Checkbox checked={shown[key]} onChange={(e) => put({ [key]: e.target.checked })} />}
+      control={<Checkbox checked={shown[key] === true} onChange={(e) => put({ [key]: e.target.checked })} />}
       label={label}
     />
   );
@@ -75,11 +99,57 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
           ))}
         </TextField>
       </div>
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+        <TextField
+          label="Grits before it"
+          value={typed ?? (shown.grits ?? []).join('-')}
+          onChange={(e) => setTyped(e.target.value)}
+          onBlur={() => {
+            if (typed === null) return;
+            const grits = gritsTyped(typed);
+            if (!grits) return;
+            setTyped(null);
+            put({ grits });
+          }}
+          error={wrong}
+          helperText={wrong ? 'Grits like 80-120-150.' : null}
+          placeholder="80-120-150"
+          sx={{ width: 150 }}
+        />
+        <TextField
+          select
+          label="Dust off with"
+          value={shown.dust ?? 'vacuum'}
+          onChange={(e) => put({ dust: e.target.value as Dust })}
+          sx={{ width: 150 }}
+        >
+          {DUSTS.map((d) => (
+            <MenuItem key={d} value={d}>
+              {d}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="End grain"
+          value={shown.ends ?? 'as the face'}
+          onChange={(e) => put({ ends: e.target.value as EndGrain })}
+          sx={{ width: 180 }}
+        >
+          {END_GRAINS.map((d) => (
+            <MenuItem key={d} value={d}>
+              {d}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
       <div style={{ display: 'grid' }}>
         {flag('grainRaised', 'Grain raised and knocked down')}
         {flag('preWet', 'Wetted just before the dye')}
         {flag('conditioner', 'Conditioner before the first colour')}
         {flag('oldFinish', 'Over a sound old finish')}
+        {flag('veneer', 'Veneer, about 0.6 mm')}
+        {flag('contaminated', 'Oil, wax or silicone may be in it')}
       </div>
       <span className="soft">For boards without colour; one with colour on keeps what it was.</span>
       <Trouble error={error} />

@@ -1,0 +1,42 @@
+import { type Preparation, USUAL_PREPARATION } from '../../board/preparation.ts';
+import { blotchOf, type Wood } from '../../board/wood.ts';
+import type { Carrier } from '../carriers.ts';
+import type { Layer } from '../layer.ts';
+import { chosen, type Schools } from './schools.ts';
+import type { Tool } from './tools.ts';
+
+const STOP_GRIT: Record<string, number> = { coarse: 120, middle: 180, fine: 220 };
+/** From here on a wood is known to blotch. */
+const BLOTCHES = 0.18;
+/** How loaded the pad is for a dye, by school. */
+const DYE_LOAD: Record<string, number> = { flooded: 1, 'one-pass': 0.6, 'pre-wetted': 1 };
+
+/** How a wood is made ready in a shop of these schools, until somebody says otherwise. */
+export function preparationBySchools(schools: Schools, wood: Pick<Wood, 'blotch' | 'anatomy'>): Preparation {
+  const grit = STOP_GRIT[chosen(schools, 'stop-grit')] ?? USUAL_PREPARATION.grit;
+  return {
+    ...USUAL_PREPARATION,
+    grit,
+    conditioner: chosen(schools, 'conditioner') === 'always' && (blotchOf(wood) >= BLOTCHES || wood.anatomy === 'soft'),
+    ...(chosen(schools, 'dust') === 'tack' ? { dust: 'tack cloth' as const } : {}),
+  };
+}
+
+/** A new layer as a shop of these schools, with these tools, begins it. */
+export function layerBySchools(layer: Layer, carrier: Carrier, schools: Schools, tools: readonly Tool[]): Layer {
+  const school = (id: Parameters<typeof chosen>[1]) => chosen(schools, id);
+  const canSpray = tools.includes('spray-gun') && (carrier === 'water' || carrier === 'oil' || tools.includes('booth'));
+  const settings = { ...layer.settings };
+  let { method, rub } = layer;
+  if (layer.kind === 'clear') {
+    if (school('clear-coats') === 'three') settings.coats = 3;
+    if (!canSpray) method = 'brushed';
+    if (school('sanding-clear') === 'wet' && carrier !== 'water') rub = 'wet';
+  }
+  if (layer.kind === 'dye') {
+    const load = DYE_LOAD[school('dye-coat')] ?? 1;
+    if (load !== 1) settings.load = load;
+    if (carrier === 'solvent' && school('solvent-dye') === 'sprayed' && canSpray) method = 'sprayed';
+  }
+  return { ...layer, settings, ...(method ? { method } : {}), ...(rub ? { rub } : {}) };
+}
