@@ -40,6 +40,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/time'],
     packages: [],
   },
+  'core/layers/systems': { rooms: ['core', 'core/board', 'core/colour', 'core/layers'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/mix': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },

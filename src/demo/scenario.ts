@@ -94,6 +94,7 @@ export const SPECIES: readonly (Pick<NewSpecies, 'id' | 'name' | 'figure' | 'tan
   },
   { id: 'oak', name: 'Oak', figure: 'oak', tannin: 3, anatomy: 'open', blotch: 0.05, fractions: [0.64, 0.24, 0.12] },
   { id: 'maple', name: 'Maple', figure: 'maple', tannin: 0, anatomy: 'fine', blotch: 0.2, fractions: [0.82, 0.18] },
+  { id: 'pine', name: 'Pine', figure: 'pine', tannin: 0, anatomy: 'soft', blotch: 0.28, fractions: [0.76, 0.24] },
 ];
 
 /** Who works in the demo shop. */

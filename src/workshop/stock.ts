@@ -83,6 +83,13 @@ export const WOODS: readonly WoodNature[] = [
     tissue(0.82, [82, 4, 16], 1, 1),
     tissue(0.18, [76.5, 6, 18.5], 1.25, 1.05),
   ),
+  // Soft light rings drink, the hard dark ones hardly.
+  wood(
+    'pine',
+    { thirst: 1.15, roughness: 0.21, tannin: 0.05, blotch: 0.1, lodges: 0.9 },
+    tissue(0.76, [80, 5, 24], 1.1, 1.1),
+    tissue(0.24, [71, 10, 29], 0.65, 0.8),
+  ),
 ];
 
 const dye = (

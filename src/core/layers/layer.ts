@@ -205,7 +205,7 @@ export const KINDS: Record<LayerKind, KindInfo> = {
   clear: kind({
     label: 'Clear',
     medium: 'clear',
-    settings: [coats(8, 2)],
+    settings: [coats(25, 2)],
     methods: [
       { id: 'sprayed', label: 'sprayed' },
       { id: 'brushed', label: 'brushed or wiped' },

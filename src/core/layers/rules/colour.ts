@@ -4,6 +4,7 @@ import { labOf } from '../../colour/lab.ts';
 import { metamerismIndex } from '../../colour/metamerism.ts';
 import { newLayer } from '../layer.ts';
 import { type Colourant, goesIn, isShare } from '../materials.ts';
+import { colourOnWhite } from '../on-white.ts';
 import { changed, family, inserted, layerOf, mediums, onLayers, onWood, without, withSetting } from './rule.ts';
 import { coloursWood, isWiped, type SeenLayer, type View } from './view.ts';
 
@@ -19,14 +20,8 @@ const pot = ({ layer }: SeenLayer) => Object.entries(layer.colours).filter(([, s
 const withColours = (l: SeenLayer, v: View, colours: Record<string, number>) => changed(v, l.at, { colours });
 const leaving = (l: SeenLayer, out: string) => Object.fromEntries(pot(l).filter(([id]) => id !== out));
 
-/** The colour that a colourant alone gives to white, mid strength: for its hue. */
-function hueOf({ absorption, scatter }: Colourant): readonly [hue: number, chroma: number] {
-  const most = Math.max(1e-9, ...absorption);
-  const white = absorption.map((k, i) => {
-    const ratio = (1.5 * k) / most / (1 + (scatter[i] ?? 0) / most);
-    return 1 + ratio - Math.sqrt(ratio * ratio + 2 * ratio);
-  });
-  const [, a, b] = labOf(Float64Array.from(white));
+function hueOf(colourant: Colourant): readonly [hue: number, chroma: number] {
+  const [, a, b] = colourOnWhite(colourant);
   return [Math.atan2(b, a), Math.hypot(a, b)];
 }
 /** Two strong colours on opposite sides of the circle: mixed they are grey. */
@@ -167,7 +162,7 @@ export const COLOUR = family(
     id: 'muddy',
     title: 'Muddy: much pigment',
     looksAt: 'how much of the grain is still seen under a pigment',
-    severity: 'warning',
+    severity: 'note',
     reason: 'So much pigment hides the grain: colour moved into a dye keeps it.',
     school: 'where-colour',
     find: (view) => {

@@ -29,7 +29,7 @@ const toGrit = (last: number) => (view: View) => upTo(view, last);
 
 const onBareWood = (view: View) => (view.preparation.oldFinish ? undefined : view.layers[0]);
 const COARSE = 150;
-const FINE = 220;
+const FINE = 240;
 const BY_SCHOOL: Record<string, readonly [number, number, number]> = {
   coarse: [80, 120, 120],
   middle: [150, 180, 180],
@@ -91,7 +91,7 @@ export const PREPARATION = family(
     title: 'Too fine for a pigment',
     looksAt: 'the last grit under a pigment stain on bare wood',
     severity: 'warning',
-    reason: 'On wood sanded finer than 220 a pigment finds no scratch to stay in and wipes off pale.',
+    reason: 'On wood sanded finer than 240 a pigment finds no scratch to stay in and wipes off pale.',
     find: onWood((v) => {
       const first = v.layers.find((l) => l.kind !== 'conditioner');
       return (
@@ -133,7 +133,7 @@ export const PREPARATION = family(
         // A dye asks for no coarse grit, a pigment for no fine one, whatever the school.
         const [first] = v.layers;
         const forced =
-          (first?.kind === 'dye' && to < COARSE) || (first && isWiped(first) && from > FINE - 1) || veneer === true;
+          (first?.kind === 'dye' && to < COARSE) || (first && isWiped(first) && from >= 220) || veneer === true;
         return !oldFinish && !forced && v.layers.length > 0 && (grit < from || grit > to);
       },
       (v) => upTo(v, schoolGrits(v)[2]),

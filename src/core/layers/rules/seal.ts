@@ -34,6 +34,8 @@ const lockOver = (l: SeenLayer, v: View): Remedy | null => {
 const seals = (l: SeenLayer) => l.below.filter((b) => b.kind === 'sealer').reduce((sum, b) => sum + b.coats, 0);
 const clears = (l: SeenLayer) => l.below.filter(builds).reduce((sum, b) => sum + b.coats, 0);
 const isGlaze = (l: SeenLayer) => l.kind === 'glaze' || l.kind === 'powdering-glaze';
+/** Coats that close the surface; a wiped stain does not. */
+const isSeal = (l: SeenLayer) => l.kind === 'sealer' || l.kind === 'toner' || builds(l);
 const hasPores = ({ wood }: View) => wood.tissues.some((t) => t.name === 'pore');
 
 /** What needs a sealed surface, how much of one, and what locks it. */
@@ -41,11 +43,11 @@ export const SEAL = family(
   'seal',
   {
     id: 'glaze-on-bare',
-    title: 'Glaze on bare wood',
-    looksAt: 'a glaze with no film below it',
+    title: 'Glaze on unsealed wood',
+    looksAt: 'a glaze with no coat below it that seals',
     severity: 'warning',
-    reason: 'On bare wood a glaze goes darker, stays where it falls and cannot be wiped back.',
-    find: onLayers((l, v) => isGlaze(l) && !v.preparation.oldFinish && l.before.films.length === 0, sealUnder),
+    reason: 'On unsealed wood a glaze goes darker, stays where it falls and cannot be wiped back.',
+    find: onLayers((l, v) => isGlaze(l) && !v.preparation.oldFinish && !l.below.some(isSeal), sealUnder),
   },
   {
     id: 'gel-on-bare',
