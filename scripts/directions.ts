@@ -11,6 +11,7 @@ const CORE = [
     'colour',
     'layers',
     'layers/rules',
+    'layers/systems',
     'optics',
     'board',
     'learn',

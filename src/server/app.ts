@@ -16,6 +16,7 @@ import { houseRoutes } from './routes/house.ts';
 import { instrumentRoutes } from './routes/instrument.ts';
 import { jobRoutes } from './routes/jobs.ts';
 import { shelfRoutes } from './routes/shelf.ts';
+import { systemRoutes } from './routes/systems.ts';
 
 /** A file of 4 MB and the marks that JSON puts into its text. */
 const MOST_BODY_MB = 9;
@@ -82,7 +83,14 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });
-  api.use(shelfRoutes(shop), jobRoutes(shop), boardRoutes(shop), houseRoutes(shop), instrumentRoutes(shop));
+  api.use(
+    shelfRoutes(shop),
+    jobRoutes(shop),
+    boardRoutes(shop),
+    houseRoutes(shop),
+    instrumentRoutes(shop),
+    systemRoutes(shop),
+  );
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);
   });

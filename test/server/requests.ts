@@ -11,6 +11,7 @@ import * as part from '../../src/shared/part.ts';
 import * as reading from '../../src/shared/reading.ts';
 import * as shelf from '../../src/shared/shelf.ts';
 import * as steps from '../../src/shared/steps.ts';
+import * as system from '../../src/shared/system.ts';
 
 /** What every route takes, by method and address; null where it takes no body. */
 export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
@@ -97,6 +98,10 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   ),
   'get /house': null,
   'patch /house': house.HouseChange,
+  'get /systems': null,
+  'post /systems': system.NewSystem,
+  'delete /systems/:system': null,
+  'post /systems/:system/restore': null,
   'post /house/effects': house.HouseAsked,
   'post /people': house.NewPerson,
   'patch /people/:id': house.PersonChange,

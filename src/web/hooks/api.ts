@@ -13,6 +13,7 @@ import '../../shared/sentences.ts';
 import { Experience } from '../../shared/sheet.ts';
 import { NextBoards, Shelf } from '../../shared/shelf.ts';
 import { SnapshotLook, Snapshots } from '../../shared/snapshot.ts';
+import { KeptSystems } from '../../shared/system.ts';
 import { personHere } from './person.ts';
 
 /** A refusal by the server, with the sentence for the finisher and the field it is about. */
@@ -63,6 +64,7 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   boards: { moves: isJob, teaches: true },
   coats: { moves: isJob, teaches: true },
   mixes: { moves: (key) => key === '/shelf', teaches: false },
+  systems: { moves: (key) => key === '/systems', teaches: false },
   lots: { moves: (key) => key === '/shelf', teaches: false },
   supplies: { moves: (key) => key === '/shelf', teaches: false },
   readings: { moves: isJob, teaches: true },
@@ -172,6 +174,7 @@ export const useShelf = () => useResource('/shelf', Shelf);
 export const useNextBoards = (stamp: number) => useResource(`/shelf/next-boards?after=${stamp}`, NextBoards);
 /** What the shop has seen of its products: the waits that it kept. */
 export const useExperience = () => useResource('/shelf/experience', zod.array(Experience));
+export const useSystems = () => useResource('/systems', KeptSystems);
 export const useHouse = () => useResource('/house', House);
 export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
 export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);

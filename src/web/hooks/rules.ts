@@ -80,7 +80,7 @@ export function useDecide({ wood }: BoardModel, { stack, set, solve, refused }: 
       return void prepare({ ...wood.preparation, accepted: withRule(wood.preparation.accepted, finding, is) });
     set(stack.map((l, i) => (i === finding.at ? { ...l, accepted: withRule(l.accepted, finding, is) } : l)));
   };
-  return { onRemedy, onAccept };
+  return { onRemedy, onAccept, prepare };
 }
 
 /** A new layer as this house begins it. */

@@ -1,25 +1,19 @@
 import { useEventCallback } from '@mui/material/utils';
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { isBlank, KINDS, type Stack } from '../../core/layers/layer.ts';
 import type { BoardModel } from '../../record/bench.ts';
 import { ANYTHING, type Choice, simpleStack } from '../../record/openings.ts';
 import { isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
-import { NewRecipe } from '../../shared/board.ts';
-import { changeBoard } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useCalm } from '../hooks/calm.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useFinding } from '../hooks/finding.ts';
 import { useKept } from '../hooks/kept.ts';
 import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
-import { useInWorker } from '../hooks/matcher.ts';
-import { useNextId } from '../hooks/new-id.ts';
 import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
-import { useTypedForm } from '../hooks/typed-form.ts';
-import { litresTyped } from '../parts/batch.ts';
 import { Keys } from '../parts/Keys.tsx';
 import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
 import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
@@ -30,11 +24,13 @@ import { LayerInHand } from '../parts/layers/LayerInHand.tsx';
 import { type Beside, LightBar, nextEnlarged } from '../parts/layers/LightBar.tsx';
 import { NextSteps } from '../parts/layers/NextSteps.tsx';
 import { useOpenLayer } from '../parts/layers/open-layer.ts';
+import { usePlanning } from '../parts/layers/planning.ts';
 import { Roads } from '../parts/layers/Roads.tsx';
 import { RuleList } from '../parts/layers/RuleList.tsx';
 import { RuleMark } from '../parts/layers/RuleMark.tsx';
 import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
 import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
+import { Systems, type TakenSystem } from '../parts/layers/Systems.tsx';
 import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
 import { UndoRedo } from '../parts/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
@@ -53,7 +49,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   // What is on the board stands as it was put on, whatever the draft says.
   const begun = useMemo(() => (done > 0 ? stackAsMade(board) : kept), [done, board, kept]);
   const { stack, set, settle, undo, redo, error: draftError, ...draft } = useDraft(bench.job.number, wood, begun);
-  const recipe = useNextId();
   const [params, setParams] = useSearchParams();
   const light: Light = useMemo(() => {
     const asked = params.get('light') as Illuminant;
@@ -77,10 +72,8 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
   const say = useSay();
   /** What lies over the lower half: the roads that were found, or the kept versions. */
-  const [over, setOver] = useState<'roads' | 'versions' | null>(null);
+  const [over, setOver] = useState<'roads' | 'versions' | 'systems' | null>(null);
   const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
-  const inWorker = useInWorker();
-  const go = useNavigate();
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
@@ -103,29 +96,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   });
   useEffect(() => setOver(search.found !== null ? 'roads' : null), [search.found]);
 
-  const planning = useTypedForm({
-    keep: `batch-of/${bench.job.number}`,
-    blank: { litres: '0.5' },
-    read: ({ litres }) => ({ litres: litresTyped(litres) }),
-    shape: NewRecipe.pick({ litres: true }),
-    save: async ({ litres }) => {
-      const poured =
-        problem && problem.open.length > 0
-          ? await inWorker((matcher) => matcher.pour(problem, stack, litres))
-          : { stack };
-      const origin = done > 0 ? 'from-here' : search.found ? 'search' : 'hand';
-      await changeBoard('POST', `/boards/${board.id}/recipe`, {
-        id: recipe.next(),
-        stack: poured.stack.filter((layer, i) => i < done || !isBlank(layer)),
-        litres,
-        origin,
-        knowledge: bench.knowledgeId,
-      });
-      recipe.kept();
-    },
-    stays: true,
-    onSaved: () => void go(`../boards?board=${model.code}`),
-  });
+  const planning = usePlanning(bench, model, { stack, problem, found: search.found !== null });
 
   const target = model.target?.reflectance ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
@@ -157,6 +128,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const onFindLayers = useEventCallback(finding.findSystems);
   const onRoads = useEventCallback(() => setOver('roads'));
   const onVersions = useEventCallback(() => setOver('versions'));
+  const onSystems = useEventCallback(() => setOver('systems'));
   const keep = useKeepVersions(wood);
   const onBranch = useEventCallback(() => {
     if (!open) return;
@@ -174,6 +146,11 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const addLayer = <AddLayer onAdd={layer.onAdd} />;
   const decide = useDecide(model, { stack, set, solve: (next) => find(problemFor(next)), refused: setRefusal });
   const { barred } = choice;
+  const takeSystem = ({ stack: layers, preparation, others }: TakenSystem) => {
+    take([...stack.slice(0, done), ...layers]);
+    if (done === 0) decide.prepare({ ...wood.preparation, ...preparation });
+    if (others.length > 0) void keep(others.slice(0, 2));
+  };
   const inHand = {
     bench,
     model,
@@ -262,6 +239,10 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               onBack={() => setOver(null)}
             />
           </div>
+        ) : over === 'systems' ? (
+          <div className="whole">
+            <Systems {...{ bench, model, stack }} onTake={takeSystem} onBack={() => setOver(null)} />
+          </div>
         ) : over === 'roads' && roads.length > 0 && model.target ? (
           <div className="whole">
             {search.found?.reasons.map((reason) => (
@@ -345,6 +326,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 onRoads={onRoads}
                 versions={wood.versions.length}
                 onVersions={onVersions}
+                onSystems={onSystems}
                 onColours={onColours}
                 onTake={take}
               />
@@ -378,6 +360,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           },
           { key: 'l', what: 'the loupe', run: () => setLoupe(!loupe) },
           { key: 'v', what: 'versions of the layers', run: () => setOver(over === 'versions' ? null : 'versions') },
+          { key: 'y', what: 'systems', run: () => setOver(over === 'systems' ? null : 'systems') },
           { key: 'c', what: 'curves', run: () => setBeside(beside === 'curves' ? null : 'curves') },
           { key: 'p', what: 'the path of the colour', run: () => setBeside(beside === 'path' ? null : 'path') },
           { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },

@@ -29,13 +29,13 @@ export function layerBySchools(layer: Layer, carrier: Carrier, schools: Schools,
   const settings = { ...layer.settings };
   let { method, rub } = layer;
   if (layer.kind === 'clear') {
-    if (school('clear-coats') === 'three') settings.coats = 3;
+    if (school('clear-coats') === 'three') settings.coats = Math.max(3, settings.coats ?? 0);
     if (!canSpray) method = 'brushed';
-    if (school('sanding-clear') === 'wet' && carrier !== 'water') rub = 'wet';
+    if (school('sanding-clear') === 'wet' && carrier !== 'water') rub ??= 'wet';
   }
   if (layer.kind === 'dye') {
     const load = DYE_LOAD[school('dye-coat')] ?? 1;
-    if (load !== 1) settings.load = load;
+    if (load !== 1) settings.load ??= load;
     if (carrier === 'solvent' && school('solvent-dye') === 'sprayed' && canSpray) method = 'sprayed';
   }
   return { ...layer, settings, ...(method ? { method } : {}), ...(rub ? { rub } : {}) };

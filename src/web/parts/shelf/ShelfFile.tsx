@@ -3,20 +3,11 @@ import { useRef, useState } from 'react';
 import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/shelf-file.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { send, shelfCameIn } from '../../hooks/api.ts';
+import { saveFile } from '../save-file.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
 
 const STATES = { new: 'new', there: 'is there already, stays as it is', refused: 'left out' } as const;
-
-/** Hands a text to the browser as a file. */
-function save(name: string, type: string, text: string) {
-  const address = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
-}
 
 /** The shelf out to a file and in from one, looked at before anything is put on it. */
 export function ShelfFile({ shelf }: { shelf: Shelf }) {
@@ -50,7 +41,7 @@ export function ShelfFile({ shelf }: { shelf: Shelf }) {
         <MenuItem
           onClick={() => {
             close();
-            save('shelf.csv', 'text/csv', shelfTable(shelf));
+            saveFile('shelf.csv', 'text/csv', shelfTable(shelf));
           }}
         >
           Out as a table, CSV
@@ -58,7 +49,7 @@ export function ShelfFile({ shelf }: { shelf: Shelf }) {
         <MenuItem
           onClick={() => {
             close();
-            save('shelf.json', 'application/json', shelfJson(shelf));
+            saveFile('shelf.json', 'application/json', shelfJson(shelf));
           }}
         >
           Out with curves and ladders, JSON
