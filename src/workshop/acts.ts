@@ -331,7 +331,7 @@ export const ACTS: Record<
   toner: { does: toner, colours: ['dye', 'pigment'], coat: 'clear', mostCoats: 6, hand: 0.04 },
   sealer: { does: seal, colours: [], coat: 'sealer', mostCoats: 3, hand: 0.05 },
   oil: { does: oil, colours: [], coat: 'oil', mostCoats: 3, hand: 0.05 },
-  clear: { does: clear, colours: [], coat: 'clear', mostCoats: 8, hand: 0.1 },
+  clear: { does: clear, colours: [], coat: 'clear', mostCoats: 25, hand: 0.1 },
   filler: { does: fill, colours: ['pigment', 'metallic'], coat: null, mostCoats: 1, hand: 0.06 },
   opaque: { does: paint, colours: ['pigment'], coat: null, mostCoats: 3, hand: 0.05 },
   bleach: { does: bleach, colours: [], coat: null, mostCoats: 2, hand: 0.05 },

@@ -86,7 +86,7 @@ export const WOODS: readonly WoodNature[] = [
   // Soft light rings drink, the hard dark ones hardly.
   wood(
     'pine',
-    { thirst: 1.15, roughness: 0.21, tannin: 0.05, blotch: 0.1, lodges: 0.9 },
+    { thirst: 1.15, roughness: 0.21, tannin: 0.05, blotch: 0.1, lodges: 1.55 },
     tissue(0.76, [80, 5, 24], 1.1, 1.1),
     tissue(0.24, [71, 10, 29], 0.65, 0.8),
   ),

@@ -95,7 +95,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
         note: 'one pass, little on the pad; rags outdoors',
       }),
       washcoat({ ...sprayed, note: 'scuff with 800–1000 when dry' }),
-      of('gel-stain', [colour('stain', 'oil')('a dark gel', [54, 1, 0], 0.9)], {
+      of('gel-stain', [colour('stain', 'oil')('a brown gel', [61, 7, 9], 0.8)], {
         wait: 20,
         note: 'wiped with the grain; dull is dry',
       }),
