@@ -11,6 +11,7 @@ const CORE = [
     'colour',
     'layers',
     'layers/rules',
+    'faults',
     'layers/systems',
     'optics',
     'board',
@@ -42,6 +43,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: [],
   },
   'core/layers/systems': { rooms: ['core', 'core/board', 'core/colour', 'core/layers'], packages: [] },
+  'core/faults': { rooms: ['core', 'core/layers', 'core/layers/rules'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/mix': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
@@ -57,7 +59,15 @@ export const HOUSE: Readonly<Record<string, Room>> = {
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
   shared: {
-    rooms: ['core/board', 'core/colour', 'core/formats', 'core/judge', 'core/layers', 'core/layers/rules'],
+    rooms: [
+      'core/board',
+      'core/colour',
+      'core/faults',
+      'core/formats',
+      'core/judge',
+      'core/layers',
+      'core/layers/rules',
+    ],
     packages: ['zod', 'uuid'],
   },
   record: { rooms: [...CORE, 'shared'], packages: [] },

@@ -11,6 +11,7 @@ import { Conflict, Refusal } from './acts/refusal.ts';
 import type { Shop } from './acts/shop.ts';
 import { CannotWork, DatabaseDied, NoRoom } from './db/trouble.ts';
 import { boardRoutes } from './routes/boards.ts';
+import { faultRoutes } from './routes/faults.ts';
 import { onlyOwnNames, onlyOwnPage, onlyReadableAddress, onlyWritableText } from './routes/guard.ts';
 import { houseRoutes } from './routes/house.ts';
 import { instrumentRoutes } from './routes/instrument.ts';
@@ -90,6 +91,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
     houseRoutes(shop),
     instrumentRoutes(shop),
     systemRoutes(shop),
+    faultRoutes(shop),
   );
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);

@@ -2,6 +2,7 @@ import { generate, type JsonSchema } from 'json-schema-faker';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { z } from 'zod';
 import * as board from '../../src/shared/board.ts';
+import * as fault from '../../src/shared/fault.ts';
 import * as house from '../../src/shared/house.ts';
 import * as job from '../../src/shared/job.ts';
 import * as lot from '../../src/shared/lot.ts';
@@ -98,6 +99,10 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   ),
   'get /house': null,
   'patch /house': house.HouseChange,
+  'get /faults': null,
+  'post /faults': fault.NewFaultFound,
+  'delete /faults/:fault': null,
+  'post /faults/:fault/restore': null,
   'get /systems': null,
   'post /systems': system.NewSystem,
   'delete /systems/:system': null,

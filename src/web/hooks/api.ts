@@ -3,6 +3,7 @@ import useSWR, { mutate } from 'swr';
 import { type z, z as zod } from 'zod';
 import { Board, StageRead } from '../../shared/board.ts';
 import { Story } from '../../shared/event.ts';
+import { FaultsFound } from '../../shared/fault.ts';
 import { House } from '../../shared/house.ts';
 import { Job, JobList } from '../../shared/job.ts';
 import { KeptKnowledge } from '../../shared/knowledge.ts';
@@ -65,6 +66,7 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   coats: { moves: isJob, teaches: true },
   mixes: { moves: (key) => key === '/shelf', teaches: false },
   systems: { moves: (key) => key === '/systems', teaches: false },
+  faults: { moves: (key) => key === '/faults', teaches: false },
   lots: { moves: (key) => key === '/shelf', teaches: false },
   supplies: { moves: (key) => key === '/shelf', teaches: false },
   readings: { moves: isJob, teaches: true },
@@ -174,6 +176,8 @@ export const useShelf = () => useResource('/shelf', Shelf);
 export const useNextBoards = (stamp: number) => useResource(`/shelf/next-boards?after=${stamp}`, NextBoards);
 /** What the shop has seen of its products: the waits that it kept. */
 export const useExperience = () => useResource('/shelf/experience', zod.array(Experience));
+/** What went wrong in this shop, the newest first. */
+export const useFaults = () => useResource('/faults', FaultsFound);
 export const useSystems = () => useResource('/systems', KeptSystems);
 export const useHouse = () => useResource('/house', House);
 export const useSnapshots = () => useResource('/house/snapshots', Snapshots);

@@ -19,6 +19,7 @@ import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
+import { FaultFinder } from '../parts/boards/FaultFinder.tsx';
 import { KeepAsRung } from '../parts/boards/KeepAsRung.tsx';
 import { MixSummary } from '../parts/boards/MixSummary.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
@@ -59,6 +60,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
   const [past, setPast] = useState(false);
   const [out, setOut] = useState(false);
+  const [wrong, setWrong] = useState(false);
   const [splitting, setSplitting] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
@@ -162,6 +164,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
                 Change its layers
               </Button>
             )}
+            {layersOn(board) > 0 && <Button onClick={() => setWrong(true)}>What went wrong?</Button>}
             <Button component={RouterLink} to={`../story?board=${model.code}`}>
               Story of this board
             </Button>
@@ -170,6 +173,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
         {board.recipe && <MixSummary bench={bench} model={model} recipe={board.recipe} />}
       </div>
       {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
+      {wrong && <FaultFinder bench={bench} model={model} stage={stage} onClose={() => setWrong(false)} />}
       {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}
       {past && <PastDialog board={board} onClose={() => setPast(false)} />}
       {correcting && (

@@ -10,6 +10,7 @@ import { choosePerson, personHere } from '../hooks/person.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
+import { Ledger } from '../parts/Ledger.tsx';
 import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
 import { SavedNumber } from '../parts/SavedNumber.tsx';
 import { SchoolsOfHouse } from '../parts/Schools.tsx';
@@ -225,6 +226,7 @@ export function HousePage() {
             </div>
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
               <HouseSettings house={house} />
+              <Ledger />
               <Snapshots />
             </div>
           </div>

@@ -114,7 +114,11 @@ describe('the shelf', () => {
     await waitFor(() => expect(screen.getByRole('alert').textContent).toContain('is taken'));
     await page.fill(/^Code/, 'kelp-8');
     await page.press('Put on the shelf');
-    expect(await screen.findByText('No profile yet. It takes a ladder of two rungs or more.')).toBeDefined();
+    expect(
+      await screen.findByText(
+        'No profile yet. It takes a ladder of two boards or more, of this colour alone or mixed with another.',
+      ),
+    ).toBeDefined();
 
     await page.press('Make it in the simulated workshop');
     expect(screen.getByRole('alert').textContent).toBe('A rung needs a strength above zero.');

@@ -1,0 +1,16 @@
+export { type Case, caseOf } from './case.ts';
+export { CAUSES, type Cause, causeOf, type Evidence } from './causes.ts';
+export {
+  FAULTS,
+  type Fault,
+  FEELS,
+  type Feels,
+  faultOf,
+  faultsLike,
+  type Told,
+  WHEN,
+  WHERE,
+  type When,
+  type Where,
+} from './faults.ts';
+export { type Found, type Suspect, seenInReading, suspects } from './rank.ts';

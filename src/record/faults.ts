@@ -1,0 +1,78 @@
+import { rawMean } from '../core/board/wood.ts';
+import { deltaE00 } from '../core/colour/ciede2000.ts';
+import { labOf } from '../core/colour/lab.ts';
+import { type Case, caseOf } from '../core/faults/index.ts';
+import { setting } from '../core/layers/layer.ts';
+import type { Recipe } from '../shared/board.ts';
+import type { FaultFound } from '../shared/fault.ts';
+import type { Lot } from '../shared/lot.ts';
+import { type Bench, type BoardModel, strayAllowed } from './bench.ts';
+import { inPot, potOf } from './poured.ts';
+import { type HouseRules, ruleInputOf } from './rules.ts';
+import { stackAsMade, stageMean } from './stages.ts';
+
+/** How far a stage may stray where no promise says it, CIEDE2000. */
+const USUAL_STRAY = 2;
+
+/** The pour of the layers up to a stage that is farthest from its recipe, as a factor; null where none was weighed. */
+function farthestPour(recipe: Recipe, stage: number, materials: Bench['materials']): number | null {
+  const factors = recipe.stack.slice(0, stage).flatMap((_, i) => {
+    const planned = potOf({ ...recipe, done: [] }, i + 1, materials).grams;
+    return Object.entries(inPot(recipe, i + 1, materials)).map(([id, grams]) => grams / (planned[id] || grams));
+  });
+  return factors.length === 0
+    ? null
+    : factors.reduce((far, f) => (Math.abs(Math.log(f)) > Math.abs(Math.log(far)) ? f : far), 1);
+}
+
+const lotsUsed = (recipe: Recipe | null, lots: readonly Lot[]): Lot[] =>
+  (recipe?.done ?? []).flatMap((d) => lots.find((l) => l.id === d.lotId) ?? []);
+
+/** What the record of a board tells of a fault seen after a stage. */
+export function caseOfBoard(bench: Bench, model: BoardModel, stage: number, house: HouseRules): Case {
+  const { board, species, wood } = model;
+  const { recipe } = board;
+  const stack = stackAsMade(board);
+  const [raw, read] = [stageMean(board, 0), stage > 0 ? stageMean(board, stage) : null];
+  const expected = recipe?.expected[stage];
+  const coat = board.coats.find((c) => c.stage === stage);
+  const layer = stack[stage - 1];
+  const used = lotsUsed(recipe, bench.shelf.lots);
+  const before = wood.boards.findLast(
+    (b) => b.number < board.number && lotsUsed(b.recipe, bench.shelf.lots).length > 0,
+  );
+  const lastLots = lotsUsed(before?.recipe ?? null, bench.shelf.lots);
+  const again = used.filter((l) => lastLots.some((p) => p.item === l.item));
+  const off = () => {
+    if (!read || !expected) return null;
+    const [got, promised] = [labOf(read), labOf(Float64Array.from(expected))];
+    return {
+      dL: got[0] - promised[0],
+      da: got[1] - promised[1],
+      db: got[2] - promised[2],
+      deltaE: deltaE00(promised, got),
+      allowed: strayAllowed(bench, model, stage) ?? USUAL_STRAY,
+    };
+  };
+  return caseOf(ruleInputOf(bench, model, stack, house), {
+    off: off(),
+    rawOff: raw && labOf(raw)[0] - labOf(rawMean(species))[0],
+    poured: recipe && farthestPour(recipe, stage, bench.materials),
+    dwelt: coat?.minutes && layer ? coat.minutes / setting(layer, 'dwell') : null,
+    stale:
+      used.length === 0
+        ? null
+        : used.some((l) => l.bestBefore !== null && l.bestBefore < (coat?.putOnAt ?? board.createdAt)),
+    otherLot: again.length === 0 ? null : again.some((l) => !lastLots.some((p) => p.id === l.id)),
+  });
+}
+
+/** Rework by cause: how often, and how many hours, the most first. */
+export function rework(found: readonly FaultFound[]): { cause: string; times: number; hours: number }[] {
+  const byCause = new Map<string, { cause: string; times: number; hours: number }>();
+  for (const { cause, hours } of found) {
+    const so = byCause.get(cause) ?? { cause, times: 0, hours: 0 };
+    byCause.set(cause, { cause, times: so.times + 1, hours: so.hours + hours });
+  }
+  return [...byCause.values()].sort((p, q) => q.hours - p.hours || q.times - p.times);
+}

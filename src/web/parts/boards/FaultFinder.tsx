@@ -1,0 +1,271 @@
+import { Button, Dialog, DialogContent, MenuItem, TextField } from '@mui/material';
+import { useMemo, useState } from 'react';
+import type { z } from 'zod';
+import {
+  FAULTS,
+  type Fault,
+  FEELS,
+  type Found,
+  faultsLike,
+  type Suspect,
+  suspects,
+  type Told,
+  WHEN,
+  WHERE,
+} from '../../../core/faults/index.ts';
+import { KINDS } from '../../../core/layers/layer.ts';
+import { carrierOf } from '../../../core/layers/materials.ts';
+import { wayBackOf } from '../../../core/layers/way-back.ts';
+import type { BoardModel } from '../../../record/bench.ts';
+import { caseOfBoard } from '../../../record/faults.ts';
+import { stackAsMade } from '../../../record/stages.ts';
+import { NewFaultFound } from '../../../shared/fault.ts';
+import { change, useFaults, useHouse } from '../../hooks/api.ts';
+import type { Bench } from '../../hooks/bench.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { numberTyped } from '../numbers.ts';
+import { Trouble } from '../Trouble.tsx';
+import { TypedField } from '../TypedField.tsx';
+import { useSay } from '../Undo.tsx';
+import { FromHere } from './FromHere.tsx';
+
+interface Props {
+  bench: Bench;
+  model: BoardModel;
+  /** The stage in hand. */
+  stage: number;
+  onClose: () => void;
+}
+
+const percent = (likely: number) => `${Math.round(100 * likely)} %`;
+const SHOWN = 5;
+
+/** One of a few words that tell what is seen. */
+function One<T extends string>({
+  label,
+  of,
+  value,
+  onChange,
+}: {
+  label: string;
+  of: readonly T[];
+  value: T | undefined;
+  onChange: (v: T | undefined) => void;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value ?? ''}
+      onChange={(e) => onChange((e.target.value || undefined) as T | undefined)}
+      sx={{ width: 170 }}
+    >
+      <MenuItem value="">not said</MenuItem>
+      {of.map((word) => (
+        <MenuItem key={word} value={word}>
+          {word}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** A cause with how likely it is, what speaks for and against it, and what to do. */
+function SuspectRow({ suspect, open, onOpen }: { suspect: Suspect; open: boolean; onOpen: () => void }) {
+  const { cause, likely, evidence } = suspect;
+  return (
+    <div className="said" data-cause={cause.id} style={{ gridTemplateColumns: '64px 1fr auto' }}>
+      <span className="mono" style={{ fontWeight: 700, fontSize: 18 }}>
+        {percent(likely)}
+      </span>
+      <div>
+        <b>{cause.name}</b>
+        {evidence.map((e) => (
+          <div key={e.text}>
+            {e.factor > 1 ? '+' : '−'} {e.text}
+          </div>
+        ))}
+        {open && (
+          <>
+            <div>
+              <b>To be sure:</b> {cause.test}
+            </div>
+            <div>
+              <b>Now:</b> {cause.remedy}
+            </div>
+            <div>
+              <b>Next time:</b> {cause.avoid}
+            </div>
+          </>
+        )}
+      </div>
+      <Button size="small" aria-expanded={open} onClick={onOpen} sx={{ alignSelf: 'start' }}>
+        {open ? 'Less' : 'More'}
+      </Button>
+    </div>
+  );
+}
+
+/** What was found is written down, with the hours that it cost. */
+function FoundForm({
+  model,
+  stage,
+  fault,
+  list,
+  onSaved,
+}: {
+  model: BoardModel;
+  stage: number;
+  fault: Fault;
+  list: readonly Suspect[];
+  onSaved: () => void;
+}) {
+  const id = useNextId();
+  const say = useSay();
+  const { form, submit, busy, error } = useTypedForm({
+    keep: `fault/${model.board.id}/${fault.id}`,
+    blank: { cause: list[0]?.cause.id ?? '', hours: '', note: '' },
+    read: ({ cause, hours, note }) => ({
+      cause,
+      hours: numberTyped(hours) ?? (hours.trim() === '' ? 0 : Number.NaN),
+      note,
+    }),
+    shape: NewFaultFound.pick({ cause: true, hours: true, note: true }) as z.ZodType<
+      Pick<NewFaultFound, 'cause' | 'hours' | 'note'>
+    >,
+    save: async (found) => {
+      const made = id.next();
+      await change('POST', '/faults', { id: made, boardId: model.board.id, stage, fault: fault.id, ...found });
+      id.kept();
+      say({ text: 'Written down; the next ranking counts it.', undo: () => change('DELETE', `/faults/${made}`) });
+    },
+    onSaved,
+  });
+  return (
+    <form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault();
+        void submit();
+      }}
+      style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}
+    >
+      <TypedField control={form.control} name="cause" label="It was this" select sx={{ width: 300 }}>
+        {list.map(({ cause }) => (
+          <MenuItem key={cause.id} value={cause.id}>
+            {cause.name}
+          </MenuItem>
+        ))}
+      </TypedField>
+      <TypedField control={form.control} name="hours" label="Hours that it cost" sx={{ width: 150 }} />
+      <TypedField control={form.control} name="note" label="Note" sx={{ width: 220 }} />
+      <Button type="submit" disabled={busy}>
+        Write it down
+      </Button>
+      <Trouble error={error} />
+    </form>
+  );
+}
+
+/** What went wrong: told or picked, its causes ranked by this board’s own record, and what can be done from here. */
+export function FaultFinder({ bench, model, stage, onClose }: Props) {
+  const [told, setTold] = useState<Told>({});
+  const [picked, setPicked] = useState<Fault | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  const { data: house } = useHouse();
+  const { data: faults = [] } = useFaults();
+  const found: readonly Found[] = faults;
+  const of = useMemo(() => house && caseOfBoard(bench, model, stage, house), [bench, model, stage, house]);
+  const list = useMemo(() => (of && picked ? suspects(picked, of, found) : []), [of, picked, found]);
+  const layer = stackAsMade(model.board)[stage - 1];
+  const back = layer && wayBackOf(layer.kind, carrierOf(layer, bench.materials));
+  const mine = faults.filter((f) => f.boardId === model.board.id);
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'What went wrong' } }}>
+      <DialogContent style={{ display: 'grid', gap: 14 }}>
+        <h2 style={{ margin: 0 }}>What went wrong{layer ? ` after ${KINDS[layer.kind].label.toLowerCase()}` : ''}</h2>
+        <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+          <One label="Where is it" of={WHERE} value={told.where} onChange={(where) => setTold({ ...told, where })} />
+          <One label="When did it show" of={WHEN} value={told.when} onChange={(when) => setTold({ ...told, when })} />
+          <One
+            label="How does it feel"
+            of={FEELS}
+            value={told.feels}
+            onChange={(feels) => setTold({ ...told, feels })}
+          />
+          <TextField
+            select
+            label="Which fault"
+            value={picked?.id ?? ''}
+            onChange={(e) => {
+              setPicked(FAULTS.find((f) => f.id === e.target.value) ?? null);
+              setOpen(null);
+            }}
+            sx={{ width: 260 }}
+          >
+            {faultsLike(told).map((f) => (
+              <MenuItem key={f.id} value={f.id}>
+                {f.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        </div>
+        {!picked && (
+          <div className="soft">
+            Tell what is seen, or pick the fault: its causes are ranked by this board’s own record.
+          </div>
+        )}
+        {picked && (
+          <>
+            <div>
+              {list.slice(0, SHOWN).map((suspect, i) => (
+                <SuspectRow
+                  key={suspect.cause.id}
+                  suspect={suspect}
+                  open={open === suspect.cause.id || (open === null && i === 0)}
+                  onOpen={() =>
+                    setOpen(open === suspect.cause.id || (open === null && i === 0) ? '' : suspect.cause.id)
+                  }
+                />
+              ))}
+            </div>
+            {back && (
+              <div className="note">
+                Way back: {back.how.charAt(0).toLowerCase() + back.how.slice(1)}, {back.until}.
+              </div>
+            )}
+            {list.length > 0 && (
+              <FoundForm
+                key={picked.id}
+                model={model}
+                stage={stage}
+                fault={picked}
+                list={list}
+                onSaved={() => setPicked(null)}
+              />
+            )}
+            {model.board.recipe && model.target && stage > 0 && (
+              <section aria-label="From here" style={{ borderTop: '1px solid var(--line)', paddingTop: 10 }}>
+                <FromHere bench={bench} model={model} recipe={model.board.recipe} />
+              </section>
+            )}
+          </>
+        )}
+        {mine.length > 0 && (
+          <div>
+            {mine.map((f) => (
+              <div key={f.id}>
+                <b>{FAULTS.find((x) => x.id === f.fault)?.name ?? f.fault}</b> {f.note}{' '}
+                <span className="mono">{f.hours} h</span>
+              </div>
+            ))}
+          </div>
+        )}
+        <Button onClick={onClose} sx={{ justifySelf: 'start' }}>
+          Close
+        </Button>
+      </DialogContent>
+    </Dialog>
+  );
+}
