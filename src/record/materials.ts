@@ -24,10 +24,15 @@ export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Mater
 export const onHandOf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials =>
   materialsOf({ colourants: onTheShelf(colourants), mediums: onTheShelf(mediums) });
 
-/** What a search can choose of that: the colours that were laddered. */
-export function offeredOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
-  const { colourants, mediums } = onHandOf(shelf);
-  return { mediums, colourants: Object.fromEntries(Object.entries(colourants).filter(([, c]) => !c.unknown)) };
+/** A glue is built up by hand for a glass face: no search chooses it for a clear. */
+const isGlue = ({ sheet }: Shelf['mediums'][number]) => sheet.binder?.toLowerCase().includes('cyano') ?? false;
+
+/** What a search can choose of that: the colours that were laddered, and coats that are for every piece. */
+export function offeredOf({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
+  return onHandOf({
+    colourants: colourants.filter((c) => c.absorption !== null),
+    mediums: mediums.filter((m) => !isGlue(m)),
+  });
 }
 
 /** Of a list, what was not put away. */

@@ -49,8 +49,9 @@ export const SchoolsSchema = z
     'There is no such school.',
   );
 export const ToolsSchema = z.array(z.enum(ALL_TOOLS)).max(ALL_TOOLS.length);
-/** A choice that is thought about: what it would change is asked for before it is made. */
-export const HouseAsked = z.object({ schools: SchoolsSchema.optional(), tools: ToolsSchema.optional() });
+const rules = z.object({ schools: SchoolsSchema, tools: ToolsSchema });
+/** What it changes to follow other schools, or to have other tools, is asked with both. */
+export const HouseAsked = z.object({ was: rules, now: rules });
 export const HouseEffects = z.array(
   z.object({
     job: z.number(),

@@ -71,6 +71,7 @@ test('every dialog passes them too', async ({ page }) => {
     [`${LIBRARY}/boards?board=beech-2`, 'Ladder, grid, bracket'],
     [`${LIBRARY}/boards?board=beech-2`, 'Enter what was done'],
     [`${LIBRARY}/boards?board=beech-1`, 'Readings as CGATS'],
+    [`${LIBRARY}/boards?board=beech-1`, 'What went wrong?'],
   ];
   for (const [view, button] of dialogs) {
     await page.goto(view);
@@ -82,6 +83,13 @@ test('every dialog passes them too', async ({ page }) => {
   await page.getByRole('button', { name: /^Versions/ }).click();
   await page.getByRole('heading', { name: 'Versions' }).waitFor();
   faults.push(...(await broken(page, 'versions')));
+  await page.goto(`${LIBRARY}/layers?board=ash-1`);
+  await page.getByRole('button', { name: 'Systems' }).click();
+  await page.getByRole('heading', { name: 'Deep harbour black' }).waitFor();
+  faults.push(...(await broken(page, 'systems')));
+  await page.goto('/house');
+  await page.getByRole('button', { name: 'All 25' }).click();
+  faults.push(...(await broken(page, 'schools')));
   await page.goto(`${LIBRARY}/boards?board=beech-1`);
   await page.getByRole('button', { name: 'Open Dye' }).click();
   await page.getByRole('button', { name: 'Put right' }).first().click();

@@ -381,6 +381,14 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
         wayBack: wayBackOf(layer.kind, carrier),
       }),
     ];
+    if (wiped)
+      steps.push(
+        step(stage, coats > 1 ? `rags-${c + 1}` : 'rags', {
+          kind: 'do',
+          title: 'Rags and waste',
+          detail: 'Every oily rag and pad of this coat: spread flat outdoors, or under water in a closed metal can.',
+        }),
+      );
     if (!last || next)
       steps.push(
         step(stage, coats > 1 ? `dry-${c + 1}` : 'dry', {

@@ -40,12 +40,8 @@ export async function changeHouse({ db }: Shop, by: By, change: HouseChange): Pr
 /** Jobs that are looked through for what a choice of the house changes: the newest. */
 const MOST_JOBS = 40;
 /** What another choice of schools or tools would change of the open jobs. */
-export async function effectsOfHouse({ db }: Shop, asked: z.infer<typeof HouseAsked>): Promise<HouseEffect[]> {
-  const now = await house(db);
-  const { schools = {}, tools = now.tools } = asked;
-  const next = { schools: { ...now.schools, ...schools }, tools };
-  return effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), now, next);
-}
+export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof HouseAsked>): Promise<HouseEffect[]> =>
+  effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), was, now);
 
 export async function addPerson({ db }: Shop, by: By, person: NewPerson): Promise<House> {
   return db.transaction(async (tx) => {

@@ -31,7 +31,7 @@ export function Ledger() {
           <div className="soft">
             {found.slice(0, NEWEST).map((f) => (
               <div key={f.id}>
-                <RouterLink to={`/jobs/${f.job}/boards?board=${f.board}`}>
+                <RouterLink to={`/jobs/${f.job}/boards?board=${f.board}`} style={{ color: 'inherit' }}>
                   {f.piece}, {f.board}
                 </RouterLink>
                 : {faultOf(f.fault)?.name.toLowerCase() ?? f.fault}

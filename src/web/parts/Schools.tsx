@@ -53,15 +53,14 @@ export function SchoolsOfHouse({ house }: { house: House }) {
   });
   const choose = async (of: string, next: Rules, text: string) => {
     const was = shown;
+    void set(next);
+    say({ text, undo: async () => void (await set(was)) });
     try {
-      // What it changes is asked for before it is changed.
-      setEffects({ of, list: HouseEffects.parse(await send('POST', '/house/effects', next)) });
+      setEffects({ of, list: HouseEffects.parse(await send('POST', '/house/effects', { was, now: next })) });
       setFailed(null);
     } catch (trouble) {
       setFailed(sentenceOf(trouble));
     }
-    await set(next);
-    say({ text, undo: async () => void (await set(was)) });
   };
   const school = (id: SchoolId, option: string) =>
     choose(id, { ...shown, schools: { ...shown.schools, [id]: option } }, 'The house follows another school now.');

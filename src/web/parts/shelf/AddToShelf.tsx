@@ -120,6 +120,8 @@ export function AddColourant({ onClose, onAdded }: Props) {
     for (const key of ['maxStrength', 'costPerGram'] as const)
       if (Object.values(USUAL).some((usual) => usual[key] === form.getValues(key)))
         form.setValue(key, USUAL[kind][key]);
+    // Ready-made stains are oil as a rule; whoever chose a carrier keeps it.
+    if (!form.getFieldState('carrier').isDirty) form.setValue('carrier', kind === 'stain' ? 'oil' : 'water');
   }, [kind, form]);
   const [testing, setTesting] = useState(false);
   return (
