@@ -14,6 +14,9 @@ const WIPE_OFF: Record<Carrier, string> = {
   oil: 'a rag with its thinner',
 };
 const NO_WAY_BACK: WayBack = { how: 'Nothing but sanding to bare wood takes it out', until: 'from the first touch' };
+/** Layers after which there is no way back: what is burnt, bleached, sanded or reacted stays so. */
+const POINTS_OF_NO_RETURN: readonly LayerKind[] = ['reactive', 'bleach', 'sand-back'];
+export const isPointOfNoReturn = (kind: LayerKind): boolean => POINTS_OF_NO_RETURN.includes(kind);
 
 /** The way back from a layer of a kind in a carrier. */
 export function wayBackOf(kind: LayerKind, carrier: Carrier): WayBack {

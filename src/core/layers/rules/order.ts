@@ -226,6 +226,15 @@ export const ORDER = family(
     ),
   },
   {
+    id: 'apart-on-the-bench',
+    title: 'Keep these apart on the bench',
+    looksAt: 'a bleach and a reactive solution in one stack',
+    severity: 'note',
+    reason: 'A bleach and a reactive solution are both on this bench: never in one pot, one brush or one waste can.',
+    source: 'common practice; each product’s safety data sheet comes first',
+    find: onWood((v) => v.layers.some((l) => l.kind === 'bleach') && v.layers.some((l) => l.kind === 'reactive')),
+  },
+  {
     id: 'reactive-late',
     title: 'Reactive colour after a dye',
     looksAt: 'a reactive colour over a dye or ink',

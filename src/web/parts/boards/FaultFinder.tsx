@@ -8,6 +8,7 @@ import {
   type Found,
   faultsLike,
   type Suspect,
+  seenInReading,
   suspects,
   type Told,
   WHEN,
@@ -24,7 +25,7 @@ import { change, useFaults, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
-import { numberTyped } from '../numbers.ts';
+import { deltaText, numberTyped } from '../numbers.ts';
 import { Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
@@ -218,6 +219,12 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
         )}
         {picked && (
           <>
+            {of && seenInReading(picked, of) === false && of.off && (
+              <div className="note">
+                The reading does not show it: it lies ΔE00 {deltaText(of.off.deltaE)} from what was expected (it may
+                stray {deltaText(of.off.allowed)}).
+              </div>
+            )}
             <div>
               {list.slice(0, SHOWN).map((suspect, i) => (
                 <SuspectRow

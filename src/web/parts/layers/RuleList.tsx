@@ -1,5 +1,14 @@
 import { Button } from '@mui/material';
-import type { Finding, Remedy } from '../../../core/layers/rules/index.ts';
+import { Link as RouterLink } from 'react-router';
+import {
+  chosen,
+  type Finding,
+  type Remedy,
+  SCHOOLS,
+  type SchoolId,
+  type SchoolOption,
+  type Schools,
+} from '../../../core/layers/rules/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { type Mended, type Rules, useMended } from '../../hooks/rules.ts';
@@ -14,6 +23,14 @@ interface Props {
   onRemedy: (remedy: Remedy, finding: Finding) => void;
   /** The finisher has read it and leaves it, or looks at it again. */
   onAccept: (finding: Finding, accepted: boolean) => void;
+}
+
+/** What the house has chosen where finishers differ. */
+function schoolText(schools: Schools, id: SchoolId): string {
+  const { question, options } = SCHOOLS.find((x) => x.id === id) ?? SCHOOLS[0];
+  const now = chosen(schools, id);
+  const all: readonly SchoolOption[] = options;
+  return `${question} ${all.find((o) => o.id === now)?.label.toLowerCase() ?? now}`;
 }
 
 /** What a remedy does to the colour and the hours, before the tap. */
@@ -50,6 +67,15 @@ export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props)
               <b>{finding.title}</b>
               {finding.accepted && <span className="soft"> left as it is</span>}
               <div>{finding.reason}</div>
+              {finding.school && (
+                <div className="soft">
+                  The{' '}
+                  <RouterLink to="/house" style={{ color: 'inherit' }}>
+                    house rule
+                  </RouterLink>
+                  : {schoolText(rules?.input.schools ?? {}, finding.school)}.
+                </div>
+              )}
               {remedy && !finding.accepted && (
                 <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap', paddingTop: 4 }}>
                   <Button size="small" onClick={() => onRemedy(remedy, finding)}>
