@@ -41,6 +41,7 @@ test('a system is taken; a mistake in it is said beside its layer, mended at a t
   await expect(filler).toContainText('Pores closed already');
 
   // It is kept as a system of the shop, and goes out and in as a file.
+  await filler.click();
   await page.getByRole('button', { name: 'Systems' }).click();
   await page.getByLabel('Keep these layers as').fill('Copper gate');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();

@@ -1,3 +1,4 @@
+import { Button } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -289,6 +290,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 <>
                   <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
                     {addLayer}
+                    <Button onClick={onSystems}>Systems</Button>
                     <span className="soft">
                       {coloured
                         ? 'Tap a layer to tune it; the board repaints as you go.'
@@ -326,7 +328,6 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
                 onRoads={onRoads}
                 versions={wood.versions.length}
                 onVersions={onVersions}
-                onSystems={onSystems}
                 onColours={onColours}
                 onTake={take}
               />

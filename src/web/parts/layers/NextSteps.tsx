@@ -28,7 +28,6 @@ interface Props {
   /** How many versions are kept. */
   versions: number;
   onVersions: () => void;
-  onSystems: () => void;
   onColours: () => void;
   onTake: (stack: Stack) => void;
 }
@@ -78,7 +77,6 @@ export const NextSteps = memo(function NextSteps(props: Props) {
         >
           Versions
         </Button>
-        <Button onClick={props.onSystems}>Systems</Button>
         <Button onClick={props.onColours} aria-label="Allowed colours">
           Colours
         </Button>

@@ -1,0 +1,154 @@
+import { describe, expect, it } from 'vitest';
+import { SHELF } from '../../test/fixtures/small-shop.ts';
+import { USUAL_PREPARATION } from '../core/board/preparation.ts';
+import { newLayer } from '../core/layers/layer.ts';
+import { ALL_TOOLS } from '../core/layers/rules/index.ts';
+import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
+import type { Board } from '../shared/board.ts';
+import type { Job } from '../shared/job.ts';
+import type { Shelf } from '../shared/shelf.ts';
+import { boardModel, openBench } from './bench.ts';
+import { caseOfBoard, rework } from './faults.ts';
+import { effectOfHouse, keptWaits, ruleInputOf, usualWait } from './rules.ts';
+
+const HOUSE = { schools: {}, tools: [...ALL_TOOLS] };
+const STACK = [newLayer('dye', { colours: { yellow: 4 } }), newLayer('clear', { medium: 'clear', method: 'brushed' })];
+const coat = (stage: number, putOnAt: string | null, over: object = {}) => ({
+  id: `${stage}`,
+  stage,
+  layer: STACK[stage - 1],
+  putOnAt,
+  minutes: null,
+  conditions: {},
+  used: '',
+  note: '',
+  person: null,
+  version: 1,
+  ...over,
+});
+const boardOf = (over: object): Board =>
+  ({
+    id: 'b1',
+    plank: null,
+    strip: null,
+    branched: 0,
+    number: 1,
+    version: 1,
+    preparation: null,
+    apart: null,
+    finish: {},
+    recipe: {
+      id: 'r',
+      number: 1,
+      stack: STACK,
+      litres: 1,
+      origin: 'hand',
+      preparation: USUAL_PREPARATION,
+      expected: [],
+      pots: [],
+      done: [],
+      learnedFrom: [],
+      createdAt: '',
+    },
+    coats: [],
+    readings: [],
+    aside: [],
+    createdAt: '2026-05-01T08:00:00Z',
+    ...over,
+  }) as unknown as Board;
+const jobOf = (board: Board, over: object = {}): Job =>
+  ({
+    id: 'j',
+    number: 3,
+    piece: 'Shelf',
+    tolerance: 1,
+    lights: { D65: 1, A: 0, LED: 0, F11: 0 },
+    wishes: { sunlit: true },
+    parts: [{ id: 'p', woodId: 'w', length: 2000, width: 800, zones: ['face', 'end'] }],
+    target: [],
+    grainTolerance: null,
+    woods: [
+      {
+        id: 'w',
+        code: 'birch',
+        label: '',
+        speciesId: 'birch',
+        preparation: USUAL_PREPARATION,
+        draft: null,
+        boards: [board],
+      },
+      {
+        id: 'v',
+        code: 'oak',
+        label: '',
+        speciesId: 'birch',
+        preparation: { ...USUAL_PREPARATION, grit: 100 },
+        draft: null,
+        boards: [],
+      },
+    ],
+    ...over,
+  }) as unknown as Job;
+const seen = (board: Board, over: object = {}) => {
+  const bench = openBench(jobOf(board, over), SHELF as unknown as Shelf, NOTHING_LEARNED);
+  const wood = bench.job.woods[0];
+  const model = wood && boardModel(bench, wood, board);
+  if (!model) throw new Error('no wood');
+  return { bench, model };
+};
+const MORNING = '2026-05-02T08:00:00Z';
+const EVENING = '2026-05-02T20:30:00Z';
+
+describe('what the rules look at', () => {
+  it('are the waits that were kept, the air that was noted, the largest part, its zones and the other woods', () => {
+    const air = { conditions: { temperature: 12, humidity: 70 } };
+    const board = boardOf({ coats: [coat(1, MORNING, air), coat(2, EVENING)] });
+    expect(keptWaits(board, 2)).toEqual([12.5, null]);
+    const { bench, model } = seen(board);
+    expect(ruleInputOf(bench, model, STACK, HOUSE)).toMatchObject({
+      kept: [12.5, null],
+      weather: { temperature: 12, humidity: 70 },
+      area: 1.6,
+      zones: ['face', 'end'],
+      sunlit: true,
+      others: [{ grit: 100 }],
+      done: 2,
+    });
+  });
+  it('nothing noted is nothing known', () => {
+    const { bench, model } = seen(boardOf({}), { parts: [], wishes: {} });
+    const input = ruleInputOf(bench, model, STACK, HOUSE);
+    expect([input.weather, input.area, input.sunlit, input.kept]).toEqual([null, undefined, false, [null, null]]);
+    expect(usualWait(bench, newLayer('dye', { colours: { yellow: 4 } }))).toBeGreaterThan(0);
+  });
+  it('tell which open jobs another choice of the house changes', () => {
+    const job = jobOf(boardOf({}));
+    const effects = effectOfHouse([job], SHELF as unknown as Shelf, HOUSE, {
+      ...HOUSE,
+      schools: { 'clear-coats': 'three' },
+    });
+    expect(effects).toMatchObject([{ job: 3, piece: 'Shelf', said: ['Thin on clear'], silent: [] }]);
+  });
+});
+
+describe('what the record tells of a fault', () => {
+  it('is waits, dwell and pours where they were noted', () => {
+    const done = [{ id: 's', step: '1/yellow', grams: 5, millilitres: null, lotId: null, at: MORNING, person: null }];
+    const board = boardOf({ coats: [coat(1, MORNING, { minutes: 15 }), coat(2, EVENING)] });
+    const poured = { ...board, recipe: { ...board.recipe, done } } as Board;
+    const { bench, model } = seen(poured);
+    const told = caseOfBoard(bench, model, 1, HOUSE);
+    expect(told).toMatchObject({ waitsKnown: true, airKnown: false, dwelt: 3, poured: 1.25, off: null, stale: null });
+    expect([...told.broken.keys()]).toEqual(expect.arrayContaining(['end-grain', 'fades']));
+  });
+});
+
+describe('rework', () => {
+  it('is counted by cause, the most hours first', () => {
+    const one = (cause: string, hours: number) => ({ cause, hours }) as never;
+    expect(rework([one('dust', 1), one('hand', 4), one('dust', 1.5)])).toEqual([
+      { cause: 'hand', times: 1, hours: 4 },
+      { cause: 'dust', times: 2, hours: 2.5 },
+    ]);
+  });
+});
