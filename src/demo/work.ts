@@ -1,7 +1,9 @@
 import type { Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { boardModel, nextBoardModel, openBench, problemOf } from '../record/bench.ts';
+import { materialsOf } from '../record/materials.ts';
 import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/openings.ts';
+import { usualWait } from '../record/rules.ts';
 import { standingOf } from '../record/standing.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobWood } from '../shared/job.ts';
@@ -35,10 +37,22 @@ async function plan(ask: Ask, board: string, stack: Stack, origin: string, knowl
   await ask('POST', `/boards/${board}/recipe`, { id: newId(), stack, litres: LITRES, origin, knowledge });
 }
 
-/** Puts every layer on and reads it. */
+const HOUR = 3_600_000;
+/** Hours that the demo's shop leaves every layer at least: it works on a board once a day. */
+const A_DAY = 24;
+/** The air of the demo's shop. */
+const CONDITIONS = { temperature: 19, humidity: 52 };
+
+/** Puts every layer on in its time, a day or longer after the one below it and the last one yesterday, and reads it. */
 async function make(ask: Ask, board: string, stack: Stack): Promise<void> {
+  const shelf = (await ask('GET', '/shelf')) as Shelf;
+  const materials = materialsOf(shelf);
+  const waits = stack.map((layer) => Math.max(A_DAY, usualWait({ shelf, materials }, layer)));
+  const now = Date.now();
   for (let stage = 1; stage <= stack.length; stage++) {
-    await ask('POST', `/boards/${board}/coats`, { id: newId(), stage });
+    const ago = waits.slice(stage - 1).reduce((sum, hours) => sum + hours, 0);
+    const putOnAt = new Date(now - ago * HOUR).toISOString();
+    await ask('POST', `/boards/${board}/coats`, { id: newId(), stage, putOnAt, conditions: CONDITIONS });
     await read(ask, board, stage);
   }
 }

@@ -148,7 +148,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'two dyes',
       { grits: [120], grit: 180 },
-      of('dye', [dye('honey', [87, 6, 54], 0.04), dye('amber', [78, 27, 42], 0.012)]),
+      of('dye', [dye('honey', [87, 6, 54], 0.015), dye('amber', [78, 27, 42], 0.002)]),
       on('sealer', SHELLAC, { settings: { cut: 2, coats: 1 } }),
       on('clear', WATER_CLEAR, coats(3, sprayed)),
     ),

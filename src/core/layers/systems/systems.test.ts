@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_FACTS, DEMO_MATERIALS, DEMO_WOODS } from '../../../../test/fixtures/demo-shelf.ts';
-import { predict } from '../../board/predict.ts';
+import { predict, type StageLook } from '../../board/predict.ts';
 import { USUAL_PREPARATION } from '../../board/preparation.ts';
+import { deltaE00 } from '../../colour/ciede2000.ts';
+import { labOf } from '../../colour/lab.ts';
 import { nth } from '../../known.ts';
 import { type Layer, newLayer, type Stack } from '../layer.ts';
 import { findings, type RuleInput } from '../rules/index.ts';
@@ -164,5 +166,111 @@ describe('a system', () => {
     for (const { variants } of STARTING_SYSTEMS)
       for (const layer of variants.flatMap((v) => stackFor(v, water, DEMO_FACTS)))
         expect(new Set(Object.keys(layer.colours).map((c) => water.colourants[c]?.carrier)).size).toBeLessThan(2);
+  });
+});
+
+const looksOf = (id: string, at = 0, change: (input: RuleInput) => Partial<RuleInput> = () => ({})) => {
+  const { variants } = nth(
+    STARTING_SYSTEMS.filter((s) => s.id === id),
+    0,
+  );
+  const input = inputOf(id, nth(variants, at));
+  const { stack, wood, preparation } = { ...input, ...change(input) };
+  return predict(stack, wood, DEMO_MATERIALS, { preparation });
+};
+const end = (...asked: Parameters<typeof looksOf>) => nth(looksOf(...asked).slice(-1), 0);
+const L = (look: StageLook) => nth(nth(look.labs, 0), 0);
+const off = (p: StageLook, q: StageLook) => deltaE00(nth(p.labs, 0), nth(q.labs, 0));
+const tissue = (look: StageLook, name: string) =>
+  labOf(
+    nth(
+      look.tissues.filter((t) => t.name === name),
+      0,
+    ).dry,
+  );
+
+/** What each has to show, as the trade tells it. Common practice, no source. */
+describe('what the systems show', () => {
+  it('tidal oak: the washcoat left out, the gel goes darker', () => {
+    expect(L(end('tidal-oak', 0, leftOut(1)))).toBeLessThan(L(end('tidal-oak')));
+  });
+  it('quiet pine: oil over water is deeper than water alone', () => {
+    expect(L(end('quiet-pine', 0))).toBeLessThan(L(end('quiet-pine', 2)));
+  });
+  it('warm under water: each way comes nearer to the oil control than water alone', () => {
+    const [oil, water] = [end('warm-under-water', 3), end('warm-under-water', 4)];
+    for (const way of [0, 1, 2]) expect(off(end('warm-under-water', way), oil)).toBeLessThan(off(water, oil));
+  });
+  it('iron and copper: the metal lies in the pores and not on the face', () => {
+    const [, , sealed, filled] = looksOf('iron-and-copper');
+    if (!sealed || !filled) throw new Error('no stages');
+    expect(deltaE00(tissue(filled, 'pore'), tissue(sealed, 'pore'))).toBeGreaterThan(8);
+    expect(deltaE00(tissue(filled, 'ground'), tissue(sealed, 'ground'))).toBeLessThan(2);
+  });
+  it('deep harbour: ink alone leaves the pores paler, dye alone is less deep', () => {
+    const both = end('deep-harbour');
+    expect(L(both)).toBeLessThan(L(end('deep-harbour', 1)));
+    expect(L(both)).toBeLessThan(L(end('deep-harbour', 2)));
+    expect(tissue(both, 'pore')[0]).toBeLessThan(tissue(end('deep-harbour', 1), 'pore')[0]);
+  });
+  it('two-tone floor: the coarser the grit the darker the base, and the glaze is in the grain alone', () => {
+    const [coarse, fine] = [looksOf('two-tone-floor'), looksOf('two-tone-floor', 0, prepared({ grit: 220 }))];
+    expect(L(nth(coarse, 1))).toBeLessThan(L(nth(fine, 1)));
+    const moved = (name: string) => deltaE00(tissue(nth(coarse, 3), name), tissue(nth(coarse, 2), name));
+    expect(moved('pore')).toBeGreaterThan(3 * moved('ground'));
+  });
+  it('bright maple: the toner shifts the board and keeps its grain', () => {
+    expect(off(end('bright-maple'), end('bright-maple', 1))).toBeGreaterThan(1);
+    expect(end('bright-maple').clarity).toBeGreaterThan(0.6);
+  });
+  it('drawn back: the wet rag makes it lighter', () => {
+    const [, , dyed, lightened] = looksOf('drawn-back');
+    expect(
+      L(
+        nth(
+          [lightened].flatMap((l) => l ?? []),
+          0,
+        ),
+      ),
+    ).toBeGreaterThan(
+      L(
+        nth(
+          [dyed].flatMap((l) => l ?? []),
+          0,
+        ),
+      ) + 1,
+    );
+  });
+  it('older sister: oil wakes the figure', () => {
+    const [, dyed, oiled] = looksOf('older-sister');
+    expect(
+      nth(
+        [oiled].flatMap((l) => l ?? []),
+        0,
+      ).contrast,
+    ).toBeGreaterThan(
+      nth(
+        [dyed].flatMap((l) => l ?? []),
+        0,
+      ).contrast,
+    );
+  });
+  it('double glaze: each glaze is another colour on the way', () => {
+    const looks = looksOf('double-glaze');
+    expect(off(nth(looks, 3), nth(looks, 2))).toBeGreaterThan(3);
+    expect(off(nth(looks, 5), nth(looks, 4))).toBeGreaterThan(3);
+  });
+  it('flame glass: sanded back, the black stays in the grain', () => {
+    const [, black, back] = looksOf('flame-glass').map((look) => ({
+      ground: tissue(look, 'ground')[0],
+      grain: tissue(look, 'grain')[0],
+    }));
+    if (!black || !back) throw new Error('no stages');
+    expect(back.ground - black.ground).toBeGreaterThan(back.grain - black.grain);
+  });
+  it('grain sampler: blasted and charred are seen before any colour', () => {
+    const [plain, blasted, charred] = [0, 4, 5].map((at) => L(nth(looksOf('grain-sampler', at), 0)));
+    expect(plain).toBeGreaterThan(blasted as number);
+    expect(blasted).toBeGreaterThan(charred as number);
   });
 });

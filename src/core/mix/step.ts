@@ -1,0 +1,83 @@
+import type { Stack } from '../layers/layer.ts';
+import type { Materials } from '../layers/materials.ts';
+import type { WayBack } from '../layers/way-back.ts';
+import type { System } from './said.ts';
+
+/** What of a product its mixing asks for. */
+export interface ProductFacts {
+  form?: string | null | undefined;
+  /** Grams in a millilitre. */
+  density?: number | null | undefined;
+  hardener?: { item: string; parts: number } | null | undefined;
+  /** Hours until the next coat, as this shop counts them. */
+  goOn?: number | null | undefined;
+  /** Hours that it can be used once mixed. */
+  potLife?: number | null | undefined;
+  /** What it is thinned with, and the share of that it takes at most. */
+  thinner?: string | null | undefined;
+  thinning?: number | null | undefined;
+  /** Millilitres in its can. */
+  canMl?: number | null | undefined;
+  caution?: string | undefined;
+}
+
+/** What a layer is mixed in. */
+export interface Batch {
+  litres: number;
+  /** Colourant id to grams. */
+  grams: Readonly<Record<string, number>>;
+}
+
+/** One line of a mix sheet. `key` is unique on the sheet and is what the record knows it by. */
+export interface Step {
+  key: string;
+  /** 0 is what is done before the first layer. */
+  stage: number;
+  kind: 'pour' | 'base' | 'do' | 'wait';
+  /** What is poured or done, in a few words. */
+  title: string;
+  /** How, in a sentence; empty where the title says it. */
+  detail: string;
+  /** Of a pour: the colour, grams, and grams in the pot when it is in. */
+  pour?: { colourant: string; grams: number; total: number };
+  /** Of a base: what is poured, in millilitres. */
+  millilitres?: number;
+  /** It follows the last coat of its layer. */
+  afterLast?: boolean;
+  /** Hours: of a wait until the next step, of a pot how long it can be used. */
+  hours?: number;
+  cautions: readonly string[];
+  wayBack?: WayBack;
+}
+
+export interface Prepared {
+  grit: number;
+  /** The grits before it. */
+  grits?: readonly number[] | undefined;
+  conditioner: boolean;
+  preWet: boolean;
+  grainRaised: boolean;
+  oldFinish: boolean;
+}
+
+/** What a sheet is made from. */
+export interface SheetOf {
+  stack: Stack;
+  preparation: Prepared;
+  batchOf(stage: number): Batch;
+  materials: Materials;
+  /** By the id of a colour or medium. */
+  facts: Readonly<Record<string, ProductFacts>>;
+  /** Units that volumes are said in. */
+  system?: System;
+}
+
+export const hoursOf = (minutes: number): number => minutes / 60;
+/** A step with what most have. */
+export const step = (stage: number, what: string, rest: Partial<Step> & Pick<Step, 'kind' | 'title'>): Step => ({
+  key: `${stage}/${what}`,
+  stage,
+  detail: '',
+  cautions: [],
+  ...rest,
+});
