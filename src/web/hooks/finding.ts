@@ -1,8 +1,10 @@
 import { useCallback, useMemo, useState } from 'react';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
+import { ALL_TOOLS, outOfReach } from '../../core/layers/rules/tools.ts';
 import { type BoardModel, problemOf, unforeseen } from '../../record/bench.ts';
 import { type Choice, openingsOf, withGlaze } from '../../record/openings.ts';
 import { layersOn, measuredOf } from '../../record/stages.ts';
+import { useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
 import { useSearch } from './matcher.ts';
 
@@ -23,6 +25,7 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
   const { tolerance } = bench.job;
   const done = layersOn(board);
   const tones = model.target?.tones !== undefined;
+  const { data: house } = useHouse();
   const search = useSearch();
   const [error, setError] = useState<string | null>(null);
   const problemFor = useCallback(
@@ -47,7 +50,8 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
     const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
     if (!whole) return setError(nothing);
     setError(null);
-    const offer = { materials: bench.offered, without: choice.closed, barred: choice.barred };
+    const without = [...choice.closed, ...outOfReach(house?.tools ?? ALL_TOOLS)];
+    const offer = { materials: bench.offered, without, barred: choice.barred };
     void search.findSystems(whole, offer, tolerance, choice.most);
   };
   const findWithGlaze = () => {

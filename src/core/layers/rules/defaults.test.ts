@@ -4,6 +4,7 @@ import { climateFactor, FAIR_AIR } from '../../time/climate.ts';
 import { newLayer, setting } from '../layer.ts';
 import { layerBySchools, preparationBySchools } from './defaults.ts';
 import { ALL_TOOLS, chosen, SCHOOLS } from './index.ts';
+import { outOfReach } from './tools.ts';
 
 describe('schools', () => {
   it('are twenty-five, each with two sides at least and a reason for each', () => {
@@ -38,6 +39,9 @@ describe('what a shop begins with', () => {
     // What a system asks for is not made less.
     const many = newLayer('clear', { medium: 'lacquer', settings: { coats: 6 } });
     expect(setting(layerBySchools(many, 'solvent', { 'clear-coats': 'three' }, ALL_TOOLS), 'coats')).toBe(6);
+  });
+  it('what cannot be made with the tools at hand is not searched for', () => {
+    expect([outOfReach(ALL_TOOLS), outOfReach(['scale'])]).toEqual([[], ['toner']]);
   });
   it('a solvent dye is put on as the shop does it, a dye as loaded', () => {
     const dye = newLayer('dye');

@@ -1,3 +1,5 @@
+import type { LayerKind } from '../layer.ts';
+
 /** What a shop may have at hand, and what stands in for it where it has not. Common practice, no source. */
 export const TOOLS = [
   { id: 'spray-gun', label: 'Spray gun', instead: 'brush, or wipe thin coats' },
@@ -9,3 +11,6 @@ export const TOOLS = [
 ] as const;
 export type Tool = (typeof TOOLS)[number]['id'];
 export const ALL_TOOLS: readonly Tool[] = TOOLS.map((t) => t.id);
+
+/** Kinds of layer that cannot be made with what is at hand, whatever stands in for it. */
+export const outOfReach = (tools: readonly Tool[]): LayerKind[] => (tools.includes('spray-gun') ? [] : ['toner']);

@@ -2,11 +2,12 @@ import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LayerKind } from '../../../core/layers/layer.ts';
+import { ALL_TOOLS, outOfReach } from '../../../core/layers/rules/tools.ts';
 import { durationOf } from '../../../core/time/waits.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { measuredOf, stackAsMade } from '../../../record/stages.ts';
 import type { Recipe } from '../../../shared/board.ts';
-import { changeBoard } from '../../hooks/api.ts';
+import { changeBoard, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { untold, useSolved, type Work } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -28,13 +29,15 @@ export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardM
   const { board } = model;
   const { tolerance } = bench.job;
   const go = useNavigate();
+  const { data: house } = useHouse();
   const id = useNextId();
   const [refused, setRefused] = useState<string | null>(null);
   const solve = useMemo((): Work<Found> | null => {
-    const problem = bench.learning ? null : problemOf(bench, model, stackAsMade(board), [], measuredOf(board));
-    const offer = { materials: bench.offered, without: [], barred: [] };
+    const problem =
+      bench.learning || !house ? null : problemOf(bench, model, stackAsMade(board), [], measuredOf(board));
+    const offer = { materials: bench.offered, without: outOfReach(house?.tools ?? ALL_TOOLS), barred: [] };
     return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, untold()));
-  }, [bench, model, board, tolerance]);
+  }, [bench, model, board, tolerance, house]);
   const { answer, error } = useSolved(solve);
   const done = recipe.stack.length;
   const road = answer?.roads.find((r) => r.stack.length > done);
