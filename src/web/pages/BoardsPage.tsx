@@ -6,6 +6,7 @@ import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
+import { isPointOfNoReturn } from '../../core/layers/way-back.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { boardName, isControl } from '../../record/plank.ts';
@@ -28,6 +29,7 @@ import { Plank } from '../parts/boards/Plank.tsx';
 import { ReadingsOut } from '../parts/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
 import { SplitDialog } from '../parts/boards/SplitDialog.tsx';
+import { WayBack } from '../parts/boards/WayBack.tsx';
 import { momentText } from '../parts/moment.ts';
 import { againstText, deltaText, labText } from '../parts/numbers.ts';
 import { ReadingCorrection } from '../parts/readings/ReadingCorrection.tsx';
@@ -103,6 +105,9 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               }}
             >
               {field.label}
+              {i > 0 && isPointOfNoReturn(stack[i - 1]?.kind ?? 'clear') && (
+                <span title="No way back after it"> ⊣</span>
+              )}
               <div style={{ fontSize: 14 }}>{state(i) || '\u00a0'}</div>
             </button>
           ))}
@@ -116,6 +121,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           </h2>
           <Trouble error={model.trouble} />
           {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
+          {stage > 0 && <WayBack bench={bench} model={model} stage={stage} />}
           {expected && stage > 0 && (
             <div>
               <span className="soft">expected </span>

@@ -15,8 +15,6 @@ import {
   WHERE,
 } from '../../../core/faults/index.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
-import { carrierOf } from '../../../core/layers/materials.ts';
-import { wayBackOf } from '../../../core/layers/way-back.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { caseOfBoard } from '../../../record/faults.ts';
 import { stackAsMade } from '../../../record/stages.ts';
@@ -30,6 +28,7 @@ import { Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
 import { FromHere } from './FromHere.tsx';
+import { WayBack } from './WayBack.tsx';
 
 interface Props {
   bench: Bench;
@@ -180,7 +179,6 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
   const of = useMemo(() => house && caseOfBoard(bench, model, stage, house), [bench, model, stage, house]);
   const list = useMemo(() => (of && picked ? suspects(picked, of, found) : []), [of, picked, found]);
   const layer = stackAsMade(model.board)[stage - 1];
-  const back = layer && wayBackOf(layer.kind, carrierOf(layer, bench.materials));
   const mine = faults.filter((f) => f.boardId === model.board.id);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'What went wrong' } }}>
@@ -237,11 +235,7 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
                 />
               ))}
             </div>
-            {back && (
-              <div className="note">
-                Way back: {back.how.charAt(0).toLowerCase() + back.how.slice(1)}, {back.until}.
-              </div>
-            )}
+            <WayBack bench={bench} model={model} stage={stage} />
             {list.length > 0 && (
               <FoundForm
                 key={picked.id}

@@ -1,0 +1,38 @@
+import { carrierOf } from '../../../core/layers/materials.ts';
+import { wayBackNow, wayBackOf } from '../../../core/layers/way-back.ts';
+import { climateFactor, FAIR_AIR } from '../../../core/time/climate.ts';
+import type { Bench, BoardModel } from '../../../record/bench.ts';
+import { layersOn, stackAsMade } from '../../../record/stages.ts';
+import { hoursText } from '../numbers.ts';
+
+const HOUR = 3_600_000;
+
+/** What of a layer that is on can still be undone, how, and until when: from where the board stands and the clock. */
+export function WayBack({
+  bench: { materials },
+  model: { board },
+  stage,
+}: {
+  bench: Bench;
+  model: BoardModel;
+  stage: number;
+}) {
+  const layer = stackAsMade(board)[stage - 1];
+  if (!layer || stage > layersOn(board)) return null;
+  const carrier = carrierOf(layer, materials);
+  const back = wayBackOf(layer.kind, carrier);
+  const coat = board.coats.find((c) => c.stage === stage);
+  const hours = coat?.putOnAt ? (Date.now() - Date.parse(coat.putOnAt)) / HOUR : null;
+  const { temperature, humidity } = coat?.conditions ?? {};
+  const air = { temperature: temperature ?? FAIR_AIR.temperature, humidity: humidity ?? FAIR_AIR.humidity };
+  const { open, left } = wayBackNow(back, hours, layersOn(board) > stage, climateFactor(carrier, air));
+  return (
+    <div className="soft" data-testid="way-back">
+      {open
+        ? `Way back: ${back.how.charAt(0).toLowerCase()}${back.how.slice(1)}, ${back.until}${left === null ? '' : `: about ${hoursText(left)} more`}.`
+        : back.ends === 'never there'
+          ? 'No way back: nothing but sanding to bare wood takes it out.'
+          : `No way back but sanding: it was open ${back.until}.`}
+    </div>
+  );
+}
