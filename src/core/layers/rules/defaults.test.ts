@@ -26,7 +26,11 @@ describe('what a shop begins with', () => {
   it('a wood is sanded as far as the shop stops, and conditioned where it blotches', () => {
     expect(preparationBySchools({}, OAK)).toMatchObject({ grit: 180, conditioner: false });
     expect(preparationBySchools({ 'stop-grit': 'coarse' }, OAK).grit).toBe(120);
-    expect([PINE, MAPLE].map((w) => preparationBySchools({}, w).conditioner)).toEqual([true, true]);
+    expect([PINE, MAPLE].map((w) => preparationBySchools({ conditioner: 'always' }, w).conditioner)).toEqual([
+      true,
+      true,
+    ]);
+    expect(preparationBySchools({}, PINE).conditioner).toBe(false);
     expect(preparationBySchools({ conditioner: 'washcoat' }, PINE).conditioner).toBe(false);
     expect(preparationBySchools({ dust: 'tack' }, OAK).dust).toBe('tack cloth');
   });

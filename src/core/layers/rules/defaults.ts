@@ -11,13 +11,13 @@ const BLOTCHES = 0.18;
 /** How loaded the pad is for a dye, by school. */
 const DYE_LOAD: Record<string, number> = { flooded: 1, 'one-pass': 0.6, 'pre-wetted': 1 };
 
-/** How a wood is made ready in a shop of these schools, until somebody says otherwise. */
+/** How a wood is made ready in a shop of these schools, until somebody says otherwise; a conditioner only where that was chosen. */
 export function preparationBySchools(schools: Schools, wood: Pick<Wood, 'blotch' | 'anatomy'>): Preparation {
   const grit = STOP_GRIT[chosen(schools, 'stop-grit')] ?? USUAL_PREPARATION.grit;
   return {
     ...USUAL_PREPARATION,
     grit,
-    conditioner: chosen(schools, 'conditioner') === 'always' && (blotchOf(wood) >= BLOTCHES || wood.anatomy === 'soft'),
+    conditioner: schools.conditioner === 'always' && (blotchOf(wood) >= BLOTCHES || wood.anatomy === 'soft'),
     ...(chosen(schools, 'dust') === 'tack' ? { dust: 'tack cloth' as const } : {}),
   };
 }
