@@ -16,6 +16,8 @@ const hoursText = (hours: number) =>
 /** Only what is followed by another layer has to wait. */
 const follows = (l: SeenLayer) => l.above.length > 0;
 const SLACK = 0.97;
+/** A wait that is a little shorter than usual is no hurry. */
+const HURRIED = 0.85;
 const DARK_OIL_HOURS = 108;
 const LINSEED_HOURS = 84;
 const FILLER_HOURS = 12;
@@ -47,7 +49,7 @@ export const DRYING = family(
     severity: 'warning',
     reason: 'It may go on, but in this air the coat below is usually not through yet.',
     find: onLayers(
-      (l) => follows(l) && l.wait >= SLACK * l.dries.earliest && l.wait < SLACK * l.dries.usual,
+      (l) => follows(l) && l.wait >= SLACK * l.dries.earliest && l.wait < HURRIED * l.dries.usual,
       waiting('Wait', (l) => l.dries.usual),
     ),
   },

@@ -63,7 +63,7 @@ export interface SeenLayer {
   medium: Medium | null;
   colours: readonly Colourant[];
   facts: RuleFacts;
-  /** Hours until the next layer, as kept, planned or usual. */
+  /** Hours until the next layer, as kept or planned, else as is usual in this air. */
   wait: number;
   /** What its drying asks for in this air, hours. */
   dries: Wait;
@@ -124,7 +124,7 @@ export function viewOf(input: RuleInput): View {
       coats: KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1,
       method: methodOf(layer),
       colours: Object.keys(layer.colours).flatMap((id) => materials.colourants[id] ?? []),
-      wait: input.kept?.[at] ?? layer.wait ?? driesIn(layer, carrier, materials, own, FAIR_AIR).usual,
+      wait: input.kept?.[at] ?? layer.wait ?? dries.usual,
       before: nth(states, at),
       after: nth(states, at + 1),
       below: [],
