@@ -25,24 +25,9 @@ import { newId } from '../src/shared/id.ts';
 import type { Job } from '../src/shared/job.ts';
 import type { KeptKnowledge } from '../src/shared/knowledge.ts';
 import type { Shelf } from '../src/shared/shelf.ts';
+import { SYSTEM_WOODS } from './fixtures/demo-shelf.ts';
 import { openTestShop, type TestShop } from './server/open-test-shop.ts';
 
-/** The wood of the demo that each is made on. */
-const WOODS: Record<string, string> = {
-  'quiet-pine': 'pine',
-  'warm-under-water': 'ash',
-  'deep-harbour': 'ash',
-  'bright-maple': 'maple',
-  'grain-sampler': 'ash',
-  'drawn-back': 'birch',
-  'one-family': 'pine',
-  'site-painter': 'pine',
-  'weathered-paint': 'pine',
-  'older-sister': 'maple',
-  'double-glaze': 'pine',
-  'glass-red': 'maple',
-  'flame-glass': 'maple',
-};
 const LITRES = 0.5;
 /** A system is matched to a customer's piece a good deal stronger than it comes; as close as the trade asks of a sample. */
 const STRONGER = 1.25;
@@ -96,7 +81,7 @@ function turned(layer: Layer, shelf: Shelf): Layer {
 /** One system from the first tap to the verdict, all through the public API. */
 async function finish(system: System): Promise<string> {
   const variant = nth(system.variants, 0);
-  const speciesId = WOODS[system.id] ?? 'oak';
+  const speciesId = SYSTEM_WOODS[system.id] ?? 'oak';
   const { id: job } = (await ask('POST', '/jobs', {
     id: newId(),
     customer: 'Tern Harbour Library',

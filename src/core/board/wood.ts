@@ -81,6 +81,9 @@ export interface Wood {
 /** Where nobody measured it: calm hardwoods. Pine, cherry, birch and maple reach 0.2-0.35. Common practice, no source. */
 const USUAL_BLOTCH = 0.08;
 export const blotchOf = (wood: Pick<Wood, 'blotch'>): number => wood.blotch ?? USUAL_BLOTCH;
+/** From here on a wood is known to blotch. Common practice, no source. */
+const BLOTCHES = 0.18;
+export const isBlotchy = (wood: Pick<Wood, 'blotch'>): boolean => blotchOf(wood) >= BLOTCHES;
 export const anatomyOf = (wood: Pick<Wood, 'anatomy' | 'tissues'>): Anatomy =>
   wood.anatomy ?? (wood.tissues.some((t) => t.name === 'pore') ? 'open' : 'fine');
 

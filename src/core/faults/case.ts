@@ -21,7 +21,11 @@ export interface Case {
   otherLot: boolean | null;
 }
 
-const NOTHING_NOTED: Omit<Case, 'broken' | 'waitsKnown' | 'airKnown'> = {
+/** A board of which nothing was noted, and whose history breaks no rule. */
+export const NOTHING_NOTED: Case = {
+  broken: new Map(),
+  waitsKnown: false,
+  airKnown: false,
   off: null,
   rawOff: null,
   poured: null,
@@ -31,7 +35,7 @@ const NOTHING_NOTED: Omit<Case, 'broken' | 'waitsKnown' | 'airKnown'> = {
 };
 
 /** A case out of what the rules look at, and what else was noted. */
-export function caseOf(input: RuleInput, noted: Partial<typeof NOTHING_NOTED> = {}): Case {
+export function caseOf(input: RuleInput, noted: Partial<Omit<Case, 'broken' | 'waitsKnown' | 'airKnown'>> = {}): Case {
   const found: Finding[] = findings(input);
   return {
     ...NOTHING_NOTED,

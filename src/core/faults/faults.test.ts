@@ -2,20 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { histories } from '../../../test/fixtures/histories.ts';
 import { nth } from '../known.ts';
 import { RULES } from '../layers/rules/index.ts';
-import { CAUSES, type Case, causeOf, FAULTS, faultOf, faultsLike, suspects } from './index.ts';
+import { CAUSES, type Case, causeOf, FAULTS, faultOf, faultsLike, NOTHING_NOTED, suspects } from './index.ts';
 
-const NOTHING: Case = {
-  broken: new Map(),
-  waitsKnown: false,
-  airKnown: false,
-  off: null,
-  rawOff: null,
-  poured: null,
-  dwelt: null,
-  stale: null,
-  otherLot: null,
-};
-const of = (over: Partial<Case>): Case => ({ ...NOTHING, ...over });
+const of = (over: Partial<Case>): Case => ({ ...NOTHING_NOTED, ...over });
 const fault = (id: string) =>
   nth(
     [faultOf(id)].flatMap((f) => f ?? []),
@@ -51,7 +40,7 @@ describe('the fault finder', () => {
   });
   it('with nothing in the record goes by what is usual', () => {
     expect(first('blotch', {}).cause.id).toBe('thirsty-wood');
-    const all = suspects(fault('tacky'), NOTHING);
+    const all = suspects(fault('tacky'), NOTHING_NOTED);
     expect(all.reduce((sum, s) => sum + s.likely, 0)).toBeCloseTo(1);
   });
   it('believes the record: a dark stain hurried, iron wool under water, a pour that went wrong', () => {
@@ -90,12 +79,12 @@ describe('the fault finder', () => {
     const [one, three] = [share(1, (h) => h.of), share(3, (h) => h.of)];
     expect(one).toBeGreaterThanOrEqual(0.6);
     expect(three).toBeGreaterThanOrEqual(0.9);
-    expect(one).toBeGreaterThan(share(1, () => NOTHING));
+    expect(one).toBeGreaterThan(share(1, () => NOTHING_NOTED));
     console.log(
       one,
       three,
-      share(1, () => NOTHING),
-      share(3, () => NOTHING),
+      share(1, () => NOTHING_NOTED),
+      share(3, () => NOTHING_NOTED),
     );
   });
 });

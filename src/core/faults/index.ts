@@ -1,4 +1,4 @@
-export { type Case, caseOf } from './case.ts';
+export { type Case, caseOf, NOTHING_NOTED } from './case.ts';
 export { CAUSES, type Cause, causeOf, type Evidence } from './causes.ts';
 export {
   FAULTS,

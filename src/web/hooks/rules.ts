@@ -38,7 +38,7 @@ export function useMended(bench: Bench, model: BoardModel, rules: Rules | null, 
     return rules.found
       .filter((f) => f.at === at)
       .map((finding): Mended => {
-        const remedy = remedyFor(rules.input, finding);
+        const remedy = remedyFor(rules.input, finding, rules.found);
         return { finding, remedy, effect: remedy && effectOr(bench, model, rules.input, remedy) };
       });
   }, [bench, model, rules, at]);

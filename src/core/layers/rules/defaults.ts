@@ -1,13 +1,11 @@
 import { type Preparation, USUAL_PREPARATION } from '../../board/preparation.ts';
-import { blotchOf, type Wood } from '../../board/wood.ts';
+import { isBlotchy, type Wood } from '../../board/wood.ts';
 import type { Carrier } from '../carriers.ts';
 import type { Layer } from '../layer.ts';
 import { chosen, type Schools } from './schools.ts';
 import type { Tool } from './tools.ts';
 
 const STOP_GRIT: Record<string, number> = { coarse: 120, middle: 180, fine: 220 };
-/** From here on a wood is known to blotch. */
-const BLOTCHES = 0.18;
 /** How loaded the pad is for a dye, by school. */
 const DYE_LOAD: Record<string, number> = { flooded: 1, 'one-pass': 0.6, 'pre-wetted': 1 };
 
@@ -17,7 +15,7 @@ export function preparationBySchools(schools: Schools, wood: Pick<Wood, 'blotch'
   return {
     ...USUAL_PREPARATION,
     grit,
-    conditioner: schools.conditioner === 'always' && (blotchOf(wood) >= BLOTCHES || wood.anatomy === 'soft'),
+    conditioner: schools.conditioner === 'always' && (isBlotchy(wood) || wood.anatomy === 'soft'),
     ...(chosen(schools, 'dust') === 'tack' ? { dust: 'tack cloth' as const } : {}),
   };
 }

@@ -1,4 +1,4 @@
-import { anatomyOf, blotchOf } from '../../board/wood.ts';
+import { anatomyOf, blotchOf, isBlotchy } from '../../board/wood.ts';
 import { newLayer } from '../layer.ts';
 import {
   changed,
@@ -14,9 +14,6 @@ import {
 } from './rule.ts';
 import { coloursWood, isSealed, openness, type SeenLayer, type View } from './view.ts';
 
-/** From here on a wood is known to blotch. */
-const BLOTCHES = 0.18;
-const isBlotchy = (v: View) => blotchOf(v.wood) >= BLOTCHES;
 const isEven = (v: View, l: SeenLayer) =>
   v.preparation.conditioner ||
   l.before.even > 0.2 ||
@@ -46,7 +43,7 @@ export const EVENNESS = family(
     reason: 'This wood drinks unevenly: without a conditioner or a washcoat a stain stands in clouds.',
     school: 'conditioner',
     find: onLayers(
-      (l, v) => isBlotchy(v) && takesUnevenly(l, v) && !isEven(v, l) && !v.preparation.oldFinish,
+      (l, v) => isBlotchy(v.wood) && takesUnevenly(l, v) && !isEven(v, l) && !v.preparation.oldFinish,
       (l, v) => evened(v, l),
     ),
   },
@@ -59,7 +56,7 @@ export const EVENNESS = family(
       'Even a dye stands in soft clouds on this wood when it is flooded: less on the pad, or a conditioner first.',
     find: onLayers(
       (l, v) =>
-        isBlotchy(v) &&
+        isBlotchy(v.wood) &&
         l.kind === 'dye' &&
         (l.layer.settings.load ?? 1) > 1.3 &&
         !isEven(v, l) &&
@@ -94,7 +91,7 @@ export const EVENNESS = family(
         l.kind === 'wiping-stain' &&
         anatomyOf(v.wood) === 'soft' &&
         !isEven(v, l) &&
-        !isBlotchy(v) &&
+        !isBlotchy(v.wood) &&
         !isSealed(l.before),
       (l, v) => evened(v, l),
     ),

@@ -34,10 +34,14 @@ const FURTHER = 4;
 /**
  * The remedy of a finding with all that it asks for itself: a clear put over a dye wants the dye dry. Null where there is
  * none that takes the finding away and brings nothing harder.
+ * @param before what the stack breaks, where that is known already
  */
-export function remedyFor(input: RuleInput, finding: Finding): Remedy | null {
+export function remedyFor(
+  input: RuleInput,
+  finding: Finding,
+  before: readonly Finding[] = findings(input),
+): Remedy | null {
   if (!finding.remedy) return null;
-  const before = findings(input);
   const count = (list: readonly Finding[], id: string) => list.filter((f) => f.id === id).length;
   const { solve, stack } = finding.remedy.change;
   const toSolve = solve === undefined ? undefined : stack?.[solve];

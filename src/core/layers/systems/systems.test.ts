@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEMO_FACTS, DEMO_MATERIALS, DEMO_WOODS } from '../../../../test/fixtures/demo-shelf.ts';
+import { DEMO_FACTS, DEMO_MATERIALS, DEMO_WOODS, SYSTEM_WOODS } from '../../../../test/fixtures/demo-shelf.ts';
 import { predict, type StageLook } from '../../board/predict.ts';
 import { USUAL_PREPARATION } from '../../board/preparation.ts';
 import { deltaE00 } from '../../colour/ciede2000.ts';
@@ -9,25 +9,9 @@ import { type Layer, newLayer, type Stack } from '../layer.ts';
 import { findings, type RuleInput } from '../rules/index.ts';
 import { STARTING_SYSTEMS, stackFor, type Variant, variantOf } from './index.ts';
 
-/** The wood that each is tried on. */
-const WOOD: Record<string, string> = {
-  'quiet-pine': 'pine',
-  'warm-under-water': 'ash',
-  'deep-harbour': 'ash',
-  'bright-maple': 'maple',
-  'grain-sampler': 'ash',
-  'drawn-back': 'birch',
-  'one-family': 'pine',
-  'site-painter': 'pine',
-  'weathered-paint': 'pine',
-  'older-sister': 'maple',
-  'double-glaze': 'pine',
-  'glass-red': 'maple',
-  'flame-glass': 'maple',
-};
 const woodOf = (id: string) =>
   nth(
-    [DEMO_WOODS[WOOD[id] ?? 'oak']].flatMap((w) => w ?? []),
+    [DEMO_WOODS[SYSTEM_WOODS[id] ?? 'oak']].flatMap((w) => w ?? []),
     0,
   );
 const inputOf = (

@@ -24,6 +24,7 @@ import type { Bench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { deltaText, numberTyped } from '../numbers.ts';
+import { OneOf } from '../OneOf.tsx';
 import { Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
@@ -40,36 +41,6 @@ interface Props {
 
 const percent = (likely: number) => `${Math.round(100 * likely)} %`;
 const SHOWN = 5;
-
-/** One of a few words that tell what is seen. */
-function One<T extends string>({
-  label,
-  of,
-  value,
-  onChange,
-}: {
-  label: string;
-  of: readonly T[];
-  value: T | undefined;
-  onChange: (v: T | undefined) => void;
-}) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value ?? ''}
-      onChange={(e) => onChange((e.target.value || undefined) as T | undefined)}
-      sx={{ width: 170 }}
-    >
-      <MenuItem value="">not said</MenuItem>
-      {of.map((word) => (
-        <MenuItem key={word} value={word}>
-          {word}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
-}
 
 /** A cause with how likely it is, what speaks for and against it, and what to do. */
 function SuspectRow({ suspect, open, onOpen }: { suspect: Suspect; open: boolean; onOpen: () => void }) {
@@ -184,10 +155,10 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
     <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'What went wrong' } }}>
       <DialogContent style={{ display: 'grid', gap: 14 }}>
         <h2 style={{ margin: 0 }}>What went wrong{layer ? ` after ${KINDS[layer.kind].label.toLowerCase()}` : ''}</h2>
-        <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-          <One label="Where is it" of={WHERE} value={told.where} onChange={(where) => setTold({ ...told, where })} />
-          <One label="When did it show" of={WHEN} value={told.when} onChange={(when) => setTold({ ...told, when })} />
-          <One
+        <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'repeat(3, minmax(0, 170px)) minmax(0, 260px)' }}>
+          <OneOf label="Where is it" of={WHERE} value={told.where} onChange={(where) => setTold({ ...told, where })} />
+          <OneOf label="When did it show" of={WHEN} value={told.when} onChange={(when) => setTold({ ...told, when })} />
+          <OneOf
             label="How does it feel"
             of={FEELS}
             value={told.feels}
@@ -201,7 +172,6 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
               setPicked(FAULTS.find((f) => f.id === e.target.value) ?? null);
               setOpen(null);
             }}
-            sx={{ width: 260 }}
           >
             {faultsLike(told).map((f) => (
               <MenuItem key={f.id} value={f.id}>

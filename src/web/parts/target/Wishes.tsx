@@ -1,10 +1,11 @@
-import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
+import { Checkbox, FormControlLabel } from '@mui/material';
 import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/judge/finish.ts';
 import { Sheen } from '../../../shared/finish.ts';
 import { type Job, Job as JobShape } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
+import { OneOf } from '../OneOf.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
 import { Trouble } from '../Trouble.tsx';
 
@@ -12,38 +13,6 @@ const text = ({ sheen, pores, feel, use, sunlit }: Wished) =>
   [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel, use, sunlit && 'by a window']
     .filter(Boolean)
     .join(', ') || 'nothing';
-
-/** One of a few words, or nothing. */
-export function OneOf<T extends string>({
-  label,
-  of,
-  value,
-  named = String,
-  onChange,
-}: {
-  label: string;
-  of: readonly T[];
-  value: T | undefined;
-  named?: (value: T) => string;
-  onChange: (value: T | undefined) => void;
-}) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value ?? ''}
-      onChange={(e) => onChange((e.target.value || undefined) as T | undefined)}
-      sx={{ minWidth: 0 }}
-    >
-      <MenuItem value="">not said</MenuItem>
-      {of.map((word) => (
-        <MenuItem key={word} value={word}>
-          {named(word)}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
-}
 
 /** What is wished beside the colour: sheen, pores, feel, use. Each has a pass of its own at the verdict. */
 export function Wishes({ job }: { job: Job }) {

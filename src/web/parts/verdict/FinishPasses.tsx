@@ -7,8 +7,8 @@ import { changeBoard } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
+import { OneOf } from '../OneOf.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
-import { OneOf } from '../target/Wishes.tsx';
 
 const text = ({ sheen, pores, feel }: Finish) =>
   [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel].filter(Boolean).join(', ') || 'nothing';
