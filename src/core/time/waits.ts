@@ -32,8 +32,24 @@ const DYES: Record<Carrier, CoatTime> = {
   water: coat(waits(4, 6, 12), 4, 10),
   oil: coat(waits(6, 10, 16), 8, 10),
 };
-/** A water dye in a thin coat wiped dry, or sprayed. */
+/** A water dye in a thin coat wiped dry, or sprayed: half of what a flooded one is. */
 const THIN_WATER_DYE = coat(waits(10 * MINUTE, 1, 4), 1, 8);
+const THIN = 0.5;
+/** From thin to flooded by how much was put on, which counts more than the weather. */
+function waterDye(load: number): CoatTime {
+  const share = Math.log2(Math.max(load, THIN) / THIN);
+  const between = (thin: number, flooded: number) => thin * (flooded / thin) ** Math.min(share, 1.6);
+  const [thin, flooded] = [THIN_WATER_DYE, DYES.water];
+  return coat(
+    waits(
+      between(thin.wait.earliest, flooded.wait.earliest),
+      between(thin.wait.usual, flooded.wait.usual),
+      between(thin.wait.safe, flooded.wait.safe),
+    ),
+    between(thin.settle, flooded.settle),
+    share < 0.5 ? thin.hands : flooded.hands,
+  );
+}
 const STAINS: Record<Carrier, CoatTime> = {
   water: coat(waits(2, 3, 6), 2, 12),
   alcohol: coat(waits(1, 2, 4), 1, 12),
@@ -67,9 +83,8 @@ export function coatTime(layer: Layer, materials: Materials): CoatTime {
   const carrier = carrierOf(layer, materials);
   switch (layer.kind) {
     case 'dye':
-      return carrier === 'water' && (methodOf(layer) === 'sprayed' || setting(layer, 'load') <= 0.7)
-        ? THIN_WATER_DYE
-        : entry(DYES, carrier);
+      if (carrier !== 'water') return entry(DYES, carrier);
+      return methodOf(layer) === 'sprayed' ? THIN_WATER_DYE : waterDye(setting(layer, 'load'));
     case 'wiping-stain':
     case 'glaze':
       return entry(STAINS, carrier);

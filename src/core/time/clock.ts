@@ -1,0 +1,81 @@
+import { type AirLine, driedAt, driedIn, HOUR } from './air.ts';
+import type { Drying, DryTest, Window } from './drying.ts';
+
+/** A coat that is on. Moments in milliseconds since 1970. */
+export interface CoatOn {
+  at: number;
+  dries: Drying;
+  tests: readonly { at: number; dry: boolean }[];
+}
+
+/** How a coat stands: still wet, dry to be tested, ready, ready with a window that shuts soon, or past its window. */
+export const STANDS = ['wet', 'test', 'ready', 'shutting', 'shut'] as const;
+export type Stands = (typeof STANDS)[number];
+
+/** A coat on the clock: every moment in milliseconds since 1970. */
+export interface OnClock {
+  stands: Stands;
+  /** When the next layer may go on. */
+  goOn: { earliest: number; usual: number; safe: number };
+  read: number;
+  handle: number;
+  sand: number;
+  use: number;
+  cure: number;
+  window: { opens: number; shuts: number; remedy: Window['remedy'] } | null;
+  /** The test that is due, and since when; null where none is. */
+  test: { kind: DryTest; from: number } | null;
+  /** When it was found dry. */
+  foundDry: number | null;
+}
+
+/** A window is said to shut when this share of it is left, or an hour. */
+const CLOSING = 0.25;
+
+/** Where a coat stands at a moment, in the air that was and is expected. */
+export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number): OnClock {
+  const when = (hours: number) => driedAt(dries.carrier, air, at, hours);
+  const goOn = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };
+  const foundDry = Math.min(...tests.filter((t) => t.dry).map((t) => t.at));
+  const dry = Number.isFinite(foundDry);
+  // The window is the next coat's bite: it shuts by the clock of the wall, sooner in warm air.
+  const window = dries.window && {
+    opens: when(dries.window.opens),
+    shuts: Math.max(when(dries.window.shuts), when(dries.window.opens) + HOUR / 4),
+    remedy: dries.window.remedy,
+  };
+  // Found wet, it is tested again when half of such coats would be dry.
+  const marked = tests.some((t) => !t.dry);
+  const from = marked ? goOn.usual : goOn.earliest;
+  const ready = dry ? foundDry : dries.goOn.usual <= 0 ? at : goOn.usual;
+  // A coat that was found wet is believed dry by a test, or when all such coats are.
+  const readyAt = !dry && marked ? goOn.safe : ready;
+  const opened = Math.max(readyAt, window?.opens ?? readyAt);
+  const closing = window && window.shuts - Math.max(HOUR, CLOSING * (window.shuts - window.opens));
+  const stands: Stands =
+    window && now > window.shuts
+      ? 'shut'
+      : now >= opened || (window && now >= window.opens && dries.window?.remedy === 'again')
+        ? closing !== null && now >= closing
+          ? 'shutting'
+          : 'ready'
+        : now >= from
+          ? 'test'
+          : 'wet';
+  return {
+    stands,
+    goOn: dry ? { earliest: foundDry, usual: foundDry, safe: foundDry } : goOn,
+    read: when(dries.read),
+    handle: when(dries.handle),
+    sand: when(dries.sand),
+    use: when(dries.use),
+    cure: when(dries.cure),
+    window,
+    test: stands === 'test' ? { kind: dries.test, from } : null,
+    foundDry: dry ? foundDry : null,
+  };
+}
+
+/** Tests of a coat as hours of fair air since it went on. */
+export const testsInFairAir = ({ at, tests, dries }: CoatOn, air: AirLine): { hours: number; dry: boolean }[] =>
+  tests.map((t) => ({ hours: driedIn(dries.carrier, air, at, t.at), dry: t.dry }));

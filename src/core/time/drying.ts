@@ -1,0 +1,174 @@
+import type { Carrier } from '../layers/carriers.ts';
+import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
+import { carrierOf, type Materials } from '../layers/materials.ts';
+import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
+import { coatTime, type Wait } from './waits.ts';
+
+/** What of a product its drying asks for; hours. */
+export interface DryingFacts {
+  binder?: string | null | undefined;
+  /** Until the next coat may go on: what the shop counts, else what the label claims. */
+  goOn?: number | null | undefined;
+  window?: number | null | undefined;
+  cure?: number | null | undefined;
+  potLife?: number | null | undefined;
+}
+
+/** Tests before going on: what is done, and what it looks like when the coat is dry and when it is not. */
+export const TESTS = {
+  rub: { ask: 'Rub with a white cloth: it must stay clean', dry: 'Clean', wet: 'Marked' },
+  cool: { ask: 'Lay the back of the hand on it: it must not feel cool', dry: 'Not cool', wet: 'Cool' },
+  powder: { ask: 'Sand a spot at the end: it must powder', dry: 'Powders', wet: 'Clogs' },
+  nail: { ask: 'Press a nail at the edge: it must leave no dent', dry: 'No dent', wet: 'Dents' },
+  dull: { ask: 'Look across it: it must have gone dull all over', dry: 'Dull', wet: 'Still shines' },
+} as const;
+export type DryTest = keyof typeof TESTS;
+
+/** A window in which the next layer has to follow, hours after the coat; what is to be done once it is shut. */
+export interface Window {
+  opens: number;
+  shuts: number;
+  remedy: 'scuff' | 'again';
+}
+
+/** All times of one coat, in hours of fair air after it went on. */
+export interface Drying {
+  carrier: Carrier;
+  /** Until the next layer may go on. */
+  goOn: LearnedWait;
+  /** Until a reading tells the dry colour. */
+  read: number;
+  /** Until it can be picked up and turned. */
+  handle: number;
+  /** Until it sands to powder. */
+  sand: number;
+  /** Until it can be used with care. */
+  use: number;
+  /** Until it is hard through. */
+  cure: number;
+  window: Window | null;
+  /** That the mixed pot can be used; null where it keeps. */
+  potLife: number | null;
+  /** Minutes that it soaks before it is wiped; null where it is not. */
+  soak: number | null;
+  test: DryTest;
+  /** Where its time comes from. */
+  basis: 'seen here' | 'shop or label' | 'usual of its kind';
+}
+
+const DAY = 24;
+/** By the binder in the tin: hours until the next coat, until use, until it is hard. Common practice. */
+const BY_BINDER: readonly { has: RegExp; goOn: Wait; use: number; cure: number }[] = [
+  { has: /linseed|tung/, goOn: { earliest: 72, usual: 84, safe: 168 }, use: 7 * DAY, cure: 21 * DAY },
+  { has: /wax/, goOn: { earliest: 3, usual: 8, safe: 12 }, use: DAY, cure: 7 * DAY },
+  { has: /cyano/, goOn: { earliest: 0.05, usual: 0.2, safe: 0.5 }, use: 1, cure: DAY },
+  { has: /oil and varnish|danish/, goOn: { earliest: 6, usual: 12, safe: DAY }, use: 2 * DAY, cure: 7 * DAY },
+];
+/** Black and very dark oil stains: four to five days before a varnish. Common practice. */
+const DARK_OIL: Wait = { earliest: 48, usual: 108, safe: 120 };
+/** Until use and until hard, by what carries a film. Common practice. */
+const FILM: Readonly<Record<Carrier, { use: number; cure: number }>> = {
+  water: { use: DAY, cure: 7 * DAY },
+  alcohol: { use: DAY, cure: 7 * DAY },
+  solvent: { use: DAY, cure: 7 * DAY },
+  oil: { use: 2 * DAY, cure: 14 * DAY },
+};
+/** Each further coat of a layer dries slower, as it wakes the ones below or shuts off the wood. Common practice. */
+const LATER_COAT: Readonly<Record<Carrier, number>> = { water: 0.05, alcohol: 0.15, solvent: 0.15, oil: 0.1 };
+const SLOWEST_LATER = 2;
+/** What is not wiped off hardly dries. */
+const UNWIPED = 4;
+
+const FILMS: ReadonlySet<LayerKind> = new Set(['clear', 'sealer', 'opaque', 'toner']);
+const SOAKED: Partial<Record<LayerKind, number>> = { conditioner: 8, oil: 12, filler: 10, glaze: 10 };
+
+function testOf({ kind }: Layer, carrier: Carrier): DryTest {
+  if (kind === 'gel-stain') return 'dull';
+  if (FILMS.has(kind)) return carrier === 'oil' ? 'nail' : 'powder';
+  if (kind === 'filler') return 'nail';
+  return carrier === 'water' ? 'cool' : 'rub';
+}
+
+/** How much thicker than usual a coat lies, as a factor of its time. */
+function thickness(layer: Layer, carrier: Carrier): number {
+  if (layer.kind === 'dye' && carrier === 'water') return 1;
+  const loaded = setting(layer, 'load') || 1;
+  const film = layer.kind === 'filler' ? 1 : setting(layer, 'film') || 1;
+  return Math.max(0.5, loaded * film) * (methodOf(layer) === 'unwiped' && carrier === 'oil' ? UNWIPED : 1);
+}
+
+const scaled = (wait: Wait, by: number): Wait => ({
+  earliest: by * wait.earliest,
+  usual: by * wait.usual,
+  safe: by * wait.safe,
+});
+
+export interface DryingOf {
+  layer: Layer;
+  materials: Materials;
+  facts?: DryingFacts | undefined;
+  /** The coat of the layer, from 1. */
+  coat?: number;
+  /** It is very dark, and the shop waits long for such oil stains. */
+  dark?: boolean;
+  /** What tests told of earlier coats of its product. */
+  seen?: readonly SeenDrying[];
+  /** Hours at which this very coat was last found wet. */
+  still?: number;
+}
+
+/** What is claimed, or usual, before anything was seen. */
+function claimedWait({ layer, materials, facts = {}, coat = 1, dark = false }: DryingOf): Wait {
+  const carrier = carrierOf(layer, materials);
+  const binder = facts.binder?.toLowerCase() ?? '';
+  const usual =
+    dark && carrier === 'oil' && layer.kind === 'wiping-stain'
+      ? DARK_OIL
+      : ((layer.kind === 'oil' || layer.kind === 'clear'
+          ? BY_BINDER.find((b) => b.has.test(binder))?.goOn
+          : undefined) ?? coatTime(layer, materials).wait);
+  // A claim moves the usual; what could be earlier or safer stays where it would be without it.
+  const share = facts.goOn && usual.usual > 0 ? facts.goOn / usual.usual : 1;
+  const claimed = {
+    earliest: usual.earliest * Math.min(1, share),
+    usual: dark ? Math.max(usual.usual, usual.usual * share) : usual.usual * share,
+    safe: usual.safe * Math.max(1, share),
+  };
+  const later = Math.min(SLOWEST_LATER, 1 + LATER_COAT[carrier] * (coat - 1));
+  return scaled(claimed, thickness(layer, carrier) * (FILMS.has(layer.kind) || carrier === 'oil' ? later : 1));
+}
+
+function windowOf({ layer, facts = {}, materials }: DryingOf, goOn: Wait): Window | null {
+  // A conditioner lets colour in from 15–30 min after its wipe until about 2 h; two coats of it want the night.
+  if (layer.kind === 'conditioner' && setting(layer, 'coats') === 1)
+    return { opens: carrierOf(layer, materials) === 'oil' ? 0.25 : 0.5, shuts: 2, remedy: 'again' };
+  return facts.window ? { opens: goOn.earliest, shuts: facts.window, remedy: 'scuff' } : null;
+}
+
+/** Every time that one coat of a layer asks for, in fair air. Ranges are common practice; the product's label comes before them. */
+export function dryingOf(of: DryingOf): Drying {
+  const { layer, materials, facts = {}, seen = [], still = 0 } = of;
+  const carrier = carrierOf(layer, materials);
+  const claimed = claimedWait(of);
+  const goOn = learnedWait(claimed, seen, still);
+  const share = claimed.usual > 0 ? goOn.usual / claimed.usual : 1;
+  const { settle } = coatTime(layer, materials);
+  const film = FILMS.has(layer.kind) || layer.kind === 'oil';
+  const binder = BY_BINDER.find((b) => film && b.has.test(facts.binder?.toLowerCase() ?? ''));
+  const { use, cure } = binder ?? FILM[carrier];
+  const hard = facts.cure ?? (film ? cure : goOn.safe);
+  return {
+    carrier,
+    goOn,
+    read: settle * thickness(layer, carrier) * share,
+    handle: Math.max(goOn.earliest / 2, Math.min(goOn.usual, 1 / 12)),
+    sand: film ? goOn.usual : goOn.safe,
+    use: Math.min(hard, Math.max(goOn.safe, film ? use : 0)),
+    cure: Math.max(hard, goOn.safe),
+    window: windowOf(of, goOn),
+    potLife: facts.potLife ?? null,
+    soak: SOAKED[layer.kind] ?? null,
+    test: testOf(layer, carrier),
+    basis: goOn.coats > 0 ? 'seen here' : facts.goOn ? 'shop or label' : 'usual of its kind',
+  };
+}
