@@ -9,6 +9,7 @@ const SECTIONS: Record<string, () => Promise<unknown>> = {
   stack: async () => (await import('./stack.ts')).benchmarkStack(),
   match: async () => (await import('./match.ts')).benchmarkMatch(),
   pour: async () => (await import('./pour.ts')).benchmarkPour(),
+  plan: async () => (await import('./plan.ts')).benchmarkPlan(),
   faults: async () => (await import('./faults.ts')).benchmarkFaults(),
   systems: async () => (await import('./systems.ts')).benchmarkSystems(),
   import: async () => (await import('./import.ts')).benchmarkImport(),

@@ -19,6 +19,7 @@ const CORE = [
     'match',
     'mix',
     'time',
+    'plan',
     'judge',
     'formats',
     'figure',
@@ -48,6 +49,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/board': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/mix': { rooms: ['core', 'core/colour', 'core/layers', 'core/optics', 'core/time'], packages: [] },
   'core/time': { rooms: ['core', 'core/layers'], packages: [] },
+  'core/plan': { rooms: ['core'], packages: ['pure-rand'] },
   'core/learn': { rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/optics'], packages: ['ml-matrix'] },
   'core/match': {
     rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/mix', 'core/optics', 'core/time'],

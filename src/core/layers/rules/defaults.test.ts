@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { MAPLE, OAK, PINE } from '../../../../test/fixtures/bench-materials.ts';
-import { climateFactor, FAIR_AIR } from '../../time/climate.ts';
 import { newLayer, setting } from '../layer.ts';
 import { layerBySchools, preparationBySchools } from './defaults.ts';
 import { ALL_TOOLS, chosen, SCHOOLS } from './index.ts';
@@ -52,21 +51,5 @@ describe('what a shop begins with', () => {
     expect(layerBySchools(dye, 'solvent', { 'solvent-dye': 'sprayed' }, ALL_TOOLS).method).toBe('sprayed');
     expect(layerBySchools(dye, 'solvent', { 'solvent-dye': 'sprayed' }, []).method).toBe('wiped');
     expect(setting(layerBySchools(dye, 'water', { 'dye-coat': 'one-pass' }, []), 'load')).toBeLessThan(1);
-  });
-});
-
-describe('drying in the air of the shop (common practice: craft ranges, no source)', () => {
-  const at = (temperature: number, humidity = 50) => ({ temperature, humidity });
-  it('takes as long as usual in fair air, about twice as long for each ten degrees below', () => {
-    for (const carrier of ['water', 'alcohol', 'solvent', 'oil'] as const) {
-      expect(climateFactor(carrier, FAIR_AIR)).toBe(1);
-      expect(climateFactor(carrier, at(10))).toBeCloseTo(2);
-      expect(climateFactor(carrier, at(0))).toBeCloseTo(4);
-      expect(climateFactor(carrier, at(30))).toBeLessThan(1);
-    }
-  });
-  it('damp air holds up water most, dry air nothing', () => {
-    expect(climateFactor('water', at(20, 90))).toBeGreaterThan(climateFactor('oil', at(20, 90)));
-    expect(climateFactor('water', at(20, 20))).toBe(1);
   });
 });
