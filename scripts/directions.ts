@@ -88,14 +88,24 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   },
   'server/acts': {
     rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/intake', 'server/store', 'server/learning'],
-    packages: ['zod'],
+    packages: ['zod', 'ics'],
   },
   'server/routes': {
     rooms: [...CORE, 'record', 'shared', 'workshop', 'server/acts', 'server/store'],
     packages: ['express', 'zod'],
   },
   server: {
-    rooms: ['core', 'demo', 'shared', 'server/acts', 'server/db', 'server/learning', 'server/routes', 'server/store'],
+    rooms: [
+      'core',
+      'core/formats',
+      'demo',
+      'shared',
+      'server/acts',
+      'server/db',
+      'server/learning',
+      'server/routes',
+      'server/store',
+    ],
     packages: ['node:', 'compression', 'express', 'helmet', 'pino', 'zod'],
   },
 

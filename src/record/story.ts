@@ -54,6 +54,9 @@ export const EVENT_KINDS = [
   'step taken back',
   'pot changed',
   'house changed',
+  'air noted',
+  'dryness tested',
+  'work done',
 ] as const;
 export type EventKind = (typeof EVENT_KINDS)[number];
 
@@ -199,6 +202,10 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'step done': (d) => `${stepName(d)}${amountText(d)}`,
   'step taken back': (d) => `${stepName(d)} taken back`,
   'pot changed': (d) => `Batch of ${layerName(d).toLowerCase()}: ${text(d.litres)} L`,
+  'air noted': ({ temperature, humidity, source }) =>
+    `Air of the shop${source === 'forecast' ? ', forecast' : ''}: ${text(temperature)} °C, ${text(humidity)} %`,
+  'dryness tested': ({ what, on, dry }) => `${text(what)} on ${text(on)}: found ${dry ? 'dry' : 'still wet'}`,
+  'work done': ({ what, on }) => `${text(what)} on ${text(on)}: done`,
   'house changed': (d, moment) => `House: ${changesText(d, moment)}`,
 };
 

@@ -11,6 +11,7 @@ import { Conflict, Refusal } from './acts/refusal.ts';
 import type { Shop } from './acts/shop.ts';
 import { CannotWork, DatabaseDied, NoRoom } from './db/trouble.ts';
 import { boardRoutes } from './routes/boards.ts';
+import { clockRoutes } from './routes/clock.ts';
 import { faultRoutes } from './routes/faults.ts';
 import { onlyOwnNames, onlyOwnPage, onlyReadableAddress, onlyWritableText } from './routes/guard.ts';
 import { houseRoutes } from './routes/house.ts';
@@ -92,6 +93,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
     instrumentRoutes(shop),
     systemRoutes(shop),
     faultRoutes(shop),
+    clockRoutes(shop),
   );
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);

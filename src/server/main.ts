@@ -6,6 +6,7 @@ import { makeDemo } from '../demo/make-demo.ts';
 import { createApp } from './app.ts';
 import { CannotWork } from './db/trouble.ts';
 import { openShop } from './open-shop.ts';
+import { followSensor } from './sensor.ts';
 
 const log = pino({ level: process.env.URUSHI_LOG ?? 'silent' });
 /** Names of this machine beside localhost, apart by commas. */
@@ -56,14 +57,23 @@ async function main(): Promise<void> {
       begin = resolve;
     }),
   );
-  const shop = await openShop({ folder, server: process.env.URUSHI_DATABASE_URL, onFault, onLost: endWith });
+  const shop = await openShop({
+    folder,
+    server: process.env.URUSHI_DATABASE_URL,
+    onFault,
+    onLost: endWith,
+    turnable: demo,
+  });
   begin(createApp(shop, onFault, hosts));
+  const sensor = process.env.URUSHI_SENSOR ?? path.join(folder, 'sensor.csv');
+  const endSensor = followSensor(shop, sensor, onFault);
   let closing = false;
   const close = async () => {
     if (closing) return;
     closing = true;
     server.closeAllConnections();
     server.close();
+    endSensor();
     await shop.close();
     process.exit(0);
   };

@@ -15,6 +15,7 @@ export async function shopOn(
   db: Db,
   onFault: (error: unknown) => void,
   folder: FolderDb | null = null,
+  turnable = false,
 ): Promise<OpenShop> {
   await db.transaction(rememberWhatIsMissing);
   const learning = startLearning(db, onFault);
@@ -22,6 +23,7 @@ export async function shopOn(
     db,
     folder,
     learning,
+    turnable,
     async close() {
       await learning.close();
       await db.close();
@@ -56,13 +58,15 @@ interface Where {
   onFault: (error: unknown) => void;
   /** Told when the folder is taken away from under the process. */
   onLost?: (why: string) => void;
+  /** A shop to practise in, whose clock can be turned. */
+  turnable?: boolean;
 }
 
 /** Opens the shop: its data folder, or a database on a server where an address of one is given. */
-export async function openShop({ folder, server, onFault, onLost }: Where): Promise<OpenShop> {
-  if (server) return shopOn(await openServer(server), onFault);
+export async function openShop({ folder, server, onFault, onLost, turnable }: Where): Promise<OpenShop> {
+  if (server) return shopOn(await openServer(server), onFault, null, turnable);
   const db = await openFolder(folder, onLost);
-  const shop = await shopOn(db, onFault, db);
+  const shop = await shopOn(db, onFault, db, turnable);
   const endDaily = keepDaily(folder, db, onFault);
   return {
     ...shop,

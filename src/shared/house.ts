@@ -3,6 +3,7 @@ import { SCHOOLS } from '../core/layers/rules/schools.ts';
 import { ALL_TOOLS } from '../core/layers/rules/tools.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
+import { WorkWeek, WorkWeekChange } from './week.ts';
 
 export const UNITS = ['metric', 'us'] as const;
 /** What the bench measures with, and how much is mixed over what is needed. */
@@ -72,6 +73,8 @@ export const HouseChange = z.object({
   schools: SchoolsSchema.optional(),
   /** All of them together. */
   tools: ToolsSchema.optional(),
+  /** When it works and where things dry; each of it whole. */
+  week: WorkWeekChange.optional(),
 });
 export type HouseChange = z.infer<typeof HouseChange>;
 
@@ -103,6 +106,7 @@ export const House = z.object({
   bench: BenchTools,
   schools: SchoolsSchema,
   tools: ToolsSchema,
+  week: WorkWeek,
   version: z.number(),
   people: z.array(Person),
   instruments: z.array(Instrument),

@@ -6,6 +6,7 @@ import { LightShares } from './lights.ts';
 import { Part } from './part.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
+import { CalendarDay } from './week.ts';
 
 const tolerance = z
   .number('The tolerance is a ΔE00, for example 1.0.')
@@ -35,6 +36,8 @@ export const JobChange = z.object({
   wishes: WishesSchema.optional(),
   /** All of them together. */
   supplies: SuppliesSchema.optional(),
+  /** The day it is wanted by; null where nobody waits. */
+  due: CalendarDay.nullable().optional(),
 });
 export type JobChange = z.infer<typeof JobChange>;
 
@@ -137,6 +140,7 @@ export const Job = z.object({
   grainTolerance: z.number().nullable(),
   wishes: WishesSchema,
   supplies: SuppliesSchema,
+  due: z.string().nullable(),
   /** Readings of the target as it is now, of its face and of its tones. */
   target: z.array(StoredReading),
   pastTargets: z.array(PastTarget),

@@ -30,8 +30,8 @@ export interface BeechShop {
 }
 
 /** A shop with one wood, one dye with its ladder, one clear, and a job on that wood, through its API. */
-export async function openBeechShop(): Promise<BeechShop> {
-  const shop = await openTestShop();
+export async function openBeechShop(turnable = false): Promise<BeechShop> {
+  const shop = await openTestShop(turnable);
   const post: BeechShop['post'] = async (url, body, status = 201) =>
     (await shop.ask('post', url, body).expect(status)).body;
   await post('/species', {

@@ -40,13 +40,13 @@ export interface TestShop extends OpenShop {
 }
 
 /** A shop of its own for a test, with its API. What goes wrong inside is told, not swallowed. */
-export async function openTestShop(): Promise<TestShop> {
+export async function openTestShop(turnable = false): Promise<TestShop> {
   const faults: unknown[] = [];
   const onFault = (error: unknown) => {
     faults.push(error);
     console.error(error);
   };
-  const shop = await shopOn(await openTestDb(), onFault);
+  const shop = await shopOn(await openTestDb(), onFault, null, turnable);
   const app = createApp(shop, onFault);
   return {
     ...shop,

@@ -2,6 +2,7 @@ import { generate, type JsonSchema } from 'json-schema-faker';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { z } from 'zod';
 import * as board from '../../src/shared/board.ts';
+import * as clock from '../../src/shared/clock.ts';
 import * as fault from '../../src/shared/fault.ts';
 import * as house from '../../src/shared/house.ts';
 import * as job from '../../src/shared/job.ts';
@@ -17,6 +18,21 @@ import * as system from '../../src/shared/system.ts';
 /** What every route takes, by method and address; null where it takes no body. */
 export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'get /health': null,
+  'get /clock': null,
+  'get /clock/rail': null,
+  'get /clock/jobs': null,
+  'get /clock/week.ics': null,
+  'put /clock': clock.ClockTurned,
+  'put /clock/plan': clock.NewWeekPlan,
+  'post /clock/air': clock.NewAir,
+  'delete /clock/air/:air': null,
+  'post /clock/air/:air/restore': null,
+  'post /clock/tests': clock.NewDryTest,
+  'delete /clock/tests/:test': null,
+  'post /clock/tests/:test/restore': null,
+  'post /clock/done': clock.NewWorkDone,
+  'delete /clock/done/:done': null,
+  'post /clock/done/:done/restore': null,
   'get /jobs': null,
   'post /jobs': job.NewJob,
   'get /jobs/:job': null,

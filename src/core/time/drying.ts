@@ -52,6 +52,8 @@ export interface Drying {
   /** Minutes that it soaks before it is wiped; null where it is not. */
   soak: number | null;
   test: DryTest;
+  /** How many times as long as an ordinary coat of its product it takes, by how it lies. */
+  factor: number;
   /** Where its time comes from. */
   basis: 'seen here' | 'shop or label' | 'usual of its kind';
 }
@@ -111,14 +113,21 @@ export interface DryingOf {
   coat?: number;
   /** It is very dark, and the shop waits long for such oil stains. */
   dark?: boolean;
-  /** What tests told of earlier coats of its product. */
+  /** What tests told of earlier coats of its product, in hours of an ordinary coat. */
   seen?: readonly SeenDrying[];
   /** Hours at which this very coat was last found wet. */
   still?: number;
 }
 
-/** What is claimed, or usual, before anything was seen. */
-function claimedWait({ layer, materials, facts = {}, coat = 1, dark = false }: DryingOf): Wait {
+/** How many times as long as an ordinary coat one takes: how thick it lies, and how many are below. */
+function factorOf({ layer, materials, coat = 1 }: DryingOf): number {
+  const carrier = carrierOf(layer, materials);
+  const later = Math.min(SLOWEST_LATER, 1 + LATER_COAT[carrier] * (coat - 1));
+  return thickness(layer, carrier) * (FILMS.has(layer.kind) || carrier === 'oil' ? later : 1);
+}
+
+/** What is claimed of an ordinary coat, or usual, before anything was seen. */
+function claimedWait({ layer, materials, facts = {}, dark = false }: DryingOf): Wait {
   const carrier = carrierOf(layer, materials);
   const binder = facts.binder?.toLowerCase() ?? '';
   const usual =
@@ -129,13 +138,11 @@ function claimedWait({ layer, materials, facts = {}, coat = 1, dark = false }: D
           : undefined) ?? coatTime(layer, materials).wait);
   // A claim moves the usual; what could be earlier or safer stays where it would be without it.
   const share = facts.goOn && usual.usual > 0 ? facts.goOn / usual.usual : 1;
-  const claimed = {
+  return {
     earliest: usual.earliest * Math.min(1, share),
     usual: dark ? Math.max(usual.usual, usual.usual * share) : usual.usual * share,
     safe: usual.safe * Math.max(1, share),
   };
-  const later = Math.min(SLOWEST_LATER, 1 + LATER_COAT[carrier] * (coat - 1));
-  return scaled(claimed, thickness(layer, carrier) * (FILMS.has(layer.kind) || carrier === 'oil' ? later : 1));
 }
 
 function windowOf({ layer, facts = {}, materials }: DryingOf, goOn: Wait): Window | null {
@@ -150,8 +157,10 @@ export function dryingOf(of: DryingOf): Drying {
   const { layer, materials, facts = {}, seen = [], still = 0 } = of;
   const carrier = carrierOf(layer, materials);
   const claimed = claimedWait(of);
-  const goOn = learnedWait(claimed, seen, still);
-  const share = claimed.usual > 0 ? goOn.usual / claimed.usual : 1;
+  const factor = factorOf(of);
+  const ordinary = learnedWait(claimed, seen, still / factor);
+  const goOn = { ...scaled(ordinary, factor), coats: ordinary.coats };
+  const share = claimed.usual > 0 ? ordinary.usual / claimed.usual : 1;
   const { settle } = coatTime(layer, materials);
   const film = FILMS.has(layer.kind) || layer.kind === 'oil';
   const binder = BY_BINDER.find((b) => film && b.has.test(facts.binder?.toLowerCase() ?? ''));
@@ -169,6 +178,7 @@ export function dryingOf(of: DryingOf): Drying {
     potLife: facts.potLife ?? null,
     soak: SOAKED[layer.kind] ?? null,
     test: testOf(layer, carrier),
+    factor,
     basis: goOn.coats > 0 ? 'seen here' : facts.goOn ? 'shop or label' : 'usual of its kind',
   };
 }

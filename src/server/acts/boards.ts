@@ -30,6 +30,7 @@ import {
   updateBoard,
   updateCoat,
 } from '../store/boards.ts';
+import { airNow, clockNow } from '../store/clock.ts';
 import { insertEvent } from '../store/events.ts';
 import { woodById } from '../store/jobs.ts';
 import { knowledgeById } from '../store/knowledge.ts';
@@ -154,8 +155,11 @@ export async function putOnCoat({ db, learning }: Shop, by: By, id: string, inpu
     checkStack([layer], materialsOf(shelf));
     await putOnUnnoted(tx, board, input.stage - 1);
     const { stage, putOnAt, ...noted } = input;
-    const at = putOnAt === undefined ? new Date().toISOString() : putOnAt;
-    await insertCoat(tx, id, { ...NOTHING_NOTED, ...noted, stage, layer, putOnAt: at, by });
+    const at = putOnAt === undefined ? (await clockNow(tx)).now : putOnAt;
+    // The air is as it was noted in the shop, where it goes on now and nothing else is said.
+    const air = putOnAt === undefined ? await airNow(tx) : null;
+    const conditions = air ? { temperature: air.temperature, humidity: air.humidity } : {};
+    await insertCoat(tx, id, { ...NOTHING_NOTED, conditions, ...noted, stage, layer, putOnAt: at, by });
     await colourIsOn(tx, id);
     await insertEvent(tx, {
       kind: 'coat put on',

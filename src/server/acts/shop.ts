@@ -9,6 +9,8 @@ export interface Shop {
   /** The data folder, with its snapshots; null where the database is on a server. */
   folder: FolderDb | null;
   learning: Learning;
+  /** Its clock can be turned: it is a shop to practise in. */
+  turnable: boolean;
 }
 
 /** Who does it: a person of the shop, or nobody in particular. */

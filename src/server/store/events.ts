@@ -4,7 +4,7 @@ import type { EventKind } from '../../record/story.ts';
 import { StoredEvent } from '../../shared/event.ts';
 import { newId } from '../../shared/id.ts';
 import type { Queries } from '../db/db.ts';
-import { all, stamp } from './rows.ts';
+import { all, one, stamp } from './rows.ts';
 
 export interface Happening {
   kind: EventKind;
@@ -28,14 +28,20 @@ export async function insertEvent(db: Queries, { kind, by, job, board, item, det
 /** A change that is saved again and again as it is worked on is one event, of its last moment. */
 export async function repeatEvent(db: Queries, event: Happening & { item: string }): Promise<void> {
   const again = await db.query(
-    `update event set at = now(), detail = $4
-     where id = (select id from event where kind = $1 and item = $2 and at > now() - interval '10 minutes'
+    `update event set at = shop_now(), detail = $4
+     where id = (select id from event where kind = $1 and item = $2 and at > shop_now() - interval '10 minutes'
                    and person_id is not distinct from (select id from person where id = $3)
                  order by at desc limit 1)
      returning id`,
     [event.kind, event.item, event.by, JSON.stringify(event.detail ?? {})],
   );
   if (again.length === 0) await insertEvent(db, event);
+}
+
+/** When something was done last; null where nothing ever was. */
+export async function lastEvent(db: Queries): Promise<string | null> {
+  const row = await one(db, z.object({ at: stamp.nullable() }), 'select max(at) as at from event');
+  return row?.at ?? null;
 }
 
 const EventRow = StoredEvent.omit({ board: true }).extend({

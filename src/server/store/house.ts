@@ -12,24 +12,35 @@ import {
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
-const HouseRow = House.pick({ units: true, lights: true, bench: true, schools: true, tools: true, version: true });
+const HouseRow = House.pick({
+  units: true,
+  lights: true,
+  bench: true,
+  schools: true,
+  tools: true,
+  week: true,
+  version: true,
+});
 
 export async function house(db: Queries): Promise<House> {
   const row = HouseRow.parse(
-    await one(db, HouseRow, 'select units, lights, bench, schools, tools, version from house'),
+    await one(db, HouseRow, 'select units, lights, bench, schools, tools, week, version from house'),
   );
   return { ...row, people: await people(db), instruments: await instruments(db) };
 }
 
-export async function updateHouse(db: Queries, { version, schools, tools, ...change }: HouseChange): Promise<boolean> {
+export async function updateHouse(
+  db: Queries,
+  { version, schools, tools, week, ...change }: HouseChange,
+): Promise<boolean> {
   const { units, lights, bench } = change;
   return touched(
     await db.query(
       `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'),
          bench = bench || coalesce($4::jsonb, '{}'), schools = schools || coalesce($5::jsonb, '{}'),
-         tools = coalesce($6::jsonb, tools), version = version + 1
+         tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'), version = version + 1
        where version = $1 returning version`,
-      [version, units ?? null, ...[lights, bench, schools, tools].map((v) => (v ? JSON.stringify(v) : null))],
+      [version, units ?? null, ...[lights, bench, schools, tools, week].map((v) => (v ? JSON.stringify(v) : null))],
     ),
   );
 }

@@ -27,7 +27,7 @@ import { versionsOfWoods } from './versions.ts';
 
 const JobRow = Job.omit({ target: true, pastTargets: true, woods: true, parts: true }).extend({ createdAt: stamp });
 const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt", revision,
-  grain_tolerance as "grainTolerance", wishes, supplies`;
+  grain_tolerance as "grainTolerance", wishes, supplies, to_char(due, 'YYYY-MM-DD') as due`;
 
 /** False when it was started already. */
 export async function insertJob(db: Queries, { id, customer, piece, tolerance }: NewJob): Promise<boolean> {
@@ -42,7 +42,7 @@ export async function insertJob(db: Queries, { id, customer, piece, tolerance }:
 }
 
 export async function updateJob(db: Queries, id: string, change: JobChange): Promise<boolean> {
-  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes, supplies } = change;
+  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes, supplies, due } = change;
   const { set, values } = assignments(
     {
       customer,
@@ -51,6 +51,7 @@ export async function updateJob(db: Queries, id: string, change: JobChange): Pro
       grain_tolerance,
       wishes: wishes && JSON.stringify(wishes),
       supplies: supplies && JSON.stringify(supplies),
+      due,
     },
     4,
   );

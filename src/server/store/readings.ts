@@ -43,7 +43,7 @@ export async function insertReadings(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
          taken_at, instrument_id, person_id, zone, revision)
        select r.id, $1, r.place, $2, $3, $4, $5, r.name, r.wavelengths::float8[], r.measured::float8[], r.lab::float8[],
-         r.grid::float8[], coalesce($6::timestamptz, now()), (select id from instrument where id = $7),
+         r.grid::float8[], coalesce($6::timestamptz, shop_now()), (select id from instrument where id = $7),
          (select id from person where id = $8), $16,
          coalesce((select revision from job where id = $2), 1)
        from unnest($9::uuid[], $10::int[], $11::text[], $12::text[], $13::text[], $14::text[], $15::text[])

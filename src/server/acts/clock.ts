@@ -1,0 +1,180 @@
+import { driedIn, HOUR } from '../../core/time/air.ts';
+import { airLine, type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
+import { productOf, type ShopAtWork, shopAtWork } from '../../record/work.ts';
+import type {
+  Air,
+  ClockKnown,
+  ClockRail,
+  ClockTurned,
+  NewAir,
+  NewDryTest,
+  NewWeekPlan,
+  NewWorkDone,
+  WeekPlan,
+} from '../../shared/clock.ts';
+import type { Job } from '../../shared/job.ts';
+import type { Queries } from '../db/db.ts';
+import {
+  airNoted,
+  clockNow,
+  dryTests,
+  insertAir,
+  insertDone,
+  insertPlan,
+  insertTest,
+  letRun,
+  setAirDeleted,
+  setDoneDeleted,
+  setTestDeleted,
+  standAt,
+  weekPlan,
+  workDone,
+} from '../store/clock.ts';
+import { insertEvent, lastEvent } from '../store/events.ts';
+import { house } from '../store/house.ts';
+import { newestJobs } from '../store/jobs.ts';
+import { wholeShelf } from '../store/shelf.ts';
+import { notFound, Refusal } from './refusal.ts';
+import type { By, Shop } from './shop.ts';
+
+/** Jobs that are looked at for what dries and what is to do: the newest. */
+const MOST_JOBS = 60;
+export const jobsAtWork = (db: Queries): Promise<Job[]> => newestJobs(db, MOST_JOBS);
+
+export async function clockKnown({ db, turnable }: Shop): Promise<ClockKnown> {
+  const [clock, air, tests, done, plan] = await Promise.all([
+    clockNow(db),
+    airNoted(db),
+    dryTests(db),
+    workDone(db),
+    weekPlan(db),
+  ]);
+  return { ...clock, turnable, air, tests, done, plan };
+}
+
+/** Everything on its way, as it stands now. */
+async function standing(db: Queries): Promise<{ items: ClockItem[]; now: number; shop: ShopAtWork; jobs: Job[] }> {
+  const [{ now }, jobs, shelf, rules, tests, done, air] = [
+    await clockNow(db),
+    await jobsAtWork(db),
+    await wholeShelf(db),
+    await house(db),
+    await dryTests(db),
+    await workDone(db),
+    await airNoted(db),
+  ];
+  const at = Date.parse(now);
+  const shop = shopAtWork(shelf, rules, tests, done);
+  return { items: onTheClock(jobs, shop, airLine(air, jobs, at), at), now: at, shop, jobs };
+}
+
+export async function clockRail({ db }: Shop): Promise<ClockRail> {
+  const { items, now } = await standing(db);
+  const { stands } = await clockNow(db);
+  return { now: new Date(now).toISOString(), stands, ...railOf(items, now) };
+}
+
+/** Turns the clock of a shop that is there to practise in. */
+export async function turnClock(shop: Shop, turned: ClockTurned): Promise<ClockKnown> {
+  const { db, turnable } = shop;
+  if (!turnable) throw new Refusal(409, 'This shop works by the clock on the wall: only a demo’s clock can be turned.');
+  await db.transaction(async (tx) => {
+    const { now } = await clockNow(tx);
+    if (turned.runs !== undefined) await letRun(tx, turned.runs);
+    else {
+      const to = turned.to ? Date.parse(turned.to) : Date.parse(now) + (turned.hours ?? 0) * HOUR;
+      // Nothing may lie in a time to come.
+      const last = await lastEvent(tx);
+      if (last && to < Date.parse(last))
+        throw new Refusal(422, 'The clock is turned forward, never back behind what was done.', 'to');
+      const { stands } = await clockNow(tx);
+      await standAt(tx, new Date(to).toISOString());
+      if (!stands) await letRun(tx, true);
+    }
+  });
+  return clockKnown(shop);
+}
+
+/** The air of the shop, noted once a day or whenever it changes; a forecast is of a moment to come. */
+export async function noteAir({ db }: Shop, by: By, input: NewAir): Promise<Air[]> {
+  return db.transaction(async (tx) => {
+    const now = Date.parse((await clockNow(tx)).now);
+    const at = input.at ? Date.parse(input.at) : now;
+    if (input.source === 'forecast' && at <= now)
+      throw new Refusal(422, 'A forecast is of a time to come: this one is past.', 'at');
+    if (input.source !== 'forecast' && at > now + 60_000)
+      throw new Refusal(422, 'Nobody has measured the air of a time to come: enter it as a forecast.', 'at');
+    if ((await insertAir(tx, input)) && input.source !== 'sensor') {
+      const { temperature, humidity, source } = input;
+      await insertEvent(tx, { kind: 'air noted', by, item: 'house', detail: { temperature, humidity, source } });
+    }
+    return airNoted(tx);
+  });
+}
+export async function takeAirOut({ db }: Shop, id: string, out: boolean): Promise<Air[]> {
+  if (!(await setAirDeleted(db, id, out))) throw notFound('note of the air');
+  return airNoted(db);
+}
+
+/** What work of a key belongs to, as it stands. */
+async function workOf(db: Queries, key: string) {
+  const { items, now, shop, jobs } = await standing(db);
+  const item = items.find((i) => i.chain.some((t) => t.key === key));
+  const task = item?.chain.find((t) => t.key === key);
+  if (!item || !task) throw notFound('work');
+  return { item, task, now, shop, jobs };
+}
+const about = ({ item }: ClockItem) => ({
+  job: item.job.id,
+  board: item.kind === 'board' ? item.board.id : null,
+});
+
+/** A coat was found dry, or still wet: its own clock moves, and the next coats of its product are expected otherwise. */
+export async function noteTest({ db }: Shop, by: By, input: NewDryTest): Promise<void> {
+  const { item, task, now, jobs } = await workOf(db, input.coat);
+  if (!task.done || !task.layer || !task.drying) throw new Refusal(409, 'This coat is not on yet.', 'coat');
+  if (!task.doneAt) throw new Refusal(409, 'When this coat went on was not noted: put its record right first.', 'coat');
+  const line = airLine(await airNoted(db), jobs, now);
+  const hours = driedIn(task.drying.carrier, line, Date.parse(task.doneAt), now) / task.drying.factor;
+  await db.transaction(async (tx) => {
+    const test = { ...input, item: productOf(task.layer as NonNullable<typeof task.layer>), hours: Math.max(0, hours) };
+    if (await insertTest(tx, test, by)) {
+      const detail = { what: task.title, on: item.item.name, dry: input.dry };
+      await insertEvent(tx, { kind: 'dryness tested', by, ...about(item), detail });
+    }
+  });
+}
+export async function takeTestBack({ db }: Shop, id: string, back: boolean): Promise<void> {
+  if (!(await setTestDeleted(db, id, back))) throw notFound('test');
+}
+
+/** Work that is done and is no board's last coat: that has a record of its own. */
+export async function doWork({ db }: Shop, by: By, { id, work }: NewWorkDone): Promise<void> {
+  const { item, task } = await workOf(db, work);
+  if (task.done) return;
+  if (item.item.kind === 'board' && task.act === 'coat' && task.last)
+    throw new Refusal(409, 'This coat is put on at its board: it is a record of its own.', 'work');
+  if (item.item.kind === 'board' && task.act === 'read')
+    throw new Refusal(409, 'A board is read at its page: the reading says that it was done.', 'work');
+  const first = item.chain.find((t) => !t.done && task.waits.some((w) => w.key === t.key));
+  if (first) throw new Refusal(409, `“${first.title}” comes first.`, 'work');
+  await db.transaction(async (tx) => {
+    if (await insertDone(tx, id, work, by))
+      await insertEvent(tx, {
+        kind: 'work done',
+        by,
+        ...about(item),
+        detail: { what: task.title, on: item.item.name },
+      });
+  });
+}
+export async function takeWorkBack({ db }: Shop, id: string, back: boolean): Promise<void> {
+  if (!(await setDoneDeleted(db, id, back))) throw notFound('work');
+}
+
+export async function keepPlan({ db }: Shop, by: By, input: NewWeekPlan): Promise<WeekPlan> {
+  return db.transaction(async (tx) => {
+    await insertPlan(tx, input, by);
+    return (await weekPlan(tx)) as WeekPlan;
+  });
+}

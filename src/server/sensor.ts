@@ -1,0 +1,48 @@
+import { readFile, stat } from 'node:fs/promises';
+import { readAir } from '../core/formats/air.ts';
+import { newId } from '../shared/id.ts';
+import type { Shop } from './acts/shop.ts';
+import { clockNow, insertAir, lastSensed } from './store/clock.ts';
+
+const LOOK_EVERY = 15_000;
+/** A sensor that writes every second is kept every quarter of an hour. */
+const KEPT_EVERY = 15 * 60_000;
+
+/** Takes in what a sensor has written to its file since it was last heard; a file that is not there is no fault. */
+export async function takeInSensed({ db }: Pick<Shop, 'db'>, file: string): Promise<number> {
+  const text = await readFile(file, 'utf8').catch(() => null);
+  if (text === null || text.trim().split('\n').length < 2) return 0;
+  return db.transaction(async (tx) => {
+    let last = Date.parse((await lastSensed(tx)) ?? '1970-01-01T00:00:00Z');
+    const now = Date.parse((await clockNow(tx)).now);
+    let taken = 0;
+    for (const { at, temperature, humidity } of readAir(text).air) {
+      const when = Date.parse(at);
+      if (when < last + KEPT_EVERY || when > now) continue;
+      await insertAir(tx, { id: newId(), at: new Date(when).toISOString(), temperature, humidity, source: 'sensor' });
+      last = when;
+      taken++;
+    }
+    return taken;
+  });
+}
+
+/** Follows a sensor's file. @returns what ends it */
+export function followSensor(shop: Pick<Shop, 'db'>, file: string, onFault: (error: unknown) => void): () => void {
+  let seen = '';
+  let taking = Promise.resolve();
+  const look = () => {
+    taking = taking
+      .then(async () => {
+        const found = await stat(file).catch(() => null);
+        const stamp = found ? `${found.mtimeMs}/${found.size}` : '';
+        if (stamp === '' || stamp === seen) return;
+        seen = stamp;
+        await takeInSensed(shop, file);
+      })
+      .catch(onFault);
+  };
+  look();
+  const timer = setInterval(look, LOOK_EVERY);
+  return () => clearInterval(timer);
+}
