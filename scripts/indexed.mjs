@@ -2,7 +2,7 @@
 // the compiler runs once more with `noUncheckedIndexedAccess`, and what it finds outside of them is a fault.
 import { spawnSync } from 'node:child_process';
 
-const KERNELS = /^src\/(core\/(colour|optics|board|figure|learn|match|least-squares)|workshop)\b/;
+const KERNELS = /^src\/(core\/(colour|optics|board|figure|learn|match|plan|least-squares)|workshop)\b/;
 const OURS = /^src\//;
 const TEST = /\.test\.tsx?\(/;
 

@@ -1,14 +1,16 @@
 import { parseParts } from '../core/formats/parts.ts';
 import { usualCoats } from '../core/layers/layer.ts';
+import type { ClockKnown } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobList } from '../shared/job.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import { askAt } from './ask.ts';
+import { type Ask, askAt } from './ask.ts';
+import { at, BEGAN, HOUR, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
 import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
-import { bringTo } from './work.ts';
+import { bringTo, piecesBegun, together, underWay, type Work } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
@@ -24,6 +26,16 @@ export async function makeDemo(
 
   if (((await ask('GET', '/jobs')) as JobList).jobs.length > 0) return;
   say('Making the demo shop …');
+  // Everything is done at its time: the demo's clock is turned to each next thing, and stands where it opens.
+  const { turnable: may } = (await ask('GET', '/clock')) as ClockKnown;
+  const turnable = may && jobs.length > 0;
+  let now = 0;
+  const turnTo = async (moment: number) => {
+    if (!turnable || moment <= now) return;
+    now = moment;
+    await ask('PUT', '/clock', { to: new Date(moment).toISOString() });
+  };
+  await turnTo(BEGAN);
 
   // A demo that was cut short goes on where it stopped.
   const shelf = (await ask('GET', '/shelf')) as Shelf;
@@ -97,8 +109,11 @@ export async function makeDemo(
   // The jobs are the first person's.
   const { people: named } = (await ask('GET', '/house')) as House;
   const work = askAt(address, named.find((p) => p.name === people[0]?.name)?.id);
-  for (const { piece_id: piece, woods: species, parts, ...job } of jobs) {
-    const { id } = (await work('POST', '/jobs', { id: newId(), ...job })) as Job;
+  if (jobs.length === 0) return;
+  const works: Work[] = [];
+  for (const { piece_id: piece, woods: species, parts, due, underWay: drying, ...job } of jobs) {
+    const { id, version } = (await work('POST', '/jobs', { id: newId(), ...job })) as Job;
+    if (due) await work('PATCH', `/jobs/${id}`, { version, due });
     await work('POST', `/jobs/${id}/readings`, { takingId: newId(), source: 'instrument', count: 5, piece });
     for (const { speciesId, offcuts } of species) {
       const wood = { id: newId(), boardId: newId(), speciesId };
@@ -113,6 +128,24 @@ export async function makeDemo(
     const named = made.map((w) => ({ id: w.id, names: [w.speciesId] }));
     const read = parseParts(parts.join('\n'), named, 'millimetres').parts;
     await work('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
-    for (const { speciesId, progress } of species) await bringTo(progress, work, id, speciesId);
+    for (const { speciesId, progress } of species) {
+      works.push(bringTo(progress, work, id, speciesId, BEGAN + HOUR));
+      if (progress === 'passed' && turnable) works.push(piecesBegun(work, id, speciesId));
+    }
+    if (drying && turnable) works.push(underWay(work, id));
   }
+  if (turnable) works.push(airOfTheDays(ask));
+  for await (const moment of together(works)) await turnTo(moment);
+  await turnTo(STANDS);
+}
+
+/** The air, noted each morning, and what is forecast. */
+async function* airOfTheDays(ask: Ask): Work {
+  const note = (air: object) => ask('POST', '/clock/air', { id: newId(), ...air });
+  for (const { day, ...air } of MORNINGS) {
+    yield at(day, 8, 5);
+    await note(air);
+  }
+  for (const { day, ...air } of TO_COME)
+    await note({ ...air, source: 'forecast', at: new Date(at(day, 8)).toISOString() });
 }

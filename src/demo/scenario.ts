@@ -12,6 +12,10 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
   piece_id: string;
   woods: readonly { speciesId: string; offcuts: number; progress: Progress }[];
   parts: readonly string[];
+  /** The day it is wanted by. */
+  due?: string;
+  /** Its boards are on their way when the demo opens. */
+  underWay?: boolean;
 })[] = [
   {
     customer: 'Harbour Master’s Office',
@@ -38,6 +42,24 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
       '18 x Shelf edge, birch, 900 x 40 x 18 mm',
       '1 x Lectern top, ash, 620 x 480 x 25 mm, both faces, edge, end',
     ],
+    due: '2026-03-20',
+  },
+  {
+    customer: 'Tern Harbour Library, reading room',
+    piece: 'Window seat, settle and two periodical racks to the same panel',
+    tolerance: 1.5,
+    piece_id: 'counter-panel',
+    woods: [
+      { speciesId: 'maple', offcuts: 4, progress: 'waiting' },
+      { speciesId: 'oak', offcuts: 4, progress: 'waiting' },
+      { speciesId: 'pine', offcuts: 6, progress: 'waiting' },
+    ],
+    parts: [
+      '2 x Seat board, pine, 1400 x 420 x 28 mm, edge',
+      '4 x Rack door, oak, 700 x 320 x 20 mm, both faces, edge',
+    ],
+    due: '2026-03-27',
+    underWay: true,
   },
 ];
 

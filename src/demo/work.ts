@@ -1,18 +1,23 @@
-import type { Stack } from '../core/layers/layer.ts';
+import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { boardModel, nextBoardModel, openBench, problemOf } from '../record/bench.ts';
+import { chainOf } from '../record/chain.ts';
 import { materialsOf } from '../record/materials.ts';
 import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/openings.ts';
 import { usualWait } from '../record/rules.ts';
 import { standingOf } from '../record/standing.ts';
+import { itemsAtWork, shopAtWork } from '../record/work.ts';
+import type { ClockKnown } from '../shared/clock.ts';
+import type { House } from '../shared/house.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { KeptKnowledge } from '../shared/knowledge.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import type { Ask } from './ask.ts';
+import { at, atWork, HOUR } from './days.ts';
 
 /** How far the demo's work on a wood has come when it opens. */
-export type Progress = 'passed' | 'missed' | 'ladder' | 'untouched';
+export type Progress = 'passed' | 'missed' | 'ladder' | 'untouched' | 'waiting';
 
 const LITRES = 0.5;
 const MOST_BOARDS = 6;
@@ -37,24 +42,28 @@ async function plan(ask: Ask, board: string, stack: Stack, origin: string, knowl
   await ask('POST', `/boards/${board}/recipe`, { id: newId(), stack, litres: LITRES, origin, knowledge });
 }
 
-const HOUR = 3_600_000;
-/** Hours that the demo's shop leaves every layer at least: it works on a board once a day. */
-const A_DAY = 24;
-/** The air of the demo's shop. */
-const CONDITIONS = { temperature: 19, humidity: 52 };
+/** Work that tells before each of its steps when that is done: whoever follows several turns the clock to the next. */
+export type Work = AsyncGenerator<number, void>;
 
-/** Puts every layer on in its time, a day or longer after the one below it and the last one yesterday, and reads it. */
-async function make(ask: Ask, board: string, stack: Stack): Promise<void> {
+const putOn = (ask: Ask, board: string, stage: number) => ask('POST', `/boards/${board}/coats`, { id: newId(), stage });
+
+/** A little longer than usual: the demo's shop is cool. */
+const AMPLE = 1.3;
+
+/** Puts every layer on in its time and reads it before the next. @returns when the last was read */
+async function* make(ask: Ask, board: string, stack: Stack, from: number): AsyncGenerator<number, number> {
   const shelf = (await ask('GET', '/shelf')) as Shelf;
   const materials = materialsOf(shelf);
-  const waits = stack.map((layer) => Math.max(A_DAY, usualWait({ shelf, materials }, layer)));
-  const now = Date.now();
-  for (let stage = 1; stage <= stack.length; stage++) {
-    const ago = waits.slice(stage - 1).reduce((sum, hours) => sum + hours, 0);
-    const putOnAt = new Date(now - ago * HOUR).toISOString();
-    await ask('POST', `/boards/${board}/coats`, { id: newId(), stage, putOnAt, conditions: CONDITIONS });
-    await read(ask, board, stage);
+  let moment = from;
+  for (const [i, layer] of stack.entries()) {
+    moment = atWork(moment);
+    yield moment;
+    await putOn(ask, board, i + 1);
+    moment = atWork(moment + AMPLE * usualWait({ shelf, materials }, layer) * HOUR);
+    yield moment;
+    await read(ask, board, i + 1);
   }
+  return moment;
 }
 
 async function anotherBoard(ask: Ask, wood: JobWood): Promise<string> {
@@ -65,7 +74,8 @@ async function anotherBoard(ask: Ask, wood: JobWood): Promise<string> {
 }
 
 /** The first board of a wood: the closest recipe that the shelf holds, planned and made. */
-async function firstBoard(ask: Ask, job: string, species: string): Promise<void> {
+async function* firstBoard(ask: Ask, job: string, species: string, from: number): AsyncGenerator<number, number> {
+  yield from;
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const board = wood.boards[0];
   const model = board && boardModel(bench, wood, board);
@@ -75,23 +85,30 @@ async function firstBoard(ask: Ask, job: string, species: string): Promise<void>
   if (!board || !problem || !road) throw new Error(`The demo finds no recipe on ${species}.`);
   const { stack: poured } = roundToScale(problem, road.stack, LITRES);
   await plan(ask, board.id, poured, 'search', knowledge);
-  await make(ask, board.id, poured);
+  return yield* make(ask, board.id, poured, from);
 }
 
 /** The next board, with what the last one taught; only planned unless it is to be made. */
-async function nextBoard(ask: Ask, job: string, species: string, made: boolean): Promise<void> {
+async function* nextBoard(
+  ask: Ask,
+  job: string,
+  species: string,
+  from: number,
+  made: boolean,
+): AsyncGenerator<number, number> {
+  yield from;
   const before = await benchOf(ask, job, species);
   const last = before.wood.boards.findLast((b) => b.recipe);
-  if (!last?.recipe) return;
+  if (!last?.recipe) return from;
   const id = await anotherBoard(ask, before.wood);
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const board = wood.boards.find((b) => b.id === id);
   const model = board && boardModel(bench, wood, board);
   const problem = model && problemOf(bench, model, last.recipe.stack, ownColours(last.recipe.stack));
-  if (!problem) return;
+  if (!problem) return from;
   const { stack } = roundToScale(problem, refine(problem, last.recipe.stack).stack, LITRES);
   await plan(ask, id, stack, 'corrected', knowledge);
-  if (made) await make(ask, id, stack);
+  return made ? yield* make(ask, id, stack, from) : from;
 }
 
 async function passes(ask: Ask, job: string, species: string): Promise<boolean> {
@@ -100,8 +117,9 @@ async function passes(ask: Ask, job: string, species: string): Promise<boolean> 
   return standing.kind === 'measured' && standing.deltaE <= bench.job.tolerance;
 }
 
-/** Three boards of the first dye of the shelf at even steps, made and read. */
-async function ladder(ask: Ask, job: string, species: string): Promise<void> {
+/** Three boards of the first dye of the shelf at even steps, made side by side and read. */
+async function* ladder(ask: Ask, job: string, species: string, from: number): Work {
+  yield from;
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const first = wood.boards[0];
   const model = first && boardModel(bench, wood, first);
@@ -110,19 +128,131 @@ async function ladder(ask: Ask, job: string, species: string): Promise<void> {
   const problem =
     model && dye && problemOf(bench, nextBoardModel(bench, model), stack, [{ layer: 0, colourants: [dye.id] }]);
   if (!first || !problem || !dye) return;
+  const rungs: Work[] = [];
   for (const [i, rung] of ladderBoards(problem, stack, 0, dye.id, RUNGS).entries()) {
     const board = i === 0 ? first.id : await anotherBoard(ask, wood);
     await plan(ask, board, rung.stack, 'hand', knowledge);
-    await make(ask, board, rung.stack);
+    rungs.push(make(ask, board, rung.stack, from) as unknown as Work);
+  }
+  yield* together(rungs);
+}
+
+/** Several pieces of work side by side, each step at its time. */
+export async function* together(works: readonly Work[]): Work {
+  const next: { work: Work; at: number }[] = [];
+  const ask = async (work: Work) => {
+    const { value, done } = await work.next();
+    if (!done) next.push({ work, at: value });
+  };
+  for (const work of works) await ask(work);
+  for (let first = earliest(next); first; first = earliest(next)) {
+    yield first.at;
+    next.splice(next.indexOf(first), 1);
+    await ask(first.work);
+  }
+}
+const earliest = <T extends { at: number }>(list: readonly T[]): T | undefined =>
+  list.reduce<T | undefined>((best, one) => (!best || one.at < best.at ? one : best), undefined);
+
+/** A stack planned as it is given, and its coats put on at their moments; those without one are still to come. */
+async function* boardAt(
+  ask: Ask,
+  job: string,
+  species: string,
+  board: number,
+  stack: Stack,
+  at: readonly number[],
+): Work {
+  yield (at[0] as number) - HOUR;
+  const { wood, knowledge } = await benchOf(ask, job, species);
+  const id = wood.boards[board]?.id ?? (await anotherBoard(ask, wood));
+  await plan(ask, id, stack, 'hand', knowledge);
+  for (const [i, moment] of at.entries()) {
+    yield moment;
+    await putOn(ask, id, i + 1);
+  }
+}
+
+/** Boards that dry when the demo opens, a window that shuts, a coat that was found wet, and a wait that was not kept. */
+export async function* underWay(ask: Ask, job: string): Work {
+  const { shelf } = (await benchOf(ask, job, 'maple')).bench;
+  const has = (id: string) => [...shelf.colourants, ...shelf.mediums].some((x) => x.id === id);
+  if (!['bog', 'tawny', 'kelp-gel', 'oil-varnish', 'water-satin'].every(has)) return;
+  const stain = (kind: 'wiping-stain' | 'gel-stain', id: string) => newLayer(kind, { colours: { [id]: 1 } });
+  const varnish = newLayer('clear', { medium: 'oil-varnish', settings: { coats: 2 } });
+  const satin = newLayer('clear', { medium: 'water-satin' });
+  const maple = boardAt(
+    ask,
+    job,
+    'maple',
+    0,
+    [newLayer('conditioner'), stain('wiping-stain', 'tawny'), satin],
+    [at(11, 9, 0)],
+  );
+  const oak = boardAt(ask, job, 'oak', 0, [stain('wiping-stain', 'bog'), varnish], [at(10, 14, 30)]);
+  const pine = boardAt(ask, job, 'pine', 0, [stain('gel-stain', 'kelp-gel'), satin], [at(10, 16, 30)]);
+  const hurried = boardAt(
+    ask,
+    job,
+    'pine',
+    1,
+    [stain('wiping-stain', 'tawny'), varnish],
+    [at(5, 14, 0), at(5, 16, 30)],
+  );
+  yield* together([maple, oak, pine, hurried, foundWet(ask, job), pulledUp(ask, job)]);
+}
+
+/** The key of a board's coat, as its work is known by. */
+async function coatKey(ask: Ask, job: string, species: string, board: number, stage: number): Promise<string> {
+  const { wood } = await benchOf(ask, job, species);
+  const { id, recipe } = wood.boards[board] ?? {};
+  return `board/${id}/${recipe?.number}/${stage}/1/coat`;
+}
+
+/** The dark stain still marks a glove the next morning. */
+async function* foundWet(ask: Ask, job: string): Work {
+  yield at(11, 9, 30);
+  await ask('POST', '/clock/tests', { id: newId(), coat: await coatKey(ask, job, 'oak', 0, 1), dry: false });
+}
+
+/** The varnish went on two and a half hours after the stain: it pulled the colour up, and that is written down. */
+async function* pulledUp(ask: Ask, job: string): Work {
+  yield at(6, 8, 30);
+  const { wood } = await benchOf(ask, job, 'pine');
+  await ask('POST', '/faults', {
+    id: newId(),
+    boardId: wood.boards[1]?.id,
+    stage: 2,
+    fault: 'pulled-up',
+    cause: 'too-soon',
+    hours: 2.5,
+    note: 'varnished the same afternoon',
+  });
+}
+
+/** The pieces of a wood that passes, sanded and dyed as far as they had come the day before. */
+export async function* piecesBegun(ask: Ask, job: string, species: string): Work {
+  yield at(10, 8, 0);
+  const { bench } = await benchOf(ask, job, species);
+  const [house, clock] = (await Promise.all([ask('GET', '/house'), ask('GET', '/clock')])) as [House, ClockKnown];
+  const shop = shopAtWork(bench.shelf, house, clock.tests, clock.done);
+  const [pieces] = itemsAtWork([bench.job], shop).filter((i) => i.kind === 'piece' && !i.awaits);
+  if (!pieces) return;
+  const [sand, ...rest] = chainOf(shop, pieces);
+  const first = rest.slice(0, rest.findIndex((t) => t.act === 'coat') + 1);
+  for (const [i, task] of [sand, ...first].entries()) {
+    yield at(10, 10 + 2 * i, 15);
+    if (task) await ask('POST', '/clock/done', { id: newId(), work: task.key });
   }
 }
 
 /** Brings a wood of a job as far as the demo shows it. */
-export async function bringTo(progress: Progress, ask: Ask, job: string, species: string): Promise<void> {
-  if (progress === 'ladder') await ladder(ask, job, species);
-  if (progress === 'missed' || progress === 'passed') await firstBoard(ask, job, species);
-  if (progress === 'missed') await nextBoard(ask, job, species, false);
-  if (progress === 'passed')
+export async function* bringTo(progress: Progress, ask: Ask, job: string, species: string, from: number): Work {
+  if (progress === 'ladder') yield* ladder(ask, job, species, from);
+  if (progress !== 'missed' && progress !== 'passed') return;
+  let read = yield* firstBoard(ask, job, species, from);
+  if (progress === 'missed') yield* nextBoard(ask, job, species, read, false);
+  else
     for (let n = 1; n < MOST_BOARDS && !(await passes(ask, job, species)); n++)
-      await nextBoard(ask, job, species, true);
+      read = yield* nextBoard(ask, job, species, read, true);
 }

@@ -1,7 +1,8 @@
 import { type AirLine, driedIn, HOUR } from '../core/time/air.ts';
 import { type OnClock, onClock, type Stands } from '../core/time/clock.ts';
 import type { Drying } from '../core/time/drying.ts';
-import type { Air, ClockRail, DryTestNoted } from '../shared/clock.ts';
+import type { Air, DryTestNoted } from '../shared/clock.ts';
+import type { ClockRail } from '../shared/clock-rail.ts';
 import type { Job } from '../shared/job.ts';
 import { chainOf } from './chain.ts';
 import {
@@ -79,7 +80,8 @@ function beginsAt(task: Task, chain: readonly Task[], coat: ClockItem['coat']): 
     }),
   );
 }
-const readyAt = (on: OnClock) => (on.foundDry !== null ? on.foundDry : on.goOn.usual);
+/** A conditioner is ready when its window opens; all else when it is found or usually dry. */
+const readyAt = (on: OnClock) => on.foundDry ?? (on.window?.remedy === 'again' ? on.window.opens : on.goOn.usual);
 
 /** Everything that is on its way, as it stands at a moment. */
 export function onTheClock(jobs: readonly Job[], shop: ShopAtWork, air: AirLine, now: number): ClockItem[] {

@@ -1,7 +1,7 @@
 import { nth } from '../core/known.ts';
 import type { Layer } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
-import { gramsPerLitreOf } from '../core/mix/index.ts';
+import { gramsPerLitreOf } from '../core/mix/quantity.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { Pot, StepDone } from '../shared/steps.ts';
 

@@ -80,7 +80,7 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
   const pinned = new Map((kept?.tasks ?? []).filter((t) => t.pinned).map((t) => [t.key, Date.parse(t.start)]));
   const dryIn = ({ drying }: Task, place: DryingPlace): number => {
     if (!drying) return 0;
-    const hours = drying.goOn.usual;
+    const hours = drying.window?.remedy === 'again' ? drying.window.opens : drying.goOn.usual;
     return place.air
       ? slots(hours * climateFactor(drying.carrier, place.air))
       : slots((driedAt(drying.carrier, air, now, hours) - now) / HOUR);

@@ -32,6 +32,15 @@ export const ROUTES: RouteObject[] = [
           { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],
       },
+      {
+        path: 'clock',
+        lazy: async () => ({ Component: (await import('./pages/ClockFrame.tsx')).ClockFrame }),
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('./pages/ClockPage.tsx')).ClockPage }) },
+          { path: 'week', lazy: async () => ({ Component: (await import('./pages/WeekPage.tsx')).WeekPage }) },
+          { path: 'day', lazy: async () => ({ Component: (await import('./pages/DayPage.tsx')).DayPage }) },
+        ],
+      },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./pages/ShelfPage.tsx')).ShelfPage }) },
       { path: 'rack', lazy: async () => ({ Component: (await import('./pages/RackPage.tsx')).RackPage }) },
       { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },

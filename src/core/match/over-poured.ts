@@ -1,7 +1,7 @@
 import { FieldError } from '../field-error.ts';
 import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
-import { gramsPerLitre, SCALE_GRAMS } from '../mix/index.ts';
+import { gramsPerLitre, SCALE_GRAMS } from '../mix/quantity.ts';
 import { makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 

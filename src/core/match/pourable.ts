@@ -2,7 +2,7 @@ import { DAYLIGHT } from '../colour/lights.ts';
 import { deltaEPerLight } from '../colour/metamerism.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
-import { gramsPerLitre, SCALE_GRAMS } from '../mix/index.ts';
+import { gramsPerLitre, SCALE_GRAMS } from '../mix/quantity.ts';
 import { type Evaluator, makeEvaluator, type Pour } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 import { polish } from './search.ts';

@@ -4,7 +4,7 @@ import type { Spectrum } from '../colour/grid.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
 import { isBlank, type Stack, setting } from '../layers/layer.ts';
-import { costPerLitre } from '../mix/index.ts';
+import { costPerLitre } from '../mix/quantity.ts';
 import { durationOf } from '../time/waits.ts';
 import { prospectsOf } from './as-read.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';

@@ -38,10 +38,10 @@ export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number)
   const goOn = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };
   const foundDry = Math.min(...tests.filter((t) => t.dry).map((t) => t.at));
   const dry = Number.isFinite(foundDry);
-  // The window is the next coat's bite: it shuts by the clock of the wall, sooner in warm air.
+  // A window opens as the coat dries; it shuts by the clock on the wall, sooner in warm air and never later.
   const window = dries.window && {
     opens: when(dries.window.opens),
-    shuts: Math.max(when(dries.window.shuts), when(dries.window.opens) + HOUR / 4),
+    shuts: Math.min(when(dries.window.shuts), at + dries.window.shuts * HOUR),
     remedy: dries.window.remedy,
   };
   // Found wet, it is tested again when half of such coats would be dry.

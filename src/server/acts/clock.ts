@@ -4,7 +4,6 @@ import { productOf, type ShopAtWork, shopAtWork } from '../../record/work.ts';
 import type {
   Air,
   ClockKnown,
-  ClockRail,
   ClockTurned,
   NewAir,
   NewDryTest,
@@ -12,6 +11,7 @@ import type {
   NewWorkDone,
   WeekPlan,
 } from '../../shared/clock.ts';
+import type { ClockRail } from '../../shared/clock-rail.ts';
 import type { Job } from '../../shared/job.ts';
 import type { Queries } from '../db/db.ts';
 import {
@@ -89,7 +89,8 @@ export async function turnClock(shop: Shop, turned: ClockTurned): Promise<ClockK
         throw new Refusal(422, 'The clock is turned forward, never back behind what was done.', 'to');
       const { stands } = await clockNow(tx);
       await standAt(tx, new Date(to).toISOString());
-      if (!stands) await letRun(tx, true);
+      // Put at a moment it stands there; turned by hours it goes on as it did.
+      if (!stands && turned.hours) await letRun(tx, true);
     }
   });
   return clockKnown(shop);

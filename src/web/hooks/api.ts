@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import useSWR, { mutate } from 'swr';
 import { type z, z as zod } from 'zod';
 import { Board, StageRead } from '../../shared/board.ts';
+import { ClockRail } from '../../shared/clock-rail.ts';
 import { Story } from '../../shared/event.ts';
 import { FaultsFound } from '../../shared/fault.ts';
 import { House } from '../../shared/house.ts';
@@ -54,7 +55,8 @@ export async function send(method: string, path: string, body?: unknown): Promis
 
 const isKnowledge = (key: string) => key.endsWith('/knowledge');
 const isStory = (key: string) => key.endsWith('/story');
-const isJob = (key: string) => key.startsWith('/jobs') && !isKnowledge(key) && !isStory(key);
+const isClock = (key: string) => key.startsWith('/clock');
+const isJob = (key: string) => (key.startsWith('/jobs') && !isKnowledge(key) && !isStory(key)) || isClock(key);
 
 /** By the first part of its path: what a change moves, and whether there is something to learn from it. */
 const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean }> = {
@@ -70,10 +72,11 @@ const MOVED: Record<string, { moves: (key: string) => boolean; teaches: boolean 
   lots: { moves: (key) => key === '/shelf', teaches: false },
   supplies: { moves: (key) => key === '/shelf', teaches: false },
   readings: { moves: isJob, teaches: true },
+  clock: { moves: isClock, teaches: false },
   rack: { moves: (key) => key === '/rack', teaches: true },
   people: { moves: (key) => key === '/house', teaches: false },
   instruments: { moves: (key) => key === '/house', teaches: false },
-  house: { moves: (key) => key === '/house' || key === '/house/snapshots', teaches: false },
+  house: { moves: (key) => key === '/house' || key === '/house/snapshots' || isClock(key), teaches: false },
   // What is left of the paths belongs to the shelf.
   shelf: { moves: (key) => key === '/shelf', teaches: true },
 };
@@ -130,7 +133,7 @@ const showBoard = (board: Board) =>
 async function takeIn(board: Board): Promise<void> {
   await showBoard(board);
   await knowledgeIsBehind();
-  await fetchAgain(isStory);
+  await fetchAgain((key) => isStory(key) || isClock(key));
 }
 
 /** A change of a board, answered with the board. */
@@ -160,10 +163,11 @@ export async function readStage(
   return answer;
 }
 
-function useResource<T extends z.ZodType>(path: string | null, shape: T) {
+export function useResource<T extends z.ZodType>(path: string | null, shape: T, every?: number) {
   return useSWR<z.infer<T>, Error>(path, async (p: string) => shape.parse(await send('GET', p)), {
-    revalidateOnFocus: false,
+    revalidateOnFocus: every !== undefined,
     keepPreviousData: true,
+    ...(every === undefined ? {} : { refreshInterval: every }),
   });
 }
 
@@ -179,6 +183,9 @@ export const useExperience = () => useResource('/shelf/experience', zod.array(Ex
 /** What went wrong in this shop, the newest first. */
 export const useFaults = () => useResource('/faults', FaultsFound);
 export const useSystems = () => useResource('/systems', KeptSystems);
+export const MINUTE = 60_000;
+/** What the rail tells of the clock; it is looked at again each minute. */
+export const useRail = () => useResource('/clock/rail', ClockRail, MINUTE);
 export const useHouse = () => useResource('/house', House);
 export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
 export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);

@@ -1,5 +1,6 @@
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
+import { useTellingRail } from '../hooks/rail.ts';
 import { LookSwitch } from '../parts/LookSwitch.tsx';
 import { PersonHere } from '../parts/PersonHere.tsx';
 
@@ -8,17 +9,55 @@ const ICONS = {
   bench: <path d="M2 9h20v6H2zM9 9v6M15.5 9v6" />,
   rack: <path d="M3 4v16M21 4v16M3 8h18M3 16h18M7 8v5M12 8v6M17 8v4" />,
   house: <path d="M3 11l9-7 9 7M6 9v11h12V9M10 20v-6h4v6" />,
+  clock: <path d="M12 3a9 9 0 1 0 0.01 0zM12 7v5l3.5 2.5" />,
   shelf: <path d="M3 20h18M6 20v-8h4v8M13 20V7h5v13M6.5 9h3v3h-3zM14 4h3v3h-3z" />,
 };
 
-function Place({ to, icon, label }: { to: string; icon: keyof typeof ICONS; label: string }) {
+function Place({
+  to,
+  icon,
+  label,
+  children,
+}: {
+  to: string;
+  icon: keyof typeof ICONS;
+  label: string;
+  children?: ReactNode;
+}) {
   return (
     <NavLink to={to} end={icon === 'jobs'} className={({ isActive }) => (isActive ? 'here' : '')}>
       <svg viewBox="0 0 24 24" aria-hidden="true">
         {ICONS[icon]}
       </svg>
       {label}
+      {children}
     </NavLink>
+  );
+}
+
+const MINUTE = 60_000;
+/** Until a window shuts, as short as it can be said. */
+const untilText = (ms: number) =>
+  ms < 90 * MINUTE ? `${Math.max(0, Math.round(ms / MINUTE))} min` : `${Math.round(ms / 60 / MINUTE)} h`;
+
+/** The clock in the rail: how many may go on or wait for their test, and when the next window shuts. */
+function ClockPlace() {
+  const { rail, now } = useTellingRail();
+  const count = rail ? rail.ready + rail.tests : 0;
+  const shuts = rail?.shuts && now !== null ? untilText(Date.parse(rail.shuts.at) - now) : null;
+  return (
+    <Place to="/clock" icon="clock" label="Clock">
+      {(count > 0 || shuts) && (
+        <span
+          className="mono"
+          data-testid="rail-clock"
+          title={rail?.shuts ? `Shuts: ${rail.shuts.what}` : 'May go on now'}
+        >
+          {count > 0 && <div>{count}</div>}
+          {shuts && <div>{shuts}</div>}
+        </span>
+      )}
+    </Place>
   );
 }
 
@@ -45,6 +84,7 @@ export function Frame() {
         <Place to="/jobs" icon="jobs" label="Jobs" />
         {open && <Place to={`/jobs/${open}`} icon="bench" label="Bench" />}
         <Place to="/shelf" icon="shelf" label="Shelf" />
+        <ClockPlace />
         <Place to="/rack" icon="rack" label="Rack" />
         <Place to="/house" icon="house" label="House" />
         <LookSwitch />

@@ -1,6 +1,7 @@
 import { type Remote, wrap } from 'comlink';
 import type { Painter } from './grain.worker.ts';
 import type { Matcher } from './matcher.ts';
+import type { Planner } from './planner.ts';
 
 let painter: Remote<Painter> | null = null;
 /** The one worker that paints boards. */
@@ -20,4 +21,10 @@ export function closePainter(): Remote<Painter> {
 export function startMatcher(): { matcher: Remote<Matcher>; end: () => void } {
   const worker = new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' });
   return { matcher: wrap<Matcher>(worker), end: () => worker.terminate() };
+}
+
+/** A worker that plans a week; ending it cancels it. */
+export function startPlanner(): { planner: Remote<Planner>; end: () => void } {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+  return { planner: wrap<Planner>(worker), end: () => worker.terminate() };
 }

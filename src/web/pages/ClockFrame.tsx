@@ -1,0 +1,62 @@
+import { Button, LinearProgress } from '@mui/material';
+import { useState } from 'react';
+import { NavLink, Outlet } from 'react-router';
+import { useHouse } from '../hooks/api.ts';
+import { slownessOf, useClockView } from '../hooks/clock.ts';
+import { AirDialog } from '../parts/clock/AirDialog.tsx';
+import { ClockTurner } from '../parts/clock/ClockTurner.tsx';
+import { weekdayText } from '../parts/clock/times.ts';
+import { NothingHere } from '../parts/NothingHere.tsx';
+
+const PAGES = [
+  { to: '/clock', label: 'Now' },
+  { to: '/clock/week', label: 'Week' },
+  { to: '/clock/day', label: 'Day list' },
+] as const;
+
+/** The clock: what time it is, what the air is like, and its pages. */
+export function ClockFrame() {
+  const { view, error } = useClockView();
+  const us = useHouse().data?.units === 'us';
+  const [airing, setAiring] = useState<'now' | 'forecast' | null>(null);
+  if (error) return <NothingHere>{error.message}</NothingHere>;
+  if (!view) return <LinearProgress aria-label="Fetching the clock" />;
+  const { weather, now, clock } = view;
+  const slow = weather && slownessOf(weather);
+  return (
+    <>
+      <header className="head">
+        <h1>Clock</h1>
+        <span data-testid="shop-time">{weekdayText(now)}</span>
+        {weather && slow ? (
+          <span className="soft" data-testid="shop-air">
+            {Math.round(us ? (weather.temperature * 9) / 5 + 32 : weather.temperature)} {us ? '°F' : '°C'},{' '}
+            {Math.round(weather.humidity)} % · drying takes: water × {slow.water.toFixed(1)}, oil ×{' '}
+            {slow.oil.toFixed(1)}
+          </span>
+        ) : (
+          <span className="soft">air not noted today</span>
+        )}
+        <nav className="path" aria-label="Pages of the clock">
+          {PAGES.map((page) => (
+            <NavLink key={page.to} to={page.to} end className={({ isActive }) => (isActive ? 'here' : '')}>
+              {page.label}
+            </NavLink>
+          ))}
+        </nav>
+      </header>
+      <div
+        className="plate noprint"
+        style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap', paddingBottom: 0 }}
+      >
+        <Button onClick={() => setAiring('now')}>Note the air</Button>
+        <Button onClick={() => setAiring('forecast')}>Forecast</Button>
+        <span style={{ marginLeft: 'auto' }}>
+          <ClockTurner clock={clock} />
+        </span>
+      </div>
+      <Outlet context={view} />
+      {airing && <AirDialog forecast={airing === 'forecast'} onClose={() => setAiring(null)} />}
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import { hoursText } from '../numbers.ts';
+
+const HOUR = 3_600_000;
+const two = (n: number) => String(n).padStart(2, '0');
+
+/** The time of a day: 14:20. */
+export const hourText = (at: number): string => {
+  const d = new Date(at);
+  return `${two(d.getHours())}:${two(d.getMinutes())}`;
+};
+/** A day by its name where it is near: today, tomorrow, Thursday, 27 March. */
+export function dayText(at: number, now: number): string {
+  const day = (t: number) => new Date(new Date(t).toDateString()).getTime();
+  const days = Math.round((day(at) - day(now)) / (24 * HOUR));
+  if (days === 0) return 'today';
+  if (days === 1) return 'tomorrow';
+  if (days === -1) return 'yesterday';
+  return new Date(at).toLocaleDateString(
+    'en-GB',
+    Math.abs(days) < 6 ? { weekday: 'long' } : { day: 'numeric', month: 'short' },
+  );
+}
+/** A moment beside another: the hour alone where it is today. */
+export const whenText = (at: number, now: number): string => {
+  const day = dayText(at, now);
+  return day === 'today' ? hourText(at) : `${day} ${hourText(at)}`;
+};
+/** How long from now: 20 min, 3 h. */
+export const inText = (at: number, now: number): string => hoursText(Math.max(0, (at - now) / HOUR));
+export const weekdayText = (at: number): string =>
+  `${new Date(at).toLocaleDateString('en-GB', { weekday: 'long' })} ${hourText(at)}`;
