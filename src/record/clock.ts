@@ -1,19 +1,15 @@
 import { type AirLine, driedIn, HOUR } from '../core/time/air.ts';
+import { climateFactor, FAIR_AIR, type Weather } from '../core/time/climate.ts';
 import { type OnClock, onClock, type Stands } from '../core/time/clock.ts';
-import type { Drying } from '../core/time/drying.ts';
+import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
+import type { Coat } from '../shared/board.ts';
 import type { Air, DryTestNoted } from '../shared/clock.ts';
 import type { ClockRail } from '../shared/clock-rail.ts';
 import type { Job } from '../shared/job.ts';
+import type { Bench } from './bench.ts';
 import { chainOf } from './chain.ts';
-import {
-  dryingOfCoat,
-  itemsAtWork,
-  productOf,
-  type ShopAtWork,
-  seenByProduct,
-  type Task,
-  type WorkItem,
-} from './work.ts';
+import { ruleFacts } from './rules.ts';
+import { dryingOfCoat, itemsAtWork, type ShopAtWork, seenByProduct, type Task, type WorkItem } from './work.ts';
 
 /** The air of the shop as it was noted and is forecast: what was noted comes before a forecast of the same time. */
 export function airLine(noted: readonly Air[], jobs: readonly Job[], now: number): AirLine {
@@ -29,6 +25,24 @@ export function airLine(noted: readonly Air[], jobs: readonly Job[], now: number
     ...onCoats,
     ...seen.map(({ at, temperature, humidity }) => ({ at: Date.parse(at), temperature, humidity })),
   ].sort((p, q) => p.at - q.at);
+}
+
+const DAY = 24 * HOUR;
+/** The air as it was noted or sensed within a day before a moment; null where nobody did. */
+export function airNotedNow(noted: readonly Air[], now: number): Weather | null {
+  const seen = noted.filter((a) => a.source !== 'forecast' && Date.parse(a.at) <= now && Date.parse(a.at) > now - DAY);
+  const newest = seen.sort((p, q) => p.at.localeCompare(q.at)).at(-1);
+  return newest ? { temperature: newest.temperature, humidity: newest.humidity } : null;
+}
+
+/** When a reading of a coat tells its dry colour, in the air that it went on in; null where its time was not noted. */
+export function settledAt({ materials, shelf }: Pick<Bench, 'materials' | 'shelf'>, coat: Coat): number | null {
+  if (!coat.putOnAt) return null;
+  const { temperature, humidity } = coat.conditions;
+  const air = { temperature: temperature ?? FAIR_AIR.temperature, humidity: humidity ?? FAIR_AIR.humidity };
+  const facts = ruleFacts(shelf)[productOf(coat.layer).split('/')[1] ?? ''];
+  const { read, carrier } = dryingOf({ layer: coat.layer, materials, facts });
+  return Date.parse(coat.putOnAt) + read * climateFactor(carrier, air) * HOUR;
 }
 
 /** An item with what dries on it and what comes next. */
@@ -99,28 +113,37 @@ export function onTheClock(jobs: readonly Job[], shop: ShopAtWork, air: AirLine,
       coat && waitsForDry
         ? coat.on.stands
         : coat || planned
-          ? (windowOf(next, chain, now, from) ?? (now < from ? 'wet' : 'ready'))
+          ? (windowOf({ item, next, chain, coat }, now, from) ?? (now < from ? 'wet' : 'ready'))
           : 'begin';
     return [{ item, chain, next, coat, stands, from }];
   });
 }
 
 /** How a window that is no coat's own stands: a pot that sets, oil to be wiped again. */
-function windowOf(next: Task, chain: readonly Task[], now: number, from: number): Stands | null {
-  const shuts = shutsAt({ next, chain, coat: null });
+function windowOf(on: Omit<ClockItem, 'stands' | 'from'>, now: number, from: number): Stands | null {
+  const shuts = shutsAt(on);
   if (shuts === null || now < from) return null;
   return now > shuts ? 'shut' : now > shuts - Math.max(HOUR, (shuts - from) / 4) ? 'shutting' : null;
 }
 
 /** When the window of what comes next shuts; null where none does. */
-export function shutsAt({ next, chain, coat }: Pick<ClockItem, 'next' | 'chain' | 'coat'>): number | null {
+export function shutsAt({ item, next, chain, coat }: Omit<ClockItem, 'stands' | 'from'>): number | null {
   const ends = (next?.waits ?? []).flatMap(({ key, max }) => {
     const behind = chain.find((t) => t.key === key);
     return max !== null && behind?.doneAt ? [Date.parse(behind.doneAt) + max * HOUR] : [];
   });
   if (coat?.on.window && next?.waits.some((w) => w.key === coat.task.key && w.max !== null))
     ends.push(coat.on.window.shuts);
+  const pot = potSets(item, next);
+  if (pot !== null) ends.push(pot);
   return ends.length > 0 ? Math.min(...ends) : null;
+}
+
+/** When the pot of the next coat sets, from the moment that its hardener was ticked on the mix sheet; null where it keeps. */
+function potSets({ recipe, kind }: WorkItem, next: Task | null): number | null {
+  const hours = next?.drying?.potLife;
+  const mixed = recipe.done.find((d) => d.step === `${next?.stage}/hardener`);
+  return kind === 'board' && hours && mixed ? Date.parse(mixed.at) + hours * HOUR : null;
 }
 
 /** What the rail tells of it. */

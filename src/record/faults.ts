@@ -54,7 +54,10 @@ export function caseOfBoard(bench: Bench, model: BoardModel, stage: number, hous
       allowed: strayAllowed(bench, model, stage) ?? USUAL_STRAY,
     };
   };
-  return caseOf(ruleInputOf(bench, model, stack, house), {
+  const { temperature, humidity } = coat?.conditions ?? {};
+  const own = typeof temperature === 'number' && typeof humidity === 'number' ? { temperature, humidity } : null;
+  // What the air was then, not what it is now.
+  return caseOf(ruleInputOf(bench, model, stack, { ...house, weather: own }), {
     off: off(),
     rawOff: raw && labOf(raw)[0] - labOf(rawMean(species))[0],
     poured: recipe && farthestPour(recipe, stage, bench.materials),

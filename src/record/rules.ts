@@ -6,6 +6,7 @@ import { carrierOf } from '../core/layers/materials.ts';
 import { layerBySchools } from '../core/layers/rules/defaults.ts';
 import { type Finding, findings, type Remedy, type RuleFacts, type RuleInput } from '../core/layers/rules/index.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
+import type { Weather } from '../core/time/climate.ts';
 import { coatTime, durationOf } from '../core/time/waits.ts';
 import type { Board } from '../shared/board.ts';
 import type { House } from '../shared/house.ts';
@@ -15,8 +16,11 @@ import type { Shelf } from '../shared/shelf.ts';
 import { type Bench, type BoardModel, boardModel, openBench, promisedFinal } from './bench.ts';
 import { layersOn } from './stages.ts';
 
-/** What of the house changes what rules say. */
-export type HouseRules = Pick<House, 'schools' | 'tools'>;
+/** What of the house changes what rules say, and what its clock knows: its air, and how things dried here. */
+export type HouseRules = Pick<House, 'schools' | 'tools'> & {
+  weather?: Weather | null;
+  seen?: RuleInput['seen'];
+};
 
 const factsOf = (sheet: Sheet): RuleFacts => ({
   binder: sheet.binder,
@@ -52,7 +56,7 @@ const MM2 = 1e6;
 const nameOf = (shelf: Shelf, id: string) => shelf.species.find((s) => s.id === id)?.name ?? id;
 
 /** What the rules look at: a stack on a board of a job, in this shop. */
-export function ruleInputOf(bench: Bench, model: BoardModel, stack: Stack, { schools, tools }: HouseRules): RuleInput {
+export function ruleInputOf(bench: Bench, model: BoardModel, stack: Stack, house: HouseRules): RuleInput {
   const { job, shelf, materials } = bench;
   const parts = job.parts.filter((p) => p.woodId === model.wood.id);
   return {
@@ -61,9 +65,10 @@ export function ruleInputOf(bench: Bench, model: BoardModel, stack: Stack, { sch
     materials,
     preparation: model.preparation,
     facts: ruleFacts(shelf),
-    schools,
-    tools,
-    weather: weatherOf(job),
+    schools: house.schools,
+    tools: house.tools,
+    weather: house.weather ?? weatherOf(job),
+    seen: house.seen ?? {},
     kept: keptWaits(model.board, stack.length),
     ...(parts.length > 0
       ? {

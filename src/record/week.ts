@@ -119,7 +119,11 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
           release,
           latest,
           due: end === null ? null : slotAt(end),
-          dries: task.drying ? { units: item.item.pieces, slots: places.map((place) => dryIn(task, place)) } : null,
+          // The same pieces stand there until their other side is done.
+          dries:
+            task.drying && task.act !== 'under'
+              ? { units: item.item.pieces, slots: places.map((place) => dryIn(task, place)) }
+              : null,
           batch: task.product,
           pinned: hand !== undefined && hand >= now ? slotAt(hand) : null,
         };

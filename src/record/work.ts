@@ -2,7 +2,7 @@ import { labOf } from '../core/colour/lab.ts';
 import { isBlank, KINDS, type Layer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { chosen } from '../core/layers/rules/schools.ts';
-import { type Drying, dryingOf } from '../core/time/drying.ts';
+import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
 import { type SeenDrying, seenOf } from '../core/time/seen.ts';
 import { coatTime } from '../core/time/waits.ts';
 import type { Board, Recipe } from '../shared/board.ts';
@@ -118,12 +118,6 @@ export function seenByProduct(tests: readonly DryTestNoted[]): Map<string, SeenD
     if (first && told) seen.set(first.item, [...(seen.get(first.item) ?? []), told]);
   }
   return seen;
-}
-
-/** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its kind. */
-export function productOf(layer: Layer): string {
-  const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
-  return layer.medium ? `medium/${layer.medium}` : main ? `colourant/${main[0]}` : `kind/${layer.kind}`;
 }
 
 export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials): string => {

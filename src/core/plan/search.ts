@@ -68,7 +68,9 @@ function inOrder({ problem, into, outOf }: Scheduler): number[] {
 /** The latest slot each may be done by: so that what it is due for, and everything after it, is not late. */
 export function latestFinishes(scheduler: Scheduler, horizon: number): Float64Array {
   const { problem, outOf } = scheduler;
-  const latest = Float64Array.from(problem.activities, (a) => a.due ?? horizon);
+  const latest = Float64Array.from(problem.activities, ({ due, latest: window, duration }) =>
+    Math.min(due ?? horizon, window === null ? horizon : window + duration),
+  );
   for (const i of inOrder(scheduler).reverse())
     for (const lag of outOf[i] ?? [])
       latest[i] = Math.min(

@@ -105,6 +105,12 @@ const scaled = (wait: Wait, by: number): Wait => ({
   safe: by * wait.safe,
 });
 
+/** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its kind. */
+export function productOf(layer: Layer): string {
+  const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
+  return layer.medium ? `medium/${layer.medium}` : main ? `colourant/${main[0]}` : `kind/${layer.kind}`;
+}
+
 export interface DryingOf {
   layer: Layer;
   materials: Materials;

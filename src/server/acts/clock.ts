@@ -1,6 +1,7 @@
 import { driedIn, HOUR } from '../../core/time/air.ts';
+import { productOf } from '../../core/time/drying.ts';
 import { airLine, type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
-import { productOf, type ShopAtWork, shopAtWork } from '../../record/work.ts';
+import { type ShopAtWork, shopAtWork } from '../../record/work.ts';
 import type {
   Air,
   ClockKnown,

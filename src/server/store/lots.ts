@@ -39,16 +39,14 @@ export async function updateLot(db: Queries, id: string, change: LotChange): Pro
       opened,
       best_before: bestBefore,
       note,
-      counted_at: amount === undefined ? undefined : new Date().toISOString(),
     },
     3,
   );
   return touched(
-    await db.query(`update lot set ${set} version = version + 1 where id = $1 and version = $2 returning id`, [
-      id,
-      version,
-      ...values,
-    ]),
+    await db.query(
+      `update lot set ${set} ${amount === undefined ? '' : 'counted_at = shop_now(), '}version = version + 1 where id = $1 and version = $2 returning id`,
+      [id, version, ...values],
+    ),
   );
 }
 

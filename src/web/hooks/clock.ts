@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { z } from 'zod';
-import { type AirLine, airAt } from '../../core/time/air.ts';
+import type { AirLine } from '../../core/time/air.ts';
 import { climateFactor, type Weather } from '../../core/time/climate.ts';
-import { airLine, type ClockItem, onTheClock } from '../../record/clock.ts';
+import { airLine, airNotedNow, type ClockItem, onTheClock } from '../../record/clock.ts';
 import { type ShopAtWork, shopAtWork } from '../../record/work.ts';
 import { ClockKnown } from '../../shared/clock.ts';
 import type { House } from '../../shared/house.ts';
@@ -31,8 +31,6 @@ export interface ClockView {
   items: readonly ClockItem[];
 }
 
-const DAY = 86_400_000;
-
 /** Everything on its way, as it stands now. */
 export function useClockView(): { view: ClockView | null; error: Error | undefined } {
   const clock = useClock();
@@ -46,12 +44,11 @@ export function useClockView(): { view: ClockView | null; error: Error | undefin
     if (!clock.data || !house.data || !jobs.data || !shelf.data || minute === null) return null;
     const shop = shopAtWork(shelf.data, house.data, clock.data.tests, clock.data.done);
     const air = airLine(clock.data.air, jobs.data, minute);
-    const noted = air.some((a) => a.at <= minute && a.at > minute - DAY);
     return {
       clock: clock.data,
       now: minute,
       air,
-      weather: noted ? airAt(air, minute) : null,
+      weather: airNotedNow(clock.data.air, minute),
       house: house.data,
       jobs: jobs.data,
       shelf: shelf.data,

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ClockKnown } from '../../shared/clock.ts';
 import { useRail } from './api.ts';
+import { hearClock } from './shop-clock.ts';
 
 const TICK = 15_000;
 
@@ -26,6 +27,9 @@ export function useTellingRail() {
   const now = useShopNow(rail);
   const before = useRef<{ ready: number; shuts: string | null } | null>(null);
   const shuts = rail?.shuts && now !== null && Date.parse(rail.shuts.at) - now < SOON ? rail.shuts : null;
+  useEffect(() => {
+    if (rail) hearClock(rail);
+  }, [rail]);
   useEffect(() => {
     if (!rail) return;
     const was = before.current;

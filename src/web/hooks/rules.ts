@@ -3,9 +3,12 @@ import type { Preparation } from '../../core/board/preparation.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 import { type Finding, findings, type Remedy, type RuleInput, remedyFor } from '../../core/layers/rules/index.ts';
 import type { BoardModel } from '../../record/bench.ts';
-import { effectOfRemedy, layerOfHouse, type RemedyEffect, ruleInputOf } from '../../record/rules.ts';
+import { airNotedNow } from '../../record/clock.ts';
+import { effectOfRemedy, type HouseRules, layerOfHouse, type RemedyEffect, ruleInputOf } from '../../record/rules.ts';
+import { seenByProduct } from '../../record/work.ts';
 import { change, useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
+import { useClock } from './clock.ts';
 import { sentenceOf } from './sentence.ts';
 
 /** What the rules say of a stack, and what they looked at. */
@@ -14,9 +17,26 @@ export interface Rules {
   found: readonly Finding[];
 }
 
+/** The house as the rules look at it, with what its clock knows; null before the house is known. */
+export function useHouseRules(): HouseRules | null {
+  const { data: house } = useHouse();
+  const { data: clock } = useClock();
+  return useMemo(
+    () =>
+      house
+        ? {
+            ...house,
+            weather: clock ? airNotedNow(clock.air, Date.parse(clock.now)) : null,
+            seen: clock ? Object.fromEntries(seenByProduct(clock.tests)) : {},
+          }
+        : null,
+    [house, clock],
+  );
+}
+
 /** What the rules say of a stack on a board, by the schools of the house; null until those are known. */
 export function useRules(bench: Bench, model: BoardModel, stack: Stack): Rules | null {
-  const { data: house } = useHouse();
+  const house = useHouseRules();
   return useMemo(() => {
     if (!house) return null;
     const input = ruleInputOf(bench, model, stack, house);

@@ -129,10 +129,16 @@ function whatIfsOf({ problem, places }: Week): WhatIf[] {
   const ifs: WhatIf[] = [{ what: 'Another pair of hands', problem: { ...problem, resources: [people + 1, spray] } }];
   ifs.push({ what: 'A second spray space', problem: { ...problem, resources: [people, spray + 1] } });
   if (warm >= 0)
-    ifs.push({
-      what: `Twice the room in the ${places[warm]?.name.toLowerCase()}`,
-      problem: { ...problem, places: problem.places.map((room, p) => (p === warm ? 2 * room : room)) },
-    });
+    ifs.push(
+      {
+        what: `Without the ${places[warm]?.name.toLowerCase()}`,
+        problem: { ...problem, places: problem.places.map((room, p) => (p === warm ? 0 : room)) },
+      },
+      {
+        what: `Twice the room in the ${places[warm]?.name.toLowerCase()}`,
+        problem: { ...problem, places: problem.places.map((room, p) => (p === warm ? 2 * room : room)) },
+      },
+    );
   else
     ifs.push({
       what: 'A warm cupboard for six pieces',

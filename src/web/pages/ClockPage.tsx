@@ -1,10 +1,14 @@
 import { Button } from '@mui/material';
-import { useState } from 'react';
-import { Link as RouterLink, useOutletContext } from 'react-router';
+import { useMemo, useState } from 'react';
+import { Link as RouterLink, useNavigate, useOutletContext } from 'react-router';
 import type { ClockItem } from '../../record/clock.ts';
+import { dayOf } from '../../record/week.ts';
 import type { ClockView } from '../hooks/clock.ts';
+import { useWeek } from '../hooks/week.ts';
 import { ClockRow } from '../parts/clock/ClockRow.tsx';
+import { rowsOf, shutHours, WeekPicture } from '../parts/clock/WeekPicture.tsx';
 import { Keys } from '../parts/Keys.tsx';
+import { hoursText } from '../parts/numbers.ts';
 
 const GROUPS: readonly { title: string; is: (i: ClockItem) => boolean; many?: number }[] = [
   { title: 'A window shuts', is: (i) => i.stands === 'shutting' || i.stands === 'shut' },
@@ -25,6 +29,34 @@ function Telling() {
     <Button onClick={async () => setMay(await Notification.requestPermission())}>
       Tell me when something is ready
     </Button>
+  );
+}
+
+/** The plan of two days, where there is one. */
+function TodayAndTomorrow({ view }: { view: ClockView }) {
+  const { planned } = useWeek(view);
+  const go = useNavigate();
+  const rows = useMemo(() => rowsOf(planned?.planned ?? [], view.now, 2), [planned, view.now]);
+  const from = dayOf(view.now).getTime();
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Today and tomorrow">
+      <h2 className="rule">Today and tomorrow</h2>
+      <WeekPicture
+        rows={rows}
+        from={from}
+        days={2}
+        now={view.now}
+        hours={shutHours(view.house.week, from, 2)}
+        selected={null}
+        onSelect={(key) => go(`/clock/week?task=${encodeURIComponent(key)}`)}
+      />
+      {planned?.holds && (
+        <div className="soft">
+          The end is held by <b>{planned.holds.what}</b>, {hoursText(planned.holds.hours)}.
+        </div>
+      )}
+    </section>
   );
 }
 
@@ -60,6 +92,7 @@ export function ClockPage() {
           </section>
         );
       })}
+      <TodayAndTomorrow view={view} />
       <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 18, flexWrap: 'wrap' }}>
         {waiting > 0 && (
           <span className="soft">

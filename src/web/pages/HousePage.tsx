@@ -18,6 +18,7 @@ import { Snapshots } from '../parts/Snapshots.tsx';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 import { useSay } from '../parts/Undo.tsx';
+import { WorkHours } from '../parts/WorkHours.tsx';
 
 const KEEPERS = {
   people: {
@@ -225,6 +226,7 @@ export function HousePage() {
               <SchoolsOfHouse house={house} />
             </div>
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
+              <WorkHours house={house} />
               <HouseSettings house={house} />
               <Ledger />
               <Snapshots />

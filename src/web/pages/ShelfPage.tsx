@@ -5,6 +5,7 @@ import { onTheShelf } from '../../record/materials.ts';
 import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf-items.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { useShelf } from '../hooks/api.ts';
+import { shopDay } from '../hooks/shop-clock.ts';
 import { AddMix } from '../parts/shelf/AddMix.tsx';
 import { AddColourant, AddMedium, AddSupply, AddWood } from '../parts/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
@@ -53,9 +54,7 @@ function Plate({ shelf, kind, id }: { shelf: Shelf; kind: Kind; id: string }) {
 
 /** What wants looking at of the thing that is open. */
 function Troubles({ shelf, address }: { shelf: Shelf; address: string }) {
-  const own = shelfTroubles(shelfItems(shelf), new Date().toISOString().slice(0, 10)).filter(
-    (t) => t.address === address,
-  );
+  const own = shelfTroubles(shelfItems(shelf), shopDay()).filter((t) => t.address === address);
   return own.length === 0 ? null : (
     <div className="note" style={{ marginBottom: 16 }}>
       {own.map(({ what }) => (

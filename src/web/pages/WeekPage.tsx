@@ -105,7 +105,10 @@ export function WeekPage() {
         <div className="note" data-testid="gains">
           {week.gains.map(({ what, sooner, lessLate }) => (
             <div key={what}>
-              {what}: {sooner > 0 ? `done ${hoursText(sooner * SLOT_HOURS)} sooner` : 'no sooner'}
+              {what}:{' '}
+              {sooner === 0
+                ? 'no sooner'
+                : `done ${hoursText(Math.abs(sooner) * SLOT_HOURS)} ${sooner > 0 ? 'sooner' : 'later'}`}
               {lessLate > 0 && `, ${hoursText(lessLate * SLOT_HOURS)} less late in all`}.
             </div>
           ))}
@@ -117,7 +120,7 @@ export function WeekPage() {
           <RouterLink to="/jobs">Jobs</RouterLink>
         </p>
       ) : (
-        <div className="columns" style={{ gridTemplateColumns: inHand ? '1fr 300px' : '1fr', paddingTop: 10 }}>
+        <div style={{ paddingTop: 10 }}>
           <WeekPicture
             rows={rowsOf(plans, now, DAYS)}
             from={from}
@@ -128,16 +131,6 @@ export function WeekPage() {
             onSelect={select}
             onMove={move}
           />
-          {inHand && (
-            <TaskInHand
-              key={`${inHand.task.key}/${inHand.start}`}
-              planned={inHand}
-              now={now}
-              error={error}
-              onMove={(at) => move(inHand.task.key, at)}
-              onLetGo={() => week.letGo(inHand.task.key)}
-            />
-          )}
         </div>
       )}
       <div className="soft" style={{ padding: '6px 0' }}>
@@ -163,7 +156,19 @@ export function WeekPage() {
             ))}
           </div>
         </section>
-        <DueDates jobs={jobs} planned={plans} now={now} />
+        <div style={{ display: 'grid', gap: 20, alignContent: 'start', paddingTop: 18 }}>
+          {inHand && (
+            <TaskInHand
+              key={`${inHand.task.key}/${inHand.start}`}
+              planned={inHand}
+              now={now}
+              error={error}
+              onMove={(at) => move(inHand.task.key, at)}
+              onLetGo={() => week.letGo(inHand.task.key)}
+            />
+          )}
+          <DueDates jobs={jobs} planned={plans} now={now} />
+        </div>
       </div>
       <Keys
         keys={[

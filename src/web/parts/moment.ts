@@ -1,5 +1,7 @@
+import { shopNow } from '../hooks/shop-clock.ts';
+
 /** A moment as the clock on the wall shows it: the day only where it is not today. */
-export function momentText(iso: string, now = new Date()): string {
+export function momentText(iso: string, now = new Date(shopNow())): string {
   const at = new Date(iso);
   const time = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   if (at.toDateString() === now.toDateString()) return time;

@@ -7,7 +7,9 @@ import type { Spectrum } from '../../colour/grid.ts';
 import { FieldError } from '../../field-error.ts';
 import { nth } from '../../known.ts';
 import { climateFactor, FAIR_AIR, type Weather } from '../../time/climate.ts';
-import { coatTime, type Wait } from '../../time/waits.ts';
+import { dryingOf, productOf } from '../../time/drying.ts';
+import type { SeenDrying } from '../../time/seen.ts';
+import type { Wait } from '../../time/waits.ts';
 import type { Carrier } from '../carriers.ts';
 import { isBlank, isColoured, KINDS, type Layer, type LayerKind, methodOf, type Stack, setting } from '../layer.ts';
 import { type Colourant, carrierOf, goesIn, type Materials, type Medium } from '../materials.ts';
@@ -36,6 +38,8 @@ export interface RuleInput {
   /** What is at hand; everything where nothing is said. */
   tools?: readonly Tool[];
   weather?: Weather | null;
+  /** What tests before going on told of products here, by product. */
+  seen?: Readonly<Record<string, readonly SeenDrying[]>>;
   /** Hours that were kept after each layer, where it is on and the times were noted. */
   kept?: readonly (number | null)[];
   /** Square metres of the largest surface; a sample board where nobody said. */
@@ -88,16 +92,11 @@ export interface View extends Required<Omit<RuleInput, 'weather' | 'target'>> {
 /** A sample board, 300 by 150 mm. */
 const SAMPLE_BOARD = 0.045;
 
-/** Usual waits of a layer: what its shop or label says comes before the usual of its kind. */
-function driesIn(layer: Layer, carrier: Carrier, materials: Materials, { goOn }: RuleFacts, weather: Weather): Wait {
-  const { wait } = coatTime(layer, materials);
+/** What the drying of a layer asks for in this air: what tests showed here, else its shop's word or its label, else its kind. */
+function driesIn({ materials, seen = {} }: RuleInput, layer: Layer, facts: RuleFacts, weather: Weather): Wait {
+  const { goOn, carrier } = dryingOf({ layer, materials, facts, seen: seen[productOf(layer)] ?? [] });
   const factor = climateFactor(carrier, weather);
-  const share = goOn ? goOn / wait.usual : 1;
-  return {
-    earliest: factor * wait.earliest * Math.min(1, share),
-    usual: factor * wait.usual * share,
-    safe: factor * wait.safe * Math.max(1, share),
-  };
+  return { earliest: factor * goOn.earliest, usual: factor * goOn.usual, safe: factor * goOn.safe };
 }
 
 /** What rules look at, worked out once. */
@@ -112,7 +111,7 @@ export function viewOf(input: RuleInput): View {
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
     const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
     const own = facts[medium?.id ?? ''] ?? (main ? facts[main[0]] : undefined) ?? {};
-    const dries = driesIn(layer, carrier, materials, own, weather ?? FAIR_AIR);
+    const dries = driesIn(input, layer, own, weather ?? FAIR_AIR);
     layers.push({
       at,
       layer,
@@ -142,6 +141,7 @@ export function viewOf(input: RuleInput): View {
     tools,
     weather,
     target: input.target ?? null,
+    seen: input.seen ?? {},
     kept: input.kept ?? [],
     area: input.area ?? SAMPLE_BOARD,
     zones: input.zones ?? ['face'],

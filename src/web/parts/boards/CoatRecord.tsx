@@ -2,12 +2,13 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/layers/layer.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
-import { coatTime } from '../../../core/time/waits.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
+import { settledAt } from '../../../record/clock.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { type Coat, CoatChange } from '../../../shared/board.ts';
 import { changeBoard, useHouse } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { shopNow } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
@@ -56,13 +57,12 @@ function typedOf(coat: Coat, unit: (id: string) => number, warm: (celsius: numbe
 }
 
 /** Until when a reading would still be of a wet coat: wet looks darker than dry. */
-function Settling({ coat, materials }: { coat: Coat; materials: Materials }) {
-  if (!coat.putOnAt) return null;
-  const { settle } = coatTime(coat.layer, materials);
-  const dry = new Date(new Date(coat.putOnAt).getTime() + settle * 3_600_000);
-  return dry > new Date() ? (
-    <span className="soft">
-      Wet looks darker: read it from {momentText(dry.toISOString())}, {hoursText(settle)} after the coat.
+function Settling({ coat, bench }: { coat: Coat; bench: Bench }) {
+  const at = settledAt(bench, coat);
+  return at !== null && at > shopNow() ? (
+    <span className="note" data-testid="settling">
+      Has it settled? Wet looks darker: read it from {momentText(new Date(at).toISOString())}, in{' '}
+      {hoursText((at - shopNow()) / 3_600_000)}.
     </span>
   ) : null;
 }
@@ -188,7 +188,7 @@ export function CoatRecord({ bench, model, stage }: Props) {
             {coat.used && `, ${coat.used}`}
             {coat.note && <span className="soft">: {coat.note}</span>}
           </span>
-          <Settling coat={coat} materials={bench.materials} />
+          <Settling coat={coat} bench={bench} />
           <Button onClick={() => setEditing(true)}>Put right</Button>
           <Button onClick={() => takeBack(coat)}>Not on after all</Button>
         </div>

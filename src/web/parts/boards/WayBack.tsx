@@ -3,6 +3,7 @@ import { wayBackNow, wayBackOf } from '../../../core/layers/way-back.ts';
 import { climateFactor, FAIR_AIR } from '../../../core/time/climate.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';
+import { shopNow } from '../../hooks/shop-clock.ts';
 import { hoursText } from '../numbers.ts';
 
 const HOUR = 3_600_000;
@@ -22,7 +23,7 @@ export function WayBack({
   const carrier = carrierOf(layer, materials);
   const back = wayBackOf(layer.kind, carrier);
   const coat = board.coats.find((c) => c.stage === stage);
-  const hours = coat?.putOnAt ? (Date.now() - Date.parse(coat.putOnAt)) / HOUR : null;
+  const hours = coat?.putOnAt ? (shopNow() - Date.parse(coat.putOnAt)) / HOUR : null;
   const { temperature, humidity } = coat?.conditions ?? {};
   const air = { temperature: temperature ?? FAIR_AIR.temperature, humidity: humidity ?? FAIR_AIR.humidity };
   const { open, left } = wayBackNow(back, hours, layersOn(board) > stage, climateFactor(carrier, air));

@@ -36,8 +36,9 @@ export function useDoTask() {
 }
 
 /** Why it stands as it does, in a few words. */
-function why({ coat, stands, from, next, chain }: ClockItem, now: number): string {
-  const shuts = shutsAt({ coat, next, chain });
+function why(on: ClockItem, now: number): string {
+  const { coat, stands, from } = on;
+  const shuts = shutsAt(on);
   const by = coat && coat.dries.basis === 'seen here' ? `, as seen here on ${coat.dries.goOn.coats}` : '';
   switch (stands) {
     case 'begin':
@@ -107,7 +108,7 @@ export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now:
           {item.name}
         </Link>
         <div className="soft oneline" title={item.job.piece}>
-          {item.job.customer}
+          Job {item.job.number} · {item.job.customer}
         </div>
       </div>
       <div>{next.title}</div>

@@ -70,6 +70,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
           interval: days > 3 ? DAY : 6 * HOUR,
           axisLabel: {
             color: ink,
+            fontSize: 14,
             align: 'left',
             formatter: (at: number) =>
               at >= from + days * DAY
@@ -86,7 +87,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
           data: rows.map((r) => r.name),
           axisTick: { show: false },
           axisLine: { lineStyle: { color: line } },
-          axisLabel: { color: ink, width: LEFT - 14, overflow: 'truncate', interval: 0 },
+          axisLabel: { color: ink, fontSize: 14, width: LEFT - 14, overflow: 'truncate', interval: 0 },
         },
         series: [
           {

@@ -53,7 +53,7 @@ export function rowsOf(planned: readonly Planned[], now: number, days: number): 
   for (const { task, start, end, dry, pinned, late } of planned) {
     if (start >= until) continue;
     const { key, name, job } = task.item;
-    const row = byItem.get(key) ?? { name: `${name} · ${job.number}`, bars: [] };
+    const row = byItem.get(key) ?? { name: `${name}, job ${job.number}`, bars: [] };
     const window = task.drying?.window;
     row.bars.push({
       key: task.key,

@@ -4,6 +4,8 @@ import { type Step, volumeText } from '../../../core/mix/index.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import type { Scale } from '../../hooks/scale.ts';
+import { shopNow } from '../../hooks/shop-clock.ts';
+import { momentText } from '../moment.ts';
 import { gramsText, hoursText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { PourNow } from './PourNow.tsx';
@@ -13,6 +15,18 @@ interface Props {
   mixing: Mixing;
   step: Step;
   scale: Scale;
+}
+
+/** How long a pot with its hardener can still be used. */
+function PotLife({ until }: { until: number }) {
+  const left = (until - shopNow()) / 3_600_000;
+  return (
+    <div className={left > 0 ? 'note' : 'trouble'} style={{ fontSize: 22 }} data-testid="pot-life">
+      {left > 0
+        ? `Usable until ${momentText(new Date(until).toISOString())}: ${hoursText(left)} left.`
+        : `It has set since ${momentText(new Date(until).toISOString())}: mix afresh.`}
+    </div>
+  );
 }
 
 const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
@@ -65,6 +79,9 @@ export function StepNow(props: Props) {
             </div>
           )}
           {step.detail && <div style={{ fontSize: 22 }}>{step.detail}</div>}
+          {poured && step.kind === 'base' && step.hours !== undefined && (
+            <PotLife until={Date.parse(poured.at) + step.hours * 3_600_000} />
+          )}
           <div className="noprint" style={{ display: 'flex', gap: 12 }}>
             {done ? (
               <Button onClick={act(() => mixing.takeBack(step))} sx={{ minHeight: 60 }}>

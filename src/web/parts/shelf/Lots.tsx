@@ -4,6 +4,7 @@ import { converted, isRatio, typedQuantity, unitOf } from '../../../core/mix/ind
 import { LOT_UNITS, type Lot, NewLot } from '../../../shared/lot.ts';
 import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { shopDay } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { TypedField } from '../TypedField.tsx';
@@ -28,7 +29,7 @@ export const lotAmount = (amount: number | null, unit: Lot['unit']): string =>
 export function Lots({ item, name, density, canMl, lots }: Props) {
   const [boxing, setBoxing] = useState(false);
   const [editing, setEditing] = useState<Lot | 'new' | null>(null);
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopDay();
   const attempt = useAttempt();
   const say = useSay();
   const takeOut = (lot: Lot) =>

@@ -13,6 +13,7 @@ import {
   shelfTroubles,
 } from '../../../record/shelf-items.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
+import { shopDay } from '../../hooks/shop-clock.ts';
 import { ColourStrip } from './ColourStrip.tsx';
 import { lotAmount } from './Lots.tsx';
 
@@ -44,7 +45,7 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
       { replace: true },
     );
   const items = useMemo(() => shelfItems(shelf), [shelf]);
-  const troubles = useMemo(() => shelfTroubles(items, new Date().toISOString().slice(0, 10)), [items]);
+  const troubles = useMemo(() => shelfTroubles(items, shopDay()), [items]);
   const troubled = new Set(troubles.map((t) => t.address));
   const among = items.filter(
     (i) => (away || !i.archived) && (show === ALL || (show === TROUBLE ? troubled.has(i.address) : i.group === show)),
