@@ -11,6 +11,7 @@ import {
   dryingOfCoat,
   HANDLING,
   nameOfProduct,
+  RUBBING,
   type ShopAtWork,
   SITTING,
   type Task,
@@ -19,8 +20,7 @@ import {
 
 /** Minutes to get ready and clean up. Common practice. */
 const READY = 6;
-/** Minutes of rubbing down, and of sanding with each grit, on a square metre. Common practice. */
-const RUBBING = 12;
+/** Minutes of sanding a square metre with each grit. Common practice. */
 const SANDING = 15;
 /** Oil bleeds from the pores for hours: it is wiped again an hour after the coat, and once more. Common practice. */
 const WIPE_AGAIN = { first: 1, latest: 5, minutes: 5 };

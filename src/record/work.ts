@@ -79,6 +79,9 @@ export const SITTING = 120;
 /** Minutes to pick a piece up and put it down. Common practice. */
 export const HANDLING = 0.4;
 
+/** Minutes of rubbing down a square metre. Common practice. */
+export const RUBBING = 12;
+
 /** What of the shop the clock and the plan look at. */
 export interface ShopAtWork {
   shelf: Shelf;
@@ -162,7 +165,7 @@ const areaOf = ({ length, width }: Part) => (length * width) / MM2;
 /** How many portions a part is worked in, so that no sitting is too long. */
 function portionsOf(part: Part, stack: Stack, materials: Materials): number {
   const longest = Math.max(0, ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands));
-  const minutes = part.count * (areaOf(part) * longest + HANDLING);
+  const minutes = part.count * (areaOf(part) * (longest + RUBBING) + HANDLING);
   return Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
 }
 
