@@ -45,7 +45,7 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
     due: '2026-03-20',
   },
   {
-    customer: 'Tern Harbour Library, reading room',
+    customer: 'Tern Harbour Reading Room',
     piece: 'Window seat, settle and two periodical racks to the same panel',
     tolerance: 1.5,
     piece_id: 'counter-panel',

@@ -18,6 +18,9 @@ const VIEWS = [
   '/shelf?wood=oak',
   '/shelf?medium=oil-varnish',
   '/shelf?supply=satin-hardener',
+  '/clock',
+  '/clock/week',
+  '/clock/day',
   '/rack',
   '/house',
   ...[
@@ -59,6 +62,8 @@ test('every dialog passes them too', async ({ page }) => {
     ['/shelf', 'Write down'],
     [`${LIBRARY}/mix?board=beech-2`, 'Batch of layer 1'],
     ['/shelf', 'Put right'],
+    ['/clock', 'Note the air'],
+    ['/clock', 'Forecast'],
     ['/rack', 'Old board'],
     ['/house', 'New person'],
     ['/house', 'New instrument'],

@@ -133,13 +133,15 @@ const showBoard = (board: Board) =>
 async function takeIn(board: Board): Promise<void> {
   await showBoard(board);
   await knowledgeIsBehind();
-  await fetchAgain((key) => isStory(key) || isClock(key));
+  await fetchAgain(isStory);
 }
 
 /** A change of a board, answered with the board. */
 export async function changeBoard(method: string, path: string, body?: unknown): Promise<Board> {
   const board = Board.parse(await send(method, path, body));
   await takeIn(board);
+  // What is on dries.
+  await fetchAgain(isClock);
   return board;
 }
 

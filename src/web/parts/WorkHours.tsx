@@ -32,7 +32,7 @@ function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDa
     />
   );
   return (
-    <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 58 }}>
+    <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 58, flexWrap: 'wrap' }}>
       <FormControlLabel
         control={<Checkbox checked={day !== null} onChange={(e) => set(e.target.checked ? OFFICE : null)} />}
         label={name}

@@ -22,7 +22,7 @@ export const SmallItem = memo(function SmallItem({ item, shelf }: { item: WorkIt
   if (!shown || shown.fields.length === 0) return null;
   const { model, fields } = shown;
   return (
-    <div style={{ background: 'var(--work)', padding: 6, width: 170 }}>
+    <div style={{ background: 'var(--work)', padding: 6, width: 'min(170px, 100%)' }}>
       <BoardPicture
         wood={model.species}
         texture={model.preparation.texture}
