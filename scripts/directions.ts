@@ -100,6 +100,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/formats',
       'demo',
       'shared',
+      'workshop',
       'server/acts',
       'server/db',
       'server/learning',

@@ -8,7 +8,7 @@ import type { Board } from '../shared/board.ts';
 import type { Job } from '../shared/job.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { boardModel, openBench } from './bench.ts';
-import { caseOfBoard, rework } from './faults.ts';
+import { caseOfBoard, outcomeOf, rework } from './faults.ts';
 import { effectOfHouse, keptWaits, ruleInputOf, usualWait } from './rules.ts';
 
 const HOUSE = { schools: {}, tools: [...ALL_TOOLS] };
@@ -150,5 +150,22 @@ describe('rework', () => {
       { cause: 'hand', times: 1, hours: 4 },
       { cause: 'dust', times: 2, hours: 2.5 },
     ]);
+  });
+});
+
+describe('what a remedy makes of the colour', () => {
+  const target = [{ id: 't', stage: null, zone: 'face', lab: null, grid: new Array(31).fill(0.3) }];
+  const { bench, model } = seen(boardOf({}), { target });
+
+  it('is foreseen where it does something to the layers, and left to the way on where the colour is solved anew', () => {
+    const of = (cause: string) => outcomeOf(bench, model, 1, cause);
+    const still = of('too-soon');
+    expect(still?.deltaE).toBeGreaterThan(0);
+    // Sanded back and coloured again is another colour than wiped back.
+    expect(of('handled')?.deltaE).not.toBeCloseTo(of('not-wiped')?.deltaE ?? 0, 3);
+    expect(of('not-wiped')?.deltaE).not.toBeCloseTo(still?.deltaE ?? 0, 3);
+    expect(of('dust')?.words.length).toBeGreaterThan(0);
+    expect(of('poured-wrong')).toBeNull();
+    expect(outcomeOf(bench, { ...model, target: null }, 1, 'dust')).toBeNull();
   });
 });

@@ -1,12 +1,14 @@
 import { rawMean } from '../core/board/wood.ts';
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { labOf } from '../core/colour/lab.ts';
-import { type Case, caseOf } from '../core/faults/index.ts';
+import { type Case, caseOf, MENDS, mended } from '../core/faults/index.ts';
+import { FieldError } from '../core/field-error.ts';
+import { differenceWords } from '../core/judge/words.ts';
 import { setting } from '../core/layers/layer.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { FaultFound } from '../shared/fault.ts';
 import type { Lot } from '../shared/lot.ts';
-import { type Bench, type BoardModel, strayAllowed } from './bench.ts';
+import { type Bench, type BoardModel, promisedFinal, strayAllowed } from './bench.ts';
 import { inPot, potOf } from './poured.ts';
 import { type HouseRules, ruleInputOf } from './rules.ts';
 import { stackAsMade, stageMean } from './stages.ts';
@@ -68,6 +70,41 @@ export function caseOfBoard(bench: Bench, model: BoardModel, stage: number, hous
         : used.some((l) => l.bestBefore !== null && l.bestBefore < (coat?.putOnAt ?? board.createdAt)),
     otherLot: again.length === 0 ? null : again.some((l) => !lastLots.some((p) => p.id === l.id)),
   });
+}
+
+/** What the remedy of a cause makes of the finished colour, against the target. */
+export interface Outcome {
+  /** CIEDE2000. */
+  deltaE: number;
+  words: string[];
+  passes: boolean;
+}
+
+/**
+ * The colour that a board ends at when a cause is mended after a stage and the rest goes on as planned; null where it is
+ * not foreseen, there is no target, or its layers are to be solved anew.
+ */
+export function outcomeOf(bench: Bench, model: BoardModel, stage: number, cause: string): Outcome | null {
+  const mend = MENDS[cause as keyof typeof MENDS];
+  const wanted = model.target;
+  if (!mend || !wanted) return null;
+  const stack = stackAsMade(model.board);
+  const mediums = Object.values(bench.onHand.mediums);
+  const asMended = mended(stack, stage, mend, {
+    clear: stack.find((l) => l.kind === 'clear')?.medium ?? mediums.find((m) => m.kind === 'clear')?.id ?? null,
+    sealer: mediums.find((m) => m.kind === 'sealer')?.id ?? null,
+  });
+  if (!asMended) return null;
+  try {
+    const final = promisedFinal(bench, model, asMended);
+    if (!final) return null;
+    const [target, got] = [labOf(wanted.reflectance), labOf(final)];
+    const deltaE = deltaE00(target, got);
+    return { deltaE, words: differenceWords(target, got), passes: deltaE <= bench.job.tolerance };
+  } catch (refused) {
+    if (refused instanceof FieldError) return null;
+    throw refused;
+  }
 }
 
 /** Rework by cause: how often, and how many hours, the most first. */

@@ -1,6 +1,6 @@
 import { labOf } from '../core/colour/lab.ts';
-import { isBlank, KINDS, type Layer, type Stack } from '../core/layers/layer.ts';
-import type { Materials } from '../core/layers/materials.ts';
+import { isBlank, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import type { ColourantKind, Materials } from '../core/layers/materials.ts';
 import { chosen } from '../core/layers/rules/schools.ts';
 import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
 import { type SeenDrying, seenOf } from '../core/time/seen.ts';
@@ -158,6 +158,33 @@ export function dryingOfCoat(
     seen: seen.get(product) ?? [],
     still,
   });
+}
+
+/** The layer that a colour is mostly put on as. */
+const LAYER_OF: Record<ColourantKind, LayerKind> = {
+  dye: 'dye',
+  pigment: 'wiping-stain',
+  stain: 'wiping-stain',
+  ink: 'ink',
+  reactive: 'reactive',
+  metallic: 'filler',
+};
+/** The times of an ordinary coat of a product of the shelf, e.g. `medium/oil-varnish`; null where there is none such. */
+export function dryingOfProduct(
+  materials: Materials,
+  shelf: Pick<Shelf, 'colourants' | 'mediums'>,
+  item: string,
+  seen: readonly SeenDrying[],
+): Drying | null {
+  const [place, id = ''] = item.split('/');
+  const medium = place === 'medium' ? materials.mediums[id] : undefined;
+  const colour = place === 'colourant' ? materials.colourants[id] : undefined;
+  const layer = medium
+    ? newLayer(medium.kind, { medium: id })
+    : colour
+      ? newLayer(LAYER_OF[colour.kind], { colours: { [id]: 1 } })
+      : null;
+  return layer && dryingOf({ layer, materials, facts: ruleFacts(shelf)[id], seen });
 }
 
 const areaOf = ({ length, width }: Part) => (length * width) / MM2;

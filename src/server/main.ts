@@ -6,7 +6,7 @@ import { makeDemo } from '../demo/make-demo.ts';
 import { createApp } from './app.ts';
 import { CannotWork } from './db/trouble.ts';
 import { openShop } from './open-shop.ts';
-import { followSensor } from './sensor.ts';
+import { followSensor, simulateSensor } from './sensor.ts';
 
 const log = pino({ level: process.env.URUSHI_LOG ?? 'silent' });
 /** Names of this machine beside localhost, apart by commas. */
@@ -66,14 +66,14 @@ async function main(): Promise<void> {
   });
   begin(createApp(shop, onFault, hosts));
   const sensor = process.env.URUSHI_SENSOR ?? path.join(folder, 'sensor.csv');
-  const endSensor = followSensor(shop, sensor, onFault);
+  const ends = [followSensor(shop, sensor, onFault)];
   let closing = false;
   const close = async () => {
     if (closing) return;
     closing = true;
     server.closeAllConnections();
     server.close();
-    endSensor();
+    for (const end of ends) end();
     await shop.close();
     process.exit(0);
   };
@@ -81,7 +81,10 @@ async function main(): Promise<void> {
   // Whoever started it, and speaks with it, takes it down with itself.
   process.on('disconnect', close);
   const address = `http://localhost:${port}`;
-  if (demo) await makeDemo(address, (line) => console.log(line));
+  if (demo) {
+    await makeDemo(address, (line) => console.log(line));
+    ends.push(simulateSensor(shop, sensor, onFault));
+  }
   console.log(`Urushi is ready: ${address}`);
 }
 

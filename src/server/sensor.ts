@@ -1,10 +1,11 @@
-import { readFile, stat } from 'node:fs/promises';
-import { readAir } from '../core/formats/air.ts';
+import { appendFile, readFile, stat } from 'node:fs/promises';
+import { readAir, writeAir } from '../core/formats/air.ts';
 import { newId } from '../shared/id.ts';
+import { sensedHours } from '../workshop/sensor.ts';
 import type { Shop } from './acts/shop.ts';
 import { clockNow, insertAir, lastSensed } from './store/clock.ts';
 
-const LOOK_EVERY = 15_000;
+const LOOK_EVERY = 5000;
 /** A sensor that writes every second is kept every quarter of an hour. */
 const KEPT_EVERY = 15 * 60_000;
 
@@ -44,5 +45,33 @@ export function followSensor(shop: Pick<Shop, 'db'>, file: string, onFault: (err
   };
   look();
   const timer = setInterval(look, LOOK_EVERY);
+  return () => clearInterval(timer);
+}
+
+/** What the simulated sensor writes to its file from one moment of the shop's clock to now. @returns now */
+export async function writeSensed({ db }: Pick<Shop, 'db'>, file: string, since: number | null): Promise<number> {
+  const now = Date.parse((await clockNow(db)).now);
+  const lines = since === null ? [] : sensedHours(since + 1, now);
+  if (lines.length > 0) {
+    const fresh = (await stat(file).catch(() => null)) === null;
+    const [heading = '', ...rows] = writeAir(lines).split('\r\n');
+    await appendFile(file, `${(fresh ? [heading, ...rows] : rows).join('\r\n')}\r\n`);
+  }
+  return now;
+}
+
+/** The simulated sensor of a demo: the air hour by hour, as far as the shop's clock has come. @returns what ends it */
+export function simulateSensor(shop: Pick<Shop, 'db'>, file: string, onFault: (error: unknown) => void): () => void {
+  let upTo: number | null = null;
+  let writing = Promise.resolve();
+  const write = () => {
+    writing = writing
+      .then(async () => {
+        upTo = await writeSensed(shop, file, upTo);
+      })
+      .catch(onFault);
+  };
+  write();
+  const timer = setInterval(write, LOOK_EVERY);
   return () => clearInterval(timer);
 }

@@ -38,6 +38,12 @@ export const Claims = z.object({
 export type Claims = z.infer<typeof Claims>;
 export const CLAIMS = Object.keys(Claims.shape) as (keyof Claims)[];
 
+/** A window opens before it shuts. */
+const Opening = Claims.refine(({ goOn, window }) => !goOn || !window || window > goOn, {
+  message: 'This window shuts before it opens: the next coat may only go on later.',
+  path: ['window'],
+});
+
 /** What is known of a product beside its colour. What is missing is not known. */
 export const Sheet = z.object({
   form: optional(z.enum(FORMS)),
@@ -63,8 +69,8 @@ export const Sheet = z.object({
   cost: optional(z.number().min(0, 'The cost is zero or more.')),
   /** Its grit, of an abrasive. */
   grit: optional(z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.')),
-  label: Claims.default({}),
-  shop: Claims.default({}),
+  label: Opening.default({}),
+  shop: Opening.default({}),
   note: optional(z.string().max(500)),
 });
 export type Sheet = z.infer<typeof Sheet>;

@@ -13,4 +13,5 @@ export {
   type When,
   type Where,
 } from './faults.ts';
+export { MENDS, type Mend, mended } from './mends.ts';
 export { type Found, type Suspect, seenInReading, suspects } from './rank.ts';

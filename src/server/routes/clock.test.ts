@@ -1,16 +1,16 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
-import { writeAir } from '../../core/formats/air.ts';
+import { readAir, writeAir } from '../../core/formats/air.ts';
 import type { Board } from '../../shared/board.ts';
 import type { ClockKnown, PlannedTask } from '../../shared/clock.ts';
 import type { ClockRail } from '../../shared/clock-rail.ts';
 import { newId } from '../../shared/id.ts';
 import { sensedHours } from '../../workshop/sensor.ts';
-import { takeInSensed } from '../sensor.ts';
+import { takeInSensed, writeSensed } from '../sensor.ts';
 
 const DAY = 86_400_000;
 /** Eight in the morning of a Monday to come, universal time: it was a Monday on 5 January 1970. */
@@ -96,6 +96,13 @@ describe('the air of the shop', () => {
     expect(await takeInSensed(bench.shop, file)).toBe(27);
     expect(await takeInSensed(bench.shop, file)).toBe(0);
     expect((await clock()).air.filter((a) => a.source === 'sensor')).toHaveLength(27);
+    // The simulated sensor of a demo writes as the clock is turned; its lines are read like any other's.
+    const simulated = path.join(folder, 'simulated.csv');
+    const since = await writeSensed(bench.shop, simulated, null);
+    expect(await takeInSensed(bench.shop, simulated)).toBe(0);
+    await writeSensed(bench.shop, simulated, since - 3 * 3_600_000);
+    await writeSensed(bench.shop, simulated, since - 2 * 3_600_000);
+    expect(readAir(await readFile(simulated, 'utf8'))).toMatchObject({ refused: 0, air: { length: 5 } });
     await rm(folder, { recursive: true });
   });
 });

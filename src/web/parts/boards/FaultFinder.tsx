@@ -16,7 +16,7 @@ import {
 } from '../../../core/faults/index.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { BoardModel } from '../../../record/bench.ts';
-import { caseOfBoard } from '../../../record/faults.ts';
+import { caseOfBoard, type Outcome, outcomeOf } from '../../../record/faults.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { NewFaultFound } from '../../../shared/fault.ts';
 import { change, useFaults, useHouse } from '../../hooks/api.ts';
@@ -43,7 +43,18 @@ const percent = (likely: number) => `${Math.round(100 * likely)} %`;
 const SHOWN = 5;
 
 /** A cause with how likely it is, what speaks for and against it, and what to do. */
-function SuspectRow({ suspect, open, onOpen }: { suspect: Suspect; open: boolean; onOpen: () => void }) {
+function SuspectRow({
+  suspect,
+  open,
+  outcome,
+  onOpen,
+}: {
+  suspect: Suspect;
+  open: boolean;
+  /** What its remedy makes of the colour; null where that is solved anew. */
+  outcome: Outcome | null;
+  onOpen: () => void;
+}) {
   const { cause, likely, evidence } = suspect;
   return (
     <div className="said" data-cause={cause.id} style={{ gridTemplateColumns: '64px 1fr auto' }}>
@@ -64,6 +75,11 @@ function SuspectRow({ suspect, open, onOpen }: { suspect: Suspect; open: boolean
             </div>
             <div>
               <b>Now:</b> {cause.remedy}
+            </div>
+            <div className="soft" data-testid="outcome">
+              {outcome
+                ? `With that it ends ΔE00 ${deltaText(outcome.deltaE)} from the target${outcome.passes ? ', which passes' : `: ${outcome.words.join(', ')}`}.`
+                : 'What it is worth in colour is solved below, on the way from here.'}
             </div>
             <div>
               <b>Next time:</b> {cause.avoid}
@@ -194,16 +210,19 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
               </div>
             )}
             <div>
-              {list.slice(0, SHOWN).map((suspect, i) => (
-                <SuspectRow
-                  key={suspect.cause.id}
-                  suspect={suspect}
-                  open={open === suspect.cause.id || (open === null && i === 0)}
-                  onOpen={() =>
-                    setOpen(open === suspect.cause.id || (open === null && i === 0) ? '' : suspect.cause.id)
-                  }
-                />
-              ))}
+              {list.slice(0, SHOWN).map((suspect, i) => {
+                const { id } = suspect.cause;
+                const isOpen = open === id || (open === null && i === 0);
+                return (
+                  <SuspectRow
+                    key={id}
+                    suspect={suspect}
+                    open={isOpen}
+                    outcome={isOpen ? outcomeOf(bench, model, stage, id) : null}
+                    onOpen={() => setOpen(isOpen ? '' : id)}
+                  />
+                );
+              })}
             </div>
             <WayBack bench={bench} model={model} stage={stage} />
             {list.length > 0 && (

@@ -8,6 +8,7 @@ import { change, changeBoard } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { hoursText } from '../numbers.ts';
 import { useAttempt, useSay } from '../Undo.tsx';
+import { CoatTimes } from './CoatTimes.tsx';
 import { SmallItem } from './SmallItem.tsx';
 import { inText, whenText } from './times.ts';
 
@@ -117,6 +118,7 @@ export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now:
         <span className={stands === 'test' ? 'soft' : ''} style={stands === 'shutting' ? { fontWeight: 700 } : {}}>
           {item.awaits ? 'when its board passes' : why(on, now)}
         </span>
+        {coat && <CoatTimes on={coat.on} dries={coat.dries} now={now} />}
       </div>
       <div style={{ justifySelf: 'end' }}>
         {stands === 'test' && coat && <TestButtons coat={coat} />}

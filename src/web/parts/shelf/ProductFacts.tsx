@@ -1,7 +1,6 @@
 import { Button, MenuItem } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import type { Path } from 'react-hook-form';
-import { nth } from '../../../core/known.ts';
 import {
   converted,
   coverageText,
@@ -13,12 +12,12 @@ import {
 } from '../../../core/mix/index.ts';
 import { CLAIMS, type Claims, FORMS, Sheet, WAXES } from '../../../shared/sheet.ts';
 import type { ColourantRecord, MediumRecord, SupplyRecord } from '../../../shared/shelf.ts';
-import { change, useExperience, useHouse } from '../../hooks/api.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { hoursText, numberTyped, percent } from '../numbers.ts';
-import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
+import { DryingSeen } from './DryingSeen.tsx';
 
 type Product = ColourantRecord | MediumRecord | SupplyRecord;
 type Place = 'colourants' | 'mediums' | 'supplies';
@@ -112,7 +111,7 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
           </tbody>
         </table>
       )}
-      <KeptWaits place={place} product={product} />
+      <DryingSeen place={place} product={product} />
       {sheet.note && <div>{sheet.note}</div>}
       {editing && (
         <FactsDialog
@@ -124,43 +123,6 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
         />
       )}
     </section>
-  );
-}
-
-const KIND: Record<Place, string> = { colourants: 'colourant', mediums: 'medium', supplies: 'supply' };
-/** So few waits say little of a product. */
-const A_FEW = 3;
-
-/** The waits that were kept here after it, beside the label's claim: out of the coats of the record. */
-function KeptWaits({ place, product }: { place: Place; product: Product }) {
-  const { data } = useExperience();
-  const [error, setError] = useState<string | null>(null);
-  const waits = data?.find((e) => e.item === `${KIND[place]}/${product.id}`)?.waits ?? [];
-  const usual = waits[Math.floor((waits.length - 1) / 2)];
-  if (usual === undefined) return null;
-  const { sheet, version } = product;
-  const take = async () => {
-    try {
-      const shop = { ...sheet.shop, goOn: Number(usual.toFixed(2)) };
-      await change('PATCH', `/${place}/${product.id}`, { version, sheet: { ...sheet, shop } });
-      setError(null);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
-  return (
-    <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
-      <span>
-        Next coat here, {waits.length} {waits.length === 1 ? 'time' : 'times'} noted: {hoursText(nth(waits, 0))} to{' '}
-        {hoursText(nth(waits, waits.length - 1))}, as a rule {hoursText(usual)}.
-      </span>
-      {waits.length >= A_FEW && sheet.shop.goOn !== Number(usual.toFixed(2)) && (
-        <Button size="small" onClick={() => void take()}>
-          Take it as seen here
-        </Button>
-      )}
-      <Trouble error={error} />
-    </div>
   );
 }
 
