@@ -61,6 +61,11 @@ const at = async (place, name) => {
 };
 
 await at('/jobs', 'jobs');
+await page.goto(`${base}/clock/week`);
+await page.getByText('All done').waitFor();
+await shoot('week');
+await at('/clock', 'clock');
+await at('/clock/day', 'day');
 await at('/jobs/2/target', 'target');
 await at('/jobs/2/woods?wood=beech', 'woods');
 await at('/jobs/2/parts', 'parts');

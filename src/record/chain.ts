@@ -2,7 +2,6 @@ import { isBlank, KINDS, type Layer, methodOf, setting } from '../core/layers/la
 import { carrierOf, type Materials } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
 import { coatTime } from '../core/time/waits.ts';
-import { factsOfShelf } from './mixing.ts';
 import { potOf } from './poured.ts';
 import { isFinished, layersOn } from './stages.ts';
 import { preparationOf } from './wood.ts';
@@ -48,7 +47,7 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
     stack,
     preparation,
     materials,
-    facts: factsOfShelf(shop.shelf),
+    facts: shop.mixing,
     batchOf: (stage) => potOf(item.recipe, stage, materials),
   });
   const on = kind === 'board' ? layersOn(board) : 0;

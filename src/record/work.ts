@@ -13,6 +13,7 @@ import type { Part } from '../shared/part.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { boardCode } from './codes.ts';
 import { materialsOf } from './materials.ts';
+import { factsOfShelf } from './mixing.ts';
 import { ruleFacts } from './rules.ts';
 import { isFinished, stackAsMade } from './stages.ts';
 import { missOfFinished } from './standing.ts';
@@ -86,6 +87,9 @@ export const RUBBING = 12;
 export interface ShopAtWork {
   shelf: Shelf;
   materials: Materials;
+  /** What the sheets of its products say, by id. */
+  facts: ReturnType<typeof ruleFacts>;
+  mixing: ReturnType<typeof factsOfShelf>;
   house: Pick<House, 'schools' | 'tools'>;
   /** By product. */
   seen: ReadonlyMap<string, readonly SeenDrying[]>;
@@ -102,6 +106,8 @@ export function shopAtWork(
   return {
     shelf,
     materials: materialsOf(shelf),
+    facts: ruleFacts(shelf),
+    mixing: factsOfShelf(shelf),
     house,
     tests,
     seen: seenByProduct(tests),
@@ -137,7 +143,7 @@ const VERY_DARK = 30;
 
 /** The times of one coat of an item, with what this shop has seen. */
 export function dryingOfCoat(
-  { materials, shelf, house, seen }: Pick<ShopAtWork, 'materials' | 'shelf' | 'house' | 'seen'>,
+  { materials, facts, house, seen }: Pick<ShopAtWork, 'materials' | 'facts' | 'house' | 'seen'>,
   { stack, recipe }: Pick<WorkItem, 'stack' | 'recipe'>,
   stage: number,
   coat: number,
@@ -149,7 +155,7 @@ export function dryingOfCoat(
   return dryingOf({
     layer,
     materials,
-    facts: ruleFacts(shelf)[product.split('/')[1] ?? ''],
+    facts: facts[product.split('/')[1] ?? ''],
     coat,
     dark:
       chosen(house.schools, 'dark-oil') === 'long' &&

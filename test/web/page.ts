@@ -2,6 +2,7 @@ import { cleanup, configure } from '@testing-library/react';
 import { mutate } from 'swr';
 import { afterEach, beforeEach, inject, vi } from 'vitest';
 import { matcher } from '../../src/web/workers/matcher.ts';
+import { planner } from '../../src/web/workers/planner.ts';
 
 // The machine is shared and can be slow: what is awaited may take its time.
 // Whether something is hidden is left to the browser tests: jsdom takes most of its time to find out.
@@ -47,6 +48,7 @@ afterEach(async () => {
 // Searches run here and now instead of in a worker.
 vi.mock('../../src/web/workers/index.ts', () => ({
   startMatcher: () => ({ matcher: later(matcher), end: () => {} }),
+  startPlanner: () => ({ planner: later(planner), end: () => {} }),
   boardPainter: () => ({ paint: () => new Promise(() => {}) }),
   closePainter: () => ({ paint: () => new Promise(() => {}) }),
 }));

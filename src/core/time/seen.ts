@@ -24,8 +24,10 @@ export interface LearnedWait extends Wait {
  */
 const NORMAL_95 = 1.6449;
 const COAT_TO_COAT = 0.15;
-const STEPS = 240;
+const STEPS = 160;
 const REACH = 4.5;
+/** Halvings of the logarithm of the hours: within a part in ten thousand. */
+const HALVINGS = 24;
 
 /** Share of a standard normal below x. Abramowitz & Stegun 1964, 7.1.26; within 1.5e-7. */
 export function normalBelow(x: number): number {
@@ -75,15 +77,18 @@ export function learnedWait(claimed: Wait, seen: readonly SeenDrying[], still = 
   const alive = weights.map((w, i) => w * (1 - chanceDry(still, nth(middles, i))));
   const all = total(alive);
   if (!(all > 0)) return { earliest: still, usual: still * 1.25, safe: still * 2, coats: seen.length };
-  const chance = (hours: number) =>
-    total(
-      weights.map((w, i) => w * Math.max(0, chanceDry(hours, nth(middles, i)) - chanceDry(still, nth(middles, i)))),
-    ) / all;
+  const gone = still > 0 ? middles.map((m) => chanceDry(still, m)) : null;
+  const chance = (hours: number) => {
+    let sum = 0;
+    for (const [i, w] of weights.entries())
+      sum += w * Math.max(0, chanceDry(hours, nth(middles, i)) - (gone ? nth(gone, i) : 0));
+    return sum / all;
+  };
   const at = (share: number) => {
     let low = Math.max(still, Math.exp(nth(middles, 0) - REACH * COAT_TO_COAT));
     let high = Math.max(still * 1.01, Math.exp(nth(middles, STEPS) + REACH * COAT_TO_COAT));
     while (chance(high) < share && high < 1e5) high *= 2;
-    for (let i = 0; i < 50; i++) {
+    for (let i = 0; i < HALVINGS; i++) {
       const middle = Math.sqrt(low * high);
       if (chance(middle) < share) low = middle;
       else high = middle;

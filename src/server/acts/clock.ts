@@ -1,7 +1,7 @@
 import { driedIn, HOUR } from '../../core/time/air.ts';
 import { productOf } from '../../core/time/drying.ts';
 import { airLine, type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
-import { type ShopAtWork, shopAtWork } from '../../record/work.ts';
+import { shopAtWork } from '../../record/work.ts';
 import type {
   Air,
   ClockKnown,
@@ -18,6 +18,7 @@ import type { Queries } from '../db/db.ts';
 import {
   airNoted,
   clockNow,
+  clockStamp,
   dryTests,
   insertAir,
   insertDone,
@@ -39,7 +40,8 @@ import { notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
 /** Jobs that are looked at for what dries and what is to do: the newest. */
-const MOST_JOBS = 60;
+const MOST_JOBS = 40;
+const MINUTE = 60_000;
 export const jobsAtWork = (db: Queries): Promise<Job[]> => newestJobs(db, MOST_JOBS);
 
 export async function clockKnown({ db, turnable }: Shop): Promise<ClockKnown> {
@@ -53,26 +55,34 @@ export async function clockKnown({ db, turnable }: Shop): Promise<ClockKnown> {
   return { ...clock, turnable, air, tests, done, plan };
 }
 
+interface Standing {
+  items: ClockItem[];
+  now: number;
+  jobs: Job[];
+}
+/** The last that was worked out of each record: every page asks each minute, and most of the time nothing has moved. */
+const lastStanding = new WeakMap<Queries, { stamp: string; standing: Standing }>();
+
 /** Everything on its way, as it stands now. */
-async function standing(db: Queries): Promise<{ items: ClockItem[]; now: number; shop: ShopAtWork; jobs: Job[] }> {
-  const [{ now }, jobs, shelf, rules, tests, done, air] = [
-    await clockNow(db),
-    await jobsAtWork(db),
-    await wholeShelf(db),
-    await house(db),
-    await dryTests(db),
-    await workDone(db),
-    await airNoted(db),
-  ];
-  const at = Date.parse(now);
-  const shop = shopAtWork(shelf, rules, tests, done);
-  return { items: onTheClock(jobs, shop, airLine(air, jobs, at), at), now: at, shop, jobs };
+async function standing(db: Queries): Promise<Standing> {
+  const { now } = await clockNow(db);
+  // To the minute that is under way: what was just done lies before it.
+  const at = Math.ceil(Date.parse(now) / MINUTE) * MINUTE;
+  const stamp = `${at}/${await clockStamp(db)}`;
+  const last = lastStanding.get(db);
+  if (last?.stamp === stamp) return last.standing;
+  const jobs = await jobsAtWork(db);
+  const air = await airNoted(db);
+  const shop = shopAtWork(await wholeShelf(db), await house(db), await dryTests(db), await workDone(db));
+  const found = { items: onTheClock(jobs, shop, airLine(air, jobs, at), at), now: at, jobs };
+  lastStanding.set(db, { stamp, standing: found });
+  return found;
 }
 
 export async function clockRail({ db }: Shop): Promise<ClockRail> {
-  const { items, now } = await standing(db);
-  const { stands } = await clockNow(db);
-  return { now: new Date(now).toISOString(), stands, ...railOf(items, now) };
+  const { items } = await standing(db);
+  const { now, stands } = await clockNow(db);
+  return { now, stands, ...railOf(items, Date.parse(now)) };
 }
 
 /** Turns the clock of a shop that is there to practise in. */
@@ -120,11 +130,12 @@ export async function takeAirOut({ db }: Shop, id: string, out: boolean): Promis
 
 /** What work of a key belongs to, as it stands. */
 async function workOf(db: Queries, key: string) {
-  const { items, now, shop, jobs } = await standing(db);
+  const { items, jobs } = await standing(db);
+  const now = Date.parse((await clockNow(db)).now);
   const item = items.find((i) => i.chain.some((t) => t.key === key));
   const task = item?.chain.find((t) => t.key === key);
   if (!item || !task) throw notFound('work');
-  return { item, task, now, shop, jobs };
+  return { item, task, now, jobs };
 }
 const about = ({ item }: ClockItem) => ({
   job: item.job.id,

@@ -23,6 +23,18 @@ export async function letRun(db: Queries, runs: boolean): Promise<void> {
   );
 }
 
+/** What moves on with everything that the clock looks at: two that are the same stand for the same record. */
+export async function clockStamp(db: Queries): Promise<string> {
+  const row = await one(
+    db,
+    z.object({ stamp: z.string() }),
+    `select concat_ws('/', (select id from event order by id desc limit 1), (select max(created_at) from air),
+       (select count(*) from air where deleted_at is null), (select count(*) from dry_test where deleted_at is null),
+       (select count(*) from work_done where deleted_at is null)) as stamp`,
+  );
+  return row?.stamp ?? '';
+}
+
 /** Air older than this tells nothing of what dries now. */
 const REMEMBERED = `interval '40 days'`;
 const AIR = 'id, at, temperature, humidity, source';

@@ -39,7 +39,7 @@ export function useClockView(): { view: ClockView | null; error: Error | undefin
   const shelf = useShelf();
   const now = useShopNow(clock.data);
   // To the minute: what stands on the clock need not be worked out more often.
-  const minute = now === null ? null : Math.floor(now / 60_000) * 60_000;
+  const minute = now === null ? null : Math.ceil(now / 60_000) * 60_000;
   const view = useMemo(() => {
     if (!clock.data || !house.data || !jobs.data || !shelf.data || minute === null) return null;
     const shop = shopAtWork(shelf.data, house.data, clock.data.tests, clock.data.done);

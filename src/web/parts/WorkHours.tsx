@@ -16,21 +16,30 @@ function hoursTyped(text: string): number | null {
 }
 const OFFICE = { from: 8, to: 17 };
 
-/** A day of the week: its hours, or off. */
-function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDay) => void }) {
-  const field = (end: 'from' | 'to') => (
+/** A time of the day: what is typed stands as it is typed, and takes effect once it is a time. */
+function TimeField({ label, hours, set }: { label: string; hours: number; set: (hours: number) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
     <TextField
       type="time"
-      label={`${name}, ${end}`}
-      value={timeText(day?.[end] ?? 0)}
+      label={label}
+      value={typed ?? timeText(hours)}
       onChange={({ target }) => {
-        const hours = hoursTyped(target.value);
-        if (day && hours !== null) set({ ...day, [end]: hours });
+        setTyped(target.value);
+        const read = hoursTyped(target.value);
+        if (read !== null) set(read);
       }}
+      onBlur={() => setTyped(null)}
       slotProps={{ inputLabel: { shrink: true } }}
       sx={{ width: 150 }}
     />
   );
+}
+
+/** A day of the week: its hours, or off. */
+function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDay) => void }) {
+  const field = (end: 'from' | 'to') =>
+    day && <TimeField label={`${name}, ${end}`} hours={day[end]} set={(hours) => set({ ...day, [end]: hours })} />;
   return (
     <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 58, flexWrap: 'wrap' }}>
       <FormControlLabel
