@@ -78,6 +78,7 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
       drying: null,
       product: '',
       cautions: [],
+      first: [],
       rags: false,
       ...known(key, stage),
       ...rest,
@@ -102,6 +103,7 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
     const stage = i + 1;
     const steps = sheet.filter((s) => s.stage === stage);
     const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+    const first = steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title);
     const rags = steps.some((s) => s.key.includes('/rags'));
     const product = nameOfProduct(layer, materials);
     const { hands } = coatTime(layer, materials);
@@ -133,16 +135,16 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
           : []),
         ...(mix && coat === 1 && lead ? [{ key: mix.key, min: lead.hours, max: potLife, dry: false }] : []),
       ];
-      const common = { layer, product, sprayed, cautions, rags, minutes };
-      let first: Task | null = null;
+      const common = { layer, product, sprayed, cautions, first, rags, minutes };
+      let under: Task | null = null;
       let turn: Task | null = null;
       if (sides === 2) {
         // The underside first; it is turned when it can be handled, long before it is dry.
-        first = add(stage, coat, 'under', { ...common, title: `Underside: ${said}`, waits, drying });
+        under = add(stage, coat, 'under', { ...common, title: `Underside: ${said}`, waits, drying });
         turn = add(stage, coat, 'turn', {
           title: 'Turn over',
           minutes: TURN_MINUTES + pieces * HANDLING,
-          waits: [{ key: first.key, min: drying.handle, max: null, dry: false }],
+          waits: [{ key: under.key, min: drying.handle, max: null, dry: false }],
           product,
         });
       }

@@ -73,6 +73,7 @@ describe('the chain of a board', () => {
     expect(chain[0]?.title).toMatch(/let it cool/);
     expect(chain.every((t) => t.minutes > 0 && !t.done)).toBe(true);
     expect(chain[1]?.cautions.join()).toMatch(/gloves/);
+    expect(chain[1]?.first).toEqual(['Strain']);
   });
   it('linseed is wiped again twice, and leaves rags each time; an iron brew stands for days', () => {
     const oil = workBoard([newLayer('reactive', { colours: { iron: 5 } }), newLayer('oil', { medium: 'linseed' })]);

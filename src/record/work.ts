@@ -63,6 +63,8 @@ export interface Task {
   /** What is in hand. */
   product: string;
   cautions: readonly string[];
+  /** What its pot wants just before: stirred, strained. */
+  first: readonly string[];
   /** Oily rags are left after it. */
   rags: boolean;
   /** What it waits for: hours from the end of another. */

@@ -66,7 +66,7 @@ export const PlannedTask = z.object({
 export type PlannedTask = z.infer<typeof PlannedTask>;
 export const NewWeekPlan = z.object({
   id: Id,
-  tasks: z.array(PlannedTask).max(2000, 'At most 2000 tasks are planned.'),
+  tasks: z.array(PlannedTask).max(1000, 'At most 1000 tasks are planned.'),
 });
 export type NewWeekPlan = z.infer<typeof NewWeekPlan>;
 export const WeekPlan = z.object({ id: Id, tasks: z.array(PlannedTask), madeAt: z.string() });

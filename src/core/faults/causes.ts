@@ -53,7 +53,8 @@ const noted =
 const all =
   (...seen: readonly Seen[]): Seen =>
   (of) => {
-    const found = seen.flatMap((s) => s(of));
+    const told = seen.flatMap((s) => s(of));
+    const found = told.filter((e, i) => told.findIndex((f) => f.text === e.text) === i);
     // Several ways to be told of one thing: what speaks for it counts, else the one that speaks against.
     const forIt = found.filter((e) => e.factor > 1);
     return forIt.length > 0 ? forIt : found.slice(0, 1);

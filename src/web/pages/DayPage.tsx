@@ -57,6 +57,7 @@ export function DayPage() {
               {task.item.name}, job {task.item.job.number} · {Math.round((end - start) / 60_000)} min
               {place && task.drying ? ` · dries in the ${place.toLowerCase()}` : ''}
             </div>
+            {task.first.length > 0 && <div className="caution">First: {task.first.join(', ').toLowerCase()}.</div>}
             {task.cautions.map((caution) => (
               <div key={caution} className="caution">
                 {caution}
