@@ -99,8 +99,6 @@ await shoot('verdict');
 await at('/jobs/2/together', 'together');
 await at('/jobs/2/story', 'story');
 await at('/shelf?colour=russet', 'shelf');
-await at('/shelf?wood=oak', 'wood');
-await at('/shelf?medium=oil-varnish', 'clear');
 await at('/rack', 'rack');
 await at('/house', 'house');
 await browser.close();

@@ -123,7 +123,7 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
       </TableCell>
       <TableCell>
         {job.woods.map((w) => (
-          <div key={w.speciesId} style={{ display: 'flex', gap: 12 }}>
+          <div key={w.code} style={{ display: 'flex', gap: 12 }}>
             <span style={{ width: 78 }}>{w.name}</span>
             <span className="mono" style={{ whiteSpace: 'nowrap' }}>
               {w.deltaE !== null
