@@ -7,10 +7,10 @@ import type { Job, JobList } from '../shared/job.ts';
 import type { OldBoard } from '../shared/old-board.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { type Ask, askAt } from './ask.ts';
-import { at, BEGAN, HOUR, MORNINGS, STANDS, TO_COME } from './days.ts';
+import { at, BEGAN, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
 import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
-import { bringTo, piecesBegun, together, underWay, type Work } from './work.ts';
+import { BEGINS, bringTo, piecesBegun, together, underWay, type Work } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 const TAKES = [1, 1.25, 1.5];
@@ -129,7 +129,7 @@ export async function makeDemo(
     const read = parseParts(parts.join('\n'), named, 'millimetres').parts;
     await work('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
     for (const { speciesId, progress } of species) {
-      works.push(bringTo(progress, work, id, speciesId, BEGAN + HOUR));
+      works.push(bringTo(progress, work, id, speciesId, BEGINS[progress]));
       if (progress === 'passed' && turnable) works.push(piecesBegun(work, id, speciesId));
     }
     if (drying && turnable) works.push(underWay(work, id));

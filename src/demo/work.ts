@@ -246,6 +246,15 @@ export async function* piecesBegun(ask: Ask, job: string, species: string): Work
   }
 }
 
+/** When the work on a wood begins, by how far it is to come: one after the other, as a shop has hands. */
+export const BEGINS: Readonly<Record<Progress, number>> = {
+  passed: at(2, 9),
+  ladder: at(4, 9),
+  missed: at(6, 9),
+  untouched: at(2, 9),
+  waiting: at(2, 9),
+};
+
 /** Brings a wood of a job as far as the demo shows it. */
 export async function* bringTo(progress: Progress, ask: Ask, job: string, species: string, from: number): Work {
   if (progress === 'ladder') yield* ladder(ask, job, species, from);
