@@ -1,6 +1,8 @@
+import type { Preparation } from '../core/board/preparation.ts';
 import { isBlank, KINDS, type Layer, methodOf, setting } from '../core/layers/layer.ts';
-import { carrierOf, type Materials } from '../core/layers/materials.ts';
+import { carrierOf } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
+import type { Drying } from '../core/time/drying.ts';
 import { coatTime } from '../core/time/waits.ts';
 import { potOf } from './poured.ts';
 import { isFinished, layersOn } from './stages.ts';
@@ -17,167 +19,250 @@ import {
   type WorkItem,
 } from './work.ts';
 
-/** Minutes to get ready and clean up. Common practice. */
+/** Minutes to get ready and clean up, and of mixing ahead. Common practice. */
 const READY = 6;
+const MIXING = 4;
 /** Minutes of sanding a square metre with each grit. Common practice. */
 const SANDING = 15;
 /** Oil bleeds from the pores for hours: it is wiped again an hour after the coat, and once more. Common practice. */
 const WIPE_AGAIN = { first: 1, latest: 5, minutes: 5 };
+/** Minutes of a conditioner's soak and of putting it on a square metre; hours from its wipe until colour may follow. Common practice. */
+const SOAKING = 8;
+const CONDITIONING = 8;
+const CONDITIONED = { oil: 0.25, water: 0.5, shuts: 2 } as const;
+/** Hours that raised grain dries before it is knocked down. Common practice. */
+const GRAIN_DRIES = 0.75;
 const TURN_MINUTES = 3;
 const READ_MINUTES = 10;
 
 /** Hours that what is mixed ahead has to stand, out of the steps of its pot; flakes dissolve overnight, iron brews for days. */
-function leadOf(layer: Layer, steps: readonly Step[], materials: Materials): { hours: number; title: string } | null {
+function leadOf(
+  layer: Layer,
+  steps: readonly Step[],
+  { materials, mixing }: Pick<ShopAtWork, 'materials' | 'mixing'>,
+): { hours: number; title: string } | null {
   const stand = steps
     .filter((s) => s.kind === 'wait' && s.key.endsWith('/cool'))
     .reduce((sum, s) => sum + (s.hours ?? 0), 0);
   const name = nameOfProduct(layer, materials);
   if (layer.kind === 'reactive') return { hours: 96, title: `Brew ${name}` };
-  if (layer.kind === 'sealer' && carrierOf(layer, materials) === 'alcohol')
+  if (layer.kind === 'sealer' && mixing[layer.medium ?? '']?.form === 'flakes')
     return { hours: 10, title: `Dissolve the flakes: ${name}` };
   return stand > 0 ? { hours: stand, title: `Dissolve ${name}, let it cool` } : null;
 }
 
-/** Every task of an item from bare wood to the end, done ones too, each with what it waits for. */
-export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
-  const { materials, done } = shop;
-  const { stack, key: of, kind, pieces, area, sides, board } = item;
-  const preparation = preparationOf(item.wood, board);
-  const sheet = stepsOf({
-    stack,
-    preparation,
-    materials,
-    facts: shop.mixing,
-    batchOf: (stage) => potOf(item.recipe, stage, materials),
-  });
-  const on = kind === 'board' ? layersOn(board) : 0;
-  const tasks: Task[] = [];
-  const known = (key: string, stage: number) => {
-    const ticked = done.get(key);
-    if (ticked) return { done: true, doneAt: ticked.at };
-    if (kind === 'board' && stage <= on)
-      return { done: true, doneAt: board.coats.find((c) => c.stage === stage)?.putOnAt ?? null };
-    return { done: false, doneAt: null };
-  };
-  const add = (
+type Wait = Task['waits'][number];
+/** A wait for another's end: so many hours, its window where it has one. */
+const behind = ({ key }: Pick<Task, 'key'>, min = 0, max: number | null = null): Wait => ({
+  key,
+  min,
+  max,
+  dry: false,
+});
+
+/** A chain as it is put together. */
+interface Making {
+  shop: ShopAtWork;
+  item: WorkItem;
+  preparation: Preparation;
+  /** The item's mix sheet. */
+  sheet: readonly Step[];
+  tasks: Task[];
+  add(
     stage: number,
     coat: number,
     act: Act,
-    rest: Pick<Task, 'title' | 'minutes' | 'waits'> & Partial<Task>,
-  ): Task => {
-    const key = `${of}/${stage}/${coat}/${act}`;
-    const task: Task = {
-      key,
-      item,
-      act,
-      stage,
-      coat,
-      last: false,
-      sprayed: false,
-      layer: null,
-      drying: null,
-      product: '',
-      cautions: [],
-      first: [],
-      rags: false,
-      ...known(key, stage),
-      ...rest,
-    };
-    tasks.push(task);
-    return task;
-  };
+    rest: Pick<Task, 'title' | 'minutes' | 'waits' | 'product'> & Partial<Task>,
+  ): Task;
+}
 
-  let before: Task | null = null;
+function beginChain(shop: ShopAtWork, item: WorkItem): Making {
+  const { materials, done } = shop;
+  const { stack, kind, board } = item;
+  const preparation = preparationOf(item.wood, board);
+  const on = kind === 'board' ? layersOn(board) : 0;
+  const tasks: Task[] = [];
+  /** What was ticked is done; of a board also what lies under a layer that is on. */
+  const known = (key: string, stage: number) => {
+    const ticked = done.get(key);
+    if (ticked) return { done: true, doneAt: ticked.at };
+    if (kind === 'board' && (stage === 0 ? on > 0 : stage <= on))
+      return { done: true, doneAt: board.coats.find((c) => c.stage === stage)?.putOnAt ?? null };
+    return { done: false, doneAt: null };
+  };
+  return {
+    shop,
+    item,
+    preparation,
+    tasks,
+    sheet: stepsOf({
+      stack,
+      preparation,
+      materials,
+      facts: shop.mixing,
+      batchOf: (stage) => potOf(item.recipe, stage, materials),
+    }),
+    add(stage, coat, act, rest) {
+      const key = `${item.key}/${stage}/${coat}/${act}`;
+      const task: Task = {
+        key,
+        item,
+        act,
+        stage,
+        coat,
+        last: false,
+        sprayed: false,
+        layer: null,
+        drying: null,
+        cautions: [],
+        first: [],
+        rags: false,
+        ...known(key, stage),
+        ...rest,
+      };
+      tasks.push(task);
+      return task;
+    },
+  };
+}
+
+/** The wood made ready: what the first colour waits for. Raised grain dries; a conditioner lets colour in for a while only. */
+function prepare({ item, preparation, shop, add }: Making, first: Layer | undefined): Wait[] {
+  const { kind, area, sides } = item;
+  const { grits = [], grit, grainRaised, conditioner } = preparation;
+  const waits: Wait[] = [];
   if (kind === 'piece') {
-    const grits = (preparation.grits?.length ?? 0) + 1;
-    before = add(0, 1, 'prepare', {
-      title: `Sand ${[...(preparation.grits ?? []), preparation.grit].join('-')}${preparation.grainRaised ? ', raise the grain' : ''}`,
-      minutes: READY + Math.min(SITTING, grits * SANDING * area * sides),
+    const sanded = add(0, 1, 'prepare', {
+      title: `Sand ${[...grits, grit].join('-')}${grainRaised ? ', raise the grain' : ''}`,
+      minutes: READY + Math.min(SITTING, (grits.length + 1) * SANDING * area * sides),
       waits: [],
       cautions: ['Sanding dust: extraction and mask.'],
       product: 'sanding',
     });
+    waits.push(behind(sanded, grainRaised ? GRAIN_DRIES : 0));
   }
-  stack.forEach((layer, i) => {
-    if (isBlank(layer)) return;
-    const stage = i + 1;
-    const steps = sheet.filter((s) => s.stage === stage);
-    const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
-    const first = steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title);
-    const rags = steps.some((s) => s.key.includes('/rags'));
-    const product = nameOfProduct(layer, materials);
-    const { hands } = coatTime(layer, materials);
-    const coats = KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
-    const sprayed = methodOf(layer) === 'sprayed' || layer.kind === 'toner';
-    const lead = leadOf(layer, steps, materials);
-    const potLife = dryingOfCoat(shop, item, stage, 1).potLife;
-    const mix = lead
-      ? add(stage, 0, 'mix', { title: lead.title, minutes: READY + 4, waits: [], product, cautions })
-      : null;
-    for (let coat = 1; coat <= coats; coat++) {
-      const drying = dryingOfCoat(shop, item, stage, coat);
-      const rubbed = isRubbed(before);
-      const minutes = READY + area * (hands + (rubbed ? RUBBING : 0)) + pieces * HANDLING;
-      const said = `${KINDS[layer.kind].label}: ${product}${coats > 1 ? `, coat ${coat} of ${coats}` : ''}`;
-      const window = before?.drying?.window;
-      const own = layerWait(before);
-      const waits = [
-        ...(before
-          ? [
-              {
-                key: before.key,
-                min: own ?? 0,
-                // A coat that is rubbed down first keeps no window.
-                max: window && !(window.remedy === 'scuff' && rubbed) ? window.shuts : null,
-                dry: own === null,
-              },
-            ]
-          : []),
-        ...(mix && coat === 1 && lead ? [{ key: mix.key, min: lead.hours, max: potLife, dry: false }] : []),
-      ];
-      const common = { layer, product, sprayed, cautions, first, rags, minutes };
-      let under: Task | null = null;
-      let turn: Task | null = null;
-      if (sides === 2) {
-        // The underside first; it is turned when it can be handled, long before it is dry.
-        under = add(stage, coat, 'under', { ...common, title: `Underside: ${said}`, waits, drying });
-        turn = add(stage, coat, 'turn', {
-          title: 'Turn over',
-          minutes: TURN_MINUTES + pieces * HANDLING,
-          waits: [{ key: under.key, min: drying.handle, max: null, dry: false }],
+  if (conditioner && first) {
+    const soaked = add(0, 2, 'soak', {
+      title: 'Conditioner: soak 5–10 min, wipe',
+      minutes: READY + SOAKING + area * sides * CONDITIONING,
+      waits: [...waits],
+      product: 'conditioner',
+    });
+    const opens = carrierOf(first, shop.materials) === 'oil' ? CONDITIONED.oil : CONDITIONED.water;
+    waits.push(behind(soaked, opens, CONDITIONED.shuts));
+  }
+  return waits;
+}
+
+/** What a coat waits for after the one below it: until that is dry or as long as is planned, within its window. */
+function afterCoat(before: Task | null): Wait[] {
+  if (!before) return [];
+  const planned = layerWait(before);
+  const window = before.drying?.window;
+  // A coat that is rubbed down first keeps no window.
+  const max = window && !(window.remedy === 'scuff' && isRubbed(before)) ? window.shuts : null;
+  return [{ key: before.key, min: planned ?? 0, max, dry: planned === null }];
+}
+
+/** One coat on both sides or one, with what follows it before the next. @returns the coat that the next lies on */
+function coatTasks(
+  { item, add }: Making,
+  stage: number,
+  coat: number,
+  coated: Pick<Task, 'title' | 'minutes' | 'waits' | 'product'> & Partial<Task> & { drying: Drying; layer: Layer },
+): Task {
+  const { pieces, sides } = item;
+  const { product, drying, layer, waits } = coated;
+  let turned: Wait[] = [];
+  if (sides === 2) {
+    // The underside first; it is turned when it can be handled, long before it is dry.
+    const under = add(stage, coat, 'under', { ...coated, title: `Underside: ${coated.title}`, last: false });
+    const turn = add(stage, coat, 'turn', {
+      title: 'Turn over',
+      minutes: TURN_MINUTES + pieces * HANDLING,
+      waits: [behind(under, drying.handle)],
+      product,
+    });
+    turned = [behind(turn)];
+  }
+  const top = add(stage, coat, 'coat', { ...coated, waits: [...waits, ...turned] });
+  if (layer.kind === 'oil')
+    ['wipe' as const, 'wipetwo' as const].reduce(
+      (last, act) =>
+        add(stage, coat, act, {
+          title: `Wipe again where it bleeds: ${product}`,
+          minutes: WIPE_AGAIN.minutes + pieces * HANDLING,
+          waits: [behind(last, WIPE_AGAIN.first, WIPE_AGAIN.latest)],
           product,
-        });
-      }
-      const top: Task = add(stage, coat, 'coat', {
-        ...common,
-        title: said,
-        waits: turn ? [...waits, { key: turn.key, min: 0, max: null, dry: false }] : waits,
-        drying,
-        last: coat === coats,
-      });
-      if (layer.kind === 'oil') {
-        let wiped = top;
-        for (let n = 1; n <= 2; n++)
-          wiped = add(stage, coat, n === 1 ? 'wipe' : 'wipetwo', {
-            title: `Wipe again where it bleeds: ${product}`,
-            minutes: WIPE_AGAIN.minutes + pieces * HANDLING,
-            waits: [{ key: wiped.key, min: WIPE_AGAIN.first, max: WIPE_AGAIN.latest, dry: false }],
-            product,
-            rags: true,
-          });
-      }
-      before = top;
-    }
-  });
-  if (kind === 'board' && before)
-    add(stack.length + 1, 1, 'read', {
+          rags: true,
+        }),
+      top,
+    );
+  return top;
+}
+
+/** A layer from its mixing to its last coat. @returns its last coat */
+function layerTasks(
+  making: Making,
+  layer: Layer,
+  stage: number,
+  before: Task | null,
+  prepared: readonly Wait[],
+): Task | null {
+  const { shop, item, sheet, add } = making;
+  const { key, kind, pieces, area } = item;
+  const steps = sheet.filter((s) => s.stage === stage);
+  const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
+  const product = nameOfProduct(layer, shop.materials);
+  const coats = KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
+  const mixed: Wait[] = [];
+  const lead = leadOf(layer, steps, shop);
+  if (lead) {
+    // One batch for all portions of a part: it is mixed with the first.
+    const [place, id, portion] = key.split('/');
+    const first = kind === 'board' ? portion : '1';
+    if (portion === first)
+      add(stage, 0, 'mix', { title: lead.title, minutes: READY + MIXING, waits: [], product, cautions });
+    const { potLife } = dryingOfCoat(shop, item, stage, 1);
+    mixed.push(behind({ key: `${place}/${id}/${first}/${stage}/0/mix` }, lead.hours, potLife));
+  }
+  let last = before;
+  for (let coat = 1; coat <= coats; coat++)
+    last = coatTasks(making, stage, coat, {
+      title: `${KINDS[layer.kind].label}: ${product}${coats > 1 ? `, coat ${coat} of ${coats}` : ''}`,
+      minutes:
+        READY + area * (coatTime(layer, shop.materials).hands + (isRubbed(last) ? RUBBING : 0)) + pieces * HANDLING,
+      waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
+      last: coat === coats,
+      drying: dryingOfCoat(shop, item, stage, coat),
+      sprayed: methodOf(layer) === 'sprayed' || layer.kind === 'toner',
+      first: steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title),
+      rags: steps.some((s) => s.key.includes('/rags')),
+      layer,
+      product,
+      cautions,
+    });
+  return last;
+}
+
+/** Every task of an item from bare wood to the end, done ones too, each with what it waits for. */
+export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
+  const making = beginChain(shop, item);
+  const { stack, kind, board } = item;
+  const first = stack.find((l) => !isBlank(l));
+  const prepared = prepare(making, first);
+  let last: Task | null = null;
+  for (const [i, layer] of stack.entries())
+    if (!isBlank(layer)) last = layerTasks(making, layer, i + 1, last, layer === first ? prepared : []);
+  if (kind === 'board' && last)
+    making.add(stack.length + 1, 1, 'read', {
       title: 'Read it, judge it',
       minutes: READ_MINUTES,
-      waits: [{ key: (before as Task).key, min: (before as Task).drying?.read ?? 0, max: null, dry: false }],
+      waits: [behind(last, last.drying?.read ?? 0)],
       product: 'reading',
       done: isFinished(board),
     });
-  return tasks;
+  return making.tasks;
 }
 
 /** Hours that a layer is planned to be left, after its last coat. */

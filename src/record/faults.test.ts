@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../test/fixtures/small-shop.ts';
 import { USUAL_PREPARATION } from '../core/board/preparation.ts';
 import { newLayer } from '../core/layers/layer.ts';
-import { ALL_TOOLS } from '../core/layers/rules/index.ts';
+import { ALL_TOOLS, findings } from '../core/layers/rules/index.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job } from '../shared/job.ts';
@@ -150,6 +150,20 @@ describe('rework', () => {
       { cause: 'hand', times: 1, hours: 4 },
       { cause: 'dust', times: 2, hours: 2.5 },
     ]);
+  });
+});
+
+describe('the rules ask the clock', () => {
+  const board = boardOf({ coats: [coat(1, MORNING), coat(2, EVENING)] });
+  const said = (over: object) => {
+    const { bench, model } = seen(board);
+    return findings(ruleInputOf(bench, model, STACK, { ...HOUSE, ...over })).map((f) => f.id);
+  };
+  it('how the product dried here, and what the air is', () => {
+    expect(said({})).not.toContain('too-soon');
+    const late = Array.from({ length: 6 }, () => ({ wet: 30, dry: 36 }));
+    expect(said({ seen: { 'colourant/yellow': late } })).toContain('too-soon');
+    expect(said({ weather: { temperature: 6, humidity: 60 } })).toContain('cold-shop');
   });
 });
 

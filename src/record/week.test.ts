@@ -9,6 +9,7 @@ import {
   workJob,
   workPart,
 } from '../../test/fixtures/work-shop.ts';
+import { USUAL_PREPARATION } from '../core/board/preparation.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { brokenBy, searchPlan } from '../core/plan/index.ts';
 import { HOUR } from '../core/time/air.ts';
@@ -83,6 +84,17 @@ describe('the chain of a board', () => {
     expect(acts.filter((t) => t.rags).map((t) => t.act)).toEqual(['coat', 'wipe', 'wipetwo']);
     expect(acts[1]?.waits.find((w) => w.key === acts[0]?.key)?.min).toBe(96);
   });
+  it('a conditioned board has its window: soaked first, coloured within two hours', () => {
+    const conditioned = { ...workBoard([STAIN, SATIN]), preparation: { ...USUAL_PREPARATION, conditioner: true } };
+    const job = workJob(conditioned as never);
+    const [of] = itemsAtWork([job], shopOf());
+    const tasks = of ? chainOf(shopOf(), of) : [];
+    expect(tasks[0]).toMatchObject({ act: 'soak', done: false });
+    expect(tasks[1]?.waits).toContainEqual({ key: tasks[0]?.key, min: 0.25, max: 2, dry: false });
+    const soaked = [done(key(0, 2, 'soak'), at(2, 9))];
+    const stands = (minutes: number) => clockOf(job, at(2, 9, minutes), [], soaked)[0]?.stands;
+    expect([5, 30, 90, 130].map(stands)).toEqual(['wet', 'ready', 'shutting', 'shut']);
+  });
   it('a planned wait takes the place of what is usual', () => {
     const own = workBoard([{ ...DYE, wait: 30 }, SATIN]);
     const [of] = itemsAtWork([workJob(own)], shopOf());
@@ -122,6 +134,11 @@ describe('pieces', () => {
     const items = itemsAtWork([job], shopOf());
     expect(items.length).toBeGreaterThan(3);
     expect(items.reduce((sum, i) => sum + i.pieces, 0)).toBe(70);
+    // One batch for all of them, mixed with the first; every portion waits for it.
+    const chains = items.map((item) => chainOf(shopOf(), item));
+    expect(chains.flat().filter((t) => t.act === 'mix')).toHaveLength(1);
+    const mix = chains.flat().find((t) => t.act === 'mix')?.key;
+    for (const chain of chains) expect(chain.some((t) => t.waits.some((w) => w.key === mix))).toBe(true);
     for (const item of items) for (const task of chainOf(shopOf(), item)) expect(task.minutes).toBeLessThan(200);
   });
 });

@@ -41,7 +41,7 @@ export interface WorkItem {
 }
 
 /** What is done in one stretch: a coat, the other side, a mixing ahead, a wiping again, a reading. */
-export const ACTS = ['prepare', 'mix', 'under', 'turn', 'coat', 'wipe', 'wipetwo', 'read'] as const;
+export const ACTS = ['prepare', 'soak', 'mix', 'under', 'turn', 'coat', 'wipe', 'wipetwo', 'read'] as const;
 export type Act = (typeof ACTS)[number];
 
 export interface Task {

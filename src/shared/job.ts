@@ -154,6 +154,8 @@ export const JobSummary = z.object({
   ...NewJob.shape,
   number: z.number(),
   createdAt: z.string(),
+  /** The day it is wanted by. */
+  due: z.string().nullable(),
   /** What the target reads, gloss left out; null before it is read. */
   target: z.array(z.number()).nullable(),
   /** The board that came nearest, and its finished reading. */

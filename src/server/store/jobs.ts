@@ -183,6 +183,7 @@ export async function jobById(db: Queries, id: string): Promise<Job | null> {
 const MOST_LISTED = 20;
 const ListedRow = NewJob.extend({
   number: z.number(),
+  due: z.string().nullable(),
   createdAt: stamp,
   targetGrid: z.array(z.number()).nullable(),
   targetLab: z.array(z.number()).nullable(),
@@ -306,7 +307,7 @@ export async function listJobs(db: Queries, { search, order, state, skip }: JobQ
   const rows = await all(
     db,
     ListedRow,
-    `select id, number, customer, piece, tolerance, created_at as "createdAt", target_grid as "targetGrid",
+    `select id, number, customer, piece, tolerance, to_char(due, 'YYYY-MM-DD') as due, created_at as "createdAt", target_grid as "targetGrid",
        target_lab as "targetLab", ground_grid as ground, grain_grid as grain,
        grain_tolerance as "grainTolerance", not exists (select from reading r where r.job_id = job.id and r.revision = job.revision
          and r.deleted_at is null and r.lab is null) as "targetTyped"

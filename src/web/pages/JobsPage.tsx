@@ -31,6 +31,10 @@ import { Trouble } from '../parts/Trouble.tsx';
 import { TypedField } from '../parts/TypedField.tsx';
 import { useAttempt, useSay } from '../parts/Undo.tsx';
 
+/** A day of the calendar, short. */
+const dateText = (day: string) =>
+  new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+
 const BLANK = { customer: '', piece: '', tolerance: '1.0' };
 
 function NewJobDialog({ onClose }: { onClose: () => void }) {
@@ -119,6 +123,7 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
           <Link component={RouterLink} to={`/jobs/${job.number}/${next.to}`}>
             {next.what}
           </Link>
+          {job.due && <span className="soft"> · wanted by {dateText(job.due)}</span>}
         </div>
       </TableCell>
       <TableCell>

@@ -35,6 +35,11 @@ export function WeekPage() {
     began.current = true;
     void planAnew();
   }, [none, planAnew]);
+  const anew = async () => {
+    const was = clock.plan?.tasks;
+    await planAnew();
+    if (was) say({ text: 'Planned anew.', undo: () => week.undo(was) });
+  };
   const select = (key: string) => {
     setError(null);
     setParams({ task: key }, { replace: true });
@@ -53,7 +58,7 @@ export function WeekPage() {
   return (
     <div className="plate">
       <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', alignItems: 'center' }} className="noprint">
-        <Button variant="contained" color="primary" onClick={planAnew} disabled={busy}>
+        <Button variant="contained" color="primary" onClick={anew} disabled={busy}>
           Plan anew
         </Button>
         <Button onClick={week.askGains} disabled={busy || plans.length === 0}>
@@ -172,7 +177,7 @@ export function WeekPage() {
       </div>
       <Keys
         keys={[
-          { key: 'p', what: 'Plan anew', run: () => void planAnew() },
+          { key: 'p', what: 'Plan anew', run: () => void anew() },
           { key: 'h', what: 'What would help?', run: () => void week.askGains() },
         ]}
       />
