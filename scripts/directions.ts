@@ -73,7 +73,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: ['zod', 'uuid'],
   },
   record: { rooms: [...CORE, 'shared'], packages: [] },
-  demo: { rooms: ['core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'], packages: [] },
+  demo: {
+    rooms: ['core/board', 'core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'],
+    packages: [],
+  },
 
   'server/threads': { rooms: [], packages: ['comlink', 'node:'] },
   'server/db': {

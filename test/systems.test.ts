@@ -7,14 +7,14 @@ import { KINDS, type Layer, type Stack } from '../src/core/layers/layer.ts';
 import { findings } from '../src/core/layers/rules/index.ts';
 import { STARTING_SYSTEMS, type System } from '../src/core/layers/systems/index.ts';
 import type { Knowledge } from '../src/core/learn/knowledge.ts';
-import { refine, roundToScale } from '../src/core/match/index.ts';
+import { refine, roundToScale, search } from '../src/core/match/index.ts';
 import { durationOf } from '../src/core/time/waits.ts';
 import { type Ask, askAt } from '../src/demo/ask.ts';
 import { makeDemo } from '../src/demo/make-demo.ts';
 import { LIBRARY_REFIT } from '../src/demo/scenario.ts';
-import { boardModel, openBench, problemOf, promisedFinal } from '../src/record/bench.ts';
+import { type Bench, type BoardModel, boardModel, openBench, problemOf, promisedFinal } from '../src/record/bench.ts';
 import { mixSheet } from '../src/record/mixing.ts';
-import { solvableColours } from '../src/record/openings.ts';
+import { ANYTHING, openingsOf, solvableColours } from '../src/record/openings.ts';
 import { ruleInputOf } from '../src/record/rules.ts';
 import { stageMean } from '../src/record/stages.ts';
 import { standingOf } from '../src/record/standing.ts';
@@ -79,6 +79,12 @@ function turned(layer: Layer, shelf: Shelf): Layer {
 }
 
 /** One system from the first tap to the verdict, all through the public API. */
+/** How far a stack is expected to end from the target, CIEDE2000. */
+const missOf = (bench: Bench, model: BoardModel, stack: Stack): number => {
+  const final = promisedFinal(bench, model, stack);
+  return final && model.target ? deltaE00(labOf(model.target.reflectance), labOf(final)) : 0;
+};
+
 async function finish(system: System): Promise<string> {
   const variant = nth(system.variants, 0);
   const speciesId = SYSTEM_WOODS[system.id] ?? 'oak';
@@ -138,6 +144,13 @@ async function finish(system: System): Promise<string> {
     const problem = problemOf(bench, model, recipe, seenColours);
     // Matched: the colours of its layers brought to the target, as they can be weighed.
     if (problem && problem.open.length > 0) recipe = roundToScale(problem, refine(problem, recipe).stack, LITRES).stack;
+    // Where its own colours cannot reach what is wanted, all of the shelf is looked through, as the page does.
+    const open = openingsOf(recipe, bench.offered, ANYTHING, 0).filter((o) =>
+      seenColours.some((s) => s.layer === o.layer),
+    );
+    const wide = problem && missOf(bench, model, recipe) > TOLERANCE ? { ...problem, open } : null;
+    const [road] = wide ? search(wide, { mostPerLayer: 2 }) : [];
+    if (wide && road) recipe = roundToScale(wide, road.stack, LITRES).stack;
     await ask('POST', `/boards/${model.board.id}/recipe`, {
       id: newId(),
       stack: recipe,

@@ -1,3 +1,4 @@
+import { usualTake } from '../core/board/wood.ts';
 import { parseParts } from '../core/formats/parts.ts';
 import { usualCoats } from '../core/layers/layer.ts';
 import type { ClockKnown } from '../shared/clock.ts';
@@ -13,9 +14,6 @@ import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
 import { BEGINS, bringTo, piecesBegun, together, underWay, type Work } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
-const TAKES = [1, 1.25, 1.5];
-const HOLDS = [1, 1.1, 1.3];
-
 /** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
 export async function makeDemo(
   address: string,
@@ -44,11 +42,11 @@ export async function makeDemo(
     // The shop read the light and dark parts of an offcut; how they take colour it knows only roughly.
     const tissues = [];
     for (const [i, fraction] of species.fractions.entries()) {
-      const name = TISSUE_NAMES[i];
+      const name = TISSUE_NAMES[i] as string;
       const read = (await ask('POST', '/instrument/tissue', { speciesId: species.id, tissue: name })) as {
         reflectance: number[];
       };
-      tissues.push({ name, fraction, reflectance: read.reflectance, dye: TAKES[i], hold: HOLDS[i] });
+      tissues.push({ name, fraction, reflectance: read.reflectance, ...usualTake(species.anatomy ?? 'fine', name) });
     }
     const { fractions: _, ...rest } = species;
     await ask('POST', '/species', { ...rest, tissues });

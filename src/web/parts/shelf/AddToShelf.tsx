@@ -1,7 +1,7 @@
 import { Button, MenuItem } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
-import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES, type Anatomy, CUTS, FIGURES, usualTake } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { CARRIERS } from '../../../core/layers/carriers.ts';
@@ -203,7 +203,7 @@ export function AddWood({ onClose, onAdded }: Props) {
       const share = file.current.length > 1 ? Number(grainShare) / 100 : 0;
       const [light, ...dark] = file.current.map((r) => Array.from(onGrid(r)));
       const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
-      const grain = { name: 'grain', fraction: share, dye: 1.25, hold: 1.1 };
+      const grain = { name: 'grain', fraction: share, ...usualTake(typed.anatomy as Anatomy, 'grain') };
       const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
       return {
         ...withCode(typed),
