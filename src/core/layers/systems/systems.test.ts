@@ -178,8 +178,12 @@ describe('what the systems show', () => {
   it('tidal oak: the washcoat left out, the gel goes darker', () => {
     expect(L(end('tidal-oak', 0, leftOut(1)))).toBeLessThan(L(end('tidal-oak')));
   });
-  it('quiet pine: oil over water is deeper than water alone', () => {
-    expect(L(end('quiet-pine', 0))).toBeLessThan(L(end('quiet-pine', 2)));
+  it('quiet pine: oil over water is deeper than water alone; gel alone is louder in the rings and in clouds', () => {
+    const [both, gelAlone, water] = [0, 1, 2].map((v) => end('quiet-pine', v)) as [StageLook, StageLook, StageLook];
+    expect(L(both)).toBeLessThan(L(water));
+    expect(gelAlone.contrast).toBeGreaterThan(1.5 * water.contrast);
+    expect(both.contrast).toBeLessThan(water.contrast + 0.5);
+    expect(gelAlone.blotch).toBeGreaterThan(water.blotch);
   });
   it('warm under water: each way comes nearer to the oil control than water alone', () => {
     const [oil, water] = [end('warm-under-water', 3), end('warm-under-water', 4)];
