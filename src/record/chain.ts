@@ -262,8 +262,12 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
       product: 'reading',
       done: isFinished(board),
     });
-  return making.tasks;
+  return making.tasks.map((task) => (isMixedByNow(task, making.tasks) ? { ...task, done: true } : task));
 }
+
+/** What is on was mixed, whoever ticked it. */
+const isMixedByNow = ({ act, stage }: Task, tasks: readonly Task[]): boolean =>
+  act === 'mix' && tasks.some((t) => t.done && t.stage === stage && t.drying !== null);
 
 /** Hours that a layer is planned to be left, after its last coat. */
 const layerWait = (task: Task | null): number | null =>

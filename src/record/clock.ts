@@ -101,9 +101,10 @@ const readyAt = (on: OnClock) => on.foundDry ?? (on.window?.remedy === 'again' ?
 export function onTheClock(jobs: readonly Job[], shop: ShopAtWork, air: AirLine, now: number): ClockItem[] {
   return itemsAtWork(jobs, shop).flatMap((item): ClockItem[] => {
     const chain = chainOf(shop, item);
-    const next = chain.find((t) => !t.done) ?? null;
     const wet = chain.findLast((t) => t.done && t.drying !== null);
     const coat = wet ? coatOnClock(shop, item, wet, air, now) : null;
+    // What is mixed ahead stands in the plan: it does not hide the coat that dries.
+    const next = chain.find((t) => !t.done && (t.act !== 'mix' || !wet)) ?? null;
     if (!next) return [];
     const from = beginsAt(next, chain, coat);
     // Turning over, wiping again and reading ask only for their own time.

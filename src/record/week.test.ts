@@ -152,6 +152,15 @@ describe('on the clock', () => {
     expect(clockOf(dyed, at(2, 15))[0]).toMatchObject({ stands: 'ready' });
     expect(clockOf(dyed, at(2, 15))[0]?.next?.key).toBe(key(2, 1, 'coat'));
   });
+  it('what is to be mixed ahead does not hide the coat that dries, and was mixed once it is on', () => {
+    const sealer = newLayer('sealer', { medium: 'blonde-shellac' });
+    const board = workBoard([DYE, sealer, SATIN], { coats: [coatOn(1, DYE, iso(at(2, 8)))] });
+    const [on] = clockOf(workJob(board), at(2, 9));
+    expect(on).toMatchObject({ stands: 'wet', next: { key: key(2, 1, 'coat') } });
+    expect(on?.chain.find((t) => t.key === key(2, 0, 'mix'))).toMatchObject({ done: false });
+    // The dye is on: it was mixed, though nobody ticked it.
+    expect(on?.chain.find((t) => t.key === key(1, 0, 'mix'))).toMatchObject({ done: true });
+  });
   it('“here this dye needs longer”: what tests told of other coats moves this one', () => {
     const tests = [1, 2, 3, 4].flatMap((n) => [
       test(`board/x/${n}/1/1/coat`, 'colourant/honey', false, 10, at(1, 8)),
@@ -256,6 +265,15 @@ describe('the week', () => {
     const pinned = { ...kept, tasks: kept.tasks.map((t) => ({ ...t, pinned: t.key === key(2, 2, 'coat') })) };
     const again = weekOf(items, { house: WORK_HOUSE, air: [], now, kept: pinned });
     expect(again.problem.activities.filter((a) => a.pinned !== null).map((a) => a.key)).toEqual([key(2, 2, 'coat')]);
+  });
+  it('what was mixed ahead has to stand before it goes on', () => {
+    const iron = newLayer('reactive', { colours: { iron: 5 } });
+    const brewed = [done(key(1, 0, 'mix'), at(2, 9))];
+    const brewing = workJob(workBoard([iron, SATIN]));
+    const own = weekOf(clockOf(brewing, at(2, 15), [], brewed), { house: WORK_HOUSE, air: [], now: at(2, 15) });
+    const [coat] = plannedTasks(own, searchPlan(own.problem, { more: (made) => made < 20 }).plan);
+    expect(coat?.task.key).toBe(key(1, 1, 'coat'));
+    expect(coat?.start).toBe(at(6, 9));
   });
   it('a warm place is planned with only where the shop has one', () => {
     expect(week.places).toHaveLength(2);

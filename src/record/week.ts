@@ -77,6 +77,9 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
   const places = placesOf(house);
   const tasks = items.flatMap((i) => i.chain.filter((t) => !t.done));
   const at = new Map(tasks.map((t, i) => [t.key, i]));
+  const doneAt = new Map(
+    items.flatMap((i) => i.chain.flatMap((t) => (t.done && t.doneAt ? [[t.key, Date.parse(t.doneAt)] as const] : []))),
+  );
   const pinned = new Map((kept?.tasks ?? []).filter((t) => t.pinned).map((t) => [t.key, Date.parse(t.start)]));
   const dryIn = ({ drying }: Task, place: DryingPlace): number => {
     if (!drying) return 0;
@@ -91,7 +94,7 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
       .filter((t) => !t.done)
       .map((task): Activity => {
         let release = slotAt(now);
-        let latest: number | null = null;
+        const shuts: number[] = [];
         for (const wait of task.waits) {
           const from = at.get(wait.key);
           const to = at.get(task.key) as number;
@@ -103,12 +106,17 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
               max: wait.max === null ? null : slots(wait.max),
               dry: wait.dry,
             });
+          const since = doneAt.get(wait.key);
+          if (since === undefined) continue;
+          release = Math.max(release, slotAt(since + wait.min * HOUR));
+          if (wait.max !== null && since + wait.max * HOUR > now) shuts.push(since + wait.max * HOUR);
         }
         if (task === item.next) {
           release = Math.max(release, slotAt(item.from));
-          const shuts = shutsAt(item);
-          if (shuts !== null && shuts > now) latest = Math.floor((shuts - origin) / SLOT);
+          const own = shutsAt(item);
+          if (own !== null && own > now) shuts.push(own);
         }
+        const latest = shuts.length > 0 ? Math.floor((Math.min(...shuts) - origin) / SLOT) : null;
         const { due } = item.item.job;
         const end = task === item.chain.at(-1) && due ? dayEnd(house.week, due) : null;
         const hand = pinned.get(task.key);

@@ -169,7 +169,7 @@ export async function doWork({ db }: Shop, by: By, { id, work }: NewWorkDone): P
     throw new Refusal(409, 'This coat is put on at its board: it is a record of its own.', 'work');
   if (item.item.kind === 'board' && task.act === 'read')
     throw new Refusal(409, 'A board is read at its page: the reading says that it was done.', 'work');
-  const first = item.chain.find((t) => !t.done && task.waits.some((w) => w.key === t.key));
+  const first = item.chain.find((t) => !t.done && t.act !== 'mix' && task.waits.some((w) => w.key === t.key));
   if (first) throw new Refusal(409, `“${first.title}” comes first.`, 'work');
   await db.transaction(async (tx) => {
     if (await insertDone(tx, id, work, by))
