@@ -23,7 +23,7 @@ export function airLine(noted: readonly Air[], jobs: readonly Job[], now: number
     );
   return [
     ...onCoats,
-    ...seen.map(({ at, temperature, humidity }) => ({ at: Date.parse(at), temperature, humidity })),
+    ...seen.map(({ at, temperature, humidity, moving }) => ({ at: Date.parse(at), temperature, humidity, moving })),
   ].sort((p, q) => p.at - q.at);
 }
 
@@ -32,7 +32,7 @@ const DAY = 24 * HOUR;
 export function airNotedNow(noted: readonly Air[], now: number): Weather | null {
   const seen = noted.filter((a) => a.source !== 'forecast' && Date.parse(a.at) <= now && Date.parse(a.at) > now - DAY);
   const newest = seen.sort((p, q) => p.at.localeCompare(q.at)).at(-1);
-  return newest ? { temperature: newest.temperature, humidity: newest.humidity } : null;
+  return newest ? { temperature: newest.temperature, humidity: newest.humidity, moving: newest.moving } : null;
 }
 
 /** When a reading of a coat tells its dry colour, in the air that it went on in; null where its time was not noted. */

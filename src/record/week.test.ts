@@ -205,6 +205,7 @@ describe('on the clock', () => {
       at: iso(moment),
       temperature,
       humidity: 50,
+      moving: false,
       source,
     });
     const notes = [note(at(2, 8), 'typed', 15), note(at(1, 8), 'forecast', 30), note(at(3, 8), 'forecast', 25)];

@@ -20,7 +20,14 @@ export async function takeInSensed({ db }: Pick<Shop, 'db'>, file: string): Prom
     for (const { at, temperature, humidity } of readAir(text).air) {
       const when = Date.parse(at);
       if (when < last + KEPT_EVERY || when > now) continue;
-      await insertAir(tx, { id: newId(), at: new Date(when).toISOString(), temperature, humidity, source: 'sensor' });
+      await insertAir(tx, {
+        id: newId(),
+        at: new Date(when).toISOString(),
+        temperature,
+        humidity,
+        moving: false,
+        source: 'sensor',
+      });
       last = when;
       taken++;
     }

@@ -12,6 +12,8 @@ export const NewAir = z.object({
   id: Id,
   temperature,
   humidity,
+  /** A fan or a draught moves it past the work. */
+  moving: z.boolean().default(false),
   source: z.enum(AIR_SOURCES).default('typed'),
   at: Moment.optional(),
 });
@@ -21,6 +23,7 @@ export const Air = z.object({
   at: z.string(),
   temperature: z.number(),
   humidity: z.number(),
+  moving: z.boolean(),
   source: z.enum(AIR_SOURCES),
 });
 export type Air = z.infer<typeof Air>;

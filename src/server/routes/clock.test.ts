@@ -67,6 +67,8 @@ describe('the clock of a shop to practise in', () => {
 
 describe('the air of the shop', () => {
   it('is noted, and a coat put on now has it', async () => {
+    await bench.post('/clock/air', { temperature: 16, humidity: 66, moving: true });
+    expect((await clock()).air.at(-1)).toMatchObject({ temperature: 16, moving: true, source: 'typed' });
     await bench.post('/clock/air', { temperature: 16, humidity: 66 });
     await bench.post(`/boards/${board.id}/coats`, { stage: 1 });
     const [now] = await bench.boards();

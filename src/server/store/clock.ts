@@ -37,7 +37,7 @@ export async function clockStamp(db: Queries): Promise<string> {
 
 /** Air older than this tells nothing of what dries now. */
 const REMEMBERED = `interval '40 days'`;
-const AIR = 'id, at, temperature, humidity, source';
+const AIR = 'id, at, temperature, humidity, moving, source';
 const AirRow = Air.extend({ at: stamp });
 
 export const airNoted = (db: Queries): Promise<Air[]> =>
@@ -57,12 +57,16 @@ export const airNow = (db: Queries): Promise<Air | null> =>
      order by at desc, id desc limit 1`,
   );
 
-export async function insertAir(db: Queries, { id, temperature, humidity, source, at }: NewAir): Promise<boolean> {
+export async function insertAir(
+  db: Queries,
+  { id, temperature, humidity, moving, source, at }: NewAir,
+): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into air (id, at, temperature, humidity, source) values ($1, coalesce($2::timestamptz, shop_now()), $3, $4, $5)
+      `insert into air (id, at, temperature, humidity, moving, source)
+       values ($1, coalesce($2::timestamptz, shop_now()), $3, $4, $5, $6)
        on conflict (id) do nothing returning id`,
-      [id, at ?? null, temperature, humidity, source],
+      [id, at ?? null, temperature, humidity, moving, source],
     ),
   );
 }

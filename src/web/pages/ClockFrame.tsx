@@ -31,8 +31,8 @@ export function ClockFrame() {
         {weather && slow ? (
           <span className="soft" data-testid="shop-air">
             {Math.round(us ? (weather.temperature * 9) / 5 + 32 : weather.temperature)} {us ? '°F' : '°C'},{' '}
-            {Math.round(weather.humidity)} % · drying takes: water × {slow.water.toFixed(1)}, oil ×{' '}
-            {slow.oil.toFixed(1)}
+            {Math.round(weather.humidity)} %{weather.moving ? ', moved' : ''} · drying takes: water ×{' '}
+            {slow.water.toFixed(1)}, oil × {slow.oil.toFixed(1)}
           </span>
         ) : (
           <span className="soft">air not noted today</span>

@@ -25,6 +25,8 @@ create table air (
   at timestamptz not null default shop_now(),
   temperature float8 not null check (temperature between -20 and 60),
   humidity float8 not null check (humidity between 0 and 100),
+  -- A fan or a draught moves it past the work.
+  moving boolean not null default false,
   source text not null check (source in ('typed', 'sensor', 'forecast')),
   created_at timestamptz not null default now(),
   deleted_at timestamptz

@@ -1,3 +1,4 @@
+import { MenuItem } from '@mui/material';
 import { z } from 'zod';
 import { NewAir } from '../../../shared/clock.ts';
 import { change, useHouse } from '../../hooks/api.ts';
@@ -8,7 +9,7 @@ import { momentOf } from '../moment.ts';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 
-const BLANK = { temperature: '', humidity: '', at: '' };
+const BLANK = { temperature: '', humidity: '', moving: 'no', at: '' };
 const Typed = NewAir.omit({ id: true, source: true });
 
 /** The air of the shop, as it is now or as it is forecast. */
@@ -18,11 +19,12 @@ export function AirDialog({ forecast, onClose }: { forecast: boolean; onClose: (
   const { form, submit, error, busy } = useTypedForm({
     keep: forecast ? 'air-to-come' : 'air-now',
     blank: BLANK,
-    read: ({ temperature, humidity, at }) => {
+    read: ({ temperature, humidity, moving, at }) => {
       const warm = numberTyped(temperature);
       return {
         temperature: warm === undefined ? undefined : us ? ((warm - 32) * 5) / 9 : warm,
         humidity: numberTyped(humidity),
+        moving: moving === 'yes',
         at: momentOf(at) ?? undefined,
       };
     },
@@ -48,6 +50,10 @@ export function AirDialog({ forecast, onClose }: { forecast: boolean; onClose: (
         autoFocus
       />
       <TypedField control={form.control} name="humidity" label="Humidity, %" />
+      <TypedField control={form.control} name="moving" label="Is it moved past the work?" select>
+        <MenuItem value="no">It stands</MenuItem>
+        <MenuItem value="yes">A fan or a draught moves it</MenuItem>
+      </TypedField>
       {forecast && (
         <TypedField
           control={form.control}
