@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../test/fixtures/small-shop.ts';
+import { coatOn, workBoard, workJob, workPart } from '../../test/fixtures/work-shop.ts';
 import { USUAL_PREPARATION } from '../core/board/preparation.ts';
-import { newLayer } from '../core/layers/layer.ts';
+import { type Layer, newLayer } from '../core/layers/layer.ts';
 import { ALL_TOOLS, findings } from '../core/layers/rules/index.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
 import type { Board } from '../shared/board.ts';
@@ -13,82 +14,25 @@ import { effectOfHouse, keptWaits, ruleInputOf, usualWait } from './rules.ts';
 
 const HOUSE = { schools: {}, tools: [...ALL_TOOLS] };
 const STACK = [newLayer('dye', { colours: { yellow: 4 } }), newLayer('clear', { medium: 'clear', method: 'brushed' })];
-const coat = (stage: number, putOnAt: string | null, over: object = {}) => ({
-  id: `${stage}`,
-  stage,
-  layer: STACK[stage - 1],
-  putOnAt,
-  minutes: null,
-  conditions: {},
-  used: '',
-  note: '',
-  person: null,
-  version: 1,
+const coat = (stage: number, putOnAt: string | null, over: object = {}) =>
+  coatOn(stage, STACK[stage - 1] as Layer, putOnAt, over);
+const PLANNED = workBoard(STACK, { id: 'b1', createdAt: '2026-05-01T08:00:00Z' });
+const boardOf = (over: object): Board => ({
+  ...PLANNED,
+  recipe: PLANNED.recipe && { ...PLANNED.recipe, litres: 1, expected: [] },
   ...over,
 });
-const boardOf = (over: object): Board =>
-  ({
-    id: 'b1',
-    plank: null,
-    strip: null,
-    branched: 0,
-    number: 1,
-    version: 1,
-    preparation: null,
-    apart: null,
-    finish: {},
-    recipe: {
-      id: 'r',
-      number: 1,
-      stack: STACK,
-      litres: 1,
-      origin: 'hand',
-      preparation: USUAL_PREPARATION,
-      expected: [],
-      pots: [],
-      done: [],
-      learnedFrom: [],
-      createdAt: '',
-    },
-    coats: [],
-    readings: [],
-    aside: [],
-    createdAt: '2026-05-01T08:00:00Z',
-    ...over,
-  }) as unknown as Board;
-const jobOf = (board: Board, over: object = {}): Job =>
-  ({
-    id: 'j',
-    number: 3,
-    piece: 'Shelf',
-    tolerance: 1,
-    lights: { D65: 1, A: 0, LED: 0, F11: 0 },
+const jobOf = (board: Board, over: object = {}): Job => {
+  const job = workJob(board);
+  const [wood] = job.woods;
+  return {
+    ...job,
     wishes: { sunlit: true },
-    parts: [{ id: 'p', woodId: 'w', length: 2000, width: 800, zones: ['face', 'end'] }],
-    target: [],
-    grainTolerance: null,
-    woods: [
-      {
-        id: 'w',
-        code: 'birch',
-        label: '',
-        speciesId: 'birch',
-        preparation: USUAL_PREPARATION,
-        draft: null,
-        boards: [board],
-      },
-      {
-        id: 'v',
-        code: 'oak',
-        label: '',
-        speciesId: 'birch',
-        preparation: { ...USUAL_PREPARATION, grit: 100 },
-        draft: null,
-        boards: [],
-      },
-    ],
+    parts: [workPart({ length: 2000, width: 800, zones: ['face', 'end'] })],
+    woods: [wood, { ...wood, id: 'v', code: 'oak', preparation: { ...USUAL_PREPARATION, grit: 100 }, boards: [] }],
     ...over,
-  }) as unknown as Job;
+  } as unknown as Job;
+};
 const seen = (board: Board, over: object = {}) => {
   const bench = openBench(jobOf(board, over), SHELF as unknown as Shelf, NOTHING_LEARNED);
   const wood = bench.job.woods[0];
