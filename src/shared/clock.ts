@@ -69,7 +69,9 @@ export const PlannedTask = z.object({
 export type PlannedTask = z.infer<typeof PlannedTask>;
 export const NewWeekPlan = z.object({
   id: Id,
-  tasks: z.array(PlannedTask).max(1000, 'At most 1000 tasks are planned.'),
+  tasks: z
+    .array(PlannedTask.refine((t) => Date.parse(t.end) > Date.parse(t.start), 'A piece of work ends after it begins.'))
+    .max(1000, 'At most 1000 tasks are planned.'),
 });
 export type NewWeekPlan = z.infer<typeof NewWeekPlan>;
 export const WeekPlan = z.object({ id: Id, tasks: z.array(PlannedTask), madeAt: z.string() });

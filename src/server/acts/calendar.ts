@@ -1,5 +1,6 @@
 import { createEvents, type EventAttributes } from 'ics';
 import type { WeekPlan } from '../../shared/clock.ts';
+import { Refusal } from './refusal.ts';
 
 /** The plan of the week as a calendar, iCalendar (RFC 5545): an event for each piece of work, in universal time. */
 export function calendarOf(plan: WeekPlan | null): string {
@@ -23,6 +24,6 @@ export function calendarOf(plan: WeekPlan | null): string {
     }),
   );
   const { error, value } = createEvents(events, { productId: 'urushi/week', calName: 'Finishing shop' });
-  if (error) throw error;
+  if (error) throw new Refusal(409, 'The plan holds a time that no calendar takes: plan the week anew.');
   return value ?? '';
 }

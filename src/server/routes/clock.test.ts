@@ -200,6 +200,8 @@ describe('the week’s plan', () => {
     expect((await ask('get', '/clock/week.ics')).text).toContain('BEGIN:VCALENDAR');
     await ask('put', '/clock/plan', { id: newId(), tasks: [task(), task({ key: keyOf(2, 1, 'coat'), pinned: true })] });
     expect((await clock()).plan?.tasks).toHaveLength(2);
+    const backwards = { id: newId(), tasks: [task({ end: '2026-03-15T08:00:00.000Z' })] };
+    expect(await refusal(ask('put', '/clock/plan', backwards, 422))).toMatch(/ends after it begins/);
     const { text, type } = await ask('get', '/clock/week.ics');
     expect(type).toBe('text/calendar');
     const read = new ICAL.Component(ICAL.parse(text)).getAllSubcomponents('vevent').map((e) => new ICAL.Event(e));
