@@ -13,6 +13,8 @@ const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const ROW = 34;
 const BAR = 20;
+/** How wide a bar is to the hand at least. */
+const GRIP = 16;
 /** Put down on a quarter of an hour. */
 const SNAP = 15 * 60_000;
 const LEFT = 210;
@@ -49,7 +51,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
       const [x1] = api.coord([b, row]);
       const left = Math.max(x0, params.coordSys.x);
       const right = Math.min(x1, params.coordSys.x + params.coordSys.width);
-      return right <= left ? null : { x: left, y: y - tall / 2, width: Math.max(2, right - left), height: tall };
+      return right <= left ? null : { x: left, y: y - tall / 2, width: Math.max(3, right - left), height: tall };
     };
     const rect = (tall: number, style: (i: number) => object) => (params: Inside & { dataIndex: number }, api: Api) => {
       const shape = clip(api, params, api.value(0), api.value(1), api.value(2), tall);
@@ -131,14 +133,26 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
             type: 'custom',
             data: bars.map((b) => [b.start, b.end, b.row]),
             cursor: onMove ? 'grab' : 'pointer',
-            renderItem: rect(BAR, (i) => {
-              const bar = bars[i];
-              return {
-                fill: bar?.late ? lacquer : ink,
-                stroke: bar?.key === selected ? lacquer : bar?.pinned ? soft : 'none',
-                lineWidth: bar?.key === selected ? 4 : 3,
+            renderItem: (params: Inside & { dataIndex: number }, api: Api) => {
+              const bar = bars[params.dataIndex];
+              const shape = clip(api, params, api.value(0), api.value(1), api.value(2), BAR);
+              if (!shape || !bar) return null;
+              const style = {
+                fill: bar.late ? lacquer : ink,
+                stroke: bar.key === selected ? lacquer : bar.pinned ? soft : 'none',
+                lineWidth: bar.key === selected ? 4 : 3,
               };
-            }),
+              // A short piece of work is a thin bar: it is taken hold of a finger's breadth around it.
+              const reach = Math.max(0, (GRIP - shape.width) / 2);
+              const around = { ...shape, x: shape.x - reach, width: shape.width + 2 * reach };
+              return {
+                type: 'group',
+                children: [
+                  { type: 'rect', shape: around, style: { fill: 'transparent' } },
+                  { type: 'rect', shape, style },
+                ],
+              };
+            },
           },
         ],
       },
