@@ -1,8 +1,9 @@
 import type { Preparation } from '../core/board/preparation.ts';
-import { isBlank, KINDS, type Layer, methodOf, setting } from '../core/layers/layer.ts';
+import { nth } from '../core/known.ts';
+import { isBlank, isRubbedDown, KINDS, type Layer, methodOf, setting } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
-import type { Drying } from '../core/time/drying.ts';
+import { conditionerWindow, type Drying } from '../core/time/drying.ts';
 import { coatTime } from '../core/time/waits.ts';
 import { potOf } from './poured.ts';
 import { isFinished, layersOn } from './stages.ts';
@@ -26,10 +27,9 @@ const MIXING = 4;
 const SANDING = 15;
 /** Oil bleeds from the pores for hours: it is wiped again an hour after the coat, and once more. Common practice. */
 const WIPE_AGAIN = { first: 1, latest: 5, minutes: 5 };
-/** Minutes of a conditioner's soak and of putting it on a square metre; hours from its wipe until colour may follow. Common practice. */
+/** Minutes of a conditioner's soak and of putting it on a square metre; common practice. */
 const SOAKING = 8;
 const CONDITIONING = 8;
-const CONDITIONED = { oil: 0.25, water: 0.5, shuts: 2 } as const;
 /** Hours that raised grain dries before it is knocked down. Common practice. */
 const GRAIN_DRIES = 0.75;
 const TURN_MINUTES = 3;
@@ -148,8 +148,8 @@ function prepare({ item, preparation, shop, add }: Making, first: Layer | undefi
       waits: [...waits],
       product: 'conditioner',
     });
-    const opens = carrierOf(first, shop.materials) === 'oil' ? CONDITIONED.oil : CONDITIONED.water;
-    waits.push(behind(soaked, opens, CONDITIONED.shuts));
+    const { opens, shuts } = conditionerWindow(carrierOf(first, shop.materials));
+    waits.push(behind(soaked, opens, shuts));
   }
   return waits;
 }
@@ -160,7 +160,8 @@ function afterCoat(before: Task | null): Wait[] {
   const planned = layerWait(before);
   const window = before.drying?.window;
   // A coat that is rubbed down first keeps no window.
-  const max = window && !(window.remedy === 'scuff' && isRubbed(before)) ? window.shuts : null;
+  const max =
+    window && !(window.remedy === 'scuff' && before.layer !== null && isRubbedDown(before.layer)) ? window.shuts : null;
   return [{ key: before.key, min: planned ?? 0, max, dry: planned === null }];
 }
 
@@ -215,6 +216,7 @@ function layerTasks(
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   const product = nameOfProduct(layer, shop.materials);
   const coats = KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
+  const dryings = Array.from({ length: coats }, (_, c) => dryingOfCoat(shop, item, stage, c + 1));
   const mixed: Wait[] = [];
   const lead = leadOf(layer, steps, shop);
   if (lead) {
@@ -223,18 +225,19 @@ function layerTasks(
     const first = kind === 'board' ? portion : '1';
     if (portion === first)
       add(stage, 0, 'mix', { title: lead.title, minutes: READY + MIXING, waits: [], product, cautions });
-    const { potLife } = dryingOfCoat(shop, item, stage, 1);
-    mixed.push(behind({ key: `${place}/${id}/${first}/${stage}/0/mix` }, lead.hours, potLife));
+    mixed.push(behind({ key: `${place}/${id}/${first}/${stage}/0/mix` }, lead.hours, dryings[0]?.potLife ?? null));
   }
   let last = before;
   for (let coat = 1; coat <= coats; coat++)
     last = coatTasks(making, stage, coat, {
       title: `${KINDS[layer.kind].label}: ${product}${coats > 1 ? `, coat ${coat} of ${coats}` : ''}`,
       minutes:
-        READY + area * (coatTime(layer, shop.materials).hands + (isRubbed(last) ? RUBBING : 0)) + pieces * HANDLING,
+        READY +
+        area * (coatTime(layer, shop.materials).hands + (last?.layer && isRubbedDown(last.layer) ? RUBBING : 0)) +
+        pieces * HANDLING,
       waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
       last: coat === coats,
-      drying: dryingOfCoat(shop, item, stage, coat),
+      drying: nth(dryings, coat - 1),
       sprayed: methodOf(layer) === 'sprayed' || layer.kind === 'toner',
       first: steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title),
       rags: steps.some((s) => s.key.includes('/rags')),
@@ -272,8 +275,3 @@ const isMixedByNow = ({ act, stage }: Task, tasks: readonly Task[]): boolean =>
 /** Hours that a layer is planned to be left, after its last coat. */
 const layerWait = (task: Task | null): number | null =>
   task?.last && task.layer?.wait !== undefined ? task.layer.wait : null;
-
-/** Coats that are rubbed down before the next where nothing else is said, as the mix sheet has it. */
-const RUBBED: ReadonlySet<string> = new Set(['sealer', 'clear', 'opaque']);
-const isRubbed = (task: Task | null): boolean =>
-  task?.layer != null && (task.layer.rub ? task.layer.rub !== 'none' : RUBBED.has(task.layer.kind));

@@ -1,48 +1,23 @@
 import { type AirLine, driedIn, HOUR } from '../core/time/air.ts';
-import { climateFactor, FAIR_AIR, type Weather } from '../core/time/climate.ts';
+import { climateFactor } from '../core/time/climate.ts';
 import { type OnClock, onClock, type Stands } from '../core/time/clock.ts';
 import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
 import type { Coat } from '../shared/board.ts';
-import type { Air, DryTestNoted } from '../shared/clock.ts';
+import type { DryTestNoted } from '../shared/clock.ts';
 import type { ClockRail } from '../shared/clock-rail.ts';
 import type { Job } from '../shared/job.ts';
+import { airOrFair } from './air.ts';
 import type { Bench } from './bench.ts';
 import { chainOf } from './chain.ts';
 import { ruleFacts } from './rules.ts';
 import { dryingOfCoat, itemsAtWork, type ShopAtWork, seenByProduct, type Task, type WorkItem } from './work.ts';
 
-/** The air of the shop as it was noted and is forecast: what was noted comes before a forecast of the same time. */
-export function airLine(noted: readonly Air[], jobs: readonly Job[], now: number): AirLine {
-  const seen = noted.filter((a) => a.source !== 'forecast' || Date.parse(a.at) > now);
-  const onCoats = jobs
-    .flatMap((j) => j.woods.flatMap((w) => w.boards.flatMap((b) => b.coats)))
-    .flatMap(({ putOnAt, conditions: { temperature, humidity } }) =>
-      putOnAt && typeof temperature === 'number' && typeof humidity === 'number'
-        ? [{ at: Date.parse(putOnAt), temperature, humidity }]
-        : [],
-    );
-  return [
-    ...onCoats,
-    ...seen.map(({ at, temperature, humidity, moving }) => ({ at: Date.parse(at), temperature, humidity, moving })),
-  ].sort((p, q) => p.at - q.at);
-}
-
-const DAY = 24 * HOUR;
-/** The air as it was noted or sensed within a day before a moment; null where nobody did. */
-export function airNotedNow(noted: readonly Air[], now: number): Weather | null {
-  const seen = noted.filter((a) => a.source !== 'forecast' && Date.parse(a.at) <= now && Date.parse(a.at) > now - DAY);
-  const newest = seen.sort((p, q) => p.at.localeCompare(q.at)).at(-1);
-  return newest ? { temperature: newest.temperature, humidity: newest.humidity, moving: newest.moving } : null;
-}
-
 /** When a reading of a coat tells its dry colour, in the air that it went on in; null where its time was not noted. */
 export function settledAt({ materials, shelf }: Pick<Bench, 'materials' | 'shelf'>, coat: Coat): number | null {
   if (!coat.putOnAt) return null;
-  const { temperature, humidity } = coat.conditions;
-  const air = { temperature: temperature ?? FAIR_AIR.temperature, humidity: humidity ?? FAIR_AIR.humidity };
   const facts = ruleFacts(shelf)[productOf(coat.layer).split('/')[1] ?? ''];
   const { read, carrier } = dryingOf({ layer: coat.layer, materials, facts });
-  return Date.parse(coat.putOnAt) + read * climateFactor(carrier, air) * HOUR;
+  return Date.parse(coat.putOnAt) + read * climateFactor(carrier, airOrFair(coat.conditions)) * HOUR;
 }
 
 /** An item with what dries on it and what comes next. */

@@ -8,6 +8,7 @@ import { setting } from '../core/layers/layer.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { FaultFound } from '../shared/fault.ts';
 import type { Lot } from '../shared/lot.ts';
+import { airOfCoat } from './air.ts';
 import { type Bench, type BoardModel, promisedFinal, strayAllowed } from './bench.ts';
 import { inPot, potOf } from './poured.ts';
 import { type HouseRules, ruleInputOf } from './rules.ts';
@@ -56,10 +57,8 @@ export function caseOfBoard(bench: Bench, model: BoardModel, stage: number, hous
       allowed: strayAllowed(bench, model, stage) ?? USUAL_STRAY,
     };
   };
-  const { temperature, humidity } = coat?.conditions ?? {};
-  const own = typeof temperature === 'number' && typeof humidity === 'number' ? { temperature, humidity } : null;
   // What the air was then, not what it is now.
-  return caseOf(ruleInputOf(bench, model, stack, { ...house, weather: own }), {
+  return caseOf(ruleInputOf(bench, model, stack, { ...house, weather: coat ? airOfCoat(coat.conditions) : null }), {
     off: off(),
     rawOff: raw && labOf(raw)[0] - labOf(rawMean(species))[0],
     poured: recipe && farthestPour(recipe, stage, bench.materials),

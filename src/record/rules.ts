@@ -1,7 +1,7 @@
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { labOf } from '../core/colour/lab.ts';
 import { differenceWords } from '../core/judge/words.ts';
-import type { Layer, Stack } from '../core/layers/layer.ts';
+import { type Layer, mainColour, type Stack } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { layerBySchools } from '../core/layers/rules/defaults.ts';
 import { type Finding, findings, type Remedy, type RuleFacts, type RuleInput } from '../core/layers/rules/index.ts';
@@ -13,6 +13,7 @@ import type { House } from '../shared/house.ts';
 import type { Job } from '../shared/job.ts';
 import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
+import { airOfCoat } from './air.ts';
 import { type Bench, type BoardModel, boardModel, openBench, promisedFinal } from './bench.ts';
 import { layersOn } from './stages.ts';
 
@@ -46,10 +47,9 @@ export const keptWaits = ({ coats }: Pick<Board, 'coats'>, layers: number): (num
 function weatherOf({ woods }: Job): RuleInput['weather'] {
   const noted = woods
     .flatMap((w) => w.boards.flatMap((b) => b.coats))
-    .filter((c) => typeof c.conditions.temperature === 'number' && typeof c.conditions.humidity === 'number')
+    .filter((c) => airOfCoat(c.conditions))
     .sort((p, q) => (p.putOnAt ?? '').localeCompare(q.putOnAt ?? ''));
-  const { temperature, humidity } = noted.at(-1)?.conditions ?? {};
-  return typeof temperature === 'number' && typeof humidity === 'number' ? { temperature, humidity } : null;
+  return airOfCoat(noted.at(-1)?.conditions ?? {});
 }
 
 const MM2 = 1e6;
@@ -143,8 +143,7 @@ export function effectOfRemedy(bench: Bench, model: BoardModel, input: RuleInput
 
 /** Hours that are usual after a layer in this shop, in fair air. */
 export function usualWait({ shelf, materials }: Pick<Bench, 'shelf' | 'materials'>, layer: Layer): number {
-  const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
-  const product =
-    shelf.mediums.find((m) => m.id === layer.medium) ?? shelf.colourants.find((c) => main && c.id === main[0]);
+  const main = mainColour(layer);
+  const product = shelf.mediums.find((m) => m.id === layer.medium) ?? shelf.colourants.find((c) => c.id === main);
   return (product && claimOf(product.sheet, 'goOn')) ?? coatTime(layer, materials).wait.usual;
 }

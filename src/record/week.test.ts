@@ -16,8 +16,9 @@ import { HOUR } from '../core/time/air.ts';
 import type { DryTestNoted, WeekPlan, WorkDone } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import type { Job } from '../shared/job.ts';
+import { airLine, airNotedNow } from './air.ts';
 import { chainOf } from './chain.ts';
-import { airLine, airNotedNow, onTheClock, railOf, shutsAt } from './clock.ts';
+import { onTheClock, railOf, shutsAt } from './clock.ts';
 import {
   dayOf,
   hoursOfDay,

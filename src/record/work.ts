@@ -1,8 +1,8 @@
 import { labOf } from '../core/colour/lab.ts';
-import { isBlank, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isBlank, KINDS, type Layer, type LayerKind, mainColour, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { ColourantKind, Materials } from '../core/layers/materials.ts';
 import { chosen } from '../core/layers/rules/schools.ts';
-import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
+import { type Drying, dryingOf, productOf, VERY_DARK } from '../core/time/drying.ts';
 import { type SeenDrying, seenOf } from '../core/time/seen.ts';
 import { coatTime } from '../core/time/waits.ts';
 import type { Board, Recipe } from '../shared/board.ts';
@@ -132,16 +132,13 @@ export function seenByProduct(tests: readonly DryTestNoted[]): Map<string, SeenD
 }
 
 export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials): string => {
-  const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
+  const main = mainColour(layer);
   return (
     (layer.medium && layer.kind !== 'toner' ? mediums[layer.medium]?.name : undefined) ??
-    (main ? colourants[main[0]]?.name : undefined) ??
+    (main ? colourants[main]?.name : undefined) ??
     KINDS[layer.kind].label
   );
 };
-
-/** Below this lightness an oil stain is very dark. */
-const VERY_DARK = 30;
 
 /** The times of one coat of an item, with what this shop has seen. */
 export function dryingOfCoat(

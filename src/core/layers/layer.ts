@@ -246,6 +246,16 @@ export function setting(layer: Layer, key: string): number {
   return layer.settings[key] ?? spec?.default ?? 1;
 }
 
+/** The colour that a layer has most of, by its id; none where it has no colour. */
+export const mainColour = ({ colours }: Pick<Layer, 'colours'>): string | undefined =>
+  Object.entries(colours).toSorted(([, p], [, q]) => q - p)[0]?.[0];
+
+/** Coats that are rubbed down before the next where nothing else is said. */
+const RUBBED_DOWN: ReadonlySet<LayerKind> = new Set(['sealer', 'clear', 'opaque']);
+/** Whether a dry coat is rubbed down before the next. */
+export const isRubbedDown = ({ kind, rub }: Pick<Layer, 'kind' | 'rub'>): boolean =>
+  rub ? rub !== 'none' : RUBBED_DOWN.has(kind);
+
 /** How a layer is put on: the first way of its kind when not given. */
 export const methodOf = (layer: Layer): string | undefined => layer.method ?? KINDS[layer.kind].methods[0]?.id;
 

@@ -1,4 +1,4 @@
-import { KINDS, type Layer, methodOf, RUB_WORDS, setting } from '../layers/layer.ts';
+import { isRubbedDown, KINDS, type Layer, methodOf, RUB_WORDS, setting } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { wayBackOf } from '../layers/way-back.ts';
 import { coatTime } from '../time/waits.ts';
@@ -81,12 +81,10 @@ function howOn(layer: Layer): string {
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
-  if (!next || layer.rub === 'none') return null;
+  if (!next || !isRubbedDown(layer)) return null;
   if (layer.rub) return `${RUB_WORDS[layer.rub]}; dust off.`;
   if (layer.kind === 'sealer') return 'De-nib with worn 320, lift off at the edges; dust off.';
-  if (layer.kind === 'clear' || layer.kind === 'opaque')
-    return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
-  return null;
+  return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
 }
 
 /** A layer from its pot to the moment the next may go on. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import highs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { dice, noSooner, project, shopWeek, workingDays } from '../../../test/fixtures/projects.ts';
+import { activity, dice, noSooner, project, shopWeek, workingDays } from '../../../test/fixtures/projects.ts';
 import {
   type Activity,
   brokenBy,
@@ -18,18 +18,7 @@ import {
   withLeastChange,
 } from './index.ts';
 
-const of = (key: string, over: Partial<Activity> = {}): Activity => ({
-  key,
-  duration: 2,
-  needs: [1],
-  release: 0,
-  latest: null,
-  due: null,
-  dries: null,
-  batch: key,
-  pinned: null,
-  ...over,
-});
+const of = (key: string, over: Partial<Activity> = {}): Activity => activity(key, { duration: 2, needs: [1], ...over });
 const shop = (over: Partial<PlanProblem>): PlanProblem => ({
   activities: [],
   lags: [],

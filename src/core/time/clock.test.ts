@@ -1,42 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { DRYING_MATERIALS } from '../../../test/fixtures/drying-materials.ts';
 import { CARRIERS } from '../layers/carriers.ts';
 import { type Layer, newLayer } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
 import { type AirLine, airAt, driedAt, driedIn, HOUR } from './air.ts';
 import { climateFactor, FAIR_AIR } from './climate.ts';
 import { onClock } from './clock.ts';
 import { type DryingOf, dryingOf, TESTS } from './drying.ts';
 
-const none = new Array<number>(31).fill(0);
-const colour = (id: string, kind: 'dye' | 'stain', carrier: 'water' | 'solvent' | 'alcohol' | 'oil') =>
-  ({
-    id,
-    name: id,
-    kind,
-    carrier,
-    maxStrength: 20,
-    absorption: none,
-    scatter: none,
-    exponent: 1,
-    costPerGram: 0,
-  }) as const;
-const medium = (id: string, kind: 'clear' | 'sealer' | 'oil', carrier: 'water' | 'alcohol' | 'oil') =>
-  ({ id, name: id, kind, carrier, k2: 0.55, tint: none }) as const;
-const MATERIALS: Materials = {
-  colourants: {
-    honey: colour('honey', 'dye', 'water'),
-    tea: colour('tea', 'dye', 'alcohol'),
-    bog: colour('bog', 'stain', 'oil'),
-  },
-  mediums: {
-    satin: medium('satin', 'clear', 'water'),
-    varnish: medium('varnish', 'clear', 'oil'),
-    flax: medium('flax', 'oil', 'oil'),
-    flakes: medium('flakes', 'sealer', 'alcohol'),
-  },
-};
-const dries = (layer: Layer, over: Partial<DryingOf> = {}) => dryingOf({ layer, materials: MATERIALS, ...over });
+const dries = (layer: Layer, over: Partial<DryingOf> = {}) => dryingOf({ layer, materials: DRYING_MATERIALS, ...over });
 const DYE = newLayer('dye', { colours: { honey: 2 } });
 const STAIN = newLayer('wiping-stain', { colours: { bog: 1 } });
 const SATIN = newLayer('clear', { medium: 'satin' });

@@ -1,4 +1,4 @@
-import { type AirLine, driedAt, driedIn, HOUR } from './air.ts';
+import { type AirLine, driedAt, HOUR } from './air.ts';
 import type { Drying, DryTest, Window } from './drying.ts';
 
 /** A coat that is on. Moments in milliseconds since 1970. */
@@ -9,8 +9,7 @@ export interface CoatOn {
 }
 
 /** How a coat stands: still wet, dry to be tested, ready, ready with a window that shuts soon, or past its window. */
-export const STANDS = ['wet', 'test', 'ready', 'shutting', 'shut'] as const;
-export type Stands = (typeof STANDS)[number];
+export type Stands = 'wet' | 'test' | 'ready' | 'shutting' | 'shut';
 
 /** A coat on the clock: every moment in milliseconds since 1970. */
 export interface OnClock {
@@ -75,7 +74,3 @@ export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number)
     foundDry: dry ? foundDry : null,
   };
 }
-
-/** Tests of a coat as hours of fair air since it went on. */
-export const testsInFairAir = ({ at, tests, dries }: CoatOn, air: AirLine): { hours: number; dry: boolean }[] =>
-  tests.map((t) => ({ hours: driedIn(dries.carrier, air, at, t.at), dry: t.dry }));

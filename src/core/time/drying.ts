@@ -1,5 +1,5 @@
 import type { Carrier } from '../layers/carriers.ts';
-import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
+import { type Layer, type LayerKind, mainColour, methodOf, setting } from '../layers/layer.ts';
 import { carrierOf, type Materials } from '../layers/materials.ts';
 import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
 import { coatTime, type Wait } from './waits.ts';
@@ -67,7 +67,14 @@ const BY_BINDER: readonly { has: RegExp; goOn: Wait; use: number; cure: number }
   { has: /oil and varnish|danish/, goOn: { earliest: 6, usual: 12, safe: DAY }, use: 2 * DAY, cure: 7 * DAY },
 ];
 /** Black and very dark oil stains: four to five days before a varnish. Common practice. */
-const DARK_OIL: Wait = { earliest: 48, usual: 108, safe: 120 };
+export const DARK_OIL: Wait = { earliest: 48, usual: 108, safe: 120 };
+/** Below this lightness a stain is very dark. */
+export const VERY_DARK = 30;
+/** Hours from a conditioner's wipe in which it lets colour in. Common practice. */
+export const conditionerWindow = (colour: Carrier): { opens: number; shuts: number } => ({
+  opens: colour === 'oil' ? 0.25 : 0.5,
+  shuts: 2,
+});
 /** Until use and until hard, by what carries a film. Common practice. */
 const FILM: Readonly<Record<Carrier, { use: number; cure: number }>> = {
   water: { use: DAY, cure: 7 * DAY },
@@ -107,8 +114,8 @@ const scaled = (wait: Wait, by: number): Wait => ({
 
 /** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its kind. */
 export function productOf(layer: Layer): string {
-  const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
-  return layer.medium ? `medium/${layer.medium}` : main ? `colourant/${main[0]}` : `kind/${layer.kind}`;
+  const main = mainColour(layer);
+  return layer.medium ? `medium/${layer.medium}` : main ? `colourant/${main}` : `kind/${layer.kind}`;
 }
 
 export interface DryingOf {
@@ -154,7 +161,7 @@ function claimedWait({ layer, materials, facts = {}, dark = false }: DryingOf): 
 function windowOf({ layer, facts = {}, materials }: DryingOf, goOn: Wait): Window | null {
   // A conditioner lets colour in from 15–30 min after its wipe until about 2 h; two coats of it want the night.
   if (layer.kind === 'conditioner' && setting(layer, 'coats') === 1)
-    return { opens: carrierOf(layer, materials) === 'oil' ? 0.25 : 0.5, shuts: 2, remedy: 'again' };
+    return { ...conditionerWindow(carrierOf(layer, materials)), remedy: 'again' };
   return facts.window ? { opens: goOn.earliest, shuts: facts.window, remedy: 'scuff' } : null;
 }
 

@@ -1,6 +1,7 @@
 import { driedIn, HOUR } from '../../core/time/air.ts';
 import { productOf } from '../../core/time/drying.ts';
-import { airLine, type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
+import { airLine } from '../../record/air.ts';
+import { type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
 import { shopAtWork } from '../../record/work.ts';
 import type {
   Air,

@@ -2,7 +2,6 @@ import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { labOf } from '../../core/colour/lab.ts';
-import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
@@ -18,7 +17,7 @@ import { change, readStage } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { BoardOf } from '../parts/board/BoardOf.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { FaultFinder } from '../parts/boards/FaultFinder.tsx';
 import { KeepAsRung } from '../parts/boards/KeepAsRung.tsx';
@@ -76,16 +75,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   return (
     <>
       <div className="work">
-        <BoardPicture
-          wood={model.species}
-          texture={model.preparation.texture}
-          seed={model.seed}
-          fields={fields}
-          target={model.target}
-          light={DAYLIGHT}
-          height={210}
-          onField={setShown}
-        />
+        <BoardOf model={model} fields={fields} height={210} onField={setShown} />
         <div style={{ display: 'flex', paddingTop: 8, alignItems: 'start' }}>
           {fields.map((field, i) => (
             <button
@@ -209,15 +199,7 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
       }}
       aria-current={here}
     >
-      <BoardPicture
-        wood={model.species}
-        texture={model.preparation.texture}
-        seed={model.seed}
-        fields={fields}
-        target={model.target}
-        light={DAYLIGHT}
-        height={48}
-      />
+      <BoardOf model={model} fields={fields} height={48} />
       <div style={{ display: 'flex', justifyContent: 'space-between', padding: '4px 0' }}>
         <b>Board {board.number}</b>
         <span className="mono">

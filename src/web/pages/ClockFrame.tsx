@@ -1,7 +1,6 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { useHouse } from '../hooks/api.ts';
 import { slownessOf, useClockView } from '../hooks/clock.ts';
 import { AirDialog } from '../parts/clock/AirDialog.tsx';
 import { ClockTurner } from '../parts/clock/ClockTurner.tsx';
@@ -17,11 +16,11 @@ const PAGES = [
 /** The clock: what time it is, what the air is like, and its pages. */
 export function ClockFrame() {
   const { view, error } = useClockView();
-  const us = useHouse().data?.units === 'us';
   const [airing, setAiring] = useState<'now' | 'forecast' | null>(null);
   if (error) return <NothingHere>{error.message}</NothingHere>;
   if (!view) return <LinearProgress aria-label="Fetching the clock" />;
   const { weather, now, clock } = view;
+  const us = view.house.units === 'us';
   const slow = weather && slownessOf(weather);
   return (
     <>

@@ -38,6 +38,7 @@ function TodayAndTomorrow({ view }: { view: ClockView }) {
   const go = useNavigate();
   const rows = useMemo(() => rowsOf(planned?.planned ?? [], view.now, 2), [planned, view.now]);
   const from = dayOf(view.now).getTime();
+  const hours = useMemo(() => shutHours(view.house.week, from, 2), [view.house.week, from]);
   if (rows.length === 0) return null;
   return (
     <section aria-label="Today and tomorrow">
@@ -47,7 +48,7 @@ function TodayAndTomorrow({ view }: { view: ClockView }) {
         from={from}
         days={2}
         now={view.now}
-        hours={shutHours(view.house.week, from, 2)}
+        hours={hours}
         selected={null}
         onSelect={(key) => go(`/clock/week?task=${encodeURIComponent(key)}`)}
       />

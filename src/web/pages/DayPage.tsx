@@ -4,9 +4,8 @@ import { dateText, dayOf, hoursOfDay } from '../../record/week.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
 import { useDoTask } from '../parts/clock/ClockRow.tsx';
-import { LabelledDay } from '../parts/clock/LabelledDay.tsx';
-import { hourText } from '../parts/clock/times.ts';
 import { Keys } from '../parts/Keys.tsx';
+import { hourText } from '../parts/moment.ts';
 
 const DAY_AHEAD = 24 * 3_600_000;
 
@@ -28,7 +27,9 @@ export function DayPage() {
   return (
     <div className="plate daylist">
       <div style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-        <LabelledDay at={from} />
+        <h2 style={{ margin: 0, fontSize: 26 }}>
+          {day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}
+        </h2>
         <span className="soft">
           {own.length === 1 ? 'one task' : `${own.length} tasks`}, {Math.round(minutes)} min of work
         </span>

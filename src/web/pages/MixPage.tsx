@@ -12,7 +12,7 @@ import { useMixing } from '../hooks/mixing.ts';
 import { hasSerial, useScale } from '../hooks/scale.ts';
 import { canSpeak, useSpoken } from '../hooks/speech.ts';
 import { useWakeLock } from '../hooks/wake-lock.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
+import { BoardOf } from '../parts/board/BoardOf.tsx';
 import { BatchDialog } from '../parts/mix/BatchDialog.tsx';
 import { KeepMix, mixedStages } from '../parts/mix/KeepMix.tsx';
 import { PrintSheet } from '../parts/mix/PrintSheet.tsx';
@@ -91,15 +91,7 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
             <StepList bench={bench} mixing={mixing} onBatch={setBatch} />
             <div>
               <div style={{ background: 'var(--work)', padding: 10 }}>
-                <BoardPicture
-                  wood={model.species}
-                  texture={model.preparation.texture}
-                  seed={model.seed}
-                  fields={fields}
-                  target={model.target}
-                  light={DAYLIGHT}
-                  height={56}
-                />
+                <BoardOf model={model} fields={fields} height={56} />
               </div>
               {promise && (
                 <div style={{ paddingTop: 8 }}>

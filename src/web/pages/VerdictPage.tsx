@@ -19,6 +19,7 @@ import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useSolved, type Work } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
+import { BoardOf } from '../parts/board/BoardOf.tsx';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
 import { FromHere } from '../parts/boards/FromHere.tsx';
@@ -239,15 +240,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   return (
     <>
       <div className="work" style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 24 }}>
-        <BoardPicture
-          wood={model.species}
-          texture={model.preparation.texture}
-          seed={model.seed}
-          fields={fields}
-          target={model.target}
-          light={DAYLIGHT}
-          height={240}
-        />
+        <BoardOf model={model} fields={fields} height={240} />
         <BoardPicture
           wood={model.species}
           texture={model.preparation.texture}

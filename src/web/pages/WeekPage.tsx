@@ -1,7 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useOutletContext, useSearchParams } from 'react-router';
-import { dayOf } from '../../record/week.ts';
+import { dayOf, type Planned } from '../../record/week.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
 import { DueDates } from '../parts/clock/DueDates.tsx';
@@ -14,6 +14,7 @@ import { Trouble } from '../parts/Trouble.tsx';
 import { useSay } from '../parts/Undo.tsx';
 
 const DAYS = 10;
+const NOTHING: readonly Planned[] = [];
 const SLOT_HOURS = 5 / 60;
 
 /** The week: what is worked on when, what holds the end, and what would help. */
@@ -50,7 +51,9 @@ export function WeekPage() {
     setError(why);
     if (!why) say({ text: `Put at ${whenText(at, now)}; what follows follows.`, undo: () => week.undo(was) });
   };
-  const plans = planned?.planned ?? [];
+  const plans = planned?.planned ?? NOTHING;
+  const rows = useMemo(() => rowsOf(plans, now, DAYS), [plans, now]);
+  const hours = useMemo(() => shutHours(house.week, from, DAYS), [house.week, from]);
   const inHand = plans.find((p) => p.task.key === selected) ?? null;
   const end = Math.max(0, ...plans.map((p) => p.end));
   const missed = plans.filter((p) => p.late > 0);
@@ -127,11 +130,11 @@ export function WeekPage() {
       ) : (
         <div style={{ paddingTop: 10 }}>
           <WeekPicture
-            rows={rowsOf(plans, now, DAYS)}
+            rows={rows}
             from={from}
             days={DAYS}
             now={now}
-            hours={shutHours(house.week, from, DAYS)}
+            hours={hours}
             selected={selected}
             onSelect={select}
             onMove={move}

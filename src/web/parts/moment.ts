@@ -1,9 +1,13 @@
 import { shopNow } from '../hooks/shop-clock.ts';
 
+/** The time of a day: 14:20. */
+export const hourText = (at: number): string =>
+  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 /** A moment as the clock on the wall shows it: the day only where it is not today. */
 export function momentText(iso: string, now = new Date(shopNow())): string {
   const at = new Date(iso);
-  const time = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  const time = hourText(at.getTime());
   if (at.toDateString() === now.toDateString()) return time;
   return `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${time}`;
 }

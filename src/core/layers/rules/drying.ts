@@ -1,4 +1,5 @@
 import { labOf } from '../../colour/lab.ts';
+import { conditionerWindow, DARK_OIL, VERY_DARK } from '../../time/drying.ts';
 import { changed, family, onLayers, onWood } from './rule.ts';
 import { binderHas, builds, isWiped, type SeenLayer, type View } from './view.ts';
 
@@ -18,13 +19,12 @@ const follows = (l: SeenLayer) => l.above.length > 0;
 const SLACK = 0.97;
 /** A wait that is a little shorter than usual is no hurry. */
 const HURRIED = 0.85;
-const DARK_OIL_HOURS = 108;
 const LINSEED_HOURS = 84;
 const FILLER_HOURS = 12;
 const STAIN_HOURS = 24;
 const darkAfter = (l: SeenLayer, v: View) => {
   const look = v.looks()?.[l.at + 1];
-  return look !== undefined && labOf(look.reading)[0] < 30;
+  return look !== undefined && labOf(look.reading)[0] < VERY_DARK;
 };
 const isLinseed = (l: SeenLayer) => l.kind === 'oil' && binderHas(l, 'linseed');
 
@@ -67,10 +67,10 @@ export const DRYING = family(
         l.above[0] !== undefined &&
         builds(l.above[0]) &&
         l.above[0].carrier === 'oil' &&
-        l.wait < DARK_OIL_HOURS * 0.88 &&
+        l.wait < DARK_OIL.usual * 0.88 &&
         v.school('dark-oil') === 'long' &&
         darkAfter(l, v),
-      waiting('Wait', () => DARK_OIL_HOURS),
+      waiting('Wait', () => DARK_OIL.usual),
     ),
   },
   {
@@ -113,13 +113,13 @@ export const DRYING = family(
     find: onLayers(
       (l) => {
         const next = l.above[0];
-        const from = next?.carrier === 'oil' ? 0.25 : 0.5;
+        if (next === undefined) return false;
+        const { opens, shuts } = conditionerWindow(next.carrier);
         return (
           l.kind === 'conditioner' &&
-          next !== undefined &&
           next.colours.length > 0 &&
           l.coats === 1 &&
-          (l.wait < from * SLACK || l.wait > 2)
+          (l.wait < opens * SLACK || l.wait > shuts)
         );
       },
       waiting('Colour after', () => 1),

@@ -11,7 +11,17 @@ import { dryingOf, productOf } from '../../time/drying.ts';
 import type { SeenDrying } from '../../time/seen.ts';
 import type { Wait } from '../../time/waits.ts';
 import type { Carrier } from '../carriers.ts';
-import { isBlank, isColoured, KINDS, type Layer, type LayerKind, methodOf, type Stack, setting } from '../layer.ts';
+import {
+  isBlank,
+  isColoured,
+  KINDS,
+  type Layer,
+  type LayerKind,
+  mainColour,
+  methodOf,
+  type Stack,
+  setting,
+} from '../layer.ts';
 import { type Colourant, carrierOf, goesIn, type Materials, type Medium } from '../materials.ts';
 import { chosen, type SchoolId, type Schools } from './schools.ts';
 import { ALL_TOOLS, type Tool } from './tools.ts';
@@ -109,8 +119,8 @@ export function viewOf(input: RuleInput): View {
     if (isBlank(layer)) return;
     const carrier = carrierOf(layer, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
-    const [main] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
-    const own = facts[medium?.id ?? ''] ?? (main ? facts[main[0]] : undefined) ?? {};
+    const main = mainColour(layer);
+    const own = facts[medium?.id ?? ''] ?? (main ? facts[main] : undefined) ?? {};
     const dries = driesIn(input, layer, own, weather ?? FAIR_AIR);
     layers.push({
       at,

@@ -1,6 +1,7 @@
 import { carrierOf } from '../../../core/layers/materials.ts';
 import { wayBackNow, wayBackOf } from '../../../core/layers/way-back.ts';
-import { climateFactor, FAIR_AIR } from '../../../core/time/climate.ts';
+import { climateFactor } from '../../../core/time/climate.ts';
+import { airOrFair } from '../../../record/air.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
@@ -24,8 +25,7 @@ export function WayBack({
   const back = wayBackOf(layer.kind, carrier);
   const coat = board.coats.find((c) => c.stage === stage);
   const hours = coat?.putOnAt ? (shopNow() - Date.parse(coat.putOnAt)) / HOUR : null;
-  const { temperature, humidity } = coat?.conditions ?? {};
-  const air = { temperature: temperature ?? FAIR_AIR.temperature, humidity: humidity ?? FAIR_AIR.humidity };
+  const air = airOrFair(coat?.conditions ?? {});
   const { open, left } = wayBackNow(back, hours, layersOn(board) > stage, climateFactor(carrier, air));
   return (
     <div className="soft" data-testid="way-back">

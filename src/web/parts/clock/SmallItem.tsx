@@ -1,12 +1,11 @@
 import { memo, useMemo } from 'react';
-import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { NOTHING_LEARNED } from '../../../core/learn/knowledge.ts';
 import { boardModel, openBench } from '../../../record/bench.ts';
 import { layersOn } from '../../../record/stages.ts';
 import type { WorkItem } from '../../../record/work.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { boardFields } from '../../hooks/looks.ts';
-import { BoardPicture } from '../board/BoardPicture.tsx';
+import { BoardOf } from '../board/BoardOf.tsx';
 
 /** The board of an item as far as it has come; of pieces the board that they follow. */
 export const SmallItem = memo(function SmallItem({ item, shelf }: { item: WorkItem; shelf: Shelf }) {
@@ -23,15 +22,7 @@ export const SmallItem = memo(function SmallItem({ item, shelf }: { item: WorkIt
   const { model, fields } = shown;
   return (
     <div style={{ background: 'var(--work)', padding: 6, width: 'min(170px, 100%)' }}>
-      <BoardPicture
-        wood={model.species}
-        texture={model.preparation.texture}
-        seed={model.seed}
-        fields={fields}
-        target={model.target}
-        light={DAYLIGHT}
-        height={46}
-      />
+      <BoardOf model={model} fields={fields} height={46} />
     </div>
   );
 });

@@ -2,9 +2,10 @@ import { CustomChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { named, useChart } from '../curves/chart.ts';
-import { hourText, whenText } from './times.ts';
+import { hourText } from '../moment.ts';
+import { whenText } from './times.ts';
 import type { WeekPictureProps } from './WeekPicture.tsx';
 
 use([CustomChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
@@ -23,7 +24,6 @@ const TOP = 26;
 interface Api {
   value(i: number): number;
   coord(at: [number, number]): [number, number];
-  style(): object;
 }
 interface Inside {
   coordSys: { x: number; width: number };
@@ -35,7 +35,8 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
   const [ghost, setGhost] = useState<{ left: number; width: number; top: number; at: number } | null>(null);
   const acts = useRef({ onSelect, onMove });
   acts.current = { onSelect, onMove };
-  const bars = rows.flatMap(({ bars: own }, row) => own.map((bar) => ({ ...bar, row })));
+  const bars = useMemo(() => rows.flatMap(({ bars: own }, row) => own.map((bar) => ({ ...bar, row }))), [rows]);
+  const movable = onMove !== undefined;
   const height = TOP + rows.length * ROW + 8;
 
   useEffect(() => {
@@ -132,7 +133,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
             id: 'hands',
             type: 'custom',
             data: bars.map((b) => [b.start, b.end, b.row]),
-            cursor: onMove ? 'grab' : 'pointer',
+            cursor: movable ? 'grab' : 'pointer',
             renderItem: (params: Inside & { dataIndex: number }, api: Api) => {
               const bar = bars[params.dataIndex];
               const shape = clip(api, params, api.value(0), api.value(1), api.value(2), BAR);
@@ -158,7 +159,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
       },
       { replaceMerge: ['series'] },
     );
-  }, [rows, bars, from, days, now, hours, selected, onMove, place, chart]);
+  }, [rows, bars, from, days, now, hours, selected, movable, place, chart]);
 
   // What is taken with the pointer goes with it, and is put down where it is let go.
   const byIndex = useRef(bars);

@@ -1,13 +1,7 @@
+import { hourText } from '../moment.ts';
 import { hoursText } from '../numbers.ts';
 
 const HOUR = 3_600_000;
-const two = (n: number) => String(n).padStart(2, '0');
-
-/** The time of a day: 14:20. */
-export const hourText = (at: number): string => {
-  const d = new Date(at);
-  return `${two(d.getHours())}:${two(d.getMinutes())}`;
-};
 /** A day by its name where it is near: today, tomorrow, Thursday, 27 March. */
 export function dayText(at: number, now: number): string {
   const day = (t: number) => new Date(new Date(t).toDateString()).getTime();
