@@ -54,6 +54,17 @@ describe('a plan put together', () => {
     expect([...plan.starts]).toEqual([24, 27]);
     expect(plan.unkept).toEqual([]);
   });
+  it('a hundred conditioned boards and one pair of hands: every window is kept', () => {
+    const boards = Array.from({ length: 100 }, (_, i) => 2 * i);
+    const problem = shop({
+      activities: boards.flatMap((b) => [of(`conditioner ${b}`), of(`stain ${b}`, { duration: 3 })]),
+      lags: boards.map((b) => lag(b, b + 1, { min: 6, max: 24, dry: false })),
+      open: workingDays(40, 288, 108),
+    });
+    const { plan } = searchPlan(problem, { more: (made) => made < 2 });
+    expect([plan.unkept, plan.unplanned]).toEqual([[], []]);
+    expect(brokenBy(problem, plan)).toEqual([]);
+  });
   it('a window that cannot be kept is named', () => {
     const problem = shop({ activities: [of('clear', { release: 12, latest: 20 })] });
     expect(schedulerOf(problem).run([0]).unkept).toEqual([{ activity: 0, late: 4 }]);

@@ -1,7 +1,7 @@
 import type { Activity, Lag, Plan, PlanProblem } from './problem.ts';
 
-/** How often the coats before a window may be put off for it, before the window is given up. */
-const MOST_PUT_OFF = 40;
+/** How often what opens windows may be put off before the rest of them is given up: so often, and so often for each window. */
+const PUT_OFF = { least: 40, perWindow: 4 };
 const NONE = 0x3fffffff;
 
 /** A problem laid out for scheduling it many times. */
@@ -25,6 +25,7 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
   const { activities, lags, resources, places, standing, open } = problem;
   const n = activities.length;
   const horizon = open.length;
+  const mostPutOff = PUT_OFF.least + PUT_OFF.perWindow * lags.filter((l) => l.max !== null).length;
   const into: Lag[][] = activities.map(() => []);
   const outOf: Lag[][] = activities.map(() => []);
   for (const lag of lags) {
@@ -180,7 +181,7 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
         opener >= 0 &&
         !kept[i] &&
         (activities[opener] as Activity).pinned === null &&
-        putOff < MOST_PUT_OFF
+        putOff < mostPutOff
       ) {
         // Put off what opened the window, and place all that came after it again.
         putOff++;
@@ -193,7 +194,7 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
           if (last === opener) break;
         }
         floor[opener] = (starts[opener] as number) + by;
-        if (putOff === MOST_PUT_OFF) kept.fill(1);
+        if (putOff === mostPutOff) kept.fill(1);
         cursor = 0;
         continue;
       }
