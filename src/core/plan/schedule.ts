@@ -1,7 +1,9 @@
-import type { Activity, Lag, Plan, PlanProblem } from './problem.ts';
+import { type Activity, type Lag, type Plan, type PlanProblem, SLOT_MINUTES } from './problem.ts';
 
 /** How often what opens windows may be put off before the rest of them is given up: so often, and so often for each window. */
 const PUT_OFF = { least: 40, perWindow: 4 };
+/** What a window of a day or less opens for follows at once, whatever the list says. */
+const TIGHT = (24 * 60) / SLOT_MINUTES;
 const NONE = 0x3fffffff;
 
 /** A problem laid out for scheduling it many times. */
@@ -141,9 +143,14 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
     let putOff = 0;
     let cursor = 0;
     /** Lists need not keep the order of waits: the next is the first that can go. */
+    const urgent: number[] = [];
     while (done.length < n) {
       let i = -1;
-      for (let k = cursor; k < n; k++) {
+      while (i < 0 && urgent.length > 0) {
+        const j = urgent.pop() as number;
+        if (!placed[j] && waiting[j] === 0) i = j;
+      }
+      for (let k = cursor; k < n && i < 0; k++) {
         const j = list[k] as number;
         if (placed[j]) {
           if (k === cursor) cursor++;
@@ -207,7 +214,10 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
       if (t < NONE && activity.pinned === null) reserve(i, t, place, 1);
       placed[i] = 1;
       done.push(i);
-      for (const lag of outOf[i] as Lag[]) waiting[lag.to] = (waiting[lag.to] as number) - 1;
+      for (const lag of outOf[i] as Lag[]) {
+        waiting[lag.to] = (waiting[lag.to] as number) - 1;
+        if (lag.max !== null && lag.max <= TIGHT) urgent.push(lag.to);
+      }
     }
     const unplanned: number[] = [];
     const unkept: { activity: number; late: number }[] = [];
