@@ -1,6 +1,6 @@
 import { predict, UNTUNED, USUAL_PREPARATION } from '../src/core/board/index.ts';
 import { type Materials, newLayer, type Stack } from '../src/core/layers/index.ts';
-import { lossOneByOne, type MatchProblem, ONLY_DAYLIGHT, roundToSteps, scaleSteps } from '../src/core/match/index.ts';
+import { lossEachAlone, type MatchProblem, ONLY_DAYLIGHT, roundToSteps, scaleSteps } from '../src/core/match/index.ts';
 import shelf from '../src/demo/shelf.json' with { type: 'json' };
 import { median } from './ratio.ts';
 
@@ -64,7 +64,7 @@ export function benchmarkPour(): void {
       };
       const steps = scaleSteps(materials, LITRES, grams);
       const start = performance.now();
-      const one = lossOneByOne(problem, stack, steps);
+      const one = lossEachAlone(problem, stack, steps);
       const half = performance.now();
       const joint = roundToSteps(problem, stack, steps).loss;
       if (n === 0) continue;
@@ -73,7 +73,7 @@ export function benchmarkPour(): void {
     }
     const worse = losses.filter((l) => l.joint > l.one + 1e-9).length;
     console.log(
-      `Rounding of 4 + 3 + 2 pours to ${grams} g, ${STACKS} stacks: median ΔE00 lost ${median(losses.map((l) => l.one)).toFixed(3)} one by one, ` +
+      `Rounding of 4 + 3 + 2 pours to ${grams} g, ${STACKS} stacks: median ΔE00 lost ${median(losses.map((l) => l.one)).toFixed(3)} each alone, ` +
         `${median(losses.map((l) => l.joint)).toFixed(3)} together (wanted half); largest ${Math.max(...losses.map((l) => l.one)).toFixed(2)} and ` +
         `${Math.max(...losses.map((l) => l.joint)).toFixed(2)}; worse on ${worse} (wanted none); ` +
         `${median(times.map((t) => t.one)).toFixed(0)} ms and ${median(times.map((t) => t.joint)).toFixed(0)} ms, ` +

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CLEAR, dyed, MATERIALS, SHELF } from '../../test/fixtures/small-shop.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import { batchFor, coverageOf, litresOfAll, potsOf, wantedOf } from './batches.ts';
+import { batchFor, boardBatch, coverageOf, litresOfAll, potsOf, wantedOf } from './batches.ts';
 
 const shelf = SHELF as unknown as Shelf;
 const seen = {
@@ -28,9 +28,13 @@ describe('how much of a layer is mixed', () => {
       litres: expect.closeTo(2.8125, 9),
       told: '3 coats, 8 m² a litre, 25\u00a0% over: 2.81 L.',
     });
-    expect(batchFor('10 boards', DYE, shelf, 0, 'metric').litres).toBeCloseTo(0.0375, 9);
+    expect(batchFor('20 boards', DYE, shelf, 0, 'metric').litres).toBeCloseTo(0.075, 9);
+    // A cup is the least that is mixed.
+    expect(batchFor('1 board', DYE, shelf, 0, 'metric').litres).toBe(0.05);
+    expect(boardBatch([DYE, CLEAR], shelf, 0.25)).toBe(0.05);
+    expect(boardBatch([{ ...CLEAR, settings: { coats: 25 } }], shelf, 0.25)).toBeGreaterThan(0.1);
     expect(() => batchFor('2:1', DYE, shelf, 0, 'metric')).toThrow('A ratio is no volume');
-    expect(() => batchFor('0 m²', DYE, shelf, 0, 'metric')).toThrow('more than 0');
+    expect(() => batchFor('0 m²', DYE, shelf, 0, 'metric')).toThrow('That is nothing');
   });
   it('what is in a pot already stays; without a target each pour is rounded to its own step', () => {
     const begun = { ...recipe, done: [{ step: '1/yellow', grams: 2.5 }] } as unknown as Recipe;

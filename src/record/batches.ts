@@ -22,6 +22,8 @@ import { asPoured, potOf } from './poured.ts';
 
 /** Square metres of a sample board, where nobody said: about 300 by 150 mm. */
 const BOARD_AREA = 0.045;
+/** The least that is mixed: a cup, a rag and a brush hold some of it back. Common practice, no source. */
+const LEAST_LITRES = 0.05;
 const LITRE = unitOf('L');
 
 /** Square metres that a litre of a layer covers: what was seen of its product, else claimed, else usual of its kind. */
@@ -56,13 +58,20 @@ export function batchFor(
   const area = quantity.value * (dimension === 'area' ? factor : BOARD_AREA);
   const coats = setting(layer, 'coats');
   const coverage = coverageOf(shelf, layer);
-  const litres = litresFor({ area, coats, coverage, spare });
+  const litres = Math.max(litresFor({ area, coats, coverage, spare }), dimension === 'boards' ? LEAST_LITRES : 0);
   const [many, over] = [coats === 1 ? 'coat' : 'coats', Math.round(100 * spare)];
   return {
     litres,
     told: `${coats} ${many}, ${coverageText(coverage, system)}, ${over}\u00a0% over: ${volumeText(litres, system)}.`,
   };
 }
+
+/** Litres that a sample board begins with: what its thirstiest layer takes, and no less than a cup. */
+export const boardBatch = (stack: Stack, shelf: Pick<Shelf, 'mediums' | 'colourants'>, spare: number): number =>
+  stack.reduce((most, layer) => {
+    const need = { area: BOARD_AREA, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare };
+    return Math.max(most, Math.ceil(litresFor(need) * 100) / 100);
+  }, LEAST_LITRES);
 
 /** The recipe with what is already in pots as it was poured: what is still open stands as it is wanted. */
 export const wantedOf = (recipe: Recipe, open: readonly number[], { materials }: Pick<Bench, 'materials'>): Stack =>
@@ -77,7 +86,8 @@ export const litresOfAll = (
 ): number[] =>
   recipe.stack.map((layer, i) => (open.includes(i + 1) ? litresOf(layer) : potOf(recipe, i + 1, materials).litres));
 
-const toStep = (grams: number, step: number) => Math.max(step, Math.round(grams / step) * step);
+/** Grams in whole steps of their tool, one at least. */
+export const toStep = (grams: number, step: number) => Math.max(step, Math.round(grams / step) * step);
 
 /** Pots of the open stages: as they were rounded together, or each pour to its own step where there is no target to mind. */
 export function potsOf(

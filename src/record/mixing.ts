@@ -1,6 +1,6 @@
 import type { Stack } from '../core/layers/layer.ts';
 import type { MatchProblem } from '../core/match/problem.ts';
-import { type ProductFacts, type Step, type System, stepsOf } from '../core/mix/index.ts';
+import { type ProductFacts, type Step, type System, stepsOf, type Tools } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
 import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
@@ -15,6 +15,8 @@ const factsOf = (
 ): ProductFacts => ({
   form: sheet.form,
   density: sheet.density,
+  bulkDensity: sheet.bulkDensity,
+  dropsPerMl: sheet.dropsPerMl,
   hardener: sheet.hardener,
   goOn: claimOf(sheet, 'goOn'),
   potLife: claimOf(sheet, 'potLife'),
@@ -37,6 +39,7 @@ export function mixSheet(
   { preparation }: BoardModel,
   recipe: Recipe,
   system: System = 'metric',
+  tools?: Tools,
 ): Step[] {
   return stepsOf({
     stack: recipe.stack,
@@ -44,6 +47,7 @@ export function mixSheet(
     materials,
     facts: factsOfShelf(shelf),
     system,
+    tools,
     batchOf: (stage) => potOf(recipe, stage, materials),
   });
 }

@@ -12,6 +12,8 @@ export const StepInput = z.object({
   grams: grams.nullish(),
   millilitres: z.number().min(0, 'A pour is zero or more.').max(1e7, 'A pour is at most 10 000 L.').nullish(),
   lotId: Id.nullish(),
+  /** The lot held more than was counted: it is poured all the same. */
+  overdrawn: z.boolean().optional(),
 });
 export type StepInput = z.infer<typeof StepInput>;
 export const StepDone = z.object({

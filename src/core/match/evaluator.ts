@@ -55,6 +55,8 @@ export interface Evaluator {
   missOf(amounts: Float64Array, aim: Aim): number;
   /** Final reading, a view that the next call overwrites. */
   reading(amounts: Float64Array): Spectrum;
+  /** What the amounts are foreseen to look like, as something to aim at: the face, and the tones where they are aimed at. */
+  asTarget(amounts: Float64Array): Target;
   stackOf(amounts: Float64Array): Stack;
   amountsOf(stack: Stack): Float64Array;
 }
@@ -342,6 +344,12 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
       reading(amounts);
       partsUnder(readAt(of), aims.indexOf(of), 0, parts, 0);
       return of.ease * Math.hypot(parts[0], parts[1], parts[2]);
+    },
+    asTarget(amounts) {
+      const reflectance = reading(amounts).slice();
+      const [ground, grain] = aims.map((aim) => readAt(aim).slice());
+      const tones = target.tones && ground && grain ? { tones: { ...target.tones, ground, grain } } : {};
+      return { reflectance, singleLight: false, ...tones };
     },
     stackOf(asked) {
       const amounts = poured(asked);

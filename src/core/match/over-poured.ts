@@ -3,6 +3,7 @@ import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { gramsPerLitre, SCALE_GRAMS } from '../mix/quantity.ts';
 import { makeEvaluator } from './evaluator.ts';
+import { keeping } from './pourable.ts';
 import type { MatchProblem } from './problem.ts';
 
 /** A pot that goes on after too much of a colour went in. */
@@ -15,19 +16,21 @@ export interface Rescue {
   stack: Stack;
   /** CIEDE2000 to the target, as expected. */
   deltaE: number;
+  /** CIEDE2000 to the colour that was planned. */
+  moved: number;
   /** Money for what is still to go in. */
   cost: number;
 }
 export interface OverPoured {
   /** The volume grows until every colour has its old proportion. */
   keepRatio: Rescue;
-  /** The rest is solved again around what is in the pot, in the smallest volume that keeps the colour. */
+  /** The rest is solved again around what is in the pot, in the smallest volume that keeps the recipe's own colour. */
   keepColour: Rescue;
 }
 
 /** Volumes looked at between the planned one and that which keeps the ratio, as shares of the way. */
 const VOLUMES = [0, 0.1, 0.25, 0.5, 0.75, 1];
-/** A colour is kept when it is no farther from the target than planned by so much, CIEDE2000. */
+/** A colour is kept when it is no farther from the planned one than so much, CIEDE2000. */
 const KEPT = 0.15;
 
 /**
@@ -54,7 +57,9 @@ export function overPoured(
   const factor = Math.max(...own.map((id) => (inPot[id] ?? 0) / (perLitre(id) * litres)));
   if (!(factor > 1)) throw new FieldError('inPot', 'Nothing was poured too much: pour on as planned.');
 
-  const evaluator = makeEvaluator({ ...problem, stack, open: [{ layer, colourants: own }] });
+  const asked = { ...problem, stack, open: [{ layer, colourants: own }] };
+  const wanted = makeEvaluator(asked);
+  const evaluator = makeEvaluator(keeping(asked, stack));
   const unit = (id: string) => gramsPerLitre(colourants[id], 1);
   const of = (v: number) => evaluator.variables[v].colourant;
   const rescueOf = (volume: number, grams: Record<string, number>): Rescue => {
@@ -66,7 +71,8 @@ export function overPoured(
       litres: volume,
       grams,
       stack: evaluator.stackOf(amounts),
-      deltaE: evaluator.differences(amounts)[0],
+      deltaE: wanted.differences(amounts)[0],
+      moved: evaluator.differences(amounts)[0],
       cost: own.reduce((sum, id) => sum + (grams[id] - (inPot[id] ?? 0)) * colourants[id].costPerGram, 0),
     };
   };
@@ -94,9 +100,7 @@ export function overPoured(
     });
     return rescueOf(volume, Object.fromEntries(grams));
   };
-  const planned = evaluator.differences(evaluator.amountsOf(stack))[0];
   const all = VOLUMES.map((share) => solvedIn(litres * (1 + share * (factor - 1))));
-  const keepColour =
-    all.find((r) => r.deltaE <= planned + KEPT) ?? all.reduce((least, r) => (r.deltaE < least.deltaE ? r : least));
+  const keepColour = all.find((r) => r.moved <= KEPT) ?? all.reduce((least, r) => (r.moved < least.moved ? r : least));
   return { keepRatio: inRatio, keepColour };
 }

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dyed, finalOf, MATERIALS, problem } from '../../../test/fixtures/small-shop.ts';
+import { newLayer } from '../layers/layer.ts';
+import type { Colourant } from '../layers/materials.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { overPoured } from './over-poured.ts';
-import { lossOneByOne, roundToScale, roundToSteps, scaleSteps } from './pourable.ts';
+import { lossEachAlone, roundToScale, roundToSteps, scaleSteps } from './pourable.ts';
 
 const matched = (colours: Record<string, number>) => {
   const stack = dyed(colours);
@@ -11,6 +13,47 @@ const matched = (colours: Record<string, number>) => {
 };
 
 describe('pours in whole steps', () => {
+  it('keep the recipe, however far from the target it lies', () => {
+    const stack = dyed({ yellow: 3, red: 2, black: 1 });
+    const pale = problem({ target: { reflectance: finalOf(dyed({ yellow: 9 })), singleLight: false } });
+    const { each, loss, deltaE } = roundToScale(pale, stack, 1, 0.01);
+    expect(each.map(({ colourant, poured }) => [colourant, Number(poured.toFixed(6))])).toEqual([
+      ['yellow', 3],
+      ['red', 2],
+      ['black', 1],
+    ]);
+    expect(loss).toBeLessThan(1e-6);
+    expect(deltaE).toBeGreaterThan(5);
+  });
+  it('are each a step from their exact share at most, for any recipe and any target', () => {
+    const strength = fc.double({ min: 0.001, max: 20, noNaN: true });
+    const recipe = fc.record({ yellow: strength, red: strength, black: strength });
+    fc.assert(
+      fc.property(recipe, recipe, fc.constantFrom(0.01, 0.1, 0.6), (colours, wanted, grams) => {
+        const asked = problem({ target: { reflectance: finalOf(dyed(wanted)), singleLight: false } });
+        for (const { exact, poured, step } of roundToScale(asked, dyed(colours), 0.25, grams).each) {
+          expect(Math.abs(poured - exact)).toBeLessThanOrEqual(step * (1 + 1e-9));
+          if (exact > 50 * step) expect(Math.abs(poured / exact - 1)).toBeLessThanOrEqual(0.02);
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('leave two tins two to one, and never more than a full pot', () => {
+    const materials = {
+      ...MATERIALS,
+      colourants: {
+        oak: { ...(MATERIALS.colourants.ochre as Colourant), id: 'oak', kind: 'stain', maxStrength: 1 } as const,
+        nut: { ...(MATERIALS.colourants.umber as Colourant), id: 'nut', kind: 'stain', maxStrength: 1 } as const,
+      },
+    };
+    const stack = [newLayer('wiping-stain', { colours: { oak: 2 / 3, nut: 1 / 3 } })];
+    const asked = problem({ materials, stack, open: [{ layer: 0, colourants: ['oak', 'nut'] }] });
+    const { stack: poured } = roundToScale(asked, stack, 0.75, 0.1);
+    const { oak = 0, nut = 0 } = poured[0]?.colours ?? {};
+    expect(oak / nut).toBeCloseTo(2, 2);
+    expect(oak + nut).toBeLessThanOrEqual(1 + 1e-9);
+  });
   it('are what the scale can weigh, near the colour asked for', () => {
     const stack = dyed({ yellow: 6.0123, red: 3.0456 });
     const poured = roundToScale(problem(), stack, 0.1, 0.01);
@@ -36,13 +79,13 @@ describe('pours in whole steps', () => {
         }
     expect(roundToSteps(asked, stack, steps).deltaE).toBeLessThan(best + 1e-9);
   });
-  it('are together never worse than one by one', () => {
+  it('are together never worse than each alone', () => {
     const strength = fc.double({ min: 0.3, max: 9, noNaN: true });
     fc.assert(
       fc.property(strength, strength, strength, strength, fc.constantFrom(0.01, 0.05, 0.2), (y, r, b, n, grams) => {
         const { stack, asked } = matched({ yellow: y, red: r, black: b, brown: n });
         const steps = scaleSteps(MATERIALS, 0.1, grams);
-        expect(roundToSteps(asked, stack, steps).loss).toBeLessThanOrEqual(lossOneByOne(asked, stack, steps) + 1e-9);
+        expect(roundToSteps(asked, stack, steps).loss).toBeLessThanOrEqual(lossEachAlone(asked, stack, steps) + 1e-9);
       }),
       { numRuns: 25 },
     );
@@ -72,6 +115,13 @@ describe('too much poured', () => {
     expect(keepColour.grams.red).toBeGreaterThanOrEqual(1.5);
     expect(keepColour.litres).toBeLessThanOrEqual(keepRatio.litres + 1e-9);
     expect(keepColour.deltaE).toBeLessThan(0.2);
+  });
+  it('the colour that is kept is the recipe’s own, not the target’s', () => {
+    const far = problem({ target: { reflectance: finalOf(dyed({ blue: 4 })), singleLight: false } });
+    const { keepColour } = overPoured(far, stack, 0, 0.5, { yellow: 3.15 });
+    expect(keepColour.moved).toBeLessThan(0.2);
+    expect(keepColour.grams.black).toBeGreaterThan(0.2);
+    expect(keepColour.deltaE).toBeGreaterThan(5);
   });
   it('is refused where nothing was too much, or a colour is none of the layer', () => {
     expect(() => overPoured(asked, stack, 0, 0.5, { yellow: 3 })).toThrow('Nothing was poured too much');

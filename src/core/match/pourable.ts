@@ -1,27 +1,28 @@
 import { DAYLIGHT } from '../colour/lights.ts';
 import { deltaEPerLight } from '../colour/metamerism.ts';
 import type { Stack } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
+import { isShare, type Materials } from '../layers/materials.ts';
 import { gramsPerLitre, SCALE_GRAMS } from '../mix/quantity.ts';
 import { type Evaluator, makeEvaluator, type Pour } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { polish } from './search.ts';
 
 export interface Pourable {
   stack: Stack;
+  /** CIEDE2000 to the target, as expected. */
   deltaE: number;
-  /** What rounding all pours cost, in CIEDE2000; less than zero where the rounded mix is the nearer one. */
+  /** CIEDE2000 by which rounding moves the recipe's own colour. */
   loss: number;
-  /** What rounding this pour alone to its nearest step would cost, in CIEDE2000, in the order of the layers. */
+  /** In the order of the layers. */
   each: RoundedPour[];
   /** CIEDE2000 against the unchanged mix for 5 % too much of one pour, by colourant: the largest must be exact. */
   sensitivity: Record<string, number>;
 }
 export interface RoundedPour extends Pour {
-  /** Strengths: as it was asked for, as it is poured, and one step of its tool. */
+  /** Strengths: as it was asked for, as it is poured (0 where it is left out), and one step of its tool. */
   exact: number;
   poured: number;
   step: number;
+  /** CIEDE2000 by which rounding it alone to its nearest step would move the colour. */
   cost: number;
 }
 
@@ -63,77 +64,54 @@ interface Grid {
   used: readonly number[];
   /** Strength of one step, by variable. */
   step: Float64Array;
+  /** By poured variable: the steps that it may come to, the nearest first. */
+  choices: readonly (readonly number[])[];
 }
-const strengthOf = ({ evaluator }: Grid, amounts: Float64Array, v: number) =>
-  amounts[v] ** (1 / evaluator.variables[v].exponent);
 const amountOf = ({ evaluator, step }: Grid, steps: number, v: number) =>
   (steps * step[v]) ** evaluator.variables[v].exponent;
-const nearestSteps = (grid: Grid, amounts: Float64Array, v: number) =>
-  Math.max(1, Math.round(strengthOf(grid, amounts, v) / grid.step[v]));
-
-function gridOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array, stepOf: StepOf): Grid {
-  return {
-    evaluator,
-    used: evaluator.variables.flatMap((_, v) => (amounts[v] > 0 ? [v] : [])),
-    step: Float64Array.from(evaluator.variables, (pour) =>
-      Math.min(stepOf(pour), problem.materials.colourants[pour.colourant].maxStrength),
-    ),
-  };
-}
+const NEARLY = 1e-9;
 
 /**
- * Amounts rounded one pour after the other, the one that its step hurts most first, the rest solved again around it.
- * Changes `amounts`.
+ * The whole steps on either side of what is asked for. Less than half a step may be left out where its layer has another
+ * colour; no colour goes beyond what dissolves.
  */
-function oneByOne(grid: Grid, amounts: Float64Array): void {
-  const { evaluator, used, step } = grid;
-  // The pour that rounding hurts most goes first, while the others can still make up for it.
-  const order = [...used].sort(
-    (p, q) => step[q] / strengthOf(grid, amounts, q) - step[p] / strengthOf(grid, amounts, p),
-  );
-  const free = new Set(order);
-  for (const v of order) {
-    amounts[v] = amountOf(grid, nearestSteps(grid, amounts, v), v);
-    free.delete(v);
-    if (free.size === 0) break;
-    const rest = [...free];
-    const fixed = Float64Array.from(amounts);
-    const solved = polish(
-      {
-        ...evaluator,
-        residuals: (x, out) => {
-          for (const f of rest) fixed[f] = x[f];
-          evaluator.residuals(fixed, out);
-        },
-      },
-      rest,
-      rest.map((f) => amounts[f]),
-      8,
-    );
-    for (const f of rest) amounts[f] = Math.max(amountOf(grid, 1, f), solved.amounts[f]);
-  }
+function choicesOf(asked: number, most: number, alone: boolean): number[] {
+  const nearest = Math.round(asked);
+  const sides = Math.abs(asked - nearest) < NEARLY ? [nearest] : [Math.floor(asked), Math.ceil(asked)];
+  const fewest = asked < 0.5 && !alone ? 0 : 1;
+  const within = [...new Set(sides.map((n) => Math.max(fewest, n)))].filter((n) => n <= most);
+  return (within.length > 0 ? within : [Math.max(1, most)]).sort((p, q) => Math.abs(p - asked) - Math.abs(q - asked));
+}
+
+function gridOf(problem: MatchProblem, evaluator: Evaluator, amounts: Float64Array, stepOf: StepOf): Grid {
+  const { variables } = evaluator;
+  const used = variables.flatMap((_, v) => (amounts[v] > 0 ? [v] : []));
+  const most = (v: number) => problem.materials.colourants[variables[v].colourant].maxStrength;
+  const step = Float64Array.from(variables, (pour, v) => Math.min(stepOf(pour), most(v)));
+  const choices = used.map((v) => {
+    const asked = amounts[v] ** (1 / variables[v].exponent) / step[v];
+    const alone = used.every((o) => o === v || variables[o].layer !== variables[v].layer);
+    return choicesOf(asked, Math.floor(most(v) / step[v] + NEARLY), alone);
+  });
+  return { evaluator, used, step, choices };
 }
 
 /** How many mixes a joint rounding may look at: some tens of milliseconds. */
 const MOST_LOOKED_AT = 1200;
-/** A mix may stray this much from the exact one in each light that is not looked for, CIEDE2000: lamps are not traded away. */
-const LAMPS = 0.25;
-/** So many pours are moved against one another, the coarsest, and so many of the mixes that this foresees are looked at. */
-const MOVED_TOGETHER = 9;
+/** So many pours are weighed against one another, the coarsest, and so many of the mixes that this foresees are looked at. */
+const WEIGHED_TOGETHER = 11;
 const FORESEEN = 32;
-const DESCENTS = 2;
 
 /**
- * All pours rounded together. Every pour at its nearest step or one to either side: of all those mixes the nearest are
- * foreseen by what each step does to the three parts of CIEDE2000, looked at, and from the best of them and the one-by-one
- * answer one or two pours at a time are moved for as long as that brings the finished colour nearer. Never worse than the
- * one-by-one answer.
+ * All pours rounded together, each to the step below or above what is asked for: of all those mixes the nearest to the
+ * wanted colour are foreseen by what each step does to the three parts of CIEDE2000, looked at, and from the best of them
+ * one or two pours at a time go to their other side for as long as that brings the colour nearer.
+ * @param fits whether a pot holds a mix of so many steps of each pour
  * @returns amounts by variable
  */
-function together(grid: Grid, exact: Float64Array, begin: Float64Array): Float64Array {
-  const { evaluator, used } = grid;
-  const lampsBefore = evaluator.differences(exact);
-  const amounts = new Float64Array(exact.length);
+function together(grid: Grid, fits: (steps: readonly number[]) => boolean): Float64Array {
+  const { evaluator, used, choices } = grid;
+  const amounts = new Float64Array(evaluator.variables.length);
   const fill = (steps: readonly number[]) => {
     used.forEach((v, k) => {
       amounts[v] = amountOf(grid, steps[k], v);
@@ -141,88 +119,66 @@ function together(grid: Grid, exact: Float64Array, begin: Float64Array): Float64
     return amounts;
   };
   let looked = 0;
-  const costOf = (steps: readonly number[]): number => {
+  const candidate = (steps: readonly number[]) => {
     looked++;
-    const [day, ...lamps] = evaluator.differences(fill(steps));
-    return day + lamps.reduce((sum, d, l) => sum + Math.max(0, d - lampsBefore[l + 1] - LAMPS), 0);
+    return { steps, cost: evaluator.differences(fill(steps)).reduce((sum, d) => sum + d, 0) };
   };
-  const asked = used.map((v) => nearestSteps(grid, exact, v));
-  const highest = used.map((v, k) => Math.max(asked[k], Math.floor(strengthAtMost(grid, v) / grid.step[v] + 1e-9)));
-  const layerOf = (k: number) => evaluator.variables[used[k]].layer;
-  // Less than half a step may be left out where its layer has another colour.
-  const fewest = used.map((v, k) => {
-    const alone = used.every((_, o) => o === k || layerOf(o) !== layerOf(k));
-    return !alone && strengthOf(grid, exact, v) < grid.step[v] / 2 ? 0 : 1;
-  });
-  // A pour stays near what was asked for: the recipe is rounded, not made anew.
-  const allowed = (k: number, steps: number) =>
-    steps >= fewest[k] && steps <= highest[k] && Math.abs(steps - asked[k]) <= reach(asked[k]);
-  const candidate = (steps: readonly number[]) => ({ steps, cost: costOf(steps) });
-
-  const first = candidate(used.map((v) => nearestSteps(grid, begin, v)));
-  const starts = nearestFew(grid, asked, fill, allowed).map(candidate);
-  starts.sort((p, q) => p.cost - q.cost);
-  const moves = movesOf(used.length);
-  let best = first;
-  for (const start of [first, ...starts.slice(0, DESCENTS)]) {
-    let here = start;
-    for (let better = true; better && looked < MOST_LOOKED_AT; ) {
-      better = false;
-      for (const move of moves) {
-        if (looked >= MOST_LOOKED_AT) break;
-        const steps = here.steps.map((s, k) => s + (move[k] ?? 0));
-        if (!steps.every((s, k) => s === here.steps[k] || allowed(k, s))) continue;
-        const next = candidate(steps);
-        if (next.cost >= here.cost - 1e-9) continue;
-        here = next;
-        better = true;
-      }
+  const nearest = choices.map(([first]) => first);
+  const least = choices.map((of) => Math.min(...of));
+  const starts = [fits(nearest) ? nearest : least, ...nearestFew(grid, fill, fits)].map(candidate);
+  let best = starts.reduce((least, start) => (start.cost < least.cost ? start : least));
+  for (let better = true; better && looked < MOST_LOOKED_AT; ) {
+    better = false;
+    for (const turned of onesAndTwos(used.length)) {
+      if (looked >= MOST_LOOKED_AT) break;
+      const steps = best.steps.map((s, k) => (turned.includes(k) ? (choices[k].find((c) => c !== s) ?? s) : s));
+      if (steps.every((s, k) => s === best.steps[k]) || !fits(steps)) continue;
+      const next = candidate(steps);
+      if (next.cost >= best.cost - NEARLY) continue;
+      best = next;
+      better = true;
     }
-    if (here.cost < best.cost) best = here;
   }
   return Float64Array.from(fill(best.steps));
 }
 
-/** Of all mixes within a step of the asked one, those whose colour is foreseen nearest. */
+/** Of all mixes on either side of the asked one, those whose colour is foreseen nearest. */
 function nearestFew(
-  grid: Grid,
-  asked: readonly number[],
+  { evaluator, choices }: Grid,
   fill: (steps: readonly number[]) => Float64Array,
-  allowed: (k: number, steps: number) => boolean,
+  fits: (steps: readonly number[]) => boolean,
 ): number[][] {
-  const { evaluator, used } = grid;
   const missOf = (steps: readonly number[]) => evaluator.aims.flatMap((aim) => [...evaluator.miss(fill(steps), aim)]);
-  const origin = missOf(asked);
+  const nearest = choices.map(([first]) => first);
+  const origin = missOf(nearest);
   // The coarsest steps against what is poured are worth most.
-  const moved = used
-    .map((_, k) => k)
-    .sort((p, q) => asked[p] - asked[q])
-    .slice(0, MOVED_TOGETHER);
+  const moved = choices
+    .flatMap((of, k) => (of.length > 1 ? [k] : []))
+    .sort((p, q) => nearest[p] - nearest[q])
+    .slice(0, WEIGHED_TOGETHER);
   const ways = moved.map((k) =>
-    [0, -1, 1]
-      .filter((by) => by === 0 || allowed(k, asked[k] + by))
-      .map((by) => {
-        const miss = by === 0 ? origin : missOf(asked.map((s, i) => (i === k ? s + by : s)));
-        return { by, moves: Float64Array.from(miss, (m, i) => m - origin[i]) };
-      }),
+    choices[k].map((steps) => {
+      const miss = steps === nearest[k] ? origin : missOf(nearest.map((s, i) => (i === k ? steps : s)));
+      return { steps, moves: Float64Array.from(miss, (m, i) => m - origin[i]) };
+    }),
   );
   const few: { steps: number[]; far: number }[] = [];
-  const steps = [...asked];
+  const steps = [...nearest];
   // What is foreseen to be left, at each depth of the walk.
   const left = Array.from({ length: moved.length + 1 }, () => Float64Array.from(origin));
   const walk = (depth: number): void => {
     const miss = left[depth];
     if (depth < moved.length) {
-      for (const { by, moves } of ways[depth]) {
-        steps[moved[depth]] = asked[moved[depth]] + by;
-        for (let i = 0; i < miss.length; i++) left[depth + 1][i] = miss[i] + moves[i];
+      for (const way of ways[depth]) {
+        steps[moved[depth]] = way.steps;
+        for (let i = 0; i < miss.length; i++) left[depth + 1][i] = miss[i] + way.moves[i];
         walk(depth + 1);
       }
       return;
     }
     let far = 0;
     for (let i = 0; i < miss.length; i++) far += miss[i] * miss[i];
-    if (few.length === FORESEEN && far >= few[FORESEEN - 1].far) return;
+    if ((few.length === FORESEEN && far >= few[FORESEEN - 1].far) || !fits(steps)) return;
     const at = few.findIndex((f) => f.far > far);
     few.splice(at < 0 ? few.length : at, 0, { steps: [...steps], far });
     if (few.length > FORESEEN) few.pop();
@@ -231,65 +187,75 @@ function nearestFew(
   return few.map((f) => f.steps);
 }
 
-/** Steps that a pour may be moved from the nearest: two of a small one, a twentieth of a large one. */
-const reach = (steps: number) => Math.max(2, Math.round(steps / 20));
-const strengthAtMost = ({ evaluator }: Grid, v: number) =>
-  evaluator.variables[v].most ** (1 / evaluator.variables[v].exponent);
-
-/** One or two of n pours up or down by a step. */
-function movesOf(n: number): Record<number, number>[] {
-  const moves: Record<number, number>[] = [];
-  for (let i = 0; i < n; i++)
-    for (const di of [-1, 1]) {
-      moves.push({ [i]: di });
-      for (let j = i + 1; j < n; j++) for (const dj of [-1, 1]) moves.push({ [i]: di, [j]: dj });
-    }
-  return moves;
+/** One or two of n. */
+function onesAndTwos(n: number): number[][] {
+  const all: number[][] = [];
+  for (let i = 0; i < n; i++) {
+    all.push([i]);
+    for (let j = i + 1; j < n; j++) all.push([i, j]);
+  }
+  return all;
 }
 
+/** Whether shares of a pot come to no more than all of it. */
+function fitsIn({ evaluator, used, step }: Grid, { colourants }: Materials) {
+  const pots = new Map<number, number[]>();
+  used.forEach((v, k) => {
+    const { layer, colourant } = evaluator.variables[v];
+    if (isShare(colourants[colourant].kind)) pots.set(layer, [...(pots.get(layer) ?? []), k]);
+  });
+  return (steps: readonly number[]): boolean =>
+    [...pots.values()].every((pot) => pot.reduce((sum, k) => sum + steps[k] * step[used[k]], 0) <= 1 + NEARLY);
+}
+
+/** A stack's own foreseen colour as what is wanted: to keep it, wherever the customer's target lies. */
+export const keeping = (problem: MatchProblem, stack: Stack): MatchProblem => {
+  const evaluator = makeEvaluator(problem);
+  return { ...problem, target: evaluator.asTarget(evaluator.amountsOf(stack)) };
+};
+
 /**
- * A stack whose pours are whole steps of their tools, the colour as near as steps allow: rounded one by one, then all
- * together.
+ * A stack whose pours are whole steps of their tools. The recipe is kept: each pour goes to the step below or above what it
+ * asks for, all together so that the recipe's own foreseen colour moves least. What the customer wants plays no part.
  * @param stepOf one step of a pour, as a strength of its layer
  */
 export function roundToSteps(problem: MatchProblem, stack: Stack, stepOf: StepOf): Pourable {
-  const evaluator = makeEvaluator(problem);
+  const evaluator = makeEvaluator(keeping(problem, stack));
   const exact = evaluator.amountsOf(stack);
-  const before = evaluator.differences(exact)[0];
   const grid = gridOf(problem, evaluator, exact, stepOf);
-  const begin = Float64Array.from(exact);
-  oneByOne(grid, begin);
-  const amounts = together(grid, exact, begin);
-  const deltaE = evaluator.differences(amounts)[0];
-  const each = grid.used.map((v): RoundedPour => {
+  const amounts = together(grid, fitsIn(grid, problem.materials));
+  const strengthOf = (of: Float64Array, v: number) => of[v] ** (1 / evaluator.variables[v].exponent);
+  const each = grid.used.map((v, k): RoundedPour => {
     const alone = Float64Array.from(exact);
-    alone[v] = amountOf(grid, nearestSteps(grid, exact, v), v);
+    alone[v] = amountOf(grid, grid.choices[k][0], v);
     const { layer, colourant } = evaluator.variables[v];
     return {
       layer,
       colourant,
-      exact: strengthOf(grid, exact, v),
-      poured: strengthOf(grid, amounts, v),
+      exact: strengthOf(exact, v),
+      poured: strengthOf(amounts, v),
       step: grid.step[v],
-      cost: evaluator.differences(alone)[0] - before,
+      cost: evaluator.differences(alone)[0],
     };
   });
   return {
     stack: evaluator.stackOf(amounts),
-    deltaE,
-    loss: deltaE - before,
+    deltaE: makeEvaluator(problem).differences(amounts)[0],
+    loss: evaluator.differences(amounts)[0],
     each,
     sensitivity: sensitivityOf(evaluator, amounts),
   };
 }
 
-/** The same one by one, for comparison: CIEDE2000 that it loses. */
-export function lossOneByOne(problem: MatchProblem, stack: Stack, stepOf: StepOf): number {
-  const evaluator = makeEvaluator(problem);
-  const exact = evaluator.amountsOf(stack);
-  const amounts = Float64Array.from(exact);
-  oneByOne(gridOf(problem, evaluator, exact, stepOf), amounts);
-  return evaluator.differences(amounts)[0] - evaluator.differences(exact)[0];
+/** Each pour to its own nearest step, for comparison: CIEDE2000 by which that moves the recipe's colour. */
+export function lossEachAlone(problem: MatchProblem, stack: Stack, stepOf: StepOf): number {
+  const evaluator = makeEvaluator(keeping(problem, stack));
+  const amounts = evaluator.amountsOf(stack);
+  const grid = gridOf(problem, evaluator, amounts, stepOf);
+  grid.used.forEach((v, k) => {
+    amounts[v] = amountOf(grid, grid.choices[k][0], v);
+  });
+  return evaluator.differences(amounts)[0];
 }
 
 /** {@link roundToSteps} where everything is weighed on one scale, `litres` of each layer. */

@@ -13,6 +13,11 @@ export function flakesFor(pounds: number, litres: number): number {
   return pounds * GRAMS_PER_POUND_CUT * litres;
 }
 
+/** Litres of spirit in so many litres of a cut: the flakes take room too, and no jar overflows. @throws FieldError */
+export function spiritInCut(pounds: number, litres: number): number {
+  return litres / (1 + flakesFor(pounds, 1) / (1000 * SHELLAC_DENSITY));
+}
+
 /**
  * Volumes of spirit to one of a heavier cut that bring it down to a lighter one. The flakes take room too, so that less is
  * added than the plain proportion says.

@@ -1,16 +1,40 @@
-import { type Layer, methodOf, setting } from '../layers/layer.ts';
-import { type Colourant, isShare } from '../layers/materials.ts';
-import { flakesFor, heightFor, spiritToThin } from './cut.ts';
-import { gramsPerLitre, gramsPerLitreOf } from './quantity.ts';
-import { volumeText } from './said.ts';
+import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
+import { type Colourant, type ColourantKind, isShare } from '../layers/materials.ts';
+import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
+import { pourSaid } from './measure.ts';
+import { gramsPerLitre } from './quantity.ts';
+import { massText, volumeText } from './said.ts';
 import { tinsFor } from './scale-to.ts';
 import { hoursOf, type ProductFacts, type SheetOf, type Step, step } from './step.ts';
 import { hardened } from './thin.ts';
 
 const ML = 1000;
-const HALF = 0.5;
 /** Minutes that a hot dye cools. Common practice. */
 const COOLING = 30;
+/** Less than this share of a pot is not worth a pour of its own. */
+const NOTHING_TO_SPEAK_OF = 0.005;
+/** Grams in a millilitre of a solid once it is in its liquid, of a paste, of what flows. Common practice, no source. */
+const [SOLID, PASTE, LIQUID] = [1.5, 1.4, 1];
+
+/** How a colour comes where nobody wrote it down. */
+const USUAL_FORM: Readonly<Record<ColourantKind, string>> = {
+  dye: 'powder',
+  ink: 'liquid',
+  reactive: 'liquid',
+  stain: 'ready to use',
+  pigment: 'paste',
+  metallic: 'powder',
+};
+const formOf = ({ kind }: Colourant, { form }: ProductFacts): string => form ?? USUAL_FORM[kind];
+const isDry = (form: string): boolean => form === 'powder' || form === 'solid' || form === 'flakes';
+
+/** Millilitres that so many grams of a colour take up in its pot. */
+export function displaced(colourant: Colourant, facts: ProductFacts, grams: number): number {
+  const form = formOf(colourant, facts);
+  // A powder's own density is written down as it lies in a spoon, which is not what it takes up in a liquid.
+  const density = isDry(form) ? SOLID : (facts.density ?? (form === 'paste' ? PASTE : LIQUID));
+  return colourant.kind === 'stain' ? (ML * grams) / gramsPerLitre(colourant, 1) : grams / density;
+}
 
 /** How many tins: a half, 1, 1½. */
 const tinsText = (tins: number): string =>
@@ -18,108 +42,190 @@ const tinsText = (tins: number): string =>
 
 /** What is said beside a pour: how it comes; of a ready-made stain also its volume, and the tins that it takes. */
 function pourDetail(
-  colourant: Colourant | undefined,
+  colourant: Colourant,
   { form, canMl }: ProductFacts,
   grams: number,
   ml: (litres: number) => string,
 ): string {
-  if (colourant?.kind !== 'stain') return form ?? '';
+  if (colourant.kind !== 'stain') return form ?? '';
   const litres = grams / gramsPerLitre(colourant, 1);
   const tins = canMl ? `out of ${tinsText(tinsFor(litres, canMl).tins)}` : '';
   return [form, ml(litres), tins].filter(Boolean).join(', ');
 }
 
+/** A pot with its colours in: what it is made up from. */
+interface Pot {
+  layer: Layer;
+  stage: number;
+  /** Of all that is mixed. */
+  litres: number;
+  main: Colourant;
+  /** Grams of colour, and the litres that they take up. */
+  grams: number;
+  taken: number;
+  forms: readonly string[];
+  sheet: SheetOf;
+  ml: (litres: number) => string;
+}
+
 /** The pot of a layer with colours: pours with the scale's total, then how it is made up. */
-export function colourSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
+export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[] {
+  const { batchOf, materials, facts, system } = sheet;
   const { litres, grams } = batchOf(stage);
   const ml = (volume: number) => volumeText(volume, system);
   // The main colour first: start weak, and what is added last is the least.
   const pours = Object.entries(grams)
-    .filter(([, g]) => g > 0)
-    .sort(([, p], [, q]) => q - p);
+    .filter(([id, g]) => g > 0 && materials.colourants[id])
+    .sort(([, p], [, q]) => q - p)
+    .map(([id, g]) => ({ colourant: materials.colourants[id], known: facts[id] ?? {}, grams: g }));
   const [main] = pours;
-  const first = main && materials.colourants[main[0]];
-  if (!first) return [];
+  if (!main) return layer.kind === 'filler' ? bareFiller(stage, litres) : [];
   let total = 0;
-  const steps = pours.map(([id, g]) => {
+  const steps = pours.map(({ colourant, known, grams: g }) => {
     total += g;
-    const name = materials.colourants[id]?.name ?? id;
-    const caution = facts[id]?.caution;
-    return step(stage, id, {
+    return step(stage, colourant.id, {
       kind: 'pour',
-      title: name,
-      detail: pourDetail(materials.colourants[id], facts[id] ?? {}, g, ml),
-      pour: { colourant: id, grams: g, total },
-      cautions: caution ? [caution] : [],
+      title: colourant.name,
+      detail: pourDetail(colourant, known, g, ml),
+      pour: { colourant: colourant.id, grams: g, total, ...pourSaid(g, known, sheet) },
+      cautions: known.caution ? [known.caution] : [],
     });
   });
-  if (layer.kind === 'toner' && layer.medium) {
-    const medium = materials.mediums[layer.medium]?.name ?? layer.medium;
-    steps.push(
-      step(
-        stage,
-        'base',
-        base(`Make up with ${medium}`, `To ${ml(litres)} in all, thinned for the gun; stir.`, litres),
-      ),
-    );
-  } else if (first.kind === 'stain') {
-    // Shares of stains are of the volume: what their tins do not fill is thinner.
-    const rest = litres - pours.reduce((sum, [id, g]) => sum + g / gramsPerLitreOf(materials.colourants[id], 1), 0);
-    const thinner = facts[first.id]?.thinner ?? 'its own thinner';
-    const most = facts[first.id]?.thinning;
-    const tooThin = most !== null && most !== undefined && rest / litres > most + 1e-9;
-    if (rest > 1e-4)
-      steps.push({
-        ...step(stage, 'base', base(`Thin with ${thinner}`, `${ml(rest)}, to ${ml(litres)} in all.`, rest)),
-        cautions: tooThin
-          ? [
-              `Thinned by ${Math.round((100 * rest) / litres)} %, its label takes ${Math.round(100 * most)} % at most: try it on an offcut.`,
-            ]
-          : [],
-      });
-    steps.push(step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'From the bottom: the pigment settles.' }));
-  } else if (isShare(first.kind)) {
-    const rest = Math.max(0, litres - total / ML);
-    steps.push(
-      step(
-        stage,
-        'base',
-        base('Clear glaze medium', `${Math.round(rest * ML)} g, to ${Math.round(litres * ML)} g in all.`, rest),
-      ),
-      step(stage, 'stir', { kind: 'do', title: 'Stir, never shake', detail: 'Until no streak is left.' }),
-    );
-  } else {
-    const powder = pours.some(([id]) => (facts[id]?.form ?? 'powder') === 'powder');
-    const hot = powder && first.carrier === 'water';
-    const what = hot ? 'hot, distilled water' : first.carrier;
-    steps.push(
-      step(
-        stage,
-        'base',
-        base(
-          `Half of the ${first.carrier}`,
-          `${ml(HALF * litres)} of ${what}; stir until it is dissolved.`,
-          HALF * litres,
-        ),
-      ),
-      step(stage, 'make-up', {
-        kind: 'base',
-        title: `Make up to ${ml(litres)}`,
-        detail: `With the other half, at room temperature.`,
-        millilitres: HALF * litres * ML,
-      }),
-      step(stage, 'strain', { kind: 'do', title: 'Strain', detail: 'One undissolved grain makes a streak.' }),
-    );
-    if (hot) steps.push(step(stage, 'cool', { kind: 'wait', title: 'Let it cool', hours: hoursOf(COOLING) }));
-  }
-  return steps;
+  const pot: Pot = {
+    layer,
+    stage,
+    litres,
+    main: main.colourant,
+    grams: total,
+    taken: pours.reduce((sum, p) => sum + displaced(p.colourant, p.known, p.grams), 0) / ML,
+    forms: pours.map((p) => formOf(p.colourant, p.known)),
+    sheet,
+    ml,
+  };
+  return [...steps, ...madeUp(pot)];
 }
+
+/** How a pot with its colours is made up. */
+function madeUp(pot: Pot): Step[] {
+  if (pot.layer.kind === 'toner' && pot.layer.medium) return toned(pot, pot.layer.medium);
+  if (pot.main.kind === 'stain') return thinnedStain(pot);
+  if (isShare(pot.main.kind)) return inMedium(pot);
+  return pot.forms.some(isDry) ? dissolved(pot) : diluted(pot);
+}
+
 const base = (title: string, detail: string, litres: number): Partial<Step> & Pick<Step, 'kind' | 'title'> => ({
   kind: 'base',
   title,
   detail,
   millilitres: litres * ML,
 });
+/** What the colours leave of a pot. */
+const rest = ({ litres, taken }: Pot): number => Math.max(0, litres - taken);
+
+/** Colour in a clear, for the gun. */
+function toned(pot: Pot, medium: string): Step[] {
+  const { stage, litres, sheet, ml } = pot;
+  const name = sheet.materials.mediums[medium]?.name ?? medium;
+  return [
+    step(stage, 'base', base(`Make up with ${name}`, `To ${ml(litres)} in all, thinned for the gun; stir.`, rest(pot))),
+  ];
+}
+
+/** Shares of ready-made stains are of the volume: what their tins do not fill is thinner. */
+function thinnedStain(pot: Pot): Step[] {
+  const { stage, litres, main, sheet, ml } = pot;
+  const left = rest(pot);
+  const stir = step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'From the bottom: the pigment settles.' });
+  if (left <= NOTHING_TO_SPEAK_OF * litres) return [stir];
+  const { thinner, thinning: most } = sheet.facts[main.id] ?? {};
+  const tooThin = most !== null && most !== undefined && left / litres > most + 1e-9;
+  const thin = base(`Thin with ${thinner ?? 'its own thinner'}`, `${ml(left)}, to ${ml(litres)} in all.`, left);
+  return [
+    {
+      ...step(stage, 'base', thin),
+      cautions: tooThin
+        ? [
+            `Thinned by ${Math.round((100 * left) / litres)} %, its label takes ${Math.round(100 * most)} % at most: try it on an offcut.`,
+          ]
+        : [],
+    },
+    stir,
+  ];
+}
+
+/** What pigments and metal powders are mixed into, and how, by the layer that they are for. Common practice. */
+const MEDIUM_OF: Partial<Record<LayerKind, { name: string; stir: string }>> = {
+  glaze: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
+  'powdering-glaze': { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
+  'wiping-stain': { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
+  'gel-stain': { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
+  filler: { name: 'Filler paste', stir: 'Until no streak is left, then thin it to heavy cream.' },
+  opaque: { name: 'Paint base', stir: 'From the bottom, until no streak is left.' },
+};
+/** Shares are of the mass, at a kilogram a litre. */
+function inMedium({ layer, stage, litres, grams, forms }: Pot): Step[] {
+  const { name, stir } = MEDIUM_OF[layer.kind] ?? { name: 'Clear medium', stir: 'Until no streak is left.' };
+  const left = Math.max(0, litres - grams / ML);
+  const first = forms.some(isDry) ? 'Wet the powder with a little of it to a paste, then the rest: ' : '';
+  const all = `${Math.round(left * ML)} g, to ${Math.round(litres * ML)} g in all.`;
+  return [
+    step(stage, 'base', base(name, `${first}${all}`, left)),
+    step(stage, 'stir', { kind: 'do', title: 'Stir, never shake', detail: stir }),
+  ];
+}
+/** A filler goes on without a colour too. */
+const bareFiller = (stage: number, litres: number): Step[] => [
+  step(stage, 'base', base('Filler paste', 'Thin it to heavy cream.', litres)),
+];
+
+/** Powders: half of the carrier, the other half when they are dissolved; strained, and cooled where it was hot. */
+function dissolved(pot: Pot): Step[] {
+  const { stage, litres, main, ml } = pot;
+  const hot = main.carrier === 'water';
+  const half = Math.min(litres / 2, rest(pot));
+  const steps = [
+    step(
+      stage,
+      'base',
+      base(
+        `Half of the ${main.carrier}`,
+        `${ml(half)} of ${hot ? 'hot, distilled water' : main.carrier}; stir until it is dissolved.`,
+        half,
+      ),
+    ),
+    step(stage, 'make-up', {
+      kind: 'base',
+      title: `Make up to ${ml(litres)}`,
+      detail: 'With the other half, at room temperature.',
+      millilitres: (rest(pot) - half) * ML,
+    }),
+    step(stage, 'strain', { kind: 'do', title: 'Strain', detail: 'One undissolved grain makes a streak.' }),
+  ];
+  if (hot) steps.push(step(stage, 'cool', { kind: 'wait', title: 'Let it cool', hours: hoursOf(COOLING) }));
+  return steps;
+}
+
+/** Colours that come liquid: neat, or thinned with what carries them. Nothing is dissolved and nothing strained. */
+function diluted(pot: Pot): Step[] {
+  const { stage, litres, main, forms, sheet, ml } = pot;
+  const left = rest(pot);
+  if (left <= NOTHING_TO_SPEAK_OF * litres)
+    return [step(stage, 'stir', { kind: 'do', title: 'Use it neat', detail: 'Straight from the bottle, stirred.' })];
+  const thinner = sheet.facts[main.id]?.thinner ?? (main.carrier === 'water' ? 'distilled water' : main.carrier);
+  const concentrate = forms.includes('concentrate');
+  return [
+    step(
+      stage,
+      'base',
+      base(
+        concentrate ? `Make up with ${thinner}` : `Thin with ${thinner}`,
+        `${ml(left)}, to ${ml(litres)} in all.`,
+        left,
+      ),
+    ),
+    step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'Until it is one colour.' }),
+  ];
+}
 
 /** The pot of a layer that is a sealer, oil or clear: its cut, its hardener. */
 export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
@@ -132,14 +238,15 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
   if (medium.kind === 'sealer' && medium.carrier === 'alcohol') {
     const pounds = setting(layer, 'cut');
     const heavier = Math.floor(pounds) + 1;
-    const flakes = flakesFor(pounds, litres);
+    const spirit = spiritInCut(pounds, litres);
+    const more = spiritToThin(heavier, pounds);
     return [
       step(stage, 'cut', {
         kind: 'base',
         title: `${medium.name}, ${pounds}-lb cut`,
         detail:
-          `${Math.round(flakes)} g of flakes in ${ml(litres)} of spirit: whole flakes 8–10 h, ground ones 3–4 h, strained; ` +
-          `or ${spiritToThin(heavier, pounds).toFixed(2)} mL of spirit to each mL of a ${heavier}-lb cut; ` +
+          `${massText(flakesFor(pounds, spirit), system)} of flakes in ${ml(spirit)} of spirit: whole flakes 8–10 h, ground ones 3–4 h, strained; ` +
+          `or ${ml(litres / (1 + more))} of a ${heavier}-lb cut and ${ml((litres * more) / (1 + more))} of spirit; ` +
           `without a scale loose flakes to ${Math.round(100 * heightFor(pounds, 'loose'))} % of the fill line, spirit to the line: the same height of ground flakes is half as heavy again.`,
         millilitres: litres * ML,
         cautions,

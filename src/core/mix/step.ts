@@ -1,13 +1,11 @@
 import type { Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import type { WayBack } from '../layers/way-back.ts';
+import type { Measured, Tools } from './measure.ts';
 import type { System } from './said.ts';
 
 /** What of a product its mixing asks for. */
-export interface ProductFacts {
-  form?: string | null | undefined;
-  /** Grams in a millilitre. */
-  density?: number | null | undefined;
+export interface ProductFacts extends Measured {
   hardener?: { item: string; parts: number } | null | undefined;
   /** Hours until the next coat, as this shop counts them. */
   goOn?: number | null | undefined;
@@ -38,8 +36,8 @@ export interface Step {
   title: string;
   /** How, in a sentence; empty where the title says it. */
   detail: string;
-  /** Of a pour: the colour, grams, and grams in the pot when it is in. */
-  pour?: { colourant: string; grams: number; total: number };
+  /** Of a pour: the colour, grams, grams in the pot when it is in, and how the shop measures it. */
+  pour?: { colourant: string; grams: number; total: number; said: string; beside?: string };
   /** Of a base: what is poured, in millilitres. */
   millilitres?: number;
   /** It follows the last coat of its layer. */
@@ -69,7 +67,9 @@ export interface SheetOf {
   /** By the id of a colour or medium. */
   facts: Readonly<Record<string, ProductFacts>>;
   /** Units that volumes are said in. */
-  system?: System;
+  system?: System | undefined;
+  /** What it is measured with; weighed where nothing is said. */
+  tools?: Tools | undefined;
 }
 
 export const hoursOf = (minutes: number): number => minutes / 60;

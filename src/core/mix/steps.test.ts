@@ -1,8 +1,11 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCH } from '../../../test/fixtures/bench-materials.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Medium } from '../layers/materials.ts';
+import { pourSaid } from './measure.ts';
+import { displaced } from './pot-steps.ts';
 import { gramsPerLitreOf } from './quantity.ts';
 import { type ProductFacts, type Step, stepsOf } from './steps.ts';
 
@@ -36,8 +39,8 @@ describe('the steps of a mix sheet', () => {
       newLayer('clear', { medium: 'satin' }),
     ]);
     expect(steps.filter((s) => s.pour).map((s) => s.pour)).toEqual([
-      { colourant: 'honey', grams: 1, total: 1 },
-      { colourant: 'soot', grams: 0.25, total: 1.25 },
+      { colourant: 'honey', grams: 1, total: 1, said: '1.00 g' },
+      { colourant: 'soot', grams: 0.25, total: 1.25, said: '0.25 g' },
     ]);
     expect(of(steps, '1/base')).toMatchObject({ millilitres: 250, detail: expect.stringContaining('hot, distilled') });
     expect(titles(steps)).toEqual(expect.arrayContaining(['Make up to 500 mL', 'Strain', 'Let it cool']));
@@ -61,7 +64,7 @@ describe('the steps of a mix sheet', () => {
     // Nothing is rubbed, and nothing waited for, after the last coat.
     expect(of(steps, '3/rub-3')).toBeUndefined();
     expect(of(steps, '3/dry-3')).toBeUndefined();
-    expect(of(steps, '2/cut')?.detail).toMatch(/^120 g of flakes in 500 mL of spirit/);
+    expect(of(steps, '2/cut')?.detail).toMatch(/^98\.4 g of flakes in 411 mL of spirit/);
     // The volume rule, with its warning for ground flakes (common practice).
     expect(of(steps, '2/cut')?.detail).toMatch(
       /loose flakes to 50 % of the fill line.*ground flakes is half as heavy again/,
@@ -92,6 +95,90 @@ describe('the steps of a mix sheet', () => {
       'Thinned by 40 %, its label takes 30 % at most: try it on an offcut.',
     ]);
     expect(of(steps, '1/coat')?.cautions.join()).toContain('Oily rags');
+  });
+  const inForm = (form: string, litres = 0.25, grams = 5, more: ProductFacts = {}) =>
+    stepsOf({
+      stack: [newLayer('dye', { colours: { honey: grams / litres } })],
+      preparation: USUAL_PREPARATION,
+      materials: BENCH,
+      facts: { honey: { form, density: form === 'powder' ? null : 1, ...more } },
+      batchOf: () => ({ litres, grams: { honey: grams } }),
+    }).filter((s) => s.stage === 1);
+  const inAll = (steps: readonly Step[]) => steps.reduce((sum, s) => sum + (s.millilitres ?? 0), 0);
+  it('a liquid from the bottle is used neat: nothing dissolved, no halves of water, nothing strained', () => {
+    const neat = inForm('ready to use', 0.25, 250);
+    expect(inAll(neat)).toBe(0);
+    expect(titles(neat).slice(0, 2)).toEqual(['honey', 'Use it neat']);
+    const thinned = inForm('ready to use', 0.25, 100);
+    expect(of(thinned, '1/base')).toMatchObject({ title: 'Thin with distilled water', millilitres: 150 });
+    for (const steps of [neat, thinned, inForm('liquid'), inForm('concentrate')])
+      expect(titles(steps).join()).not.toMatch(/Half of|Strain|cool/);
+    expect(of(inForm('concentrate', 0.25, 5, { thinner: 'slow reducer' }), '1/base')).toMatchObject({
+      title: 'Make up with slow reducer',
+      millilitres: 245,
+    });
+  });
+  it('each kind of pot has its own medium: a filler its paste, paint its base, a gel its gel', () => {
+    const base = (kind: 'filler' | 'opaque' | 'gel-stain' | 'glaze') =>
+      of(sheet([newLayer(kind, { colours: { umber: 0.1 } })]), '1/base')?.title;
+    expect(['filler', 'opaque', 'gel-stain', 'glaze'].map((k) => base(k as 'filler'))).toEqual([
+      'Filler paste',
+      'Paint base',
+      'Clear gel base',
+      'Clear glaze medium',
+    ]);
+    expect(of(sheet([newLayer('filler')]), '1/base')).toMatchObject({ title: 'Filler paste', millilitres: 500 });
+  });
+  it('no pot overflows, whatever is in it and however it comes', () => {
+    const colour = fc.record({
+      form: fc.constantFrom('powder', 'concentrate', 'ready to use', 'paste', 'gel', 'liquid', null),
+      density: fc.option(fc.double({ min: 0.7, max: 2.5, noNaN: true })),
+      share: fc.double({ min: 0.001, max: 0.5, noNaN: true }),
+    });
+    const kinds = ['dye', 'glaze', 'wiping-stain', 'gel-stain', 'filler', 'opaque'] as const;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.tuple(colour, colour),
+        fc.double({ min: 0.02, max: 5, noNaN: true }),
+        (kind, two, litres) => {
+          const ids = kind === 'dye' ? ['honey', 'soot'] : ['umber', 'ochre'];
+          const facts = Object.fromEntries(ids.map((id, i) => [id, two[i] as ProductFacts]));
+          // So much that both together fill the pot at most.
+          const grams = Object.fromEntries(
+            ids.map((id, i) => {
+              const { share = 0, density } = two[i] ?? {};
+              return [id, 1000 * litres * share * Math.min(1, density ?? 1)];
+            }),
+          );
+          const stack = [newLayer(kind, { colours: Object.fromEntries(ids.map((id) => [id, 0.1])) })];
+          const steps = stepsOf({
+            stack,
+            preparation: USUAL_PREPARATION,
+            materials: BENCH,
+            facts,
+            batchOf: () => ({ litres, grams }),
+          });
+          const colours = ids.reduce(
+            (sum, id) => sum + displaced(BENCH.colourants[id], facts[id] ?? {}, grams[id] ?? 0),
+            0,
+          );
+          const base = steps.filter((s) => s.stage === 1).reduce((sum, s) => sum + (s.millilitres ?? 0), 0);
+          expect(base + (kind === 'dye' ? colours : 0)).toBeLessThanOrEqual(1000 * litres * (1 + 1e-9));
+          expect(base).toBeGreaterThanOrEqual(0);
+        },
+      ),
+    );
+  });
+  it('where the shop measures by spoons, spoons lead, and their weight stands beside', () => {
+    const tools = { measure: 'spoons', scaleGrams: 0.1, spoon: 1 / 8, dropsPerMl: 20 } as const;
+    const said = (of: ProductFacts, grams: number, system: 'metric' | 'us' = 'us') =>
+      pourSaid(grams, of, { tools, system });
+    expect(said({ form: 'powder', bulkDensity: 0.55 }, 5.76)).toEqual({ said: '2⅛ tsp', beside: 'level, or 0.2 oz' });
+    expect(said({ form: 'ready to use', density: 1 }, 118)).toMatchObject({ said: '4 fl oz' });
+    expect(said({ form: 'concentrate', density: 1 }, 0.6, 'metric')).toEqual({ said: '12 drops', beside: '0.60 g' });
+    expect(said({ form: 'powder' }, 3, 'metric')).toEqual({ said: '3.00 g' });
+    expect(pourSaid(3, { bulkDensity: 0.5 }, { tools: { ...tools, measure: 'weigh' } })).toEqual({ said: '3.00 g' });
   });
   it('a glaze is made up by weight; a hardener starts the pot life', () => {
     const steps = sheet([newLayer('glaze', { colours: { umber: 0.1 } }), newLayer('clear', { medium: 'satin' })], {

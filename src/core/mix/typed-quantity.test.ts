@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { ASKED, RATIOS, SAID } from '../../../test/fixtures/quantity-phrases.ts';
+import { FieldError } from '../field-error.ts';
 import { converted, isRatio, quantityText, typedQuantity, unitOf } from './typed-quantity.ts';
 import { UNITS } from './units.ts';
 
@@ -59,7 +61,7 @@ describe('a quantity as it is typed', () => {
   it.each([
     ['', 'Nothing is typed'],
     ['-2 g', 'less than nothing'],
-    ['some', 'is no quantity'],
+    ['some', 'How much is “some”'],
     ['2 g + 1 cup', 'cannot be added'],
     ['1/0 g', 'divides by nothing'],
     ['0:0', 'says nothing'],
@@ -67,6 +69,76 @@ describe('a quantity as it is typed', () => {
     ['3 bushels', 'is no quantity'],
   ])('“%s” is refused: %s', (text, sentence) => {
     expect(() => typedQuantity(text)).toThrow(sentence);
+  });
+});
+
+/** `meaning = phrase; phrase` a line. */
+const linesOf = (text: string): [meaning: string, phrases: string[]][] =>
+  text
+    .split('\n')
+    .filter((line) => line.includes(' = ') || line.includes(' =;'))
+    .map((line) => {
+      const at = line.indexOf(' =');
+      return [
+        line.slice(0, at),
+        line
+          .slice(at + 2)
+          .split(';')
+          .map((phrase) => phrase.replace(/^ /, '')),
+      ];
+    });
+
+describe('the table of phrases', () => {
+  const all = [SAID, RATIOS, ASKED].flatMap((text) => linesOf(text).flatMap(([, phrases]) => phrases));
+  it('has three hundred of them and more, none twice', () => {
+    expect(all.length).toBeGreaterThan(300);
+    expect(all.filter((phrase, i) => all.indexOf(phrase) !== i)).toEqual([]);
+  });
+  it.each(linesOf(SAID))('%s', (meaning, phrases) => {
+    const [value = '', ...unit] = meaning.split(' ');
+    const wanted = Number(value) * unitOf(unit.join(' ')).factor;
+    for (const phrase of phrases) {
+      const typed = typedQuantity(phrase);
+      if (isRatio(typed)) throw new Error(`“${phrase}” is a ratio`);
+      expect([phrase, typed.unit.dimension]).toEqual([phrase, unitOf(unit.join(' ')).dimension]);
+      expect(Math.abs((typed.value * typed.unit.factor) / wanted - 1), phrase).toBeLessThan(1e-12);
+    }
+  });
+  it.each(linesOf(RATIOS))('%s', (meaning, phrases) => {
+    const [first = 0, ...others] = meaning.split(':').map(Number);
+    for (const phrase of phrases) {
+      const typed = typedQuantity(phrase);
+      const [a = 0, ...rest] = isRatio(typed) ? typed.parts : [];
+      expect([phrase, ...rest.map((p) => (p * first) / a)]).toEqual([
+        phrase,
+        ...others.map((o) => expect.closeTo(o, 9)),
+      ]);
+    }
+  });
+  it.each(linesOf(ASKED))('asks: %s', (question, phrases) => {
+    for (const phrase of phrases) {
+      const answer = () => quantityText(typedQuantity(phrase));
+      expect(answer, `“${phrase}”`).toThrow(new RegExp(question));
+    }
+  });
+  it('whatever is typed is a number above nothing, a ratio or a sentence', () => {
+    const pieces = fc.constantFrom(
+      ...'0 1 2 3 1/2 ½ 1.5 1,500 a an half thirds quarters tsp cup ml l tin litre of and + : to - x 750 dozen two twenty hundred'.split(
+        ' ',
+      ),
+    );
+    fc.assert(
+      fc.property(fc.array(pieces, { minLength: 1, maxLength: 7 }), fc.constantFrom(' ', ''), (words, gap) => {
+        try {
+          const typed = typedQuantity(words.join(gap));
+          if (isRatio(typed)) return typed.parts.length > 1 && typed.parts.every((p) => Number.isFinite(p) && p >= 0);
+          return typed.value > 0 && Number.isFinite(typed.value);
+        } catch (trouble) {
+          return trouble instanceof FieldError && trouble.message.length > 10;
+        }
+      }),
+      { numRuns: 3000 },
+    );
   });
 });
 

@@ -1,5 +1,6 @@
 import { FieldError } from '../../core/field-error.ts';
-import { converted, unitOf } from '../../core/mix/index.ts';
+import { converted, leftText, unitOf } from '../../core/mix/index.ts';
+import { isShortOf } from '../../record/lots.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
 import type { PotsInput, StepInput } from '../../shared/steps.ts';
@@ -48,6 +49,12 @@ export async function doStep({ db }: Shop, by: By, board: string, input: StepInp
     const lot = input.lotId ? await lotById(tx, input.lotId) : null;
     if (input.lotId && !lot) throw notFound('lot');
     const taken = lot && (await takenFrom(tx, lot, input));
+    if (lot && taken && lot.left !== null && !input.overdrawn && isShortOf(lot.left, taken))
+      throw new Refusal(
+        409,
+        `Lot ${lot.code || 'without a code'} has ${leftText(Math.max(0, lot.left), lot.unit)} left, and this takes ${leftText(taken, lot.unit)}: take another lot or half the batch, or count it again.`,
+        'lotId',
+      );
     const { id, step, grams = null, millilitres = null } = input;
     await insertStep(tx, { id, recipe: recipe.id, step, grams, millilitres, lot: lot?.id ?? null, taken, by });
     const detail = { recipe: recipe.number, step, grams, millilitres, lot: lot?.code ?? null };

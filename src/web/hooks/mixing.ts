@@ -27,12 +27,13 @@ export interface Mixing {
   tolerance: (step: Step) => number;
   tools: BenchTools;
   units: House['units'];
-  finish: (step: Step, poured?: Pick<StepInput, 'grams' | 'millilitres' | 'lotId'>) => Promise<void>;
+  finish: (step: Step, poured?: Pick<StepInput, 'grams' | 'millilitres' | 'lotId' | 'overdrawn'>) => Promise<void>;
   takeBack: (step: Step) => Promise<void>;
   setPots: (pots: readonly Pot[]) => Promise<void>;
 }
 
-const USUAL_TOOLS = BenchTools.parse({});
+/** What a bench measures with where House is silent. */
+export const USUAL_TOOLS = BenchTools.parse({});
 
 /** Grams of one step of the tool that a colour is measured with. */
 export const stepOf = ({ shelf }: Pick<Bench, 'shelf'>, colourant: string, tools: BenchTools): number =>
@@ -49,7 +50,7 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
   const house = useHouse().data;
   const tools = house?.bench ?? USUAL_TOOLS;
   const units = house?.units ?? 'metric';
-  const steps = useMemo(() => mixSheet(bench, model, recipe, units), [bench, model, recipe, units]);
+  const steps = useMemo(() => mixSheet(bench, model, recipe, units, tools), [bench, model, recipe, units, tools]);
   const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
   const work = useMemo((): Work<(Promised | null)[]> | null => {
     const problem = problemAsPoured(bench, model, stack);

@@ -115,7 +115,7 @@ describe('the layers', () => {
     await press('Plan board 1');
     await waitFor(() => expect(at()).toMatch(/\/boards\?board=beech-1$/));
     const [board] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
-    expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.5 });
+    expect(board.recipe).toMatchObject({ origin: 'search', litres: 0.05 });
   });
   it('and their layers are found together: the best so far as it comes, roads of other systems, one taken', async () => {
     const { press } = await openBeech();
@@ -185,7 +185,7 @@ describe('the layers', () => {
     const { job, user, press, fill, choose, at } = await openBeech();
     await user.click(screen.getByRole('heading', { name: 'Dye' }));
     await choose('Add a colour', 'Wine');
-    await fill('Batch, L', '2 g');
+    await fill('Batch', '2 g');
     await press('Plan board 1');
     expect((await screen.findAllByRole('alert'))[0]?.textContent).toMatch(/the density of the mix is missing/);
     await fill(/^Batch/, '8 fl oz');

@@ -176,8 +176,8 @@ describe('a mix sheet', () => {
     await ask('POST', `/boards/${id}/recipe`, { stack: [DYE_AND_CLEAR[0], sealer], litres: 0.5, origin: 'hand' });
     openAt(`/jobs/${job.number}/mix?step=2/cut`);
     const inHand = within(await screen.findByRole('region', { name: 'Step in hand' }));
-    expect(inHand.getByText(/^120 g of flakes in 500 mL of spirit/)).toBeDefined();
-    expect(inHand.getByText(/or 0\.38 mL of spirit to each mL of a 3-lb cut/)).toBeDefined();
+    expect(inHand.getByText(/^98\.4 g of flakes in 411 mL of spirit/)).toBeDefined();
+    expect(inHand.getByText(/or 363 mL of a 3-lb cut and 137 mL of spirit/)).toBeDefined();
   });
 });
 

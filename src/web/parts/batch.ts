@@ -11,11 +11,13 @@ export function litresTyped(text: string): number | undefined {
   return converted(typed, LITRE, { name: 'the mix' }, 'litres').value;
 }
 
-/** What a typed batch was understood as, where it is not litres already. */
+/** What a typed batch was understood as, where it is neither a bare number nor in a unit of its own already. */
 export function batchUnderstood(text: string): string | null {
   try {
     const litres = litresTyped(text);
-    return litres === undefined || /^\s*[\d.,]+\s*$/.test(text) ? null : quantityText({ value: litres, unit: LITRE });
+    return litres === undefined || /^\s*[\d.,]+\s*(?:m?l)?$/i.test(text)
+      ? null
+      : quantityText({ value: litres, unit: LITRE });
   } catch {
     return null;
   }

@@ -1,3 +1,5 @@
+export { gramsText } from '../../core/mix/said.ts';
+
 import type { Lab } from '../../core/colour/lab.ts';
 import { type ColourantKind, isShare, type Materials } from '../../core/layers/materials.ts';
 
@@ -43,12 +45,6 @@ export function hoursText(hours: number): string {
   if (hours < 36) return `${Number(hours.toFixed(hours < 10 ? 1 : 0))} h`;
   return `${Number((hours / 24).toFixed(1))} days`;
 }
-/** A weight to be poured: what is less than the scale shows is said in milligrams, never as nothing. */
-export const gramsText = (grams: number): string => {
-  if (grams >= 0.01) return `${grams.toFixed(2)} g`;
-  const milligrams = grams * 1000;
-  return `${milligrams >= 1 ? milligrams.toFixed(0) : Number(milligrams.toPrecision(1))} mg`;
-};
 /** A number as it was typed, with a point or a comma; nothing where nothing was, and no number where it is none. */
 export const numberTyped = (text: string): number | undefined =>
   text.trim() === ''

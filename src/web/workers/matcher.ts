@@ -103,6 +103,15 @@ export const matcher = {
   ): Pourable {
     return roundToSteps(problem, stack, toolSteps(problem.materials, litres, stepGrams));
   },
+  /** The colours solved again for the target, then rounded. */
+  solveAndPour(
+    problem: MatchProblem,
+    stack: Stack,
+    litres: readonly number[],
+    stepGrams: Readonly<Record<string, number>>,
+  ): Pourable {
+    return matcher.pourWith(problem, refine(problem, stack).stack, litres, stepGrams);
+  },
   /** What to do when more of a colour is in the pot of a layer than was planned. */
   overPoured(
     problem: MatchProblem,

@@ -10,12 +10,12 @@ import { potOf } from '../../../record/poured.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
-import { gramsText, hoursText } from '../numbers.ts';
+import { hoursText } from '../numbers.ts';
 
 /** What is poured for a board, at a glance, and the way to its mix sheet. */
 export function MixSummary({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
-  const steps = useMemo(() => mixSheet(bench, model, recipe), [bench, model, recipe]);
-  const units = useHouse().data?.units ?? 'metric';
+  const { units = 'metric', bench: tools } = useHouse().data ?? {};
+  const steps = useMemo(() => mixSheet(bench, model, recipe, units, tools), [bench, model, recipe, units, tools]);
   const left = steps.filter((s) => !isDone(recipe, model, s)).length;
   return (
     <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
@@ -67,7 +67,7 @@ export function MixSummary({ bench, model, recipe }: { bench: Bench; model: Boar
                   </span>
                 </span>
                 <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
-                  {gramsText(pour.grams)}
+                  {pour.said}
                 </span>
                 <span className="mono">{isDone(recipe, model, { ...step, key }) ? '✓' : ''}</span>
               </div>

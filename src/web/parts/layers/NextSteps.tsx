@@ -51,7 +51,7 @@ export const NextSteps = memo(function NextSteps(props: Props) {
         <TypedField
           control={props.control}
           name="litres"
-          label={understood ? `Batch ${understood}` : 'Batch, L'}
+          label={understood ? `Batch ${understood}` : 'Batch'}
           onKeyDown={(e) => e.key === 'Enter' && ready && props.onOnward()}
           sx={{ width: 108 }}
         />

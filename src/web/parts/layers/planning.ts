@@ -1,12 +1,15 @@
 import { useNavigate } from 'react-router';
 import { isBlank, type Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
+import { volumeText } from '../../../core/mix/index.ts';
+import { boardBatch } from '../../../record/batches.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { layersOn } from '../../../record/stages.ts';
 import { NewRecipe } from '../../../shared/board.ts';
-import { changeBoard } from '../../hooks/api.ts';
+import { changeBoard, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
+import { USUAL_TOOLS } from '../../hooks/mixing.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { litresTyped } from '../batch.ts';
@@ -21,12 +24,13 @@ interface Planned {
 /** The stack in hand as the recipe of a board: its batch as it is typed, its pours as they can be weighed. */
 export function usePlanning(bench: Bench, { board, code }: BoardModel, { stack, problem, found }: Planned) {
   const done = layersOn(board);
+  const { units = 'metric', bench: tools = USUAL_TOOLS } = useHouse().data ?? {};
   const inWorker = useInWorker();
   const recipe = useNextId();
   const go = useNavigate();
   return useTypedForm({
     keep: `batch-of/${bench.job.number}`,
-    blank: { litres: '0.5' },
+    blank: { litres: volumeText(boardBatch(stack, bench.shelf, tools.spare), units) },
     read: ({ litres }) => ({ litres: litresTyped(litres) }),
     shape: NewRecipe.pick({ litres: true }),
     save: async ({ litres }) => {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { FieldError } from '../../../core/field-error.ts';
 import { KINDS } from '../../../core/layers/layer.ts';
 import type { Pourable } from '../../../core/match/index.ts';
-import { volumeText } from '../../../core/mix/index.ts';
+import { pourSaid, volumeText } from '../../../core/mix/index.ts';
 import { batchFor, litresOfAll, potsOf, wantedOf } from '../../../record/batches.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { ownColours } from '../../../record/openings.ts';
@@ -15,7 +15,6 @@ import { useKept } from '../../hooks/kept.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { type Mixing, stepOf } from '../../hooks/mixing.ts';
 import { areaText } from '../areas.ts';
-import { gramsText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 
 interface Props {
@@ -32,7 +31,7 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
   const [typed, setTyped, forget] = useKept(`batch/${recipe.id}`, '');
   const [all, setAll] = useState(true);
   const [error, setError] = useState<string | null>(null);
-  const [rounded, setRounded] = useState<{ pots: Pot[]; pourable: Pourable | null } | null>(null);
+  const [rounded, setRounded] = useState<{ pots: Pot[]; pourable: Pourable | null; solved: boolean } | null>(null);
   const inWorker = useInWorker();
   const parts = bench.job.parts.filter((p) => p.woodId === model.wood.id);
   const area = sumOfAreas(parts).matters;
@@ -53,7 +52,8 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
     .filter((s, i, list) => list.indexOf(s) === i)
     .filter((s) => (all || s === stage) && !mixing.steps.some((x) => x.stage === s && x.pour && mixing.isDone(x)));
 
-  const work = async () => {
+  /** @param solve the colours are solved again for the target; else the recipe is kept */
+  const work = async (solve = false) => {
     try {
       setError(null);
       if (open.length === 0) throw new FieldError('for', 'What is mixed already keeps its batch.');
@@ -69,9 +69,15 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
       const steps = Object.fromEntries(
         wanted.flatMap((l) => Object.keys(l.colours)).map((id) => [id, stepOf(bench, id, tools)]),
       );
-      const pourable = problem && (await inWorker((matcher) => matcher.pourWith(problem, wanted, litres, steps)));
+      const pourable =
+        problem &&
+        (await inWorker((matcher) =>
+          solve
+            ? matcher.solveAndPour(problem, wanted, litres, steps)
+            : matcher.pourWith(problem, wanted, litres, steps),
+        ));
       const pots = potsOf(wanted, pourable, open, litres, steps, bench);
-      setRounded({ pots, pourable });
+      setRounded({ pots, pourable, solved: solve });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }
@@ -135,6 +141,11 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
             label="All layers that are not mixed yet"
           />
           {rounded && <Rounding bench={bench} mixing={mixing} {...rounded} />}
+          {rounded?.pourable && !rounded.solved && (
+            <div>
+              <Button onClick={() => void work(true)}>Solve again for the target</Button>
+            </div>
+          )}
           <Trouble error={error} />
           <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
             <Button onClick={onClose}>Later</Button>
@@ -154,12 +165,20 @@ function Rounding({
   mixing,
   pots,
   pourable,
+  solved,
 }: {
   bench: Bench;
   mixing: Mixing;
   pots: readonly Pot[];
   pourable: Pourable | null;
+  solved: boolean;
 }) {
+  const saidOf = (id: string, grams: number) =>
+    pourSaid(grams, bench.shelf.colourants.find((c) => c.id === id)?.sheet ?? {}, {
+      tools: mixing.tools,
+      system: mixing.units,
+    }).said;
+  const leftOut = pourable?.each.filter((e) => e.poured === 0) ?? [];
   return (
     <div>
       <table style={{ width: '100%', borderCollapse: 'collapse' }}>
@@ -180,7 +199,7 @@ function Rounding({
                   <td>{bench.materials.colourants[id]?.name ?? id}</td>
                   <td className="soft">{each && each.cost > 0.005 ? `alone ΔE ${each.cost.toFixed(2)}` : ''}</td>
                   <td className="mono" style={{ textAlign: 'right' }}>
-                    {gramsText(g)}
+                    {saidOf(id, g)}
                   </td>
                 </tr>
               );
@@ -191,7 +210,15 @@ function Rounding({
       {pourable && pots.some((pot) => Object.keys(pot.grams).length > 0) && (
         <div style={{ paddingTop: 6 }}>
           {mixing.tools.measure === 'weigh' ? `Rounded to ${mixing.tools.scaleGrams} g` : 'In spoons and drops'}, all
-          pours together: {pourable.loss < 0.005 ? 'no colour lost' : `ΔE00 ${pourable.loss.toFixed(2)} lost`}.
+          pours together: the {solved ? 'newly solved recipe' : 'recipe'} is kept{' '}
+          {pourable.loss < 0.005 ? 'exactly' : `to ΔE00 ${pourable.loss.toFixed(2)}`}, ΔE00 {pourable.deltaE.toFixed(1)}{' '}
+          to the target.
+          {leftOut.map((e) => (
+            <div key={`${e.layer}/${e.colourant}`}>
+              {bench.materials.colourants[e.colourant]?.name ?? e.colourant} is less than half a step and left out: mix
+              more to keep it.
+            </div>
+          ))}
         </div>
       )}
     </div>

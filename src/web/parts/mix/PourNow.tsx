@@ -5,12 +5,15 @@ import {
   converted,
   inSpoons,
   isRatio,
+  leftText,
+  massText,
   quantityText,
   type Step,
   typedQuantity,
   unitOf,
 } from '../../../core/mix/index.ts';
-import { inPot } from '../../../record/poured.ts';
+import { lackingIn } from '../../../record/lots.ts';
+import { inPot, potOf } from '../../../record/poured.ts';
 import type { Lot } from '../../../shared/lot.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
@@ -31,8 +34,7 @@ interface Props {
 const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
 const GRAM = unitOf('g');
 
-const lotText = (lot: Lot) =>
-  `lot ${lot.code || 'without a code'}${lot.left === null ? '' : `, ${Number(lot.left.toFixed(1))} ${lot.unit} left`}`;
+const lotName = ({ code }: Lot) => `lot ${code || 'without a code'}`;
 
 /** One pour, big: what, how much, what the scale shows, what was really poured. */
 export function PourNow({ bench, mixing, step, scale }: Props) {
@@ -54,8 +56,6 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
   const onScale = scale.reading ? Math.round((scale.reading.grams - before) / scaleGrams) * scaleGrams : null;
   const sheet = colour?.sheet;
   const spooned = sheet?.bulkDensity ? inSpoons(pour.grams, sheet.bulkDensity, tools.spoon) : null;
-  const spoons =
-    spooned && tools.measure === 'spoons' ? { text: quantityText({ value: spooned.tsp, unit: unitOf('tsp') }) } : null;
   const moves = mixing.promise?.sensitivity[pour.colourant];
   const spoonMoves = spooned && moves !== undefined ? (moves * Math.abs(spooned.grams / pour.grams - 1)) / 0.05 : null;
   /** Grams as they were typed, as the scale shows them, or as they were asked for. */
@@ -66,24 +66,36 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
     const of = { name: step.title, ...sheet, density: sheet?.bulkDensity ?? sheet?.density };
     return converted(quantity, GRAM, { ...of, dropsPerMl: sheet?.dropsPerMl ?? tools.dropsPerMl }, 'poured').value;
   };
-  const understood = () => {
+  const understood = (): string => {
+    if (typed.trim() === '') return ' ';
     try {
-      return typed.trim() === '' || /^[\d.,\s]+(g|grams?)?$/i.test(typed)
-        ? ' '
-        : quantityText({ value: grams(), unit: GRAM });
+      const poured = quantityText({ value: grams(), unit: GRAM });
+      return /^[\d.,\s]+(g|grams?)?$/i.test(typed) ? ' ' : poured;
     } catch (trouble) {
       return sentenceOf(trouble);
     }
   };
-  const keep = async (poured: number) => {
-    await mixing.finish(step, { grams: poured, lotId: lotId || null });
+  const lot = lots.find((l) => l.id === lotId);
+  const of = { name: step.title, ...sheet };
+  const asked = ((): number => {
+    try {
+      return grams();
+    } catch {
+      return pour.grams;
+    }
+  })();
+  const lacking = lot ? lackingIn(lot, asked, of) : 0;
+  const lotText = (l: Lot) =>
+    `${lotName(l)}${l.left === null ? '' : `, ${leftText(Math.max(0, l.left), l.unit, mixing.units)} left`}`;
+  const keep = async (poured: number, overdrawn = lot !== undefined && lackingIn(lot, poured, of) > 0) => {
+    await mixing.finish(step, { grams: poured, lotId: lotId || null, ...(overdrawn ? { overdrawn } : {}) });
     forget();
   };
   const done = async () => {
     try {
       setError(null);
       const poured = grams();
-      if (!(poured > 0)) throw new FieldError('poured', 'Nothing was poured.');
+      if (lot && lackingIn(lot, poured, of) > 0) return;
       if (poured > pour.grams + within) return setTooMuch(poured);
       if (poured < pour.grams - within) return setShort(poured);
       await keep(poured);
@@ -115,13 +127,13 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
         )}
       </div>
       <div className="mono" style={{ fontSize: 'clamp(64px, 10vw, 128px)', fontWeight: 700, lineHeight: 1 }}>
-        {spoons ? spoons.text : gramsText(pour.grams)}
+        {pour.said}
       </div>
       <div style={{ fontSize: 21, minHeight: 30 }}>
-        {spoons
-          ? `level, or ${gramsText(pour.grams)}`
+        {pour.beside
+          ? pour.beside
           : spooned
-            ? `or ${quantityText({ value: spooned.tsp, unit: unitOf('tsp') })}, level (${gramsText(spooned.grams)}${spoonMoves === null ? '' : `: moves it ${spoonMoves.toFixed(1)}`})`
+            ? `or ${quantityText({ value: spooned.tsp, unit: unitOf('tsp') })}, level (${massText(spooned.grams, mixing.units)}${spoonMoves === null ? '' : `: moves it ${spoonMoves.toFixed(1)}`})`
             : pour.grams < scaleGrams
               ? `Less than the scale’s ${scaleGrams} g: make a larger batch, or dissolve ten times as much and take a tenth.`
               : `± ${gramsText(within)}`}
@@ -136,12 +148,25 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
           </Button>
         </div>
       )}
+      {lot && lacking > 0 && tooMuch === null && (
+        <NotEnough
+          bench={bench}
+          mixing={mixing}
+          step={step}
+          lot={lot}
+          lots={lots}
+          enough={(other) => lackingIn(other, asked, of) === 0}
+          onLot={setLotId}
+          onPour={() => void keep(asked, true).catch((trouble) => setError(sentenceOf(trouble)))}
+        />
+      )}
       {tooMuch === null ? (
         <div className="noprint" style={{ display: 'flex', gap: 12, alignItems: 'start', flexWrap: 'wrap' }}>
           <Button
             variant="contained"
             color="primary"
             onClick={() => void done()}
+            disabled={lacking > 0}
             sx={{ minHeight: 60, minWidth: 128, fontSize: 21 }}
           >
             Poured
@@ -175,5 +200,49 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
         />
       )}
     </>
+  );
+}
+
+/** The lot in hand holds less than is asked for: another lot, half the batch, or it was counted wrongly. */
+function NotEnough({
+  bench,
+  mixing,
+  step,
+  lot,
+  lots,
+  enough,
+  onLot,
+  onPour,
+}: Pick<Props, 'bench' | 'mixing' | 'step'> & {
+  lot: Lot;
+  lots: readonly Lot[];
+  enough: (lot: Lot) => boolean;
+  onLot: (id: string) => void;
+  onPour: () => void;
+}) {
+  const [error, setError] = useState<string | null>(null);
+  const next = lots.find((l) => l.id !== lot.id && enough(l));
+  const { litres, grams } = potOf(mixing.recipe, step.stage, bench.materials);
+  // What is in the pot already cannot be halved.
+  const begun = Object.keys(inPot(mixing.recipe, step.stage, bench.materials)).length > 0;
+  const halve = async () => {
+    try {
+      const half = Object.fromEntries(Object.entries(grams).map(([id, g]) => [id, g / 2]));
+      await mixing.setPots([{ stage: step.stage, litres: litres / 2, grams: half }]);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <div className="note" role="alert" style={{ fontSize: 18, display: 'grid', gap: 12 }}>
+      {lotName(lot).replace('lot', 'Lot')} has {leftText(Math.max(0, lot.left ?? 0), lot.unit, mixing.units)} left: that
+      is not enough.
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+        {next && <Button onClick={() => onLot(next.id)}>Take {lotName(next)}</Button>}
+        {!begun && <Button onClick={() => void halve()}>Half the batch</Button>}
+        <Button onClick={onPour}>It holds more than was counted: poured</Button>
+      </div>
+      <Trouble error={error} />
+    </div>
   );
 }

@@ -35,7 +35,12 @@ export function PrintSheet({ bench, mixing, title }: { bench: Bench; mixing: Mix
                 <div key={step.key} className="line">
                   <span className="box" />
                   <span>
-                    <b>{step.title}</b> {step.pour ? `scale ${step.pour.total.toFixed(2)}` : step.detail}
+                    <b>{step.title}</b>{' '}
+                    {step.pour
+                      ? mixing.tools.measure === 'weigh'
+                        ? `scale ${step.pour.total.toFixed(2)}`
+                        : step.pour.beside
+                      : step.detail}
                   </span>
                   <span className="mono">{amountText(step, mixing.units)}</span>
                 </div>

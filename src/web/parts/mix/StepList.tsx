@@ -15,7 +15,7 @@ interface Props {
 }
 
 export const amountText = (step: Step, units: System): string => {
-  if (step.pour) return gramsText(step.pour.grams);
+  if (step.pour) return step.pour.said;
   if (step.millilitres !== undefined) return volumeText(step.millilitres / 1000, units);
   return step.kind === 'wait' && step.hours !== undefined ? hoursText(step.hours) : '';
 };
@@ -59,7 +59,8 @@ function StepRow({ step, mixing, here }: { step: Step; mixing: Mixing; here: boo
   }, [here]);
   const done = mixing.isDone(step);
   const poured = mixing.recipe.done.find((d) => d.step === step.key)?.grams;
-  const told = poured !== null && poured !== undefined ? gramsText(poured) : '';
+  const asAsked = step.pour && poured === step.pour.grams;
+  const told = poured === null || poured === undefined ? '' : asAsked ? step.pour?.said : gramsText(poured);
   return (
     <button
       ref={row}

@@ -1,8 +1,8 @@
 import { Button, TextField } from '@mui/material';
 import { USUAL_PREPARATION } from '../../../core/board/preparation.ts';
 import { newLayer } from '../../../core/layers/layer.ts';
-import { gramsPerLitreOf, type Step, stepsOf, volumeText } from '../../../core/mix/index.ts';
-import { batchFor } from '../../../record/batches.ts';
+import { gramsPerLitreOf, type Step, stepGrams, stepsOf, volumeText } from '../../../core/mix/index.ts';
+import { batchFor, toStep } from '../../../record/batches.ts';
 import { materialsOf } from '../../../record/materials.ts';
 import { factsOfShelf } from '../../../record/mixing.ts';
 import type { House } from '../../../shared/house.ts';
@@ -10,7 +10,6 @@ import type { KeptMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { amountText } from '../mix/StepList.tsx';
-import { gramsText } from '../numbers.ts';
 import { sentenceOf } from '../Trouble.tsx';
 
 interface Props {
@@ -36,12 +35,11 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
       const batch = batchFor(asked.forWhat, layer, shelf, bench.spare, units);
       told = batch.told;
       litres = batch.litres;
-      const toScale = (grams: number) =>
-        Math.max(bench.scaleGrams, Math.round(grams / bench.scaleGrams) * bench.scaleGrams);
+      const step = (id: string) => stepGrams(shelf.colourants.find((c) => c.id === id)?.sheet ?? {}, bench);
       const grams = Object.fromEntries(
         Object.entries(mix.colours)
           .filter(([, s]) => s > 0)
-          .map(([id, s]) => [id, toScale(litres * gramsPerLitreOf(kinds.colourants[id], s))]),
+          .map(([id, s]) => [id, toStep(litres * gramsPerLitreOf(kinds.colourants[id], s), step(id))]),
       );
       steps = stepsOf({
         stack: [layer],
@@ -50,6 +48,7 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
         facts: factsOfShelf(shelf),
         batchOf: () => ({ litres, grams }),
         system: units,
+        tools: bench,
       }).filter((s) => s.stage === 1);
     } catch (trouble) {
       told = sentenceOf(trouble);
@@ -58,7 +57,10 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   const put = (key: keyof typeof asked) => (e: { target: { value: string } }) =>
     setAsked({ ...asked, [key]: e.target.value });
-  const detail = (step: Step) => (step.pour ? `${step.detail}; scale ${step.pour.total.toFixed(2)}` : step.detail);
+  const detail = ({ pour, detail }: Step) =>
+    pour
+      ? [detail, bench.measure === 'weigh' ? `scale ${pour.total.toFixed(2)}` : pour.beside].filter(Boolean).join('; ')
+      : detail;
   return (
     <section aria-label="How much">
       <h3 className="unpapered" style={{ margin: '0 0 8px' }}>
@@ -121,7 +123,7 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
               <span>
                 <b>{step.title}</b> {detail(step)}
               </span>
-              <span className="mono">{step.pour ? gramsText(step.pour.grams) : amountText(step, units)}</span>
+              <span className="mono">{amountText(step, units)}</span>
             </div>
           ))}
           <p>

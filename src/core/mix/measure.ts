@@ -1,5 +1,6 @@
 import { FieldError } from '../field-error.ts';
-import { unitOf } from './typed-quantity.ts';
+import { gramsText, massText, type System, volumeText } from './said.ts';
+import { quantityText, unitOf } from './typed-quantity.ts';
 
 /** A pour may move the finished colour by so much, CIEDE2000, before the rest is solved again. */
 const MAY_MOVE = 0.2;
@@ -60,8 +61,36 @@ export interface Tools {
 export function stepGrams({ form, density, bulkDensity, dropsPerMl }: Measured, tools: Tools): number {
   if (tools.measure === 'weigh') return tools.scaleGrams;
   if (bulkDensity) return unitOf('tsp').factor * tools.spoon * bulkDensity;
-  const liquid = form === 'concentrate' || form === 'liquid' || form === 'ready to use';
-  return liquid && density ? density / (dropsPerMl ?? tools.dropsPerMl) : tools.scaleGrams;
+  return isLiquid(form) && density ? density / (dropsPerMl ?? tools.dropsPerMl) : tools.scaleGrams;
+}
+
+const isLiquid = (form: string | null | undefined) =>
+  form === 'concentrate' || form === 'liquid' || form === 'ready to use' || form === 'gel';
+/** Up to so many millilitres are counted in drops. */
+const IN_DROPS = 2;
+
+/**
+ * A pour as the shop measures it. Where it weighs, grams as the scale shows them. By spoons and volumes: level spoons of a
+ * powder, drops of a little liquid, a volume of more of it; grams where what that takes is not known.
+ * @returns what leads, and its weight beside where another measure leads
+ */
+export function pourSaid(
+  grams: number,
+  of: Measured,
+  { tools, system = 'metric' }: { tools?: Tools | undefined; system?: System | undefined },
+): { said: string; beside?: string } {
+  if (!tools || tools.measure === 'weigh') return { said: gramsText(grams) };
+  const beside = massText(grams, system);
+  if (of.bulkDensity) {
+    const { tsp } = inSpoons(grams, of.bulkDensity, tools.spoon);
+    return { said: quantityText({ value: tsp, unit: unitOf('tsp') }), beside: `level, or ${beside}` };
+  }
+  if (!isLiquid(of.form) || !of.density) return { said: gramsText(grams) };
+  const millilitres = grams / of.density;
+  const perMl = of.dropsPerMl ?? tools.dropsPerMl;
+  if (millilitres >= IN_DROPS) return { said: volumeText(millilitres / 1000, system), beside };
+  const drops = Math.max(1, Math.round(millilitres * perMl));
+  return { said: `${drops} ${drops === 1 ? 'drop' : 'drops'}`, beside };
 }
 
 /** A pot whose volume grows until every colour has its old proportion to the one of which most too much is in. */
