@@ -8,7 +8,7 @@ import { findings } from '../src/core/layers/rules/index.ts';
 import { STARTING_SYSTEMS, type System } from '../src/core/layers/systems/index.ts';
 import type { Knowledge } from '../src/core/learn/knowledge.ts';
 import { refine, roundToScale, search } from '../src/core/match/index.ts';
-import { durationOf } from '../src/core/time/waits.ts';
+import { durationOf } from '../src/core/time/coats.ts';
 import { type Ask, askAt } from '../src/demo/ask.ts';
 import { makeDemo } from '../src/demo/make-demo.ts';
 import { LIBRARY_REFIT } from '../src/demo/scenario.ts';
@@ -198,7 +198,7 @@ async function finish(system: System): Promise<string> {
   expect(events.filter((e) => e.kind === 'coat put on').length).toBeGreaterThanOrEqual(Math.min(stack.length, 10));
 
   const { materials } = entered.bench;
-  const { wait, hands } = durationOf(stack, materials);
+  const { wait, hands } = durationOf(stack, { materials });
   const passed = nth(misses, misses.length - 1) <= TOLERANCE;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   const notes = [...new Set(said.map((f) => f.title))].join(', ') || '–';

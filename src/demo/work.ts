@@ -55,11 +55,11 @@ async function* make(ask: Ask, board: string, stack: Stack, from: number): Async
   const shelf = (await ask('GET', '/shelf')) as Shelf;
   const materials = materialsOf(shelf);
   let moment = from;
-  for (const [i, layer] of stack.entries()) {
+  for (const i of stack.keys()) {
     moment = atWork(moment);
     yield moment;
     await putOn(ask, board, i + 1);
-    moment = atWork(moment + AMPLE * usualWait({ shelf, materials }, layer) * HOUR);
+    moment = atWork(moment + AMPLE * usualWait(stack, i, { materials }) * HOUR);
     yield moment;
     await read(ask, board, i + 1);
   }

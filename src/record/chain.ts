@@ -1,8 +1,9 @@
 import type { Preparation } from '../core/board/preparation.ts';
 import { nth } from '../core/known.ts';
-import { isBlank, isRubbedDown, KINDS, type Layer, methodOf, setting } from '../core/layers/layer.ts';
+import { isBlank, isRubbedDown, KINDS, type Layer, methodOf } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
+import { coatsIn, dryingOfCoat } from '../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../core/time/drying.ts';
 import { coatTime } from '../core/time/waits.ts';
 import { potOf } from './poured.ts';
@@ -10,7 +11,7 @@ import { isFinished, layersOn } from './stages.ts';
 import { preparationOf } from './wood.ts';
 import {
   type Act,
-  dryingOfCoat,
+  dryingShop,
   HANDLING,
   nameOfProduct,
   RUBBING,
@@ -211,12 +212,12 @@ function layerTasks(
   prepared: readonly Wait[],
 ): Task | null {
   const { shop, item, sheet, add } = making;
-  const { key, kind, pieces, area } = item;
+  const { key, kind, pieces, area, stack } = item;
   const steps = sheet.filter((s) => s.stage === stage);
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   const product = nameOfProduct(layer, shop.materials);
-  const coats = KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
-  const dryings = Array.from({ length: coats }, (_, c) => dryingOfCoat(shop, item, stage, c + 1));
+  const coats = coatsIn(layer);
+  const dryings = Array.from({ length: coats }, (_, c) => dryingOfCoat(stack, stage - 1, c + 1, dryingShop(shop)));
   const mixed: Wait[] = [];
   const lead = leadOf(layer, steps, shop);
   if (lead) {

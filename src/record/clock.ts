@@ -1,7 +1,7 @@
 import { type AirLine, driedIn, HOUR } from '../core/time/air.ts';
-import { climateFactor } from '../core/time/climate.ts';
 import { type OnClock, onClock, type Stands } from '../core/time/clock.ts';
-import { type Drying, dryingOf, productOf } from '../core/time/drying.ts';
+import { coatsIn, dryingOfCoat, inAir } from '../core/time/coats.ts';
+import { type Drying, productOf } from '../core/time/drying.ts';
 import type { Coat } from '../shared/board.ts';
 import type { DryTestNoted } from '../shared/clock.ts';
 import type { ClockRail } from '../shared/clock-rail.ts';
@@ -9,15 +9,13 @@ import type { Job } from '../shared/job.ts';
 import { airOrFair } from './air.ts';
 import type { Bench } from './bench.ts';
 import { chainOf } from './chain.ts';
-import { ruleFacts } from './rules.ts';
-import { dryingOfCoat, itemsAtWork, type ShopAtWork, seenByProduct, type Task, type WorkItem } from './work.ts';
+import { dryingShop, itemsAtWork, type ShopAtWork, seenByProduct, type Task, type WorkItem } from './work.ts';
 
 /** When a reading of a coat tells its dry colour, in the air that it went on in; null where its time was not noted. */
-export function settledAt({ materials, shelf }: Pick<Bench, 'materials' | 'shelf'>, coat: Coat): number | null {
+export function settledAt({ materials }: Pick<Bench, 'materials'>, coat: Coat): number | null {
   if (!coat.putOnAt) return null;
-  const facts = ruleFacts(shelf)[productOf(coat.layer).split('/')[1] ?? ''];
-  const { read, carrier } = dryingOf({ layer: coat.layer, materials, facts });
-  return Date.parse(coat.putOnAt) + read * climateFactor(carrier, airOrFair(coat.conditions)) * HOUR;
+  const { read } = inAir(dryingOfCoat([coat.layer], 0, coatsIn(coat.layer), { materials }), airOrFair(coat.conditions));
+  return Date.parse(coat.putOnAt) + read * HOUR;
 }
 
 /** An item with what dries on it and what comes next. */
@@ -45,7 +43,8 @@ function coatOnClock(shop: ShopAtWork, item: WorkItem, task: Task, air: AirLine,
   const still = wet.length > 0 ? driedIn(seen.carrier, air, at, Math.max(...wet)) : 0;
   // What this coat's own tests said is not told twice: it is left out of what its product showed elsewhere.
   const others = { ...shop, seen: withoutOwn(shop, task) };
-  const dries = tests.length > 0 ? dryingOfCoat(others, item, task.stage, task.coat, still) : seen;
+  const dries =
+    tests.length > 0 ? dryingOfCoat(item.stack, task.stage - 1, task.coat, dryingShop(others), still) : seen;
   const on = onClock({ at, dries, tests: tests.map((t) => ({ at: Date.parse(t.at), dry: t.dry })) }, air, now);
   return { task, at, dries, on, tests };
 }
@@ -55,7 +54,7 @@ function withoutOwn({ tests, seen }: ShopAtWork, task: Task): ShopAtWork['seen']
   const other = tests.filter((t) => t.item === product && t.coat !== task.key);
   return other.length === tests.filter((t) => t.item === product).length
     ? seen
-    : new Map([...seen, [product, seenByProduct(other).get(product) ?? []]]);
+    : { ...seen, [product]: seenByProduct(other)[product] ?? [] };
 }
 /** When a task may be begun by all that it waits for; the past where it waits for nothing. */
 function beginsAt(task: Task, chain: readonly Task[], coat: ClockItem['coat']): number {

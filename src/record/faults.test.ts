@@ -63,7 +63,7 @@ describe('what the rules look at', () => {
     const { bench, model } = seen(boardOf({}), { parts: [], wishes: {} });
     const input = ruleInputOf(bench, model, STACK, HOUSE);
     expect([input.weather, input.area, input.sunlit, input.kept]).toEqual([null, undefined, false, [null, null]]);
-    expect(usualWait(bench, newLayer('dye', { colours: { yellow: 4 } }))).toBeGreaterThan(0);
+    expect(usualWait([newLayer('dye', { colours: { yellow: 4 } })], 0, bench)).toBeGreaterThan(0);
   });
   it('tell which open jobs another choice of the house changes', () => {
     const job = jobOf(boardOf({}));

@@ -1,6 +1,16 @@
 import { spectrum } from '../core/colour/grid.ts';
-import type { Colourant, Materials } from '../core/layers/materials.ts';
+import type { Colourant, DryingFacts, Materials } from '../core/layers/materials.ts';
+import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
+
+/** What a sheet says of how its product dries. */
+export const dryingFacts = (sheet: Sheet): DryingFacts => ({
+  binder: sheet.binder,
+  goOn: claimOf(sheet, 'goOn'),
+  window: claimOf(sheet, 'window'),
+  cure: claimOf(sheet, 'cure'),
+  potLife: claimOf(sheet, 'potLife'),
+});
 
 /** The shelf as the model takes it. A colourant without a ladder is mixed by ratio; what it makes of a board is not foreseen. */
 export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
@@ -11,12 +21,14 @@ export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Mater
       absorption: c.absorption ?? none,
       scatter: c.scatter ?? none,
       density: c.sheet.density,
+      dark: c.sheet.dark,
+      drying: dryingFacts(c.sheet),
       ...(c.absorption ? {} : { unknown: true }),
     }),
   );
   return {
     colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
-    mediums: Object.fromEntries(shelf.mediums.map((m) => [m.id, m])),
+    mediums: Object.fromEntries(shelf.mediums.map((m) => [m.id, { ...m, drying: dryingFacts(m.sheet) }])),
   };
 }
 

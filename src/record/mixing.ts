@@ -1,10 +1,11 @@
 import type { Stack } from '../core/layers/layer.ts';
 import type { MatchProblem } from '../core/match/problem.ts';
-import { type ProductFacts, type Step, type System, stepsOf, type Tools } from '../core/mix/index.ts';
+import { type ProductFacts, type SheetOf, type Step, stepsOf } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
 import { claimOf, type Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { type Bench, type BoardModel, problemOf } from './bench.ts';
+import { dryingFacts } from './materials.ts';
 import { ownColours } from './openings.ts';
 import { asPoured, potOf } from './poured.ts';
 import { layersOn, measuredOf, stackAsMade } from './stages.ts';
@@ -18,8 +19,7 @@ const factsOf = (
   bulkDensity: sheet.bulkDensity,
   dropsPerMl: sheet.dropsPerMl,
   hardener: sheet.hardener,
-  goOn: claimOf(sheet, 'goOn'),
-  potLife: claimOf(sheet, 'potLife'),
+  ...dryingFacts(sheet),
   thinning: claimOf(sheet, 'thinning'),
   canMl: sheet.canMl,
   // A supply by its code is called by its name.
@@ -38,8 +38,7 @@ export function mixSheet(
   { shelf, materials }: Bench,
   { preparation }: BoardModel,
   recipe: Recipe,
-  system: System = 'metric',
-  tools?: Tools,
+  { system, tools, drying }: Pick<SheetOf, 'system' | 'tools' | 'drying'> = {},
 ): Step[] {
   return stepsOf({
     stack: recipe.stack,
@@ -48,6 +47,7 @@ export function mixSheet(
     facts: factsOfShelf(shelf),
     system,
     tools,
+    drying,
     batchOf: (stage) => potOf(recipe, stage, materials),
   });
 }

@@ -1,20 +1,22 @@
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { labOf } from '../core/colour/lab.ts';
 import { differenceWords } from '../core/judge/words.ts';
-import { type Layer, mainColour, type Stack } from '../core/layers/layer.ts';
+import type { Layer, Stack } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { layerBySchools } from '../core/layers/rules/defaults.ts';
 import { type Finding, findings, type Remedy, type RuleFacts, type RuleInput } from '../core/layers/rules/index.ts';
+import { chosen } from '../core/layers/rules/schools.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
-import type { Weather } from '../core/time/climate.ts';
-import { coatTime, durationOf } from '../core/time/waits.ts';
+import { FAIR_AIR, type Weather } from '../core/time/climate.ts';
+import { coatsIn, type DryingAir, dryingOfCoat, durationOf, inAir } from '../core/time/coats.ts';
 import type { Board } from '../shared/board.ts';
 import type { House } from '../shared/house.ts';
 import type { Job } from '../shared/job.ts';
-import { claimOf, type Sheet } from '../shared/sheet.ts';
+import type { Sheet } from '../shared/sheet.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import { airOfCoat } from './air.ts';
 import { type Bench, type BoardModel, boardModel, openBench, promisedFinal } from './bench.ts';
+import { dryingFacts } from './materials.ts';
 import { layersOn } from './stages.ts';
 
 /** What of the house changes what rules say, and what its clock knows: its air, and how things dried here. */
@@ -23,16 +25,23 @@ export type HouseRules = Pick<House, 'schools' | 'tools'> & {
   seen?: RuleInput['seen'];
 };
 
-const factsOf = (sheet: Sheet): RuleFacts => ({
-  binder: sheet.binder,
-  wax: sheet.wax,
-  goOn: claimOf(sheet, 'goOn'),
-  window: claimOf(sheet, 'window'),
-  cure: claimOf(sheet, 'cure'),
-  potLife: claimOf(sheet, 'potLife'),
-});
+const factsOf = (sheet: Sheet): RuleFacts => ({ ...dryingFacts(sheet), wax: sheet.wax });
 export const ruleFacts = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Record<string, RuleFacts> =>
   Object.fromEntries([...colourants, ...mediums].map(({ id, sheet }) => [id, factsOf(sheet)]));
+
+/** What the times of coats go by in this shop: its air, what it has seen, what it holds of dark oil stains. */
+export const dryingOfHouse = (
+  { job, materials }: Pick<Bench, 'job' | 'materials'>,
+  house: HouseRules | null,
+): DryingAir => ({
+  materials,
+  weather: house?.weather ?? weatherOf(job),
+  seen: house?.seen,
+  darkLong: leavesDarkLong(house),
+});
+/** Whether dark oil stains are left for days here. */
+export const leavesDarkLong = (house: Pick<House, 'schools'> | null): boolean =>
+  chosen(house?.schools ?? {}, 'dark-oil') === 'long';
 
 const HOUR = 3_600_000;
 /** Hours between the coats of a board whose times were noted. */
@@ -133,7 +142,9 @@ export function effectOfRemedy(bench: Bench, model: BoardModel, input: RuleInput
   const stack = change.stack ?? input.stack;
   const finished = (of: Stack, preparation = input.preparation) => promisedFinal(bench, { ...model, preparation }, of);
   const [before, after] = [finished(input.stack), finished(stack, change.preparation)];
-  const hoursOf = (of: Stack) => durationOf(of, bench.materials).wait.usual;
+  const drying = { materials: bench.materials, facts: input.facts, seen: input.seen, weather: input.weather };
+  const hoursOf = (of: Stack) =>
+    durationOf(of, { ...drying, darkLong: leavesDarkLong({ schools: input.schools ?? {} }) }).wait.usual;
   const labs = before && after && change.solve === undefined ? ([labOf(before), labOf(after)] as const) : null;
   return {
     moved: labs && { deltaE: deltaE00(...labs), words: differenceWords(...labs) },
@@ -141,9 +152,6 @@ export function effectOfRemedy(bench: Bench, model: BoardModel, input: RuleInput
   };
 }
 
-/** Hours that are usual after a layer in this shop, in fair air. */
-export function usualWait({ shelf, materials }: Pick<Bench, 'shelf' | 'materials'>, layer: Layer): number {
-  const main = mainColour(layer);
-  const product = shelf.mediums.find((m) => m.id === layer.medium) ?? shelf.colourants.find((c) => c.id === main);
-  return (product && claimOf(product.sheet, 'goOn')) ?? coatTime(layer, materials).wait.usual;
-}
+/** Hours that are usual after a layer of a stack in this shop and its air. */
+export const usualWait = (stack: Stack, at: number, drying: DryingAir): number =>
+  inAir(dryingOfCoat(stack, at, coatsIn(stack[at] as Layer), drying), drying.weather ?? FAIR_AIR).goOn.usual;

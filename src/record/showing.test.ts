@@ -29,7 +29,14 @@ const shelf = (over: Partial<Shelf> = {}): Shelf =>
       { ...WOOD, ...kept },
     ],
     colourants: COLOURS.map((c) => record(c.id)),
-    mediums: Object.values(MATERIALS.mediums).map((m) => ({ ...m, ...kept, caution: '', samples: [], fitError: [] })),
+    mediums: Object.values(MATERIALS.mediums).map((m) => ({
+      ...m,
+      ...kept,
+      sheet: NO_SHEET,
+      caution: '',
+      samples: [],
+      fitError: [],
+    })),
     ...over,
   }) as Shelf;
 const lightness = (id: string) => showingOf(shelf(), record(id))?.looks.map((look) => look.labs[0][0]) ?? [];

@@ -1,6 +1,6 @@
 import { type Stack, setting } from '../core/layers/layer.ts';
 import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor } from '../core/mix/index.ts';
-import { durationOf } from '../core/time/waits.ts';
+import { type DryingAir, durationOf } from '../core/time/coats.ts';
 import type { JobWood } from '../shared/job.ts';
 import { coverageOf } from './batches.ts';
 import type { Bench } from './bench.ts';
@@ -25,7 +25,7 @@ export interface WorkOfWood {
 }
 
 /** Materials, hands and days of the parts of a wood; null before it has layers or parts. */
-export function workOfWood(bench: Bench, wood: JobWood, spare: number): WorkOfWood | null {
+export function workOfWood(bench: Bench, wood: JobWood, spare: number, drying: DryingAir): WorkOfWood | null {
   const stack = stackOfWood(wood)?.filter((l) => !l.off);
   const { matters: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
   if (!stack || stack.length === 0 || !(area > 0)) return null;
@@ -49,7 +49,7 @@ export function workOfWood(bench: Bench, wood: JobWood, spare: number): WorkOfWo
       else costUnknown = true;
     }
   }
-  const { wait, hands } = durationOf(stack, materials);
+  const { wait, hands } = durationOf(stack, drying);
   return { area, cost, costUnknown, hands: hands * area, elapsed: wait.usual };
 }
 

@@ -170,7 +170,7 @@ describe('on the clock', () => {
     const [on] = clockOf(dyed, at(2, 15), tests);
     expect(on?.stands).toBe('wet');
     expect(on?.coat?.dries).toMatchObject({ basis: 'seen here', goOn: { coats: 4 } });
-    expect(seenByProduct(tests).get('colourant/honey')).toHaveLength(4);
+    expect(seenByProduct(tests)['colourant/honey']).toHaveLength(4);
   });
   it('its own tests: a mark puts it off, dry lets it go on', () => {
     const mark = test(key(1, 1, 'coat'), 'colourant/honey', false, 7, at(2, 15));

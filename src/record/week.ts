@@ -10,7 +10,8 @@ import {
   whatHolds,
 } from '../core/plan/index.ts';
 import { type AirLine, driedAt, HOUR } from '../core/time/air.ts';
-import { climateFactor } from '../core/time/climate.ts';
+import { inAir, readyAfter } from '../core/time/coats.ts';
+import { LATEST_OPENING } from '../core/time/drying.ts';
 import type { PlannedTask, WeekPlan } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import type { DryingPlace, WorkWeek } from '../shared/week.ts';
@@ -83,10 +84,10 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
   const pinned = new Map((kept?.tasks ?? []).filter((t) => t.pinned).map((t) => [t.key, Date.parse(t.start)]));
   const dryIn = ({ drying }: Task, place: DryingPlace): number => {
     if (!drying) return 0;
-    const hours = drying.window?.remedy === 'again' ? drying.window.opens : drying.goOn.usual;
-    return place.air
-      ? slots(hours * climateFactor(drying.carrier, place.air))
-      : slots((driedAt(drying.carrier, air, now, hours) - now) / HOUR);
+    if (place.air) return slots(readyAfter(inAir(drying, place.air)));
+    const dried = (driedAt(drying.carrier, air, now, readyAfter(drying)) - now) / HOUR;
+    const { window } = drying;
+    return slots(window?.remedy === 'again' ? Math.min(dried, LATEST_OPENING * window.shuts) : dried);
   };
   const lags: Lag[] = [];
   const activities = items.flatMap((item): Activity[] =>

@@ -1,9 +1,8 @@
-import { labOf } from '../core/colour/lab.ts';
 import { isBlank, KINDS, type Layer, type LayerKind, mainColour, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { ColourantKind, Materials } from '../core/layers/materials.ts';
-import { chosen } from '../core/layers/rules/schools.ts';
-import { type Drying, dryingOf, productOf, VERY_DARK } from '../core/time/drying.ts';
-import { type SeenDrying, seenOf } from '../core/time/seen.ts';
+import { dryingOfCoat } from '../core/time/coats.ts';
+import type { Drying } from '../core/time/drying.ts';
+import { type SeenByProduct, type SeenDrying, seenOf } from '../core/time/seen.ts';
 import { coatTime } from '../core/time/waits.ts';
 import type { Board, Recipe } from '../shared/board.ts';
 import type { DryTestNoted, WorkDone } from '../shared/clock.ts';
@@ -14,7 +13,7 @@ import type { Shelf } from '../shared/shelf.ts';
 import { boardCode } from './codes.ts';
 import { materialsOf } from './materials.ts';
 import { factsOfShelf } from './mixing.ts';
-import { ruleFacts } from './rules.ts';
+import { leavesDarkLong } from './rules.ts';
 import { isFinished, stackAsMade } from './stages.ts';
 import { missOfFinished } from './standing.ts';
 import { targetOf, targetOn } from './target.ts';
@@ -89,12 +88,10 @@ export const RUBBING = 12;
 export interface ShopAtWork {
   shelf: Shelf;
   materials: Materials;
-  /** What the sheets of its products say, by id. */
-  facts: ReturnType<typeof ruleFacts>;
   mixing: ReturnType<typeof factsOfShelf>;
   house: Pick<House, 'schools' | 'tools'>;
   /** By product. */
-  seen: ReadonlyMap<string, readonly SeenDrying[]>;
+  seen: SeenByProduct;
   tests: readonly DryTestNoted[];
   done: ReadonlyMap<string, WorkDone>;
 }
@@ -108,7 +105,6 @@ export function shopAtWork(
   return {
     shelf,
     materials: materialsOf(shelf),
-    facts: ruleFacts(shelf),
     mixing: factsOfShelf(shelf),
     house,
     tests,
@@ -118,7 +114,7 @@ export function shopAtWork(
 }
 
 /** What tests told of each product: the tests of one coat together. */
-export function seenByProduct(tests: readonly DryTestNoted[]): Map<string, SeenDrying[]> {
+export function seenByProduct(tests: readonly DryTestNoted[]): SeenByProduct {
   const byCoat = new Map<string, DryTestNoted[]>();
   for (const test of tests)
     byCoat.set(`${test.item} ${test.coat}`, [...(byCoat.get(`${test.item} ${test.coat}`) ?? []), test]);
@@ -128,7 +124,7 @@ export function seenByProduct(tests: readonly DryTestNoted[]): Map<string, SeenD
     const told = seenOf(own);
     if (first && told) seen.set(first.item, [...(seen.get(first.item) ?? []), told]);
   }
-  return seen;
+  return Object.fromEntries(seen);
 }
 
 export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials): string => {
@@ -140,30 +136,12 @@ export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials):
   );
 };
 
-/** The times of one coat of an item, with what this shop has seen. */
-export function dryingOfCoat(
-  { materials, facts, house, seen }: Pick<ShopAtWork, 'materials' | 'facts' | 'house' | 'seen'>,
-  { stack, recipe }: Pick<WorkItem, 'stack' | 'recipe'>,
-  stage: number,
-  coat: number,
-  still = 0,
-): Drying {
-  const layer = stack[stage - 1] as Layer;
-  const product = productOf(layer);
-  const look = recipe.expected[stage];
-  return dryingOf({
-    layer,
-    materials,
-    facts: facts[product.split('/')[1] ?? ''],
-    coat,
-    dark:
-      chosen(house.schools, 'dark-oil') === 'long' &&
-      look !== undefined &&
-      labOf(Float64Array.from(look))[0] < VERY_DARK,
-    seen: seen.get(product) ?? [],
-    still,
-  });
-}
+/** What the times of this shop's coats go by. */
+export const dryingShop = ({ materials, house, seen }: Pick<ShopAtWork, 'materials' | 'house' | 'seen'>) => ({
+  materials,
+  seen,
+  darkLong: leavesDarkLong(house),
+});
 
 /** The layer that a colour is mostly put on as. */
 const LAYER_OF: Record<ColourantKind, LayerKind> = {
@@ -175,12 +153,7 @@ const LAYER_OF: Record<ColourantKind, LayerKind> = {
   metallic: 'filler',
 };
 /** The times of an ordinary coat of a product of the shelf, e.g. `medium/oil-varnish`; null where there is none such. */
-export function dryingOfProduct(
-  materials: Materials,
-  shelf: Pick<Shelf, 'colourants' | 'mediums'>,
-  item: string,
-  seen: readonly SeenDrying[],
-): Drying | null {
+export function dryingOfProduct(materials: Materials, item: string, seen: readonly SeenDrying[]): Drying | null {
   const [place, id = ''] = item.split('/');
   const medium = place === 'medium' ? materials.mediums[id] : undefined;
   const colour = place === 'colourant' ? materials.colourants[id] : undefined;
@@ -189,7 +162,7 @@ export function dryingOfProduct(
     : colour
       ? newLayer(LAYER_OF[colour.kind], { colours: { [id]: 1 } })
       : null;
-  return layer && dryingOf({ layer, materials, facts: ruleFacts(shelf)[id], seen });
+  return layer && dryingOfCoat([layer], 0, 1, { materials, seen: { [item]: seen } });
 }
 
 const areaOf = ({ length, width }: Part) => (length * width) / MM2;

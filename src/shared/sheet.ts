@@ -67,6 +67,8 @@ export const Sheet = z.object({
   ),
   /** Money for a litre, a kilogram of what is solid, or a piece. */
   cost: optional(z.number().min(0, 'The cost is zero or more.')),
+  /** Of a stain: black or very dark; missing where nobody has said. */
+  dark: optional(z.boolean()),
   /** Its grit, of an abrasive. */
   grit: optional(z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.')),
   label: Opening.default({}),

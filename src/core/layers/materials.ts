@@ -1,6 +1,16 @@
 import type { Carrier } from './carriers.ts';
 import type { Layer, LayerKind } from './layer.ts';
 
+/** What of a product its drying asks for; hours. */
+export interface DryingFacts {
+  binder?: string | null | undefined;
+  /** Until the next coat may go on: what the shop counts, else what the label claims. */
+  goOn?: number | null | undefined;
+  window?: number | null | undefined;
+  cure?: number | null | undefined;
+  potLife?: number | null | undefined;
+}
+
 export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type ColourantKind = (typeof COLOURANT_KINDS)[number];
@@ -29,6 +39,10 @@ export interface Colourant {
   density?: number | null | undefined;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
   lift?: number | null | undefined;
+  /** Black or very dark, where the shop has said so. */
+  dark?: boolean | null | undefined;
+  /** What its label and the shop say of its drying. */
+  drying?: DryingFacts | undefined;
   /** Nobody has laddered it: its curves are empty, and what it makes of a board is not foreseen. */
   unknown?: boolean;
 }
@@ -45,6 +59,8 @@ export interface Medium {
   k1?: number;
   /** Napierian absorbance of one coat at 31 bands: the amber of an oil varnish, the orange of a shellac. */
   tint: readonly number[];
+  /** What its label and the shop say of its drying. */
+  drying?: DryingFacts | undefined;
 }
 
 export interface Materials {

@@ -5,7 +5,7 @@ import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { deltaEPerLight, metamerismIndex } from '../colour/metamerism.ts';
 import { isBlank, type Stack, setting } from '../layers/layer.ts';
 import { costPerLitre } from '../mix/quantity.ts';
-import { durationOf } from '../time/waits.ts';
+import { durationOf } from '../time/coats.ts';
 import { prospectsOf } from './as-read.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
@@ -109,7 +109,7 @@ export function namedRoads(roads: readonly Road[], problem: MatchProblem, tolera
       tones: tonesOf(evaluator, amounts),
       price: costPerLitre(road.stack, materials),
       steps: stepsOf(road.stack, problem),
-      hours: durationOf(toCome(road.stack, problem), materials).wait.usual,
+      hours: durationOf(toCome(road.stack, problem), { materials }).wait.usual,
       looks,
     };
   });

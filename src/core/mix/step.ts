@@ -1,16 +1,13 @@
 import type { Stack } from '../layers/layer.ts';
-import type { Materials } from '../layers/materials.ts';
+import type { DryingFacts, Materials } from '../layers/materials.ts';
 import type { WayBack } from '../layers/way-back.ts';
+import type { DryingAir } from '../time/coats.ts';
 import type { Measured, Tools } from './measure.ts';
 import type { System } from './said.ts';
 
 /** What of a product its mixing asks for. */
-export interface ProductFacts extends Measured {
+export interface ProductFacts extends Measured, DryingFacts {
   hardener?: { item: string; parts: number } | null | undefined;
-  /** Hours until the next coat, as this shop counts them. */
-  goOn?: number | null | undefined;
-  /** Hours that it can be used once mixed. */
-  potLife?: number | null | undefined;
   /** What it is thinned with, and the share of that it takes at most. */
   thinner?: string | null | undefined;
   thinning?: number | null | undefined;
@@ -68,6 +65,8 @@ export interface SheetOf {
   facts: Readonly<Record<string, ProductFacts>>;
   /** Units that volumes are said in. */
   system?: System | undefined;
+  /** The air that it dries in, and what of drying this shop has seen. */
+  drying?: Omit<DryingAir, 'materials' | 'facts'> | undefined;
   /** What it is measured with; weighed where nothing is said. */
   tools?: Tools | undefined;
 }

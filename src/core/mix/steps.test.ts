@@ -142,7 +142,7 @@ describe('the steps of a mix sheet', () => {
         fc.tuple(colour, colour),
         fc.double({ min: 0.02, max: 5, noNaN: true }),
         (kind, two, litres) => {
-          const ids = kind === 'dye' ? ['honey', 'soot'] : ['umber', 'ochre'];
+          const ids = kind === 'dye' ? ['honey', 'soot'] : ['umber', 'white'];
           const facts = Object.fromEntries(ids.map((id, i) => [id, two[i] as ProductFacts]));
           // So much that both together fill the pot at most.
           const grams = Object.fromEntries(

@@ -1,14 +1,19 @@
-import { isRubbedDown, KINDS, type Layer, methodOf, RUB_WORDS, setting } from '../layers/layer.ts';
+import type { Carrier } from '../layers/carriers.ts';
+import { isBlank, isRubbedDown, KINDS, type Layer, methodOf, RUB_WORDS, setting } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { wayBackOf } from '../layers/way-back.ts';
-import { coatTime } from '../time/waits.ts';
+import { type CoatTimes, coatsOf } from '../time/coats.ts';
+import { conditionerWindow } from '../time/drying.ts';
 import { colourSteps, mediumSteps } from './pot-steps.ts';
 import { hoursOf, type Prepared, type SheetOf, type Step, step } from './step.ts';
 
 export type { Batch, Prepared, ProductFacts, SheetOf, Step } from './step.ts';
 
 /** How the wood is made ready: the steps before the first layer. Common practice. */
-function preparationSteps({ grit, grits = [], conditioner, preWet, grainRaised, oldFinish }: Prepared): Step[] {
+function preparationSteps(
+  { grit, grits = [], conditioner, preWet, grainRaised, oldFinish }: Prepared,
+  colour: Carrier,
+): Step[] {
   if (oldFinish)
     return [
       step(0, 'scuff', {
@@ -42,7 +47,11 @@ function preparationSteps({ grit, grits = [], conditioner, preWet, grainRaised, 
         title: 'Conditioner',
         detail: 'Soak 5–10 min, wipe; then colour within 15 min to 2 h (oil) or 30 min to 2 h (water).',
       }),
-      step(0, 'conditioned', { kind: 'wait', title: 'Until the conditioner lets colour in', hours: hoursOf(30) }),
+      step(0, 'conditioned', {
+        kind: 'wait',
+        title: 'Until the conditioner lets colour in',
+        hours: conditionerWindow(colour).opens,
+      }),
     );
   if (preWet)
     steps.push(
@@ -87,8 +96,22 @@ function between(layer: Layer, next: Layer | undefined, waterborne: boolean): st
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
 }
 
+/** How it is known to be dry, and until when the next has to follow where a window shuts. */
+function dryDetail(times: CoatTimes | undefined): string {
+  const window = times?.drying.window;
+  if (window?.remedy === 'again')
+    return `Then what comes next at once: its window shuts after ${hoursSaid(window.shuts)}.`;
+  return `Dry to the touch, not cool to the hand; a white cloth stays clean.${window ? ` After ${hoursSaid(window.shuts)} it is scuffed first.` : ''}`;
+}
+const hoursSaid = (hours: number): string =>
+  hours < 1
+    ? `${Math.round(60 * hours)} min`
+    : hours < 48
+      ? `${Number(hours.toFixed(1))} h`
+      : `${Math.round(hours / 24)} days`;
+
 /** A layer from its pot to the moment the next may go on. */
-function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
+function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly CoatTimes[]): Step[] {
   const { stack, materials, facts } = sheet;
   const stage = i + 1;
   const info = KINDS[layer.kind];
@@ -98,8 +121,6 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
   const next = stack.slice(stage).find((l) => !l.off);
   const coats = setting(layer, 'coats');
   const own = (medium && facts[medium.id]) ?? (colour ? facts[colour] : undefined);
-  const hours = own?.goOn ?? coatTime(layer, materials).wait.usual;
-  const untilNext = layer.wait ?? hours;
   const wiped = carrier === 'oil' && layer.kind !== 'clear';
   const name = medium && layer.kind !== 'toner' ? medium.name : info.label;
   const on = Array.from({ length: coats }, (_, c) => {
@@ -127,8 +148,8 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
         step(stage, coats > 1 ? `dry-${c + 1}` : 'dry', {
           kind: 'wait',
           title: 'Dry',
-          detail: last ? 'Dry to the touch, not cool to the hand; a white cloth stays clean.' : '',
-          hours: last ? untilNext : hours,
+          detail: last ? dryDetail(times[c]) : '',
+          hours: times[c]?.wait ?? 0,
           afterLast: last,
         }),
       );
@@ -149,8 +170,20 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf): Step[] {
 
 /** Every step of a recipe in order: how the wood is made ready, each layer's pot, coats, waits and what is done between. */
 export function stepsOf(sheet: SheetOf): Step[] {
+  const { stack, materials, facts, drying } = sheet;
+  const times = coatsOf(stack, { ...drying, materials, facts });
+  const first = stack.find((l) => !isBlank(l));
   return [
-    ...preparationSteps(sheet.preparation),
-    ...sheet.stack.flatMap((layer, i) => (layer.off ? [] : layerSteps(layer, i, sheet))),
+    ...preparationSteps(sheet.preparation, first ? carrierOf(first, materials) : 'water'),
+    ...stack.flatMap((layer, i) =>
+      layer.off
+        ? []
+        : layerSteps(
+            layer,
+            i,
+            sheet,
+            times.filter((t) => t.layer === i),
+          ),
+    ),
   ];
 }

@@ -1,5 +1,5 @@
 import { type AirLine, driedAt, HOUR } from './air.ts';
-import type { Drying, DryTest, Window } from './drying.ts';
+import { type Drying, type DryTest, LATEST_OPENING, type Window, withinWindow } from './drying.ts';
 
 /** A coat that is on. Moments in milliseconds since 1970. */
 export interface CoatOn {
@@ -31,18 +31,20 @@ export interface OnClock {
 /** A window is said to shut when this share of it is left, or an hour. */
 const CLOSING = 0.25;
 
+/** A window opens as its coat dries, before most of it is gone; it shuts by the clock on the wall, sooner in warm air and never later. */
+function windowOnClock({ opens, shuts, remedy }: Window, at: number, when: (hours: number) => number) {
+  const shut = Math.min(when(shuts), at + shuts * HOUR);
+  return { opens: Math.min(when(opens), at + LATEST_OPENING * (shut - at)), shuts: shut, remedy };
+}
+
 /** Where a coat stands at a moment, in the air that was and is expected. */
 export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number): OnClock {
   const when = (hours: number) => driedAt(dries.carrier, air, at, hours);
-  const goOn = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };
   const foundDry = Math.min(...tests.filter((t) => t.dry).map((t) => t.at));
   const dry = Number.isFinite(foundDry);
-  // A window opens as the coat dries; it shuts by the clock on the wall, sooner in warm air and never later.
-  const window = dries.window && {
-    opens: when(dries.window.opens),
-    shuts: Math.min(when(dries.window.shuts), at + dries.window.shuts * HOUR),
-    remedy: dries.window.remedy,
-  };
+  const window = dries.window && windowOnClock(dries.window, at, when);
+  const usual = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };
+  const goOn = window?.remedy === 'again' ? withinWindow(window) : usual;
   // Found wet, it is tested again when half of such coats would be dry.
   const marked = tests.some((t) => !t.dry);
   const from = marked ? goOn.usual : goOn.earliest;

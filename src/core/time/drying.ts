@@ -1,18 +1,9 @@
 import type { Carrier } from '../layers/carriers.ts';
 import { type Layer, type LayerKind, mainColour, methodOf, setting } from '../layers/layer.ts';
-import { carrierOf, type Materials } from '../layers/materials.ts';
+import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
+
 import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
 import { coatTime, type Wait } from './waits.ts';
-
-/** What of a product its drying asks for; hours. */
-export interface DryingFacts {
-  binder?: string | null | undefined;
-  /** Until the next coat may go on: what the shop counts, else what the label claims. */
-  goOn?: number | null | undefined;
-  window?: number | null | undefined;
-  cure?: number | null | undefined;
-  potLife?: number | null | undefined;
-}
 
 /** Tests before going on: what is done, and what it looks like when the coat is dry and when it is not. */
 export const TESTS = {
@@ -68,8 +59,6 @@ const BY_BINDER: readonly { has: RegExp; goOn: Wait; use: number; cure: number }
 ];
 /** Black and very dark oil stains: four to five days before a varnish. Common practice. */
 export const DARK_OIL: Wait = { earliest: 48, usual: 108, safe: 120 };
-/** Below this lightness a stain is very dark. */
-export const VERY_DARK = 30;
 /** Hours from a conditioner's wipe in which it lets colour in. Common practice. */
 export const conditionerWindow = (colour: Carrier): { opens: number; shuts: number } => ({
   opens: colour === 'oil' ? 0.25 : 0.5,
@@ -87,6 +76,13 @@ const LATER_COAT: Readonly<Record<Carrier, number>> = { water: 0.05, alcohol: 0.
 const SLOWEST_LATER = 2;
 /** What is not wiped off hardly dries. */
 const UNWIPED = 4;
+/** However thin or thick a coat is left, it dries within these of its usual time. Common practice. */
+const [THINNEST, THICKEST] = [0.7, 2];
+/** A conditioner that makes a film: two coats an hour apart, then the night. Common practice. */
+const FILM_CONDITIONER: readonly Wait[] = [
+  { earliest: 0.75, usual: 1, safe: 2 },
+  { earliest: 8, usual: 12, safe: DAY },
+];
 
 const FILMS: ReadonlySet<LayerKind> = new Set(['clear', 'sealer', 'opaque', 'toner']);
 const SOAKED: Partial<Record<LayerKind, number>> = { conditioner: 8, oil: 12, filler: 10, glaze: 10 };
@@ -98,12 +94,13 @@ function testOf({ kind }: Layer, carrier: Carrier): DryTest {
   return carrier === 'water' ? 'cool' : 'rub';
 }
 
-/** How much thicker than usual a coat lies, as a factor of its time. */
+/** How much thicker than usual a coat lies, as a factor of its time: of what is wiped off only what stays counts. */
 function thickness(layer: Layer, carrier: Carrier): number {
   if (layer.kind === 'dye' && carrier === 'water') return 1;
   const loaded = setting(layer, 'load') || 1;
   const film = layer.kind === 'filler' ? 1 : setting(layer, 'film') || 1;
-  return Math.max(0.5, loaded * film) * (methodOf(layer) === 'unwiped' && carrier === 'oil' ? UNWIPED : 1);
+  const lies = methodOf(layer) === 'unwiped' ? (carrier === 'oil' ? UNWIPED : 1) : 1;
+  return Math.min(THICKEST, Math.max(THINNEST, Math.sqrt(loaded * film))) * lies;
 }
 
 const scaled = (wait: Wait, by: number): Wait => ({
@@ -111,6 +108,16 @@ const scaled = (wait: Wait, by: number): Wait => ({
   usual: by * wait.usual,
   safe: by * wait.safe,
 });
+
+/** What lies in a coat: its sealer, oil or clear and its colours, the main one first; else its kind. */
+export function productsOf(layer: Layer): readonly string[] {
+  const colours = Object.entries(layer.colours)
+    .filter(([, strength]) => strength > 0)
+    .toSorted(([, p], [, q]) => q - p)
+    .map(([id]) => `colourant/${id}`);
+  const all = layer.medium ? [`medium/${layer.medium}`, ...colours] : colours;
+  return all.length > 0 ? all : [`kind/${layer.kind}`];
+}
 
 /** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its kind. */
 export function productOf(layer: Layer): string {
@@ -122,6 +129,8 @@ export interface DryingOf {
   layer: Layer;
   materials: Materials;
   facts?: DryingFacts | undefined;
+  /** What carries the layer that follows: a conditioner lets oil in sooner than water. */
+  next?: Carrier | undefined;
   /** The coat of the layer, from 1. */
   coat?: number;
   /** It is very dark, and the shop waits long for such oil stains. */
@@ -140,8 +149,13 @@ function factorOf({ layer, materials, coat = 1 }: DryingOf): number {
 }
 
 /** What is claimed of an ordinary coat, or usual, before anything was seen. */
-function claimedWait({ layer, materials, facts = {}, dark = false }: DryingOf): Wait {
+function claimedWait(of: DryingOf): Wait {
+  const { layer, materials, facts = {}, dark = false, coat = 1 } = of;
   const carrier = carrierOf(layer, materials);
+  if (layer.kind === 'conditioner') {
+    const window = windowOf(of, 0);
+    return window ? withinWindow(window) : (FILM_CONDITIONER[coat < setting(layer, 'coats') ? 0 : 1] as Wait);
+  }
   const binder = facts.binder?.toLowerCase() ?? '';
   const usual =
     dark && carrier === 'oil' && layer.kind === 'wiping-stain'
@@ -158,12 +172,23 @@ function claimedWait({ layer, materials, facts = {}, dark = false }: DryingOf): 
   };
 }
 
-function windowOf({ layer, facts = {}, materials }: DryingOf, goOn: Wait): Window | null {
+/** @param earliest hours until the next may go on */
+function windowOf({ layer, facts = {}, materials, next }: DryingOf, earliest: number): Window | null {
   // A conditioner lets colour in from 15–30 min after its wipe until about 2 h; two coats of it want the night.
-  if (layer.kind === 'conditioner' && setting(layer, 'coats') === 1)
-    return { ...conditionerWindow(carrierOf(layer, materials)), remedy: 'again' };
-  return facts.window ? { opens: goOn.earliest, shuts: facts.window, remedy: 'scuff' } : null;
+  if (layer.kind === 'conditioner')
+    return setting(layer, 'coats') === 1
+      ? { ...conditionerWindow(next ?? carrierOf(layer, materials)), remedy: 'again' }
+      : null;
+  return facts.window ? { opens: Math.min(earliest, facts.window), shuts: facts.window, remedy: 'scuff' } : null;
 }
+/** However cold, a window opens before so much of it is gone. */
+export const LATEST_OPENING = 0.75;
+/** Times of what has to follow while a window is open: as soon as it opens, half way through it, before it shuts. */
+export const withinWindow = ({ opens, shuts }: Pick<Window, 'opens' | 'shuts'>): Wait => ({
+  earliest: opens,
+  usual: (opens + shuts) / 2,
+  safe: shuts,
+});
 
 /** Every time that one coat of a layer asks for, in fair air. Ranges are common practice; the product's label comes before them. */
 export function dryingOf(of: DryingOf): Drying {
@@ -187,7 +212,7 @@ export function dryingOf(of: DryingOf): Drying {
     sand: film ? goOn.usual : goOn.safe,
     use: Math.min(hard, Math.max(goOn.safe, film ? use : 0)),
     cure: Math.max(hard, goOn.safe),
-    window: windowOf(of, goOn),
+    window: windowOf(of, goOn.earliest),
     potLife: facts.potLife ?? null,
     soak: SOAKED[layer.kind] ?? null,
     test: testOf(layer, carrier),

@@ -12,6 +12,9 @@ export interface SeenDrying {
   dry: number | null;
 }
 
+/** What tests told of coats, by product: `colourant/bog`. */
+export type SeenByProduct = Readonly<Record<string, readonly SeenDrying[]>>;
+
 /** A drying time as it is expected here, with how it came to be. */
 export interface LearnedWait extends Wait {
   /** Coats that taught it. */

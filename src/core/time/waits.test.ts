@@ -1,7 +1,9 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DRYING_MATERIALS } from '../../../test/fixtures/drying-materials.ts';
 import { LAYER_KINDS, newLayer } from '../layers/layer.ts';
-import { coatTime, durationOf } from './waits.ts';
+import { coatsOf, durationOf } from './coats.ts';
+import { coatTime } from './waits.ts';
 
 const of = (id: string, over = {}) => coatTime(newLayer('dye', { colours: { [id]: 2 }, ...over }), DRYING_MATERIALS);
 
@@ -33,14 +35,59 @@ describe('usual waits (common practice)', () => {
       expect(hands).toBeGreaterThan(0);
     }
   });
+  it('whatever is put on, however, in whatever air: earliest ≤ usual ≤ safe, and within days', () => {
+    const layers = fc.record({
+      kind: fc.constantFrom(...LAYER_KINDS),
+      load: fc.double({ min: 0.25, max: 4, noNaN: true }),
+      film: fc.double({ min: 0, max: 5, noNaN: true }),
+      coats: fc.integer({ min: 1, max: 4 }),
+      goOn: fc.option(fc.double({ min: 0.05, max: 200, noNaN: true })),
+      window: fc.option(fc.double({ min: 0.1, max: 200, noNaN: true })),
+    });
+    const air = fc.record({
+      temperature: fc.double({ min: 2, max: 38, noNaN: true }),
+      humidity: fc.double({ min: 5, max: 98, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(layers, air, fc.constantFrom('bog', 'honey', 'smoke', 'tea'), (l, weather, id) => {
+        const layer = newLayer(l.kind, {
+          colours: { [id]: 1 },
+          settings: { load: l.load, film: l.film, coats: l.coats },
+        });
+        const facts = { [id]: { goOn: l.goOn, window: l.window } };
+        for (const { drying } of coatsOf([layer, newLayer('clear', { medium: 'satin' })], {
+          materials: DRYING_MATERIALS,
+          facts,
+          weather,
+        })) {
+          const { goOn, window, read, use, cure } = drying;
+          expect(goOn.earliest).toBeLessThanOrEqual(goOn.usual * (1 + 1e-9));
+          expect(goOn.usual).toBeLessThanOrEqual(goOn.safe * (1 + 1e-9));
+          expect(use).toBeLessThanOrEqual(cure * (1 + 1e-9));
+          expect(Number.isFinite(goOn.safe) && goOn.earliest >= 0 && read >= 0).toBe(true);
+          if (window) expect(window.opens).toBeLessThan(window.shuts);
+        }
+      }),
+      { numRuns: 400 },
+    );
+  });
+  it('a water dye drenched is held up a little, never for days: 4–6 h flooded, overnight safe', () => {
+    for (const load of [1, 1.25, 2, 4]) {
+      const { wait } = of('honey', { settings: { load } });
+      expect(wait.earliest).toBeGreaterThanOrEqual(4);
+      expect(wait.earliest).toBeLessThanOrEqual(6);
+      expect(wait.usual).toBeLessThanOrEqual(8);
+      expect(wait.safe).toBeLessThanOrEqual(16);
+    }
+  });
   it('a stack takes as long as its coats, one after the other', () => {
     const stack = [
       newLayer('dye', { colours: { smoke: 2 } }),
       newLayer('clear', { medium: 'satin', settings: { coats: 3 } }),
     ];
-    const { wait, hands } = durationOf(stack, DRYING_MATERIALS);
-    expect(wait.usual).toBeCloseTo(0.25 + 3 * 2, 9);
+    const { wait, hands } = durationOf(stack, { materials: DRYING_MATERIALS });
+    expect(wait.usual).toBeCloseTo(0.25 + 2 * (1 + 1.05 + 1.1), 9);
     expect(hands).toBe(8 + 3 * 8);
-    expect(durationOf([], DRYING_MATERIALS).wait.safe).toBe(0);
+    expect(durationOf([], { materials: DRYING_MATERIALS }).wait.safe).toBe(0);
   });
 });

@@ -1,6 +1,6 @@
 import { entry } from '../known.ts';
 import type { Carrier } from '../layers/carriers.ts';
-import { type Layer, type LayerKind, methodOf, type Stack, setting } from '../layers/layer.ts';
+import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
 import { carrierOf, type Materials } from '../layers/materials.ts';
 
 /** From the coat to the next step, in hours, at about 20 °C and fair air. */
@@ -35,10 +35,13 @@ const DYES: Record<Carrier, CoatTime> = {
 /** A water dye in a thin coat wiped dry, or sprayed: half of what a flooded one is. */
 const THIN_WATER_DYE = coat(waits(10 * MINUTE, 1, 4), 1, 8);
 const THIN = 0.5;
-/** From thin to flooded by how much was put on, which counts more than the weather. */
+/** What is put on beyond a flood runs off or is wiped off: it holds a board up by so much at most. Common practice. */
+const DRENCHED = 1.3;
+/** From thin to flooded by how much was put on, which counts more than the weather; beyond a flood hardly more. */
 function waterDye(load: number): CoatTime {
-  const share = Math.log2(Math.max(load, THIN) / THIN);
-  const between = (thin: number, flooded: number) => thin * (flooded / thin) ** Math.min(share, 1.6);
+  const share = Math.min(1, Math.log2(Math.max(load, THIN) / THIN));
+  const more = Math.min(DRENCHED, Math.max(1, load) ** 0.5);
+  const between = (thin: number, flooded: number) => more * thin * (flooded / thin) ** share;
   const [thin, flooded] = [THIN_WATER_DYE, DYES.water];
   return coat(
     waits(
@@ -96,26 +99,4 @@ export function coatTime(layer: Layer, materials: Materials): CoatTime {
     default:
       return BY_KIND[layer.kind] ?? NOTHING;
   }
-}
-
-export interface Duration {
-  /** Hours from the first coat until the last may be used on. */
-  wait: Wait;
-  /** Minutes of work on a square metre. */
-  hands: number;
-}
-
-/** Usual time of a whole stack: each coat waits for the one before it, a layer as long as it is planned to. */
-export function durationOf(stack: Stack, materials: Materials): Duration {
-  const total: Duration = { wait: waits(0, 0, 0), hands: 0 };
-  for (const layer of stack.filter((l) => !l.off)) {
-    const { wait, hands } = coatTime(layer, materials);
-    const coats = setting(layer, 'coats');
-    const last = layer.wait;
-    total.wait.earliest += (coats - 1) * wait.earliest + (last ?? wait.earliest);
-    total.wait.usual += (coats - 1) * wait.usual + (last ?? wait.usual);
-    total.wait.safe += (coats - 1) * wait.safe + (last ?? wait.safe);
-    total.hands += coats * hands;
-  }
-  return total;
 }

@@ -11,6 +11,7 @@ import type { Pot, StepInput } from '../../shared/steps.ts';
 import { changeBoard, changeSteps, useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
 import { useSolved, type Work } from './matcher.ts';
+import { useDrying } from './rules.ts';
 
 export interface Mixing {
   recipe: Recipe;
@@ -50,7 +51,11 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
   const house = useHouse().data;
   const tools = house?.bench ?? USUAL_TOOLS;
   const units = house?.units ?? 'metric';
-  const steps = useMemo(() => mixSheet(bench, model, recipe, units, tools), [bench, model, recipe, units, tools]);
+  const drying = useDrying(bench);
+  const steps = useMemo(
+    () => mixSheet(bench, model, recipe, { system: units, tools, drying }),
+    [bench, model, recipe, units, tools, drying],
+  );
   const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
   const work = useMemo((): Work<(Promised | null)[]> | null => {
     const problem = problemAsPoured(bench, model, stack);

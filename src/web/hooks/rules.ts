@@ -2,9 +2,17 @@ import { useMemo } from 'react';
 import type { Preparation } from '../../core/board/preparation.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 import { type Finding, findings, type Remedy, type RuleInput, remedyFor } from '../../core/layers/rules/index.ts';
+import type { DryingAir } from '../../core/time/coats.ts';
 import { airNotedNow } from '../../record/air.ts';
 import type { BoardModel } from '../../record/bench.ts';
-import { effectOfRemedy, type HouseRules, layerOfHouse, type RemedyEffect, ruleInputOf } from '../../record/rules.ts';
+import {
+  dryingOfHouse,
+  effectOfRemedy,
+  type HouseRules,
+  layerOfHouse,
+  type RemedyEffect,
+  ruleInputOf,
+} from '../../record/rules.ts';
 import { seenByProduct } from '../../record/work.ts';
 import { change, useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
@@ -27,11 +35,17 @@ export function useHouseRules(): HouseRules | null {
         ? {
             ...house,
             weather: clock ? airNotedNow(clock.air, Date.parse(clock.now)) : null,
-            seen: clock ? Object.fromEntries(seenByProduct(clock.tests)) : {},
+            seen: clock ? seenByProduct(clock.tests) : {},
           }
         : null,
     [house, clock],
   );
+}
+
+/** What the times of coats go by on this bench, in the air that was noted last. */
+export function useDrying({ job, materials }: Pick<Bench, 'job' | 'materials'>): DryingAir {
+  const house = useHouseRules();
+  return useMemo(() => dryingOfHouse({ job, materials }, house), [job, materials, house]);
 }
 
 /** What the rules say of a stack on a board, by the schools of the house; null until those are known. */

@@ -4,6 +4,7 @@ import { woodNamed } from '../../record/wood.ts';
 import { SuppliesSchema } from '../../shared/job.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import type { Bench } from '../hooks/bench.ts';
+import { useDrying } from '../hooks/rules.ts';
 import { areaText } from './areas.ts';
 import { hoursText } from './numbers.ts';
 import { SavedNumber } from './SavedNumber.tsx';
@@ -14,9 +15,10 @@ export function Supplies({ bench }: { bench: Bench }) {
   const { job } = bench;
   const house = useHouse().data;
   const attempt = useAttempt();
+  const drying = useDrying(bench);
   const supplies = suppliesOfJob(bench);
   const works = job.woods.flatMap((wood) => {
-    const work = workOfWood(bench, wood, house?.bench.spare ?? 0.25);
+    const work = workOfWood(bench, wood, house?.bench.spare ?? 0.25, drying);
     return work ? [{ wood, work }] : [];
   });
   if (works.length === 0) return null;

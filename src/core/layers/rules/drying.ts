@@ -1,5 +1,5 @@
-import { labOf } from '../../colour/lab.ts';
-import { conditionerWindow, DARK_OIL, VERY_DARK } from '../../time/drying.ts';
+import { DARK_OIL } from '../../time/drying.ts';
+import { isVeryDark } from '../darkness.ts';
 import { changed, family, onLayers, onWood } from './rule.ts';
 import { binderHas, builds, isWiped, type SeenLayer, type View } from './view.ts';
 
@@ -16,16 +16,15 @@ const hoursText = (hours: number) =>
       : `${Math.round(hours / 24)} days`;
 /** Only what is followed by another layer has to wait. */
 const follows = (l: SeenLayer) => l.above.length > 0;
+/** The next goes on while a window is open: that rule speaks of it. */
+const hasToFollow = ({ window }: SeenLayer) => window?.remedy === 'again';
 const SLACK = 0.97;
 /** A wait that is a little shorter than usual is no hurry. */
 const HURRIED = 0.85;
 const LINSEED_HOURS = 84;
 const FILLER_HOURS = 12;
 const STAIN_HOURS = 24;
-const darkAfter = (l: SeenLayer, v: View) => {
-  const look = v.looks()?.[l.at + 1];
-  return look !== undefined && labOf(look.reading)[0] < VERY_DARK;
-};
+const isDark = (l: SeenLayer, v: View) => isVeryDark(l.layer, v.materials);
 const isLinseed = (l: SeenLayer) => l.kind === 'oil' && binderHas(l, 'linseed');
 
 /** What has to be dry, and what must not be left too long. */
@@ -38,7 +37,7 @@ export const DRYING = family(
     severity: 'fault',
     reason: 'So soon it is wet below: the next coat wrinkles, drags or stays soft.',
     find: onLayers(
-      (l) => follows(l) && l.wait < SLACK * l.dries.earliest,
+      (l) => follows(l) && !hasToFollow(l) && l.wait < SLACK * l.dries.earliest,
       waiting('Wait', (l) => l.dries.usual),
     ),
   },
@@ -49,7 +48,7 @@ export const DRYING = family(
     severity: 'warning',
     reason: 'It may go on, but in this air the coat below is usually not through yet.',
     find: onLayers(
-      (l) => follows(l) && l.wait >= SLACK * l.dries.earliest && l.wait < HURRIED * l.dries.usual,
+      (l) => follows(l) && !hasToFollow(l) && l.wait >= SLACK * l.dries.earliest && l.wait < HURRIED * l.dries.usual,
       waiting('Wait', (l) => l.dries.usual),
     ),
   },
@@ -69,7 +68,7 @@ export const DRYING = family(
         l.above[0].carrier === 'oil' &&
         l.wait < DARK_OIL.usual * 0.88 &&
         v.school('dark-oil') === 'long' &&
-        darkAfter(l, v),
+        isDark(l, v),
       waiting('Wait', () => DARK_OIL.usual),
     ),
   },
@@ -112,17 +111,17 @@ export const DRYING = family(
       'A conditioner lets colour in from 15–30 min after the wipe until about 2 h: sooner it is wet, later it is shut.',
     find: onLayers(
       (l) => {
+        const { window } = l;
         const next = l.above[0];
-        if (next === undefined) return false;
-        const { opens, shuts } = conditionerWindow(next.carrier);
         return (
           l.kind === 'conditioner' &&
+          window !== null &&
+          next !== undefined &&
           next.colours.length > 0 &&
-          l.coats === 1 &&
-          (l.wait < opens * SLACK || l.wait > shuts)
+          (l.wait < window.opens * SLACK || l.wait > window.shuts)
         );
       },
-      waiting('Colour after', () => 1),
+      waiting('Colour after', (l) => l.dries.usual),
     ),
   },
   {

@@ -6,9 +6,10 @@ import type { Wood, Zone } from '../../board/wood.ts';
 import type { Spectrum } from '../../colour/grid.ts';
 import { FieldError } from '../../field-error.ts';
 import { nth } from '../../known.ts';
-import { climateFactor, FAIR_AIR, type Weather } from '../../time/climate.ts';
-import { dryingOf, productOf } from '../../time/drying.ts';
-import type { SeenDrying } from '../../time/seen.ts';
+import type { Weather } from '../../time/climate.ts';
+import { coatsOf } from '../../time/coats.ts';
+import type { Drying } from '../../time/drying.ts';
+import type { SeenByProduct } from '../../time/seen.ts';
 import type { Wait } from '../../time/waits.ts';
 import type { Carrier } from '../carriers.ts';
 import {
@@ -22,18 +23,13 @@ import {
   type Stack,
   setting,
 } from '../layer.ts';
-import { type Colourant, carrierOf, goesIn, type Materials, type Medium } from '../materials.ts';
+import { type Colourant, carrierOf, type DryingFacts, goesIn, type Materials, type Medium } from '../materials.ts';
 import { chosen, type SchoolId, type Schools } from './schools.ts';
 import { ALL_TOOLS, type Tool } from './tools.ts';
 
-/** What a rule asks of a product, from its sheet. Hours. */
-export interface RuleFacts {
-  binder?: string | null | undefined;
+/** What a rule asks of a product, from its sheet. */
+export interface RuleFacts extends DryingFacts {
   wax?: string | null | undefined;
-  goOn?: number | null | undefined;
-  window?: number | null | undefined;
-  cure?: number | null | undefined;
-  potLife?: number | null | undefined;
 }
 
 /** All that a rule may look at: the layers on their wood, and the job and the shop around them. */
@@ -49,7 +45,7 @@ export interface RuleInput {
   tools?: readonly Tool[];
   weather?: Weather | null;
   /** What tests before going on told of products here, by product. */
-  seen?: Readonly<Record<string, readonly SeenDrying[]>>;
+  seen?: SeenByProduct;
   /** Hours that were kept after each layer, where it is on and the times were noted. */
   kept?: readonly (number | null)[];
   /** Square metres of the largest surface; a sample board where nobody said. */
@@ -79,8 +75,10 @@ export interface SeenLayer {
   facts: RuleFacts;
   /** Hours until the next layer, as kept or planned, else as is usual in this air. */
   wait: number;
-  /** What its drying asks for in this air, hours. */
+  /** What its last coat's drying asks for in this air, hours. */
   dries: Wait;
+  /** In which the next has to follow it, hours in this air. */
+  window: Drying['window'];
   before: BoardState;
   after: BoardState;
   /** The layers that do something below and above it, the nearest first. */
@@ -102,26 +100,23 @@ export interface View extends Required<Omit<RuleInput, 'weather' | 'target'>> {
 /** A sample board, 300 by 150 mm. */
 const SAMPLE_BOARD = 0.045;
 
-/** What the drying of a layer asks for in this air: what tests showed here, else its shop's word or its label, else its kind. */
-function driesIn({ materials, seen = {} }: RuleInput, layer: Layer, facts: RuleFacts, weather: Weather): Wait {
-  const { goOn, carrier } = dryingOf({ layer, materials, facts, seen: seen[productOf(layer)] ?? [] });
-  const factor = climateFactor(carrier, weather);
-  return { earliest: factor * goOn.earliest, usual: factor * goOn.usual, safe: factor * goOn.safe };
-}
-
 /** What rules look at, worked out once. */
 export function viewOf(input: RuleInput): View {
   const { stack, wood, materials, preparation, facts = {}, schools = {}, tools = ALL_TOOLS } = input;
   const weather = input.weather ?? null;
   const states = statesOf(input);
+  const darkLong = chosen(schools, 'dark-oil') === 'long';
+  const times = coatsOf(stack, { materials, facts, seen: input.seen, weather, darkLong });
   const layers: SeenLayer[] = [];
   stack.forEach((layer, at) => {
     if (isBlank(layer)) return;
     const carrier = carrierOf(layer, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
     const main = mainColour(layer);
-    const own = facts[medium?.id ?? ''] ?? (main ? facts[main] : undefined) ?? {};
-    const dries = driesIn(input, layer, own, weather ?? FAIR_AIR);
+    const product = medium ?? (main ? materials.colourants[main] : undefined);
+    const own = { ...product?.drying, ...facts[product?.id ?? ''] };
+    const last = times.findLast((t) => t.layer === at);
+    const dries = last?.drying.goOn ?? { earliest: 0, usual: 0, safe: 0 };
     layers.push({
       at,
       layer,
@@ -133,7 +128,8 @@ export function viewOf(input: RuleInput): View {
       coats: KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1,
       method: methodOf(layer),
       colours: Object.keys(layer.colours).flatMap((id) => materials.colourants[id] ?? []),
-      wait: input.kept?.[at] ?? layer.wait ?? dries.usual,
+      wait: input.kept?.[at] ?? last?.wait ?? 0,
+      window: last?.drying.window ?? null,
       before: nth(states, at),
       after: nth(states, at + 1),
       below: [],

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { LayerKind } from '../../../core/layers/layer.ts';
 import { ALL_TOOLS, outOfReach } from '../../../core/layers/rules/tools.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { measuredOf, stackAsMade } from '../../../record/stages.ts';
 import type { Recipe } from '../../../shared/board.ts';
@@ -11,6 +11,7 @@ import { changeBoard, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { untold, useSolved, type Work } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import type { Found } from '../../workers/matcher.ts';
 import { WayOn } from '../layers/WayOn.tsx';
 import { hoursText, rangeText } from '../numbers.ts';
@@ -42,7 +43,7 @@ export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardM
   const done = recipe.stack.length;
   const road = answer?.roads.find((r) => r.stack.length > done);
   const layers = road?.stack.slice(done) ?? [];
-  const { wait, hands } = durationOf(layers, bench.materials);
+  const { wait, hands } = durationOf(layers, useDrying(bench));
   const warnings = [...new Set(layers.flatMap((l) => NO_WAY_BACK[l.kind] ?? []))];
 
   const plan = async () => {

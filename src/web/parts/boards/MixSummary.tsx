@@ -3,26 +3,31 @@ import { useMemo } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { KINDS } from '../../../core/layers/layer.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { isDone, mixSheet } from '../../../record/mixing.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import { hoursText } from '../numbers.ts';
 
 /** What is poured for a board, at a glance, and the way to its mix sheet. */
 export function MixSummary({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
   const { units = 'metric', bench: tools } = useHouse().data ?? {};
-  const steps = useMemo(() => mixSheet(bench, model, recipe, units, tools), [bench, model, recipe, units, tools]);
+  const drying = useDrying(bench);
+  const steps = useMemo(
+    () => mixSheet(bench, model, recipe, { system: units, tools, drying }),
+    [bench, model, recipe, units, tools, drying],
+  );
   const left = steps.filter((s) => !isDone(recipe, model, s)).length;
   return (
     <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
         <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
         <span className="soft" title="As long as its coats usually wait">
-          {hoursText(durationOf(recipe.stack, bench.materials).wait.usual)} in all
+          {hoursText(durationOf(recipe.stack, drying).wait.usual)} in all
         </span>
         <span>{left === 0 ? 'all steps done' : `${left} of ${steps.length} steps to do`}</span>
         <Button component={RouterLink} to={`../mix?board=${model.code}`} sx={{ marginLeft: 'auto' }}>

@@ -6,8 +6,9 @@ import type { Light } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { nth } from '../../../core/known.ts';
 import { KINDS, type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/bench.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import { deltaText, hoursText } from '../numbers.ts';
 
 interface Props {
@@ -69,7 +70,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
       })),
     [bench, model, stack, light],
   );
-  const { wait, hands } = durationOf(stack, bench.materials);
+  const { wait, hands } = durationOf(stack, useDrying(bench));
   const face = zones[0]?.lab;
   const hidden = unforeseen(bench, model, stack);
   return (

@@ -6,7 +6,7 @@ import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { usualWait } from '../../../record/rules.ts';
 import type { Bench } from '../../hooks/bench.ts';
-import type { Rules } from '../../hooks/rules.ts';
+import { type Rules, useDrying } from '../../hooks/rules.ts';
 import { GainOfCoat } from './Foreseen.tsx';
 import { FromMix } from './FromMix.tsx';
 import { LayerActions, LayerNote } from './LayerActions.tsx';
@@ -39,6 +39,8 @@ interface Props {
 export function LayerInHand(props: Props & { open: Layer; selected: number }) {
   const { bench, model, layer, open, selected, settled, light, problem, barred, rules, addLayer, onSettle } = props;
   const { setOpen } = layer;
+  const drying = useDrying(bench);
+  const usual = usualWait([...settled.slice(0, selected), open, ...settled.slice(selected + 1)], selected, drying);
   // What will be seen or will fail comes first; what is only worth knowing does not move the settings.
   const pressing = rules?.found.some((f) => f.at === selected && f.severity !== 'note' && !f.accepted);
   const said = (
@@ -59,7 +61,7 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         materials={bench.onHand}
         onChange={setOpen}
         onSettle={onSettle}
-        timing={<LayerTiming layer={open} usual={usualWait(bench, open)} onChange={setOpen} onSettle={onSettle} />}
+        timing={<LayerTiming layer={open} usual={usual} onChange={setOpen} onSettle={onSettle} />}
       >
         <span style={{ flex: 1 }}>
           <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />

@@ -4,7 +4,7 @@ import type { Preparation } from '../../../core/board/preparation.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { KINDS, type Stack } from '../../../core/layers/layer.ts';
 import type { Variant } from '../../../core/layers/systems/index.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import {
   type OfferedSystem,
@@ -20,6 +20,7 @@ import { change, useHouse, useSystems } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useLooks } from '../../hooks/looks.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { hoursText } from '../numbers.ts';
@@ -68,7 +69,7 @@ function Card({
     [model, first],
   );
   const { fields, error } = useLooks(bench, prepared, stack, DAYLIGHT);
-  const { wait, hands } = durationOf(stack, bench.materials);
+  const { wait, hands } = durationOf(stack, useDrying(bench));
   const wants = stack.flatMap((l) => l.note?.match(/wants (.*)$/)?.[1] ?? []);
   const away = async () => {
     await change('DELETE', `/systems/${system.id}`);

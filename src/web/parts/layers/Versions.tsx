@@ -6,7 +6,7 @@ import type { Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { Promised } from '../../../core/match/roads.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { Job as JobShape, type JobWood, type StackVersion } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
@@ -14,6 +14,7 @@ import type { Bench } from '../../hooks/bench.ts';
 import { useLooks } from '../../hooks/looks.ts';
 import { useSolved, type Work } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { deltaText, hoursText, rangeText, strengthText } from '../numbers.ts';
@@ -71,7 +72,7 @@ function Card({
   children?: React.ReactNode;
 }) {
   const { fields, error } = useLooks(bench, model, stack, DAYLIGHT);
-  const { wait, hands } = durationOf(stack, bench.materials);
+  const { wait, hands } = durationOf(stack, useDrying(bench));
   return (
     <li className="road">
       <BoardPicture

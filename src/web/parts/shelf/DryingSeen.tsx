@@ -56,10 +56,10 @@ export function DryingSeen({ place, product }: Props) {
   const item = `${KIND[place]}/${product.id}`;
   const waits = kept?.find((e) => e.item === item)?.waits ?? [];
   const usual = waits[Math.floor((waits.length - 1) / 2)];
-  const seen = clock ? (seenByProduct(clock.tests).get(item) ?? []) : [];
+  const seen = clock ? (seenByProduct(clock.tests)[item] ?? []) : [];
   const { sheet } = product;
   const claimed = sheet.shop.goOn ?? sheet.label.goOn ?? null;
-  const dries = dryingOfProduct(materialsOf(shelf), shelf, item, seen);
+  const dries = dryingOfProduct(materialsOf(shelf), item, seen);
   return (
     <>
       {usual !== undefined && (

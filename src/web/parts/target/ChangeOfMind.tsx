@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { screenColour } from '../../../core/colour/display.ts';
 import { FieldError } from '../../../core/field-error.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
-import { durationOf } from '../../../core/time/waits.ts';
+import { durationOf } from '../../../core/time/coats.ts';
 import { boardModel, nextBoardModel, problemOf } from '../../../record/bench.ts';
 import { afterRevision } from '../../../record/revision.ts';
 import { measuredOf } from '../../../record/stages.ts';
@@ -14,6 +14,7 @@ import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { useSolved, type Work } from '../../hooks/matcher.ts';
+import { useDrying } from '../../hooks/rules.ts';
 import type { Matcher } from '../../workers/matcher.ts';
 import { momentText } from '../moment.ts';
 import { againstText, deltaText, hoursText, toleranceText } from '../numbers.ts';
@@ -65,6 +66,7 @@ function WoodAfter({ bench, wood }: { bench: Bench; wood: JobWood }) {
     const problem = problemOf(bench, model, stack, open, after.kind === 'finish' ? measuredOf(board) : undefined);
     return problem && ((matcher) => matcher.correct(problem, stack, board.recipe?.litres ?? 0.5, tolerance));
   }, [bench, wood, after, tolerance]);
+  const drying = useDrying(bench);
   const { answer, error } = useSolved(solve);
   const name = <b>{woodNamed(bench.shelf, wood)}</b>;
   if (after.kind === 'nothing') return <div>{name}: nothing was made yet, nothing is lost.</div>;
@@ -75,7 +77,7 @@ function WoodAfter({ bench, wood }: { bench: Bench; wood: JobWood }) {
       </div>
     );
   const { board, stack, done } = after;
-  const { wait, hands } = durationOf(stack.slice(done), bench.materials);
+  const { wait, hands } = durationOf(stack.slice(done), drying);
   const cost = `${hoursText(wait.usual)} until it can be judged, ${Math.round(hands)} min of hands a m²`;
   const reaches = answer && (answer.promise.deltaE[0] ?? Number.POSITIVE_INFINITY) <= tolerance;
   return (
