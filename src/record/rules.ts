@@ -52,6 +52,17 @@ export const keptWaits = ({ coats }: Pick<Board, 'coats'>, layers: number): (num
     return on && next ? (Date.parse(next) - Date.parse(on)) / HOUR : null;
   });
 
+/** Shortest hours between the coats of each layer, where they were ticked one by one on the mix sheet. */
+export const keptBetweenCoats = ({ recipe }: Pick<Board, 'recipe'>, layers: number): (number | null)[] =>
+  Array.from({ length: layers }, (_, i) => {
+    const ticked = (recipe?.done ?? [])
+      .filter((d) => d.step.startsWith(`${i + 1}/coat-`))
+      .map((d) => Date.parse(d.at))
+      .sort((p, q) => p - q);
+    const gaps = ticked.slice(1).map((at, k) => (at - (ticked[k] ?? at)) / HOUR);
+    return gaps.length > 0 ? Math.min(...gaps) : null;
+  });
+
 /** The air when the newest coat of the job went on, where it was noted. */
 function weatherOf({ woods }: Job): RuleInput['weather'] {
   const noted = woods
@@ -79,6 +90,7 @@ export function ruleInputOf(bench: Bench, model: BoardModel, stack: Stack, house
     weather: house.weather ?? weatherOf(job),
     seen: house.seen ?? {},
     kept: keptWaits(model.board, stack.length),
+    within: keptBetweenCoats(model.board, stack.length),
     ...(parts.length > 0
       ? {
           area: Math.max(...parts.map((p) => (p.length * p.width) / MM2)),

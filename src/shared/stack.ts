@@ -40,5 +40,6 @@ export const PreparationSchema = z.object({
   veneer: z.boolean().optional(),
   ends: z.enum(END_GRAINS).optional(),
   contaminated: z.boolean().optional(),
+  spots: z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.').optional(),
   accepted: Accepted.optional(),
 });

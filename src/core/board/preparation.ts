@@ -26,6 +26,8 @@ export interface Preparation {
   ends?: EndGrain;
   /** Oil, wax or silicone may be in the wood. */
   contaminated?: boolean;
+  /** The grit that single spots were sanded to otherwise: a repair, a glue stain. */
+  spots?: number;
   /** Rules of the preparation that the finisher has read and left as it is. */
   accepted?: string[];
 }

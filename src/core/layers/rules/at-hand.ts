@@ -87,6 +87,7 @@ export const AT_HAND = family(
       (l, v) =>
         l.kind === 'dye' &&
         l.carrier === 'solvent' &&
+        v.chose('solvent-dye') &&
         (l.method === 'sprayed') !== (v.school('solvent-dye') === 'sprayed') &&
         (l.method !== 'sprayed' || v.has('spray-gun')) &&
         (l.method === 'sprayed' || (v.has('spray-gun') && v.has('booth'))),

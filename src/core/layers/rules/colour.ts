@@ -310,6 +310,7 @@ export const COLOUR = family(
     school: 'where-colour',
     find: onWood(
       (v) =>
+        v.chose('where-colour') &&
         v.school('where-colour') === 'wood' &&
         !v.preparation.oldFinish &&
         v.layers.some((l) => l.kind === 'toner' || l.kind === 'glaze') &&

@@ -63,7 +63,11 @@ export const COMING = family(
     severity: 'note',
     reason: 'One coat of an opaque colour is patchy where wood or filler drinks: two cover.',
     find: onLayers(
-      (l) => l.kind === 'opaque' && l.coats < 2,
+      (l) =>
+        l.kind === 'opaque' &&
+        l.coats < 2 &&
+        // A primer below, or a second colour over it, covers with it.
+        ![...l.below, ...l.above].some((o) => o.kind === 'opaque' || (o.kind === 'sealer' && o.at < l.at)),
       (l, v) => ({ label: 'Two coats', change: { stack: withSetting(v, l, 'coats', 2) } }),
     ),
   },

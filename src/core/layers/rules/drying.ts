@@ -1,7 +1,7 @@
 import { DARK_OIL } from '../../time/drying.ts';
 import { isVeryDark } from '../darkness.ts';
 import { changed, family, onLayers, onWood } from './rule.ts';
-import { binderHas, builds, isWiped, type SeenLayer, type View } from './view.ts';
+import { binderHas, builds, coloursWood, isWiped, type SeenLayer, type View } from './view.ts';
 
 const waiting = (label: string, hours: (l: SeenLayer) => number) => (l: SeenLayer, v: View) =>
   l.at < v.done
@@ -40,6 +40,17 @@ export const DRYING = family(
       (l) => follows(l) && !hasToFollow(l) && l.wait < SLACK * l.dries.earliest,
       waiting('Wait', (l) => l.dries.usual),
     ),
+  },
+  {
+    id: 'coats-too-soon',
+    title: 'Coats too close together',
+    looksAt: 'the times at which the coats of one layer were ticked',
+    severity: 'fault',
+    reason: 'Its coats went on one into the other: so soon they are one thick wet coat that wrinkles or stays soft.',
+    find: onLayers((l, v) => {
+      const kept = v.within[l.at];
+      return typeof kept === 'number' && l.coats > 1 && kept < SLACK * l.between.earliest;
+    }),
   },
   {
     id: 'hurried',
@@ -171,6 +182,36 @@ export const DRYING = family(
         v.weather !== null &&
         v.weather.humidity > 80 &&
         v.layers.some((l) => l.carrier !== 'oil' && (builds(l) || l.kind === 'sealer')),
+    ),
+  },
+  {
+    id: 'heat-on-colour',
+    title: 'Hot: it sets under the rag',
+    looksAt: 'the temperature of the shop under a colour that is wiped',
+    severity: 'warning',
+    reason:
+      'Over 28 °C a wiped colour sets before its edge is met: smaller areas, the cool of the morning, two pairs of hands.',
+    find: onWood(
+      (v) =>
+        v.weather !== null &&
+        v.weather.temperature > 28 &&
+        v.layers.some((l) => (isWiped(l) || coloursWood(l)) && l.method !== 'sprayed'),
+    ),
+  },
+  {
+    id: 'damp-on-stain',
+    title: 'Damp: the stain stays wet',
+    looksAt: 'the humidity of the shop under a wiped stain or a water dye',
+    severity: 'note',
+    reason:
+      'Over 80 % humidity a stain takes half as long again, and damp wood takes less of an oil stain: test it before going on.',
+    find: onWood(
+      (v) =>
+        v.weather !== null &&
+        v.weather.humidity > 80 &&
+        v.layers.some(
+          (l) => l.kind === 'wiping-stain' || l.kind === 'gel-stain' || (l.kind === 'dye' && l.carrier === 'water'),
+        ),
     ),
   },
   {

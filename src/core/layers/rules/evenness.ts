@@ -27,8 +27,12 @@ function evened(v: View, l: SeenLayer): Remedy | null {
     ? { label: 'A washcoat first', change: { stack: inserted(v, l.at, washcoat) } }
     : null;
 }
+/** Unevenness that is seen from close by, and from across the room. */
+const [SEEN, SEEN_FROM_AFAR] = [1.5, 3];
+const foreseenBlotch = (l: SeenLayer, v: View): number => v.looks()?.[l.at + 1]?.blotch ?? 0;
 const takesUnevenly = (l: SeenLayer, v: View) =>
-  (l.kind === 'wiping-stain' || (l.kind === 'gel-stain' && v.school('conditioner') === 'always')) &&
+  // A gel stays on the surface: it stands in clouds only where the picture says so too.
+  (l.kind === 'wiping-stain' || (l.kind === 'gel-stain' && v.chose('conditioner') && foreseenBlotch(l, v) > SEEN)) &&
   openness(l.before) > 0.5 &&
   !isSealed(l.before);
 
@@ -127,7 +131,12 @@ export const EVENNESS = family(
     find: (v) => {
       const blotch = v.looks()?.at(-1)?.blotch ?? 0;
       const first = v.layers.find((l) => coloursWood(l) || l.kind === 'wiping-stain' || l.kind === 'gel-stain');
-      if (!first || blotch < 3 || v.preparation.conditioner || first.below.some((b) => b.kind === 'conditioner'))
+      if (
+        !first ||
+        blotch < SEEN_FROM_AFAR ||
+        v.preparation.conditioner ||
+        first.below.some((b) => b.kind === 'conditioner')
+      )
         return [];
       const conditioner = newLayer('conditioner');
       const at = v.layers[0]?.kind === 'bleach' ? first.at : v.done;

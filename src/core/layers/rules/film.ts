@@ -7,6 +7,11 @@ const isGlue = (l: SeenLayer) => binderHas(l, 'cyano');
 const WANTED: Record<string, number> = { two: 2, three: 3 };
 /** What a levelling takes off, in coats. */
 const LEVELLED = 1;
+/** A glue is levelled over hollows: it takes many of its thin coats. */
+const LEVELLED_GLUE = 10;
+const levelled = (l: SeenLayer) => (isGlue(l) ? LEVELLED_GLUE : 2 * LEVELLED);
+const build = (l: SeenLayer) => l.coats + l.below.filter(builds).reduce((s, b) => s + b.coats, 0);
+const A_DAY = 24;
 const rubbed = (l: SeenLayer) => l.layer.rub === 'dry' || l.layer.rub === 'wet' || l.layer.rub === 'wool';
 const rub = (to: 'none' | 'dry' | 'pad', label: string) => (l: SeenLayer, v: View) => ({
   label,
@@ -32,7 +37,7 @@ export const FILM = family(
       const last = clears(view).at(-1);
       const wanted = WANTED[view.school('clear-coats')] ?? 2;
       const coats = clearCoats(view);
-      if (!last || coats >= wanted || view.layers.at(-1) !== last) return [];
+      if (!last || !view.chose('clear-coats') || coats >= wanted || view.layers.at(-1) !== last) return [];
       return [
         {
           at: last.at,
@@ -69,11 +74,27 @@ export const FILM = family(
     severity: 'warning',
     reason: 'Levelling takes about a coat: less than two below, and the edges are through to the colour.',
     find: onLayers(
+      (l) => (l.layer.rub === 'wet' || (isGlue(l) && rubbed(l))) && builds(l) && build(l) < levelled(l),
+      (l, v) => ({
+        label: l.coats === 1 && !isGlue(l) ? 'One coat more below it' : `${levelled(l)} coats`,
+        change: { stack: withSetting(v, l, 'coats', levelled(l) - build(l) + l.coats) },
+      }),
+    ),
+  },
+  {
+    id: 'not-rubbed-between',
+    title: 'Not rubbed between',
+    looksAt: 'an oil varnish that stood a day and more before its next coat, and was not rubbed',
+    severity: 'warning',
+    reason: 'A varnish that has stood a day and more is too smooth for the next to bite: dull it first.',
+    find: onLayers(
       (l) =>
-        l.layer.rub === 'wet' &&
-        builds(l) &&
-        l.coats + l.below.filter(builds).reduce((s, b) => s + b.coats, 0) < 2 * LEVELLED,
-      (l, v) => ({ label: 'One coat more below it', change: { stack: withSetting(v, l, 'coats', 2) } }),
+        l.kind === 'clear' &&
+        l.carrier === 'oil' &&
+        l.layer.rub === 'none' &&
+        ((l.coats > 1 && l.between.usual >= A_DAY) ||
+          (l.above[0] !== undefined && builds(l.above[0]) && l.wait >= A_DAY)),
+      rub('dry', 'Rub it down first'),
     ),
   },
   {
@@ -152,7 +173,8 @@ export const FILM = family(
     severity: 'fault',
     reason: 'Fibres of steel wool rust in a water-carried coat: brown specks, weeks later.',
     find: onLayers(
-      (l) => l.layer.rub === 'wool' && (l.carrier === 'water' || l.above[0]?.carrier === 'water'),
+      // Dry colour below an oil or a lacquer sees no more water.
+      (l) => l.layer.rub === 'wool' && (l.above[0]?.carrier === 'water' || (builds(l) && l.carrier === 'water')),
       rub('pad', 'A synthetic pad'),
     ),
   },
@@ -166,8 +188,8 @@ export const FILM = family(
       (l, v) =>
         l.layer.rub === 'wool' &&
         v.wood.tannin >= 2 &&
-        l.carrier !== 'water' &&
         l.above[0]?.carrier !== 'water' &&
+        l.above.some((a) => a.carrier === 'water') &&
         !l.below.some(builds) &&
         !builds(l),
       rub('pad', 'A synthetic pad'),
@@ -196,6 +218,7 @@ export const FILM = family(
       (l, v) =>
         builds(l) &&
         l.layer.rub === 'wet' &&
+        v.chose('sanding-clear') &&
         v.school('sanding-clear') === 'dry' &&
         !isGlue(l) &&
         !binderHas(l, 'nitro') &&

@@ -52,6 +52,8 @@ export function remedyFor(
     if (count(after, finding.id) >= count(before, finding.id)) return null;
     const worse = after.filter((f) => harder(f.severity, finding.severity) && count(after, f.id) > count(before, f.id));
     if (worse.length === 0) {
+      if (after.some((f) => count(after, f.id) > count(before, f.id) && takesBack(now, f, finding, before)))
+        return null;
       const change: Change = {
         ...(now.stack === input.stack ? {} : { stack: now.stack }),
         ...(now.preparation === input.preparation ? {} : { preparation: now.preparation }),
@@ -65,6 +67,13 @@ export function remedyFor(
     now = remedied(now, next);
   }
   return null;
+}
+
+/** Whether the remedy of what a remedy raised brings back what that was for: they would chase each other. */
+function takesBack(input: RuleInput, raised: Finding, mended: Finding, before: readonly Finding[]): boolean {
+  if (!raised.remedy) return false;
+  const again = findings(remedied(input, raised.remedy)).filter((f) => f.id === mended.id).length;
+  return again >= before.filter((f) => f.id === mended.id).length;
 }
 
 export {

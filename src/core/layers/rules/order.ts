@@ -14,7 +14,17 @@ import {
   wakes,
   without,
 } from './rule.ts';
-import { binderHas, builds, coloursWood, isSealed, isWiped, openness, type SeenLayer, type View } from './view.ts';
+import {
+  binderHas,
+  builds,
+  coloursWood,
+  isHardWax,
+  isSealed,
+  isWiped,
+  openness,
+  type SeenLayer,
+  type View,
+} from './view.ts';
 
 /** A layer that a coat right over it can wake: colour in the wood, or a wiped film, with no film between. */
 function woken(seen: SeenLayer): SeenLayer | undefined {
@@ -45,6 +55,15 @@ const shellacUnder = (l: SeenLayer, v: View): Remedy | null => {
   const shellac = layerOf(v, 'sealer', (m) => isDewaxed(v, m) && m.carrier === 'alcohol');
   return shellac && { label: 'Dewaxed shellac between', change: { stack: inserted(v, l.at, shellac) } };
 };
+
+/** Coats that close a face against what should soak in. */
+const closes = (l: SeenLayer) =>
+  builds(l) || (l.kind === 'sealer' && l.after.films.length > 0 && openness(l.after) < 0.1);
+/** Shellac in so many coats is a finish of its own. */
+const SHELLAC_FINISH = 3;
+const isFinish = (l: SeenLayer, all: readonly SeenLayer[]) =>
+  l.kind === 'sealer' &&
+  all.filter((o) => o.kind === 'sealer' && o.at >= l.at).reduce((sum, o) => sum + o.coats, 0) >= SHELLAC_FINISH;
 
 /** Which layer may go on which. */
 export const ORDER = family(
@@ -78,11 +97,15 @@ export const ORDER = family(
   {
     id: 'waxed-under-film',
     title: 'Waxed shellac below',
-    looksAt: 'a film over a sealer that holds wax',
+    looksAt: 'a waterborne or polyurethane film over a sealer that holds wax',
     severity: 'fault',
     reason: 'Waxed shellac does not take a polyurethane or a waterborne coat: it peels.',
     find: onLayers(
-      (l) => builds(l) && l.below[0]?.kind === 'sealer' && l.below[0].facts.wax === 'waxed',
+      (l) =>
+        builds(l) &&
+        (l.carrier === 'water' || binderHas(l, 'urethane')) &&
+        l.below[0]?.kind === 'sealer' &&
+        l.below[0].facts.wax === 'waxed',
       (l, v) => {
         const [dewaxed] = mediums(v, 'sealer', (m) => isDewaxed(v, m));
         const below = l.below[0] as SeenLayer;
@@ -165,7 +188,7 @@ export const ORDER = family(
     looksAt: 'an oil over coats that it cannot soak into',
     severity: 'fault',
     reason: 'An oil cannot soak through a film: it stays on top and sticky.',
-    find: onLayers((l) => l.kind === 'oil' && l.below.some(builds), take('Leave the oil out')),
+    find: onLayers((l) => l.kind === 'oil' && !isHardWax(l) && l.below.some(builds), take('Leave the oil out')),
   },
   {
     id: 'colour-on-sealed',
@@ -180,6 +203,53 @@ export const ORDER = family(
         l.before.films.length > 0 &&
         openness(l.before) < 0.3,
       toBottom('Put it below, on the bare wood'),
+    ),
+  },
+  {
+    id: 'stain-on-sealed',
+    title: 'The stain finds no wood',
+    looksAt: 'a wiping stain over a face that is sealed or varnished',
+    severity: 'warning',
+    reason: 'On a sealed face a wiping stain wipes off nearly whole, and what is left of it hardly holds: a gel stays.',
+    find: onLayers(
+      (l, v) => l.kind === 'wiping-stain' && (v.preparation.oldFinish ? l.below.length === 0 : l.below.some(closes)),
+      (l, v) => ({ label: 'As a gel', change: { stack: changed(v, l.at, { kind: 'gel-stain' }) } }),
+    ),
+  },
+  {
+    id: 'water-dye-over-oil',
+    title: 'Water dye on oily wood',
+    looksAt: 'a colour in water for the wood over an oil or an oil stain',
+    severity: 'warning',
+    reason: 'Wood that holds oil turns water away: the dye beads and takes in islands.',
+    find: onLayers(
+      (l) =>
+        coloursWood(l) &&
+        l.kind !== 'toner' &&
+        l.carrier === 'water' &&
+        openness(l.before) >= 0.3 &&
+        l.below.some((b) => b.carrier === 'oil' && (b.kind === 'oil' || isWiped(b))),
+      toBottom('Put it below, on the bare wood'),
+    ),
+  },
+  {
+    id: 'shellac-drags-dye',
+    title: 'Wiped, it drags the dye',
+    looksAt: 'an alcohol shellac wiped or brushed over a water dye',
+    severity: 'note',
+    reason:
+      'Its alcohol holds water enough to wake some of a water dye under a rag: one wet stroke, never back over it.',
+    find: onLayers(
+      (l) =>
+        l.kind === 'sealer' &&
+        l.carrier === 'alcohol' &&
+        isBrushed(l) &&
+        l.below[0]?.kind === 'dye' &&
+        l.below[0].carrier === 'water',
+      (l, v) =>
+        v.has('spray-gun') && v.has('booth')
+          ? { label: 'Spray it', change: { stack: changed(v, l.at, { method: 'sprayed' }) } }
+          : null,
     ),
   },
   {
@@ -295,7 +365,7 @@ export const ORDER = family(
   {
     id: 'no-clear',
     title: 'Nothing protects it',
-    looksAt: 'a colour with neither clear nor oil over it',
+    looksAt: 'a colour with neither clear, oil nor three coats of shellac over it',
     severity: 'warning',
     reason: 'A colour without a clear or an oil over it wears off, and is not the colour that will be seen.',
     find: (view) => {
@@ -305,7 +375,7 @@ export const ORDER = family(
         view.layers.some((l) => l.colours.length > 0) &&
         !view.layers.some(
           (l, i) =>
-            (l.kind === 'clear' || l.kind === 'oil' || l.kind === 'opaque') &&
+            (l.kind === 'clear' || l.kind === 'oil' || l.kind === 'opaque' || isFinish(l, view.layers)) &&
             view.layers.slice(i + 1).every((a) => !a.colours.length),
         );
       if (!open) return [];

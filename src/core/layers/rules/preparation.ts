@@ -37,6 +37,10 @@ const BY_SCHOOL: Record<string, readonly [number, number, number]> = {
 };
 const schoolGrits = (view: View) => BY_SCHOOL[view.school('stop-grit')] ?? [60, 400, 180];
 const DRY_ENOUGH = 1.5;
+/** What the dust lies under: a conditioner soaks in. */
+const firstCoat = (view: View) => view.layers.find((l) => l.kind !== 'conditioner');
+/** A spot that is sanded otherwise by about a step takes another colour. */
+const ANOTHER_GRIT = 0.2;
 
 /** What is done to the wood before anything goes on. */
 export const PREPARATION = family(
@@ -61,6 +65,24 @@ export const PREPARATION = family(
     find: onWood(
       (v) => sequenceOf(v).some((g, i, all) => i > 0 && g <= (all[i - 1] ?? 0)),
       (v) => sanded(v, closed([...new Set(sequenceOf(v))].sort((p, q) => p - q))),
+    ),
+  },
+  {
+    id: 'spot-sanded',
+    title: 'A spot sanded otherwise',
+    looksAt: 'a spot sanded to another grit than its surroundings, under a colour for the wood',
+    severity: 'fault',
+    reason:
+      'A spot sanded finer takes less and stays pale, however much stain it gets; only the one grit over the whole board cures it.',
+    find: onWood(
+      (v) =>
+        typeof v.preparation.spots === 'number' &&
+        Math.abs(Math.log(v.preparation.spots / v.preparation.grit)) > ANOTHER_GRIT &&
+        v.layers.some((l) => openness(l.before) > 0.5 && (coloursWood(l) || isWiped(l))),
+      ({ preparation: { spots: _, ...rest } }) => ({
+        label: `Sand the whole board to ${rest.grit}`,
+        change: { preparation: rest },
+      }),
     ),
   },
   {
@@ -134,7 +156,7 @@ export const PREPARATION = family(
         const [first] = v.layers;
         const forced =
           (first?.kind === 'dye' && to < COARSE) || (first && isWiped(first) && from >= 220) || veneer === true;
-        return !oldFinish && !forced && v.layers.length > 0 && (grit < from || grit > to);
+        return v.chose('stop-grit') && !oldFinish && !forced && v.layers.length > 0 && (grit < from || grit > to);
       },
       (v) => upTo(v, schoolGrits(v)[2]),
     ),
@@ -196,7 +218,7 @@ export const PREPARATION = family(
     reason: 'What a tack cloth leaves behind makes a waterborne coat crawl.',
     school: 'dust',
     find: onWood(
-      (v) => v.preparation.dust === 'tack cloth' && v.layers[0]?.carrier === 'water',
+      (v) => v.preparation.dust === 'tack cloth' && firstCoat(v)?.carrier === 'water',
       (v) => ({ label: 'Vacuum instead', change: prepared(v, { dust: 'vacuum' }) }),
     ),
   },
@@ -210,7 +232,7 @@ export const PREPARATION = family(
     find: onWood(
       (v) =>
         v.preparation.dust === 'tack cloth' &&
-        v.layers[0]?.carrier !== 'water' &&
+        firstCoat(v)?.carrier !== 'water' &&
         v.wood.tissues.some((t) => t.name === 'pore'),
       (v) => ({ label: 'Vacuum instead', change: prepared(v, { dust: 'vacuum' }) }),
     ),

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  BENCH,
   bleach,
   conditioner,
   dye,
@@ -22,6 +23,7 @@ import {
 import {
   gun,
   lacquer,
+  MATERIALS,
   noBooth,
   on,
   p,
@@ -32,6 +34,7 @@ import {
   varnish,
 } from '../../../../test/fixtures/rule-cases.ts';
 import { LAYER_KINDS, type Layer, newLayer } from '../layer.ts';
+import type { Colourant } from '../materials.ts';
 import {
   ALL_TOOLS,
   findings,
@@ -172,6 +175,73 @@ describe('remedies', () => {
   });
   it('never stop an odd stack: every kind of layer may stand alone', () => {
     for (const kind of LAYER_KINDS) expect(() => findings(on([newLayer(kind)]))).not.toThrow();
+  });
+});
+
+describe('remedies of rules', () => {
+  /** What taking remedies one after the other comes to: the findings that were mended, in turn. */
+  const followed = (input: RuleInput, id: string): string[] => {
+    const steps: string[] = [];
+    const seen = new Set([JSON.stringify([input.stack, input.preparation])]);
+    let now = input;
+    let next: string | undefined = id;
+    for (let step = 0; step < 6 && next; step++) {
+      const all = findings(now);
+      const finding = all.find((f) => f.id === next);
+      const remedy = finding && remedyFor(now, finding, all);
+      if (!remedy) break;
+      steps.push(`${next}: ${remedy.label}`);
+      const before = new Set(all.map((f) => f.id));
+      now = remedied(now, remedy);
+      const state = JSON.stringify([now.stack, now.preparation]);
+      if (seen.has(state)) return [...steps, 'round again'];
+      seen.add(state);
+      // What this remedy raised, and before was not said, is mended next.
+      next = findings(now).find((f) => !before.has(f.id) && f.remedy)?.id;
+    }
+    return steps;
+  };
+  it.each(Object.entries(RULE_CASES))(
+    '%s: what its remedy raises is not mended by taking it back',
+    (id, { breaks }) => {
+      for (const first of new Set(findings(breaks).map((f) => f.id)))
+        expect(followed(breaks, first), id).not.toContain('round again');
+    },
+  );
+  it('never chase one another, on any stack', () => {
+    fc.assert(
+      fc.property(inputs, (over) => {
+        const input = on([], over as unknown as Partial<RuleInput>);
+        for (const id of new Set(findings(input).map((f) => f.id)))
+          expect(followed(input, id), id).not.toContain('round again');
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('a wait: too soon, within its window and not shorter than usual, all in one', () => {
+    const waits = (wait: number) =>
+      broken(on([set(conditioner(), { wait }), stain(), varnish()], { weather: { temperature: 12, humidity: 70 } }));
+    const input = on([set(conditioner(), { wait: 5 }), stain(), varnish()]);
+    const [finding] = findings(input).filter((f) => f.id === 'conditioner-window');
+    const stack = finding?.remedy?.change.stack ?? [];
+    expect(broken({ ...input, stack })).not.toEqual(expect.arrayContaining(['conditioner-window']));
+    expect(broken({ ...input, stack }).filter((id) => ['too-soon', 'hurried'].includes(id))).toEqual([]);
+    expect(waits(0.05)).toContain('conditioner-window');
+  });
+  it('a very dark stain without a ladder is known by what the shop said of it, else by its name', () => {
+    const tin = { ...(BENCH.colourants['tin-walnut'] as Colourant), unknown: true };
+    const asked = (over: object) => {
+      const colourants = { ...MATERIALS.colourants, tin: { ...tin, id: 'tin', ...over } };
+      return broken(
+        on([newLayer('wiping-stain', { colours: { tin: 1 }, wait: 18 }), varnish()], {
+          materials: { ...MATERIALS, colourants },
+        }),
+      );
+    };
+    expect(asked({ name: 'Ebony' })).toContain('dark-oil-stain');
+    expect(asked({ name: 'Straw' })).not.toContain('dark-oil-stain');
+    expect(asked({ name: 'Straw', dark: true })).toContain('dark-oil-stain');
+    expect(asked({ name: 'Ebony', dark: false })).not.toContain('dark-oil-stain');
   });
 });
 

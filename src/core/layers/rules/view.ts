@@ -48,6 +48,8 @@ export interface RuleInput {
   seen?: SeenByProduct;
   /** Hours that were kept after each layer, where it is on and the times were noted. */
   kept?: readonly (number | null)[];
+  /** Shortest hours that were kept between the coats of each layer, where they were ticked one by one. */
+  within?: readonly (number | null)[];
   /** Square metres of the largest surface; a sample board where nobody said. */
   area?: number;
   /** Zones that have to match. */
@@ -77,6 +79,8 @@ export interface SeenLayer {
   wait: number;
   /** What its last coat's drying asks for in this air, hours. */
   dries: Wait;
+  /** The same of its first coat, under a further one. */
+  between: Wait;
   /** In which the next has to follow it, hours in this air. */
   window: Drying['window'];
   before: BoardState;
@@ -94,6 +98,8 @@ export interface View extends Required<Omit<RuleInput, 'weather' | 'target'>> {
   /** The looks after every layer, raw first; null where the stack cannot be predicted. */
   looks(): readonly StageLook[] | null;
   school(id: SchoolId): string;
+  /** The shop has said so itself: it is no rule of this house that nobody chose. */
+  chose(id: SchoolId): boolean;
   has(tool: Tool): boolean;
 }
 
@@ -110,7 +116,7 @@ export function viewOf(input: RuleInput): View {
   const layers: SeenLayer[] = [];
   stack.forEach((layer, at) => {
     if (isBlank(layer)) return;
-    const carrier = carrierOf(layer, materials);
+    const carrier = carrierIn(stack, at, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
     const main = mainColour(layer);
     const product = medium ?? (main ? materials.colourants[main] : undefined);
@@ -125,6 +131,7 @@ export function viewOf(input: RuleInput): View {
       medium,
       facts: own,
       dries,
+      between: times.find((t) => t.layer === at)?.drying.goOn ?? dries,
       coats: KINDS[layer.kind].settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1,
       method: methodOf(layer),
       colours: Object.keys(layer.colours).flatMap((id) => materials.colourants[id] ?? []),
@@ -149,6 +156,7 @@ export function viewOf(input: RuleInput): View {
     target: input.target ?? null,
     seen: input.seen ?? {},
     kept: input.kept ?? [],
+    within: input.within ?? [],
     area: input.area ?? SAMPLE_BOARD,
     zones: input.zones ?? ['face'],
     sunlit: input.sunlit ?? false,
@@ -160,8 +168,16 @@ export function viewOf(input: RuleInput): View {
       return looks;
     },
     school: (id) => chosen(schools, id),
+    chose: (id) => schools[id] !== undefined,
     has: (tool) => tools.includes(tool),
   };
+}
+
+/** What carries a layer; a conditioner is of the family of the colour that it is for. */
+function carrierIn(stack: Stack, at: number, materials: Materials): Carrier {
+  const layer = stack[at] as Layer;
+  const next = layer.kind === 'conditioner' ? stack.slice(at + 1).find((l) => !isBlank(l)) : undefined;
+  return next && carrierOf(next, materials) === 'oil' ? 'oil' : carrierOf(layer, materials);
 }
 
 function looksOf(stack: Stack, wood: Wood, materials: Materials, preparation: Preparation) {
@@ -193,6 +209,9 @@ export const coloursWood = ({ kind, colours }: SeenLayer): boolean =>
 /** A layer of particles that is wiped: what lies where the rag leaves it. */
 export const isWiped = ({ kind }: SeenLayer): boolean =>
   kind === 'wiping-stain' || kind === 'gel-stain' || kind === 'glaze' || kind === 'powdering-glaze';
+/** A hard-wax oil: it lies on what is below and hardens there. */
+export const isHardWax = (seen: SeenLayer): boolean =>
+  seen.kind === 'oil' && (seen.facts.wax === 'waxed' || binderHas(seen, 'wax'));
 /** Coats that build a film. */
 export const builds = ({ kind }: SeenLayer): boolean => kind === 'clear' || kind === 'opaque';
 export const binderHas = ({ facts }: SeenLayer, word: string): boolean =>

@@ -1,6 +1,6 @@
 import type { LayerKind } from '../layer.ts';
 import { changed, family, onLayers, type Remedy, withSetting } from './rule.ts';
-import { coloursWood, type SeenLayer, type View } from './view.ts';
+import { binderHas, coloursWood, type SeenLayer, type View } from './view.ts';
 
 /** Square metres that one pair of hands wipes in a minute. */
 const WIPED_A_MINUTE = 0.3;
@@ -80,6 +80,22 @@ export const WET_EDGE = family(
         (l.carrier === 'solvent' || l.carrier === 'alcohol') &&
         l.method === 'brushed' &&
         v.area > 1,
+      spray,
+    ),
+  },
+  {
+    id: 'lacquer-brushed',
+    title: 'Lacquer is not brushed',
+    looksAt: 'a solvent lacquer brushed over a small surface',
+    severity: 'warning',
+    reason: 'A spraying lacquer dries under the brush: laps and ridges. One made for the brush, with retarder, may do.',
+    find: onLayers(
+      (l, v) =>
+        l.kind === 'clear' &&
+        l.carrier === 'solvent' &&
+        !binderHas(l, 'cyano') &&
+        l.method === 'brushed' &&
+        v.area <= 1,
       spray,
     ),
   },

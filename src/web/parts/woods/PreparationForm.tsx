@@ -35,6 +35,7 @@ export const preparationText = (p: Preparation) =>
     p.oldFinish && 'old finish',
     p.veneer && 'veneer',
     p.contaminated && 'contaminated',
+    p.spots && `spots to ${p.spots}`,
     p.dust && p.dust !== 'vacuum' && p.dust,
     p.ends && p.ends !== 'as the face' && `end grain ${p.ends}`,
   ]
@@ -143,6 +144,21 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
           ))}
         </TextField>
       </div>
+      <TextField
+        select
+        label="Single spots sanded to"
+        value={shown.spots ?? ''}
+        onChange={(e) => put({ spots: e.target.value === '' ? undefined : Number(e.target.value) })}
+        helperText="A repair, a glue stain: before any colour goes on."
+        sx={{ width: 300 }}
+      >
+        <MenuItem value="">the same grit as the rest</MenuItem>
+        {GRITS.map((g) => (
+          <MenuItem key={g} value={g}>
+            {g}
+          </MenuItem>
+        ))}
+      </TextField>
       <div style={{ display: 'grid' }}>
         {flag('grainRaised', 'Grain raised and knocked down')}
         {flag('preWet', 'Wetted just before the dye')}
