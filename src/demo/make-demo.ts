@@ -34,6 +34,8 @@ export async function makeDemo(
     await ask('PUT', '/clock', { to: new Date(moment).toISOString() });
   };
   await turnTo(BEGAN);
+  const { simulated, version } = (await ask('GET', '/house')) as House;
+  if (!simulated) await ask('PATCH', '/house', { version, simulated: true });
 
   // A demo that was cut short goes on where it stopped.
   const shelf = (await ask('GET', '/shelf')) as Shelf;

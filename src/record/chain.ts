@@ -7,7 +7,7 @@ import { coatsIn, dryingOfCoat } from '../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../core/time/drying.ts';
 import { coatTime } from '../core/time/waits.ts';
 import { potOf } from './poured.ts';
-import { isFinished, layersOn } from './stages.ts';
+import { isSettled, layersOn } from './stages.ts';
 import { preparationOf } from './wood.ts';
 import {
   type Act,
@@ -260,11 +260,11 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
     if (!isBlank(layer)) last = layerTasks(making, layer, i + 1, last, layer === first ? prepared : []);
   if (kind === 'board' && last)
     making.add(stack.length + 1, 1, 'read', {
-      title: 'Read it, judge it',
+      title: shop.house.tools.includes('instrument') ? 'Read it, judge it' : 'Judge it',
       minutes: READ_MINUTES,
       waits: [behind(last, last.drying?.read ?? 0)],
       product: 'reading',
-      done: isFinished(board),
+      done: isSettled(board),
     });
   return making.tasks.map((task) => (isMixedByNow(task, making.tasks) ? { ...task, done: true } : task));
 }

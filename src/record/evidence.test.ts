@@ -7,7 +7,9 @@ import { learn } from '../core/learn/fit.ts';
 import { evidenceOf, type MadeBoard, oldEvidence, oldReading, stackOfOldBoard } from './evidence.ts';
 import {
   finishedMean,
-  isFinished,
+  isDone,
+  isRead,
+  isSettled,
   lastRead,
   layersOn,
   measuredOf,
@@ -38,12 +40,23 @@ describe('a board', () => {
     expect(stageMean(board(), 5)).toBeNull();
     expect(lastRead(board())).toBe(2);
     expect(lastRead(board({ readings: [] }))).toBe(-1);
-    expect(isFinished(board())).toBe(true);
-    expect(isFinished(board({ readings: [reading(0, 72), reading(1, 55)] }))).toBe(false);
-    expect(isFinished(board({ recipe: null }))).toBe(false);
+    expect(isRead(board())).toBe(true);
+    expect(isRead(board({ readings: [reading(0, 72), reading(1, 55)] }))).toBe(false);
+    expect(isRead(board({ recipe: null }))).toBe(false);
     expect(finishedMean(board())?.[3]).toBeCloseTo(grid(46)[3], 12);
     expect(measuredOf(board({ readings: [reading(0, 72)] }))).toEqual([]);
     expect(measuredOf(board()).at(-1)?.layers).toBe(2);
+  });
+  it('is done when its coats are on, and settled once it is read or judged: three things', () => {
+    const coats = stack.map((layer, i) => ({ stage: i + 1, layer }));
+    const made = board({ coats, readings: [] });
+    expect([isDone(made), isRead(made)]).toEqual([true, false]);
+    expect(isSettled({ ...made, judged: null })).toBe(false);
+    expect(isSettled({ ...made, judged: { accepted: false } })).toBe(true);
+    expect(isSettled({ ...board(), judged: null })).toBe(true);
+    expect(isDone(board({ coats: coats.slice(0, 1), readings: [] }))).toBe(false);
+    // Judged too early: it goes on.
+    expect(isSettled({ ...board({ coats: [], readings: [] }), judged: { accepted: true } })).toBe(false);
   });
   it('has on it what was put on, read or not, with the amounts really used', () => {
     const coats = [{ stage: 1, layer: newLayer('dye', { colours: { yellow: 5 } }) }];

@@ -12,6 +12,8 @@ import { rawTrouble } from './wood.ts';
 /** How much a board of another job counts beside one of the job in hand, and one of the rack. */
 const OTHER_JOB = 0.5;
 const OF_THE_RACK = 0.15;
+/** How much of that is left of a board that was not read raw: half the result is the wood's mean. Common practice. */
+const NOT_READ_RAW = 0.3;
 
 /** A board as it was made, with what it was. */
 export interface MadeBoard extends Staged {
@@ -24,12 +26,13 @@ export interface MadeBoard extends Staged {
 }
 
 /**
- * A board as learning wants it: read raw and after at least one layer. Null when it has nothing to teach: no such
- * reading, one that cannot be its own, or a raw one that no wood has.
+ * A board as learning wants it: read after at least one layer, and better raw too. Null when it has nothing to teach: no
+ * such reading, one that cannot be its own, or a raw one that no wood has.
  */
 export function evidenceOf(board: MadeBoard, wood: Wood, job: string): BoardEvidence | null {
-  const raw = stageMean(board, 0);
-  if (!raw || rawTrouble(raw) || !board.recipe || mixedUpStage(board) !== null) return null;
+  const own = stageMean(board, 0);
+  const raw = own ?? rawMean(wood);
+  if (rawTrouble(raw) || !board.recipe || mixedUpStage(board) !== null) return null;
   const stack = stackAsMade(board);
   const stages = stack.flatMap((_, i) => {
     const reading = stageMean(board, i + 1);
@@ -38,7 +41,16 @@ export function evidenceOf(board: MadeBoard, wood: Wood, job: string): BoardEvid
   if (stages.length === 0) return null;
   const { id, preparation } = board;
   const shared = board.branched > 0 ? { shared: board.branched } : {};
-  return { id, wood, preparation, stack, raw, stages, weight: board.jobId === job ? 1 : OTHER_JOB, ...shared };
+  return {
+    id,
+    wood,
+    preparation,
+    stack,
+    raw,
+    stages,
+    weight: (board.jobId === job ? 1 : OTHER_JOB) * (own ? 1 : NOT_READ_RAW),
+    ...shared,
+  };
 }
 
 /** What a board teaches before a colour that nobody has laddered; null where that is nothing. */

@@ -53,7 +53,7 @@ export function mixSheet(
 }
 
 /** Whether a step is done: ticked, or of a layer that is on the board. */
-export function isDone(
+export function isStepDone(
   { done }: Pick<Recipe, 'done'>,
   { board }: Pick<BoardModel, 'board'>,
   { key, stage, afterLast = false }: Pick<Step, 'key' | 'stage' | 'afterLast'>,

@@ -4,7 +4,7 @@ import type { Board } from '../shared/board.ts';
 import type { JobWood } from '../shared/job.ts';
 import type { Bench } from './bench.ts';
 import { solvableColours } from './openings.ts';
-import { isFinished, layersOn, stackAsMade } from './stages.ts';
+import { isDone, layersOn, stackAsMade } from './stages.ts';
 import { missOfFinished } from './standing.ts';
 import { targetOn } from './target.ts';
 
@@ -40,7 +40,7 @@ export function afterRevision(bench: Pick<Bench, 'job' | 'shelf' | 'target'>, wo
   if (best && best.deltaE <= bench.job.tolerance) return { kind: 'good', ...best };
   for (const board of wood.boards.toReversed()) {
     const done = layersOn(board);
-    if (!board.recipe || isFinished(board) || done === 0) continue;
+    if (!board.recipe || isDone(board) || done === 0) continue;
     const stack = stackAsMade(board);
     const open = solvableColours(stack, target.tones !== undefined).filter((o) => o.layer >= done);
     if (open.length > 0) return { kind: 'finish', board, stack, done, open };

@@ -24,13 +24,21 @@ export const lastRead = ({ readings }: Pick<Staged, 'readings'>): number =>
 export const layersOn = (board: Pick<Staged, 'coats' | 'readings'>): number =>
   board.coats.reduce((most, c) => Math.max(most, c.stage), Math.max(0, lastRead(board)));
 
+/** True once the last layer is on, read or not. */
+export const isDone = (board: Staged): boolean =>
+  board.recipe !== null && board.recipe.stack.length > 0 && layersOn(board) >= board.recipe.stack.length;
+
 /** True once the last layer has been read. */
-export const isFinished = (board: Staged): boolean =>
+export const isRead = (board: Staged): boolean =>
   board.recipe !== null && board.recipe.stack.length > 0 && lastRead(board) >= board.recipe.stack.length;
+
+/** Nothing is left to be done on it: it was read, or somebody has judged it as it is. */
+export const isSettled = (board: Staged & { judged: unknown }): boolean =>
+  isRead(board) || (isDone(board) && board.judged !== null);
 
 /** The finished colour of a board, or null before its last layer is read. */
 export const finishedMean = (board: Staged): Spectrum | null =>
-  board.recipe && isFinished(board) ? stageMean(board, board.recipe.stack.length) : null;
+  board.recipe && isRead(board) ? stageMean(board, board.recipe.stack.length) : null;
 
 /** The layers as they were put on, amounts really used; those still to come as planned. */
 export const stackAsMade = ({ recipe, coats }: Pick<Staged, 'recipe' | 'coats'>): Stack =>

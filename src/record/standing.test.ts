@@ -8,6 +8,8 @@ describe('the next step of a job', () => {
     name: speciesId[0]?.toUpperCase() + speciesId.slice(1),
     boards,
     deltaE,
+    toJudge: 0,
+    accepted: false,
   });
   const next = (woods: ReturnType<typeof wood>[], target: number[] | null = [0.2]) =>
     nextStepOf({ target, woods, tolerance: 1 });

@@ -4,21 +4,29 @@ import type { Target } from '../core/match/problem.ts';
 import type { Board } from '../shared/board.ts';
 import type { JobSummary, JobWood } from '../shared/job.ts';
 import type { Bench } from './bench.ts';
-import { finishedMean, isFinished, stageMean } from './stages.ts';
+import { finishedMean, isDone, stageMean } from './stages.ts';
 import { missOf, targetOn, tonesRead } from './target.ts';
 
 /** How close a wood of a job has come: measured, or a board planned, or nothing yet. What is only expected is no figure. */
 export type Standing =
   | { kind: 'measured'; deltaE: number }
+  | { kind: 'judged'; accepted: boolean; board: number }
+  | { kind: 'done'; board: number }
   | { kind: 'planned'; board: number }
   | { kind: 'no target' | 'no recipe' };
 
 export function standingOf(bench: Pick<Bench, 'target' | 'shelf'>, wood: JobWood): Standing {
   const species = bench.shelf.species.find((s) => s.id === wood.speciesId);
   const target = species ? targetOn(bench.target, species) : bench.target;
+  const judged = wood.boards.findLast((b) => b.judged?.accepted) ?? wood.boards.findLast((b) => b.judged);
+  if (judged?.judged?.accepted || (!target && judged))
+    return { kind: 'judged', accepted: judged.judged?.accepted ?? false, board: judged.number };
   if (!target) return { kind: 'no target' };
   const measured = wood.boards.flatMap((b) => missOfFinished(target, b) ?? []);
   if (measured.length > 0) return { kind: 'measured', deltaE: Math.min(...measured) };
+  if (judged) return { kind: 'judged', accepted: false, board: judged.number };
+  const done = wood.boards.findLast(isDone);
+  if (done) return { kind: 'done', board: done.number };
   const planned = wood.boards.findLast((b) => b.recipe);
   return planned ? { kind: 'planned', board: planned.number } : { kind: 'no recipe' };
 }
@@ -36,7 +44,7 @@ export function stepsDone({ job, target }: Pick<Bench, 'job' | 'target'>) {
     target: target !== null,
     woods: boards.some((b) => stageMean(b, 0)),
     layers: boards.some((b) => b.recipe),
-    boards: boards.some(isFinished),
+    boards: boards.some(isDone),
   };
 }
 
@@ -69,9 +77,12 @@ export function nextStepOf({ target, woods, tolerance }: Pick<JobSummary, 'targe
   if (woods.length === 0) return { what: 'Choose the woods', to: 'woods' };
   const at = (page: string, { code }: { code: string }) => `${page}?wood=${code}`;
   const named = ({ name }: { name: string }) => name.toLowerCase();
-  const fresh = woods.find((w) => w.boards === 0);
-  const begun = woods.find((w) => w.boards > 0 && w.deltaE === null);
-  const off = woods.filter((w) => (w.deltaE ?? 0) > tolerance).sort((p, q) => (q.deltaE ?? 0) - (p.deltaE ?? 0))[0];
+  const fresh = woods.find((w) => w.boards === 0 && !w.accepted);
+  const open = woods.filter((w) => !w.accepted);
+  const toJudge = open.find((w) => w.toJudge > 0);
+  const begun = open.find((w) => w.boards > 0 && w.deltaE === null);
+  const off = open.filter((w) => (w.deltaE ?? 0) > tolerance).sort((p, q) => (q.deltaE ?? 0) - (p.deltaE ?? 0))[0];
+  if (toJudge) return { what: `Judge the board of ${named(toJudge)}`, to: at('verdict', toJudge) };
   if (begun) return { what: `Finish the board of ${named(begun)}`, to: at('boards', begun) };
   if (off) return { what: `Bring ${named(off)} nearer`, to: at('verdict', off) };
   if (fresh) return { what: `Plan a board of ${named(fresh)}`, to: at('layers', fresh) };

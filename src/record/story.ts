@@ -26,6 +26,7 @@ export const EVENT_KINDS = [
   'board set apart',
   'board put back',
   'finish judged',
+  'board judged',
   'recipe planned',
   'coat put on',
   'coat changed',
@@ -173,6 +174,11 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'board changed': (d, moment) => `Board was prepared otherwise: ${changesText(d, moment)}`,
   'board set apart': ({ why }) => `Board set apart: ${text(why)}`,
   'board put back': () => 'Board put back to its pile',
+  'board judged': ({ said }) => {
+    const judged = said as { accepted: boolean; words: string } | null;
+    if (!judged) return 'What was said of it taken back';
+    return `${judged.accepted ? 'Accepted' : 'Rejected'}${judged.words ? `: “${judged.words}”` : ''}`;
+  },
   'finish judged': ({ now }, moment) => `Looked at: ${changesText({ was: {}, now }, moment)}`,
   'recipe planned': ({ number, origin }) => `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})`,
   'coat put on': (d, moment) => `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}`,

@@ -4,7 +4,7 @@ import { FieldError } from '../core/field-error.ts';
 import { isBlank, type Stack } from '../core/layers/layer.ts';
 import type { TargetTones } from '../core/match/problem.ts';
 import type { Bench, BoardModel } from './bench.ts';
-import { isFinished, stackAsMade } from './stages.ts';
+import { isRead, stackAsMade } from './stages.ts';
 import { tonesRead } from './target.ts';
 
 /** How much of what one board showed is carried to the next: the rest was that board's own. */
@@ -32,7 +32,7 @@ export function tonesToAimAt(
   const asked = kindsOf(stack);
   const like = models.findLast(({ board }) => {
     const made = stackAsMade(board);
-    return isFinished(board) && kindsOf(made) === asked && tonesRead(board.aside, made.length) !== null;
+    return isRead(board) && kindsOf(made) === asked && tonesRead(board.aside, made.length) !== null;
   });
   if (!like) return wanted;
   const made = stackAsMade(like.board);

@@ -14,7 +14,7 @@ import { boardCode } from './codes.ts';
 import { materialsOf } from './materials.ts';
 import { factsOfShelf } from './mixing.ts';
 import { leavesDarkLong } from './rules.ts';
-import { isFinished, stackAsMade } from './stages.ts';
+import { isDone, isSettled, stackAsMade } from './stages.ts';
 import { missOfFinished } from './standing.ts';
 import { targetOf, targetOn } from './target.ts';
 
@@ -174,7 +174,7 @@ function portionsOf(part: Part, stack: Stack, materials: Materials): number {
   return Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
 }
 
-/** The board whose layers the pieces of a wood get: the nearest that passes, else the newest planned one, which they await. */
+/** The board whose layers the pieces of a wood get: the one that was accepted, else the nearest that passes, else the newest planned one, which they await. */
 function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passes: boolean } | null {
   const species = shelf.species.find((s) => s.id === wood.speciesId);
   const wanted = targetOf(job);
@@ -183,9 +183,11 @@ function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passe
     const miss = target && board.apart === null ? missOfFinished(target, board) : null;
     return miss === null ? [] : [{ board, miss }];
   });
-  const best = made.sort((p, q) => p.miss - q.miss)[0];
+  const accepted = wood.boards.findLast((b) => b.judged?.accepted && isDone(b));
+  if (accepted) return { board: accepted, passes: true };
+  const best = made.filter((m) => m.board.judged?.accepted !== false).sort((p, q) => p.miss - q.miss)[0];
   if (best && best.miss <= job.tolerance) return { board: best.board, passes: true };
-  const planned = wood.boards.findLast((b) => b.recipe && !isFinished(b));
+  const planned = wood.boards.findLast((b) => b.recipe && !isDone(b));
   return planned ? { board: planned, passes: false } : null;
 }
 
@@ -198,7 +200,7 @@ export function itemsAtWork(
     job.woods.flatMap((wood): WorkItem[] => {
       const boards = wood.boards.flatMap((board): WorkItem[] => {
         const { recipe } = board;
-        if (!recipe || recipe.stack.length === 0 || isFinished(board)) return [];
+        if (!recipe || recipe.stack.length === 0 || isSettled(board)) return [];
         return [
           {
             key: `board/${board.id}/${recipe.number}`,

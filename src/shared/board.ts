@@ -106,6 +106,14 @@ export const PastEntry = z.object({
 });
 export type PastEntry = z.infer<typeof PastEntry>;
 
+/** What somebody said of a board whose coats are on: it will do or not, and in which words. */
+const said = {
+  accepted: z.boolean(),
+  words: z.string().trim().max(300, 'At most 300 letters.'),
+};
+export const Judged = z.object({ ...said, at: z.string(), person: z.string().nullable() });
+export type Judged = z.infer<typeof Judged>;
+
 /** What of a board can be changed by itself. */
 export const BoardChange = z.object({
   version: Version,
@@ -115,6 +123,8 @@ export const BoardChange = z.object({
   apart: z.string().trim().min(1, 'Why is it set apart?').max(120, 'At most 120 letters.').nullable().optional(),
   /** How it looks and feels beside its colour, all of it together. */
   finish: FinishSchema.optional(),
+  /** Whether it is accepted; null takes back what was said. */
+  judged: z.object(said).nullable().optional(),
 });
 export type BoardChange = z.infer<typeof BoardChange>;
 
@@ -131,6 +141,7 @@ export const Board = z.object({
   /** Why it is set apart from its pile; null while it is one of it. */
   apart: z.string().nullable(),
   finish: FinishSchema,
+  judged: Judged.nullable(),
   recipe: Recipe.nullable(),
   coats: z.array(Coat),
   readings: z.array(StoredReading),

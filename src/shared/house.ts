@@ -73,6 +73,7 @@ export const HouseChange = z.object({
   schools: SchoolsSchema.optional(),
   /** All of them together. */
   tools: ToolsSchema.optional(),
+  simulated: z.boolean().optional(),
   /** When it works and where things dry; each of it whole. */
   week: WorkWeekChange.optional(),
 });
@@ -106,6 +107,8 @@ export const House = z.object({
   bench: BenchTools,
   schools: SchoolsSchema,
   tools: ToolsSchema,
+  /** The simulated bench and instrument stand here, to practise with. */
+  simulated: z.boolean(),
   week: WorkWeek,
   version: z.number(),
   people: z.array(Person),

@@ -166,6 +166,10 @@ export const JobSummary = z.object({
       speciesId: z.string(),
       name: z.string(),
       boards: z.number(),
+      /** Boards whose coats are on and that nobody has read or judged yet. */
+      toJudge: z.number(),
+      /** One of its boards was accepted in words. */
+      accepted: z.boolean(),
       deltaE: z.number().nullable(),
     }),
   ),

@@ -47,6 +47,8 @@ export async function openTestShop(turnable = false): Promise<TestShop> {
     console.error(error);
   };
   const shop = await shopOn(await openTestDb(), onFault, null, turnable);
+  // The tests read on the simulated bench, as a shop that practises does.
+  await shop.db.query('update house set simulated = true');
   const app = createApp(shop, onFault);
   return {
     ...shop,

@@ -4,12 +4,12 @@ import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import {
   asPoured,
   boardModel,
+  isDone,
   layersOn,
   materialsOf,
   openBench,
   planFor,
   preparationOf,
-  stageMean,
 } from '../../record/index.ts';
 import type { Board, BoardChange, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
@@ -32,6 +32,7 @@ import {
 } from '../store/boards.ts';
 import { airNow, clockNow } from '../store/clock.ts';
 import { insertEvent } from '../store/events.ts';
+import { nameOfPerson } from '../store/house.ts';
 import { woodById } from '../store/jobs.ts';
 import { knowledgeById } from '../store/knowledge.ts';
 import { countReadings, insertReadings, readingsOfTaking, rememberStage } from '../store/readings.ts';
@@ -230,11 +231,9 @@ export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, b
   return wholeBoard(db, board);
 }
 
-/** What stands against reading a stage of a board. */
+/** What stands against reading a stage of a board: without a raw reading it teaches less, and may be read all the same. */
 export function mustBeReadable(board: BoardAtWork, stage: number): void {
   if (stage > 0) plannedLayer(board, stage);
-  if (stage > 0 && !stageMean(board, 0))
-    throw new Refusal(409, 'Read the raw board first: it is half the result.', 'stage');
 }
 
 export async function readStage(
@@ -327,13 +326,16 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
 
 /** A board that was prepared otherwise than its wood, is set apart from its pile, or was looked at for more than colour. */
 export async function changeBoard({ db, learning }: Shop, by: By, id: string, change: BoardChange): Promise<Board> {
-  const { version: _, ...given } = change;
+  const { version: _, judged: said, ...given } = change;
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
+    if (said && !isDone(board))
+      throw new Refusal(409, 'Its coats are not all on: put them on first, then judge it.', 'judged');
+    const judged = said && { ...said, at: (await clockNow(tx)).now, person: by ? await nameOfPerson(tx, by) : null };
     if (given.preparation === null && layersOn(board) > 0)
       throw new Refusal(409, 'Colour is on: this board keeps a preparation of its own.', 'preparation');
     const { preparation: own, woodPreparation, jobId: job } = board;
-    if (!(await updateBoard(tx, id, change)))
+    if (!(await updateBoard(tx, id, change, judged)))
       throw new Conflict('This board', { version: board.version, value: board.preparation });
     const about = { by, job, board: id };
     if (given.preparation !== undefined) {
@@ -349,6 +351,7 @@ export async function changeBoard({ db, learning }: Shop, by: By, id: string, ch
       });
     if (given.finish !== undefined)
       await insertEvent(tx, { kind: 'finish judged', ...about, detail: { now: given.finish } });
+    if (said !== undefined) await insertEvent(tx, { kind: 'board judged', ...about, detail: { said } });
     return job;
   });
   learning.changed(job);

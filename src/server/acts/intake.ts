@@ -19,7 +19,7 @@ import { wholeShelf } from '../store/shelf.ts';
 import { targetGridOf } from '../store/targets.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By } from './shop.ts';
-import { simulatedReadings, type UnderInstrument } from './simulated.ts';
+import { mustBeSimulated, simulatedReadings, type UnderInstrument } from './simulated.ts';
 
 /** The board of the rack as a measurement. */
 async function fromTheRack(db: Queries, id: string): Promise<Intake> {
@@ -117,6 +117,7 @@ export async function measurementsFrom(
     case 'rack':
       return fromTheRack(db, input.oldBoard);
     case 'instrument':
+      await mustBeSimulated(db);
       return { readings: simulatedReadings(await under(), input.count, taken).map(gridded), notes: [] };
   }
 }

@@ -7,6 +7,8 @@ import type { Shelf } from '../../shared/shelf.ts';
 import type { Act, Spot } from '../../workshop/interface.ts';
 import type { Stock } from '../../workshop/natures.ts';
 import { type BenchBoard, benchRefusal, SAMPLE_PIECES, stockFor, takeReadings } from '../../workshop/workshop-bench.ts';
+import type { Queries } from '../db/db.ts';
+import { isSimulated } from '../store/house.ts';
 import { Refusal } from './refusal.ts';
 
 /** What lies under the simulated instrument, and the stock that it was made from. */
@@ -76,6 +78,16 @@ export function samplePiece(id: string | undefined): BenchBoard {
   const piece = SAMPLE_PIECES.find((p) => p.id === id);
   if (!piece) throw new Refusal(422, 'Choose what lies under the instrument.', 'piece');
   return { id: piece.id, species: piece.species, acts: piece.acts };
+}
+
+/** Whether the simulated bench stands in this shop. It makes up spectra: in a shop that works it would teach nonsense. */
+export async function mustBeSimulated(db: Queries): Promise<void> {
+  if (!(await isSimulated(db)))
+    throw new Refusal(
+      409,
+      'There is no simulated instrument in this shop: drop a file, type the reading, or add the simulated bench under House to practise.',
+      'source',
+    );
 }
 
 /** Readings by the simulated instrument; they go on from number `taken`. */

@@ -4,7 +4,7 @@ import { CoatRequest, RungRequest, TissueRequest } from '../../shared/reading.ts
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
 import { Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
-import { stockOfShelf } from '../acts/simulated.ts';
+import { mustBeSimulated, stockOfShelf } from '../acts/simulated.ts';
 import { wholeShelf } from '../store/shelf.ts';
 
 /** What the bench made or read, or a refusal that says what it has not. */
@@ -16,7 +16,10 @@ function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
 /** The simulated instrument and bench, where what lies under it is no board of a job. */
 export function instrumentRoutes({ db }: Shop): Router {
   const router = Router();
-  const stock = async () => stockOfShelf(await wholeShelf(db));
+  const stock = async () => {
+    await mustBeSimulated(db);
+    return stockOfShelf(await wholeShelf(db));
+  };
   router.get('/instrument/pieces', (_, response) => {
     response.json(SAMPLE_PIECES.map(({ id, name }) => ({ id, name })));
   });

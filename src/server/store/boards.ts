@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Board, type BoardChange, Coat, type CoatChange, Recipe } from '../../shared/board.ts';
+import { Board, type BoardChange, Coat, type CoatChange, type Judged, Recipe } from '../../shared/board.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
@@ -22,6 +22,7 @@ const BoardRow = Board.pick({
   branched: true,
   apart: true,
   finish: true,
+  judged: true,
 }).extend({
   woodId: z.string(),
   createdAt: stamp,
@@ -192,12 +193,14 @@ export async function updateBoard(
   db: Queries,
   board: string,
   { version, preparation, apart, finish }: BoardChange,
+  judged?: Judged | null,
 ): Promise<boolean> {
   const { set, values } = assignments(
     {
       preparation: preparation && JSON.stringify(preparation),
       apart,
       finish: finish && JSON.stringify(finish),
+      judged: judged && JSON.stringify(judged),
     },
     3,
   );
@@ -300,7 +303,7 @@ async function boardsWhere(
     db,
     BoardRow,
     `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched, apart, finish,
-       created_at as "createdAt"
+       judged, created_at as "createdAt"
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],
   );

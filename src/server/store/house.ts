@@ -18,13 +18,14 @@ const HouseRow = House.pick({
   bench: true,
   schools: true,
   tools: true,
+  simulated: true,
   week: true,
   version: true,
 });
 
 export async function house(db: Queries): Promise<House> {
   const row = HouseRow.parse(
-    await one(db, HouseRow, 'select units, lights, bench, schools, tools, week, version from house'),
+    await one(db, HouseRow, 'select units, lights, bench, schools, tools, simulated, week, version from house'),
   );
   return { ...row, people: await people(db), instruments: await instruments(db) };
 }
@@ -33,16 +34,27 @@ export async function updateHouse(
   db: Queries,
   { version, schools, tools, week, ...change }: HouseChange,
 ): Promise<boolean> {
-  const { units, lights, bench } = change;
+  const { units, lights, bench, simulated } = change;
   return touched(
     await db.query(
       `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'),
          bench = bench || coalesce($4::jsonb, '{}'), schools = schools || coalesce($5::jsonb, '{}'),
-         tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'), version = version + 1
+         tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'),
+         simulated = coalesce($8, simulated), version = version + 1
        where version = $1 returning version`,
-      [version, units ?? null, ...[lights, bench, schools, tools, week].map((v) => (v ? JSON.stringify(v) : null))],
+      [
+        version,
+        units ?? null,
+        ...[lights, bench, schools, tools, week].map((v) => (v ? JSON.stringify(v) : null)),
+        simulated ?? null,
+      ],
     ),
   );
+}
+
+/** Whether the simulated bench stands in this shop. */
+export async function isSimulated(db: Queries): Promise<boolean> {
+  return (await one(db, HouseRow.pick({ simulated: true }), 'select simulated from house'))?.simulated ?? false;
 }
 
 export const people = (db: Queries): Promise<Person[]> =>
@@ -51,6 +63,9 @@ export const people = (db: Queries): Promise<Person[]> =>
     Person,
     `select id, name, initials, version, archived_at is not null as archived from person order by name, id`,
   );
+
+export const nameOfPerson = async (db: Queries, id: string): Promise<string | null> =>
+  (await one(db, Person.pick({ name: true }), 'select name from person where id = $1', [id]))?.name ?? null;
 
 export async function insertPerson(db: Queries, { id, name, initials }: NewPerson): Promise<boolean> {
   return touched(

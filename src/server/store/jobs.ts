@@ -202,6 +202,8 @@ const ListedWood = z.object({
   /** Shares of its tissues. */
   tissues: SpeciesSchema.shape.tissues,
   boards: z.number(),
+  toJudge: z.number(),
+  accepted: z.boolean(),
 });
 const Finished = z.object({
   woodId: z.string(),
@@ -218,8 +220,13 @@ const woodsOfJobs = (db: Queries, jobs: readonly string[]) =>
     db,
     ListedWood,
     `select w.id, w.job_id as "jobId", w.code, w.species_id as "speciesId", s.tissues,
-       s.name || case when w.label = '' then '' else ', ' || w.label end as name, count(b.recipe_id)::int as boards
+       s.name || case when w.label = '' then '' else ', ' || w.label end as name, count(b.recipe_id)::int as boards,
+       coalesce(bool_or((b.judged ->> 'accepted')::boolean), false) as accepted,
+       (count(*) filter (where b.judged is null
+          and exists (select from coat c where c.board_id = b.id and c.stage = jsonb_array_length(r.stack) and c.deleted_at is null)
+          and not exists (select from stage_mean m where m.board_id = b.id and m.stage = jsonb_array_length(r.stack))))::int as "toJudge"
      from job_wood w join species s on s.id = w.species_id left join board b on b.job_wood_id = w.id
+       left join recipe r on r.id = b.recipe_id
      where w.job_id = any($1::uuid[]) group by w.id, s.id order by w.created_at, w.id`,
     [jobs],
   );
@@ -266,7 +273,9 @@ const seen = (grid: readonly number[], typed: boolean): number[] =>
 
 /** How far a job's farthest wood is from its target, over its tolerance; infinite while one has no finished board. */
 const distanceOf = ({ woods, tolerance }: Pick<JobSummary, 'woods' | 'tolerance'>): number =>
-  woods.length === 0 ? Number.POSITIVE_INFINITY : Math.max(...woods.map((w) => (w.deltaE ?? 1e6) / tolerance));
+  woods.length === 0
+    ? Number.POSITIVE_INFINITY
+    : Math.max(...woods.map((w) => (w.accepted ? 0 : (w.deltaE ?? 1e6) / tolerance)));
 const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['state']): boolean =>
   state === 'all' || distanceOf(job) <= 1 === (state === 'passed');
 

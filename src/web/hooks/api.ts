@@ -193,6 +193,8 @@ export const useSnapshots = () => useResource('/house/snapshots', Snapshots);
 export const useSnapshotLook = (name: string) => useResource(`/house/snapshots/${name}`, SnapshotLook);
 export const useRack = () => useResource('/rack', zod.array(OldBoard));
 export const useGrids = (board: string) => useResource(`/boards/${board}/grids`, Grids);
+/** Whether the simulated bench stands in this shop. */
+export const useSimulated = (): boolean => useHouse().data?.simulated ?? false;
 export const useSamplePieces = () => useResource('/instrument/pieces', SamplePieces);
 export const useStory = (path: string | null) => useResource(path, Story);
 

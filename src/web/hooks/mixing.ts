@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import type { Promised } from '../../core/match/index.ts';
 import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
 import type { BoardModel } from '../../record/bench.ts';
-import { isDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/mixing.ts';
+import { isStepDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/mixing.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BenchTools, type House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
@@ -62,7 +62,7 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     return problem && ((matcher) => matcher.promises([{ stack, problem }], bench.job.tolerance));
   }, [bench, model, stack]);
   const promise = useSolved(work).answer?.[0] ?? null;
-  const done = useCallback((step: Step) => isDone(recipe, model, step), [recipe, model]);
+  const done = useCallback((step: Step) => isStepDone(recipe, model, step), [recipe, model]);
   const asked = params.get('step');
   const chosen = useRef(asked);
   chosen.current = asked;

@@ -21,6 +21,8 @@ const STEPS = [
 function standingText(bench: Bench, wood: JobWood): string {
   const standing = standingOf(bench, wood);
   if (standing.kind === 'measured') return againstText(standing.deltaE, bench.job.tolerance);
+  if (standing.kind === 'judged') return standing.accepted ? 'accepted' : 'rejected';
+  if (standing.kind === 'done') return 'to judge';
   return standing.kind === 'planned' ? `board ${standing.board}` : standing.kind;
 }
 

@@ -9,7 +9,7 @@ import { isPointOfNoReturn } from '../../core/layers/way-back.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { boardName, isControl } from '../../record/plank.ts';
-import { isFinished, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
+import { isDone, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
 import { missOfFinished, offcutsLeft } from '../../record/standing.ts';
 import { Board } from '../../shared/board.ts';
 import { SPOTS, type StoredReading } from '../../shared/reading.ts';
@@ -20,6 +20,7 @@ import { useNextId } from '../hooks/new-id.ts';
 import { BoardOf } from '../parts/board/BoardOf.tsx';
 import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
 import { FaultFinder } from '../parts/boards/FaultFinder.tsx';
+import { JudgeBoard } from '../parts/boards/JudgeBoard.tsx';
 import { KeepAsRung } from '../parts/boards/KeepAsRung.tsx';
 import { MixSummary } from '../parts/boards/MixSummary.tsx';
 import { Onward } from '../parts/boards/Onward.tsx';
@@ -56,7 +57,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const mixedUp = expected && measured && stage > 0 && isMixUp(expected, measured);
   const allowed = useMemo(() => strayAllowed(bench, model, stage), [bench, model, stage]);
   const left = stack.slice(layersOn(board)).some((l) => isColoured(l.kind));
-  const onTheWay = lastRead(board) > 0 && !isFinished(board);
+  const onTheWay = lastRead(board) > 0 && !isDone(board);
   // A stage that missed by more than it may: what is left is solved from here before anything else goes on.
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
   const [past, setPast] = useState(false);
@@ -139,6 +140,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               onCorrect={setCorrecting}
             />
           ) : null}
+          {isDone(board) && stage === stack.length && <JudgeBoard model={model} />}
           <KeepAsRung bench={bench} model={model} stage={stage} />
           <Onward
             model={model}
@@ -153,9 +155,9 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
                 Stack as JSON
               </Button>
             )}
-            {board.recipe && !isFinished(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
-            {!isFinished(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
-            {board.recipe && !isFinished(board) && (
+            {board.recipe && !isDone(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
+            {!isDone(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
+            {board.recipe && !isDone(board) && (
               <Button component={RouterLink} to={`../layers?board=${model.code}`}>
                 Change its layers
               </Button>
@@ -205,11 +207,15 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
         <span className="mono">
           {miss !== null
             ? `ΔE ${againstText(miss, bench.job.tolerance)}`
-            : isControl(board)
-              ? 'control'
-              : board.recipe
-                ? 'on the bench'
-                : 'raw'}
+            : board.judged
+              ? board.judged.accepted
+                ? 'accepted'
+                : 'rejected'
+              : isControl(board)
+                ? 'control'
+                : board.recipe
+                  ? 'on the bench'
+                  : 'raw'}
         </span>
       </div>
       {board.strip && <div className="soft">{board.strip}</div>}

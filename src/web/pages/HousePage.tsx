@@ -1,4 +1,4 @@
-import { Button, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { Button, Checkbox, FormControlLabel, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { onTheShelf } from '../../record/materials.ts';
@@ -118,7 +118,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
 }
 
 const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
-type Settings = Pick<House, 'units' | 'lights' | 'bench'>;
+type Settings = Pick<House, 'units' | 'lights' | 'bench' | 'simulated'>;
 const settingsText = ({ units, lights, bench }: Settings) =>
   `${units === 'us' ? 'US units' : 'metric'}; ${bench.measure === 'weigh' ? 'weighed' : 'by spoons'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
 
@@ -134,7 +134,7 @@ const TOOLS = [
 function HouseSettings({ house }: { house: House }) {
   const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Settings>({
     lane: '/house',
-    value: { units: house.units, lights: house.lights, bench: house.bench },
+    value: { units: house.units, lights: house.lights, bench: house.bench, simulated: house.simulated },
     version: house.version,
     valueIn: (now) => now as Settings,
     save: async (settings, version) => (await change('PATCH', '/house', { version, ...settings }, House)).version,
@@ -196,6 +196,14 @@ function HouseSettings({ house }: { house: House }) {
           />
         ))}
       </div>
+      <h2 style={{ margin: 0 }}>To practise</h2>
+      <FormControlLabel
+        control={<Checkbox checked={shown.simulated} onChange={(_, simulated) => void set({ ...shown, simulated })} />}
+        label="The simulated bench and instrument"
+      />
+      <span className="soft" style={{ maxWidth: 420 }}>
+        It makes up boards and readings: for a shop to try things in, never for real work.
+      </span>
       <Trouble error={error} />
       <MeanwhileNote
         meanwhile={meanwhile}

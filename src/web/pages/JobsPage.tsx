@@ -131,11 +131,15 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
           <div key={w.code} style={{ display: 'flex', gap: 12 }}>
             <span style={{ width: 78 }}>{w.name}</span>
             <span className="mono" style={{ whiteSpace: 'nowrap' }}>
-              {w.deltaE !== null
-                ? `${againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
-                : w.boards > 0
-                  ? 'on the bench'
-                  : 'to plan'}
+              {w.accepted
+                ? 'accepted'
+                : w.toJudge > 0
+                  ? 'to be judged'
+                  : w.deltaE !== null
+                    ? `${againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
+                    : w.boards > 0
+                      ? 'on the bench'
+                      : 'to plan'}
             </span>
           </div>
         ))}

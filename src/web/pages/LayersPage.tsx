@@ -7,7 +7,7 @@ import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/ligh
 import { isBlank, KINDS, type Stack } from '../../core/layers/layer.ts';
 import type { BoardModel } from '../../record/bench.ts';
 import { ANYTHING, type Choice, simpleStack } from '../../record/openings.ts';
-import { isFinished, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
+import { isDone, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useCalm } from '../hooks/calm.ts';
 import { useDraft } from '../hooks/draft.ts';
@@ -101,7 +101,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
 
   const target = model.target?.reflectance ?? null;
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
-  const finished = isFinished(board);
+  const finished = isDone(board);
 
   const standing = finished
     ? 'This board is finished: take another under Boards.'

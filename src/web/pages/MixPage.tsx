@@ -78,7 +78,15 @@ function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; reci
             ) : (
               <section style={{ border: '1px solid var(--line)', background: 'var(--field)', padding: '24px 32px' }}>
                 <div style={{ fontSize: 44, fontWeight: 700 }}>All is done</div>
-                <p>Every step of this sheet is ticked. Read the board when it is dry.</p>
+                <p>Every step of this sheet is ticked. When it is dry, read the board or judge it as it is.</p>
+                <Button
+                  variant="contained"
+                  color="primary"
+                  component={RouterLink}
+                  to={`../verdict?board=${model.code}`}
+                >
+                  To the verdict
+                </Button>
               </section>
             )}
             {seen.map((caution) => (

@@ -111,9 +111,13 @@ function WoodNowOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         <span>
           {standing.kind === 'measured'
             ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${standing.deltaE <= bench.job.tolerance ? 'passes' : 'not yet'}`
-            : standing.kind === 'planned'
-              ? `board ${standing.board} planned`
-              : 'no recipe yet'}
+            : standing.kind === 'judged'
+              ? `board ${standing.board} ${standing.accepted ? 'accepted' : 'rejected'}`
+              : standing.kind === 'done'
+                ? `board ${standing.board} is to be judged`
+                : standing.kind === 'planned'
+                  ? `board ${standing.board} planned`
+                  : 'no recipe yet'}
         </span>
       </div>
       <div className="soft" style={{ color: 'var(--ink)' }}>

@@ -1,9 +1,12 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { deltaEPerLight } from '../../core/colour/metamerism.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
+import { differenceWords } from '../../core/judge/words.ts';
 import { nth } from '../../core/known.ts';
 import { KINDS } from '../../core/layers/layer.ts';
 import { doubtOf } from '../../core/learn/knowledge.ts';
@@ -11,7 +14,7 @@ import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { solvableColours } from '../../record/openings.ts';
-import { finishedMean, isFinished, mixedUpStage } from '../../record/stages.ts';
+import { finishedMean, isDone, isRead, mixedUpStage } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
 import { Board, type Recipe } from '../../shared/board.ts';
 import { change, changeBoard } from '../hooks/api.ts';
@@ -23,6 +26,7 @@ import { BoardOf } from '../parts/board/BoardOf.tsx';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
 import { FromHere } from '../parts/boards/FromHere.tsx';
+import { JudgeBoard } from '../parts/boards/JudgeBoard.tsx';
 import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../parts/numbers.ts';
 import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 import { FinishPasses } from '../parts/verdict/FinishPasses.tsx';
@@ -211,18 +215,59 @@ export function VerdictPage() {
   const bench = useOpenBench();
   const model = useBoardModel(bench);
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
-  // Come from the path, without a board named: the newest finished one.
-  const finished = isFinished(model.board) ? model.board : model.wood.boards.findLast(isFinished);
-  if (!model.target) return <div className="plate">Read the target first.</div>;
-  if (!finished)
+  // Come from the path, without a board named: the newest one whose coats are on.
+  const done = isDone(model.board) ? model.board : model.wood.boards.findLast(isDone);
+  if (!done)
     return (
       <div className="plate">
-        No board of {model.species.name.toLowerCase()} is finished yet.{' '}
+        No board of {model.species.name.toLowerCase()} has all its coats on yet.{' '}
         <RouterLink to={`../boards?board=${model.code}`}>Go to the boards</RouterLink>
       </div>
     );
-  const finishedModel = finished === model.board ? model : boardModel(bench, model.wood, finished);
-  return finishedModel && <VerdictOf key={finished.id} bench={bench} model={finishedModel} />;
+  const doneModel = done === model.board ? model : boardModel(bench, model.wood, done);
+  if (!doneModel) return null;
+  return isRead(done) && doneModel.target ? (
+    <VerdictOf key={done.id} bench={bench} model={doneModel} />
+  ) : (
+    <VerdictInWords key={done.id} bench={bench} model={doneModel} />
+  );
+}
+
+/** A board whose coats are on and that no instrument has read: it is judged in words. */
+function VerdictInWords({ bench, model }: { bench: Bench; model: BoardModel }) {
+  const fields = useBoardFields(bench, model);
+  const { board, target } = model;
+  const expected = board.recipe?.expected.at(-1);
+  return (
+    <>
+      <div className="work">
+        <BoardOf model={model} fields={fields} height={240} />
+      </div>
+      <div className="plate" style={{ display: 'grid', gap: 20, maxWidth: 760 }}>
+        <h2 style={{ margin: 0 }}>Board {board.number}: all its coats are on</h2>
+        <div>
+          {target && expected
+            ? `Foreseen: ${differenceWords(labOf(target.reflectance), labOf(expected)).join(', ')} against the target, ΔE00 ${deltaText(deltaE00(labOf(target.reflectance), labOf(expected)))}. It has not been read: hold it against the target, edge to edge, in the light it will stand in.`
+            : 'Hold it in the light it will stand in, and say what you see.'}
+        </div>
+        <JudgeBoard model={model} />
+        <div className="onward">
+          <Button component={RouterLink} to={`../boards?board=${model.code}`}>
+            Read it
+          </Button>
+          <Button component={RouterLink} to={`../layers?wood=${model.wood.code}`}>
+            Plan the next board
+          </Button>
+          {!target && (
+            <Button component={RouterLink} to="../target">
+              Say what is wanted
+            </Button>
+          )}
+        </div>
+        <FinishPasses key={board.id} bench={bench} model={model} />
+      </div>
+    </>
+  );
 }
 
 function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
@@ -265,6 +310,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
             />
           )}
+          <JudgeBoard model={model} />
           <FinishPasses key={board.id} bench={bench} model={model} />
           {!passed && mixedUpStage(board) === null && (
             <>

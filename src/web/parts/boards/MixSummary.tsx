@@ -5,7 +5,7 @@ import { KINDS } from '../../../core/layers/layer.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';
-import { isDone, mixSheet } from '../../../record/mixing.ts';
+import { isStepDone, mixSheet } from '../../../record/mixing.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { useHouse } from '../../hooks/api.ts';
@@ -21,7 +21,7 @@ export function MixSummary({ bench, model, recipe }: { bench: Bench; model: Boar
     () => mixSheet(bench, model, recipe, { system: units, tools, drying }),
     [bench, model, recipe, units, tools, drying],
   );
-  const left = steps.filter((s) => !isDone(recipe, model, s)).length;
+  const left = steps.filter((s) => !isStepDone(recipe, model, s)).length;
   return (
     <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
@@ -74,7 +74,7 @@ export function MixSummary({ bench, model, recipe }: { bench: Bench; model: Boar
                 <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
                   {pour.said}
                 </span>
-                <span className="mono">{isDone(recipe, model, { ...step, key }) ? '✓' : ''}</span>
+                <span className="mono">{isStepDone(recipe, model, { ...step, key }) ? '✓' : ''}</span>
               </div>
             ))}
             {layer.note && <p style={{ margin: '6px 0' }}>{layer.note}</p>}

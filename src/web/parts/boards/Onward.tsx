@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import type { BoardModel } from '../../../record/bench.ts';
-import { isFinished } from '../../../record/stages.ts';
+import { isDone } from '../../../record/stages.ts';
 
 interface Props {
   model: BoardModel;
@@ -28,7 +28,7 @@ export function Onward({ model: { board, code }, next, onNext, solve }: Props) {
           Next: {next.toLowerCase()}
         </Button>
       )}
-      {isFinished(board) && (
+      {isDone(board) && (
         <Button {...main} component={RouterLink} to={`../verdict?board=${code}`}>
           To the verdict
         </Button>

@@ -38,6 +38,7 @@ const WAYS = [
   { id: 'rack', label: 'Rack' },
   { id: 'words', label: 'Words' },
 ] as const;
+type Way = (typeof WAYS)[number]['id'];
 const INSTRUMENT = 'urushi/instrument';
 const SPOT_NAMES: Record<Spot, string> = {
   face: 'Face',
@@ -81,14 +82,18 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
 export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], aside = [], onCorrect }: Props) {
   const [spot, setSpot] = useState<Spot>('face');
-  const ways = pieces ? WAYS : WAYS.slice(0, 3);
-  const [way, setWay] = useState<(typeof WAYS)[number]['id']>(ways[0].id);
+  const [chosen, setWay] = useState<Way | null>(null);
   const [piece, setPiece] = useKept(`piece/${keep}`, '');
   const [error, setError] = useState<string | null>(null);
   const [notes, setNotes] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const taking = useNextId();
   const { data: house } = useHouse();
+  const simulated = house?.simulated ?? false;
+  const ways = (pieces ? WAYS : WAYS.slice(0, 3)).filter((w) => w.id !== 'instrument' || simulated);
+  // What the shop has no instrument for is never begun with it.
+  const usual = simulated && house?.tools.includes('instrument') ? 'instrument' : pieces ? 'words' : 'typed';
+  const way = chosen ?? usual;
   const instruments = onTheShelf(house?.instruments ?? []);
   const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
   const drawer = useSamplePieces();

@@ -5,7 +5,7 @@ import type { z } from 'zod';
 import { onGrid } from '../../../core/formats/index.ts';
 import { BeforeAndAfter } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
-import { send } from '../../hooks/api.ts';
+import { send, useSimulated } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
 import { Trouble } from '../Trouble.tsx';
@@ -29,7 +29,9 @@ interface Props<T extends FieldValues & { speciesId: string }, V> {
 
 /** One board read before and after, made on the simulated workshop or from a file: a rung of a ladder, a coat of a clear. */
 export function BoardPair<T extends FieldValues & { speciesId: string }, V>(props: Props<T, V>) {
-  const { woods, keep, blank, read, shape, fields, bench, save } = props;
+  const { woods, keep, blank, read, shape, fields, save } = props;
+  const simulated = useSimulated();
+  const bench = simulated ? props.bench : undefined;
   const pairOf = useRef<(value: V) => Promise<Pair>>(async () => ({ before: [], after: [] }));
   const { form, submit, busy, error } = useTypedForm<T, V>({
     keep,

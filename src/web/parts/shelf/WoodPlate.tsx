@@ -10,7 +10,7 @@ import { onGrid } from '../../../core/formats/index.ts';
 import { nth } from '../../../core/known.ts';
 import { TissueReading } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
-import { change, send } from '../../hooks/api.ts';
+import { change, send, useSimulated } from '../../hooks/api.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { Curves } from '../curves/Curves.tsx';
 import { FileButton } from '../FileButton.tsx';
@@ -82,6 +82,7 @@ function TissueRow({
       setBusy(false);
     }
   };
+  const simulated = useSimulated();
   const simulate = async () => {
     setBusy(true);
     try {
@@ -135,9 +136,11 @@ function TissueRow({
           />
         </>
       )}
-      <Button onClick={simulate} disabled={busy} sx={{ paddingInline: 1.5 }}>
-        Instrument
-      </Button>
+      {simulated && (
+        <Button onClick={simulate} disabled={busy} sx={{ paddingInline: 1.5 }}>
+          Instrument
+        </Button>
+      )}
       <FileButton
         label="File"
         disabled={busy}

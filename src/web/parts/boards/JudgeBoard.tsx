@@ -1,0 +1,51 @@
+import { Button, TextField } from '@mui/material';
+import type { BoardModel } from '../../../record/bench.ts';
+import { changeBoard } from '../../hooks/api.ts';
+import { useKept } from '../../hooks/kept.ts';
+import { momentText } from '../moment.ts';
+import { useAttempt } from '../Undo.tsx';
+
+/** A board whose coats are on is accepted or rejected in words, read or not; what was said can be taken back. */
+export function JudgeBoard({ model: { board } }: { model: BoardModel }) {
+  const [words, setWords, forget] = useKept(`judged/${board.id}`, '');
+  const attempt = useAttempt();
+  const say = (judged: { accepted: boolean; words: string } | null) =>
+    attempt(async () => {
+      await changeBoard('PATCH', `/boards/${board.id}`, { version: board.version, judged });
+      forget();
+    });
+  const { judged } = board;
+  if (judged)
+    return (
+      <section aria-label="Judged" style={{ display: 'flex', gap: 16, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="judged">
+          {judged.accepted ? '✓ Accepted' : '✕ Rejected'}
+        </div>
+        {judged.words && <span style={{ fontSize: 20 }}>“{judged.words}”</span>}
+        <span className="soft">
+          {momentText(judged.at)}
+          {judged.person ? `, ${judged.person}` : ''}
+        </span>
+        <Button className="noprint" size="small" onClick={() => void say(null)}>
+          Take it back
+        </Button>
+      </section>
+    );
+  return (
+    <section aria-label="Judge it" className="noprint" style={{ display: 'grid', gap: 12 }}>
+      <TextField
+        label="In your words"
+        placeholder="a touch too red; good enough; the customer says yes"
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        slotProps={{ htmlInput: { maxLength: 300 } }}
+      />
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+        <Button variant="contained" color="primary" onClick={() => void say({ accepted: true, words: words.trim() })}>
+          Accept it
+        </Button>
+        <Button onClick={() => void say({ accepted: false, words: words.trim() })}>Reject it</Button>
+      </div>
+    </section>
+  );
+}
