@@ -9,7 +9,7 @@ import type { ProblemDetails } from '../shared/problem-details.ts';
 import '../shared/sentences.ts';
 import { Conflict, Refusal } from './acts/refusal.ts';
 import type { Shop } from './acts/shop.ts';
-import { CannotWork, DatabaseDied, NoRoom } from './db/trouble.ts';
+import { CannotWork, DatabaseDied, NoRoom, NotKnown, TooBusy } from './db/trouble.ts';
 import { boardRoutes } from './routes/boards.ts';
 import { clockRoutes } from './routes/clock.ts';
 import { faultRoutes } from './routes/faults.ts';
@@ -51,6 +51,14 @@ function problemOf(error: unknown): ProblemDetails {
   if (error instanceof Conflict) return { ...problem(409, 'Changed meanwhile', error.message), current: error.current };
   if (error instanceof NoRoom) return problem(507, 'No room', error.message);
   if (error instanceof CannotWork) return problem(503, 'Not working', error.message);
+  if (error instanceof NotKnown)
+    return problem(
+      503,
+      'Not known',
+      'The database broke off while this was being kept: it may be kept or not. Try once more: the same thing is never kept twice.',
+    );
+  if (error instanceof TooBusy)
+    return problem(503, 'Too busy', 'More ask at once than the database takes. Nothing was changed; try once more.');
   if (error instanceof DatabaseDied)
     return problem(503, 'Not kept', 'The database broke off: nothing of this was kept. Try once more.');
   if (error instanceof Refusal) return problem(error.status, 'Not possible', error.message, error.field);

@@ -2,7 +2,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openTestDb } from '../../../test/server/open-test-shop.ts';
 import { newId } from '../../shared/id.ts';
 import { insertJob, jobById } from '../store/jobs.ts';
-import type { Db } from './db.ts';
+import { type Connection, type Db, inTransaction } from './db.ts';
+import { migrate } from './migrate.ts';
+import { DatabaseDied, NotKnown } from './trouble.ts';
 
 const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
 
@@ -120,5 +122,47 @@ describe('the database', () => {
            and (i.indkey::int2[])[0:cardinality(c.conkey) - 1] @> c.conkey)`,
     );
     expect(bare).toEqual([]);
+  });
+  it('knows its migrations by what is in them: a changed one is not started with', async () => {
+    const [row] = await db.query('select count(*)::int as n from migration where checksum is null');
+    expect(row?.n).toBe(0);
+    const [last] = await db.query('select name, checksum from migration order by name desc limit 1');
+    await db.query(`update migration set checksum = 'another' where name = $1`, [last?.name]);
+    const connection = { query: db.query, exec: async (sql: string) => void (await db.query(sql)) };
+    // Each statement by itself, as `exec` takes several.
+    const exec = async (sql: string) => {
+      for (const one of sql.split(';').filter((part) => part.trim())) await connection.query(one);
+    };
+    await expect(migrate({ ...connection, exec })).rejects.toThrow(/was changed after this database was made/);
+    await db.query('update migration set checksum = null where name = $1', [last?.name]);
+    await migrate({ ...connection, exec });
+    const [again] = await db.query('select checksum from migration where name = $1', [last?.name]);
+    expect(again?.checksum).toBe(last?.checksum);
+  });
+  it.runIf(process.env.URUSHI_TEST_ON_SERVER)(
+    'a backend that is ended in the middle of a write ends that request, and nothing else',
+    async () => {
+      const one = job('Broken off');
+      const broken = db.transaction(async (tx) => {
+        await insertJob(tx, one);
+        const [{ pid } = {}] = await tx.query('select pg_backend_pid() as pid');
+        await db.query('select pg_terminate_backend($1)', [pid]);
+        await new Promise((resolve) => setTimeout(resolve, 100));
+        await tx.query('select 1');
+      });
+      await expect(broken).rejects.toBeInstanceOf(DatabaseDied);
+      expect(await jobById(db, one.id)).toBeNull();
+      await db.transaction((tx) => insertJob(tx, one));
+      expect((await jobById(db, one.id))?.customer).toBe('Broken off');
+    },
+  );
+  it('whether it was kept is not known where it broke off while being kept', async () => {
+    const dying: Connection = {
+      query: async () => [],
+      exec: async (sql) => {
+        if (sql === 'commit') throw new DatabaseDied('gone');
+      },
+    };
+    await expect(inTransaction(dying, async () => 1)).rejects.toBeInstanceOf(NotKnown);
   });
 });

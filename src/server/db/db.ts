@@ -1,3 +1,5 @@
+import { DatabaseDied, NotKnown } from './trouble.ts';
+
 export type Row = Record<string, unknown>;
 
 /** All that the store knows of its database: the same SQL, that of PostgreSQL 15, runs embedded and on a server. */
@@ -18,12 +20,21 @@ export interface Connection extends Queries {
   exec(sql: string): Promise<void>;
 }
 
+/** @throws NotKnown where the database broke off before it said that it was kept */
+async function committed(connection: Connection): Promise<void> {
+  try {
+    await connection.exec('commit');
+  } catch (error) {
+    throw error instanceof DatabaseDied ? new NotKnown(error.message) : error;
+  }
+}
+
 /** Runs work between `begin` and `commit` on one connection; `rollback` when it throws. */
 export async function inTransaction<T>(connection: Connection, work: (queries: Queries) => Promise<T>): Promise<T> {
   await connection.exec('begin');
   try {
     const result = await work(connection);
-    await connection.exec('commit');
+    await committed(connection);
     return result;
   } catch (error) {
     await connection.exec('rollback').catch(() => {});

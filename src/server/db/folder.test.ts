@@ -13,11 +13,14 @@ import { type OpenShop, openShop, shopOn } from '../open-shop.ts';
 import { insertJob, jobById, listJobs } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
 import { summaryOf } from '../store/summary.ts';
-import { openFolder } from './folder.ts';
+import { type FolderDb, openFolder } from './folder.ts';
 import { FolderInUse } from './folder-lock.ts';
 import { hasDaysSnapshot, nextSnapshotFile, snapshotsIn, tidySnapshots } from './snapshots.ts';
 
 const job = (customer: string) => ({ id: newId(), customer, piece: 'x', tolerance: 1 });
+
+/** How often a snapshot is put in place under three writers. */
+const RESTORES = Number(process.env.URUSHI_RESTORES ?? 1);
 
 /** The work begun a moment later. */
 const settled = async <T>(work: () => Promise<T>): Promise<T> => {
@@ -131,6 +134,47 @@ describe('the data folder', () => {
     expect(before.reason).toBe('restore');
     await db.restore(before.name);
     expect((await jobById(db, later.id))?.customer).toBe('Later');
+    await db.close();
+  });
+  it('loses nothing that was acknowledged while one is put in place: it is restored over, or kept in what was there', async () => {
+    await copyMadeFolder(folder);
+    const db = await openFolder(folder);
+    const empty = await db.takeSnapshot('asked');
+    for (let round = 0; round < RESTORES; round++) {
+      const acknowledged: string[] = [];
+      let going = true;
+      const writer = async () => {
+        while (going) {
+          const one = job('Written');
+          const kept = await db.transaction((tx) => insertJob(tx, one)).catch(() => false);
+          if (kept) acknowledged.push(one.id);
+        }
+      };
+      const writers = [writer(), writer(), writer()];
+      await settled(async () => {});
+      await db.restore(empty.name);
+      await settled(async () => {});
+      going = false;
+      await Promise.all(writers);
+      const [before] = (await db.snapshots()).filter((s) => s.reason === 'restore');
+      const was = await db.openSnapshot(before?.name ?? '');
+      const idsIn = async (of: Pick<FolderDb, 'query'>) => (await of.query('select id from job')).map((r) => r.id);
+      const there = new Set([...(await idsIn(db)), ...(was ? await idsIn(was) : [])]);
+      await was?.close();
+      expect(acknowledged.length).toBeGreaterThan(10);
+      expect(acknowledged.filter((id) => !there.has(id))).toEqual([]);
+    }
+    await db.close();
+  });
+  it('says of a damaged snapshot that it is, and goes on', async () => {
+    await copyMadeFolder(folder);
+    const db = await openFolder(folder);
+    await insertJob(db, job('Kept'));
+    const taken = await db.takeSnapshot('asked');
+    await writeFile(path.join(folder, 'backups', taken.name), 'no archive at all');
+    await expect(db.openSnapshot(taken.name)).rejects.toThrow('is damaged and cannot be opened');
+    await expect(db.restore(taken.name)).rejects.toThrow('is damaged and cannot be opened');
+    expect(await summaryOf(db)).toMatchObject({ jobs: 1 });
     await db.close();
   });
   it('keeps fourteen snapshots, whole ones only, and one for each day', async () => {

@@ -167,8 +167,33 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
     onLost(LOST(folder));
     throw new CannotWork(LOST(folder));
   };
+  /** Requests that the database in hand is at work on. */
+  let working = 0;
+  let idle: (() => void) | null = null;
+  /** The database in hand, with one more at work on it: between the two nobody can take it away. */
+  const begin = async (): Promise<Embedded> => {
+    for (;;) {
+      const db = await inHand();
+      if (db !== current) continue;
+      working++;
+      return db;
+    }
+  };
+  const ended = () => {
+    working--;
+    if (working === 0) idle?.();
+  };
+  const allEnded = () =>
+    working === 0
+      ? Promise.resolve()
+      : new Promise<void>((resolve) => {
+          idle = () => {
+            idle = null;
+            resolve();
+          };
+        });
   const on = async <T>(work: (db: Embedded) => Promise<T>): Promise<T> => {
-    const db = await inHand();
+    const db = await begin();
     try {
       const result = await work(db);
       mustBeHeld();
@@ -181,18 +206,44 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
       }
       if (error instanceof DatabaseDied) mustHaveRoom();
       throw error;
+    } finally {
+      ended();
     }
   };
 
-  const takeSnapshot = async (reason: SnapshotReason): Promise<SnapshotFile> => {
+  const snapshotBy = async (reason: SnapshotReason, write: (file: string) => Promise<void>): Promise<SnapshotFile> => {
     mustHaveRoom();
     const file = await nextSnapshotFile(folder, reason);
-    await on((db) => db.snapshot(file));
+    await write(file);
     await tidySnapshots(folder);
     const taken = (await snapshotsIn(folder)).find((s) => s.name === path.basename(file));
     if (!taken) throw new NoRoom('The snapshot could not be written.');
     return taken;
   };
+  /** What stands in the way of a snapshot, in a sentence. */
+  const telling = async <T>(work: () => Promise<T>): Promise<T> => {
+    try {
+      return await work();
+    } catch (error) {
+      if (!lock.held()) mustBeHeld();
+      throw asSentence(error, folder);
+    }
+  };
+
+  /** One that is to take the place of the database in hand, which is kept as a snapshot first. */
+  async function replace(db: Embedded): Promise<Embedded> {
+    // Nothing is acknowledged any more from here on: who asks waits for the restored one.
+    await allEnded();
+    try {
+      await snapshotBy('restore', (file) => db.snapshot(file));
+    } catch (error) {
+      current = db;
+      throw error;
+    }
+    await db.close();
+    current = await swapIn(places);
+    return current;
+  }
 
   return {
     query: (sql, parameters) => on((db) => db.query(sql, parameters)),
@@ -204,35 +255,41 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
       await current?.close();
       lock.release();
     },
-    snapshots: () => snapshotsIn(folder),
-    takeSnapshot,
-    async openSnapshot(name) {
-      const file = await snapshotFile(folder, name);
-      return file === null ? null : openEmbedded(null, { from: file });
-    },
-    async restore(name) {
-      const file = await snapshotFile(folder, name);
-      if (!file) return false;
-      mustHaveRoom();
-      await (await openEmbedded(places.unfinished, { from: file })).close();
-      await takeSnapshot('restore');
-      const db = await inHand();
-      current = null;
-      // Whoever asks meanwhile waits for the restored one.
-      opening = db
-        .close()
-        .then(() => swapIn(places))
-        .then((opened) => {
-          current = opened;
-          return opened;
-        })
-        .finally(() => {
+    snapshots: () => telling(() => snapshotsIn(folder)),
+    takeSnapshot: (reason) => telling(() => snapshotBy(reason, (file) => on((db) => db.snapshot(file)))),
+    openSnapshot: (name) =>
+      telling(async () => {
+        const file = await snapshotFile(folder, name);
+        return file === null ? null : fromSnapshot(null, file);
+      }),
+    restore: (name) =>
+      telling(async () => {
+        const file = await snapshotFile(folder, name);
+        if (!file) return false;
+        mustHaveRoom();
+        await rm(places.unfinished, { recursive: true, force: true });
+        await (await fromSnapshot(places.unfinished, file)).close();
+        const db = await inHand();
+        current = null;
+        opening = replace(db).finally(() => {
           opening = null;
         });
-      await opening;
-      return true;
-    },
+        await opening;
+        return true;
+      }),
   };
+}
+
+/** A database out of a snapshot. @throws CannotWork where that cannot be read */
+async function fromSnapshot(folder: string | null, file: string): Promise<Embedded> {
+  try {
+    return await openEmbedded(folder, { from: file, inspect: mustHaveRecord });
+  } catch (error) {
+    if (error instanceof CannotWork || (error as NodeJS.ErrnoException).code === 'ENOSPC') throw error;
+    throw new CannotWork(
+      `The snapshot ${path.basename(file)} is damaged and cannot be opened. Nothing was changed: choose another.`,
+    );
+  }
 }
 
 /**
@@ -266,7 +323,7 @@ export async function restoreFolder(folder: string, name: string): Promise<strin
     const file = await snapshotFile(folder, name);
     if (!file) throw new CannotWork(`There is no snapshot ${name} in ${folder}/backups.`);
     await rm(places.unfinished, { recursive: true, force: true });
-    await (await openEmbedded(places.unfinished, { from: file })).close();
+    await (await fromSnapshot(places.unfinished, file)).close();
     const damaged = `${places.database}-before-${path.basename(name, '.tgz')}`;
     const there = existsSync(places.database);
     if (there) await rename(places.database, damaged);

@@ -6,8 +6,8 @@ import { migrate } from './migrate.ts';
 import type { EmbeddedDatabase, Told } from './pglite.worker.ts';
 import { DatabaseDied } from './trouble.ts';
 
-/** A statement that is not answered for so long never will be. */
-const LONGEST_MS = 120_000;
+/** A statement that is not answered for so long never will be, however busy the machine. */
+const LONGEST_MS = 900_000;
 
 /** The embedded database has one connection: who comes second waits. */
 function dbOn(connection: Connection, close: () => Promise<void>) {
@@ -58,10 +58,12 @@ interface Opening {
  */
 export async function openEmbedded(folder: string | null, opening: Opening = {}): Promise<Embedded> {
   const { remote, failed, end } = startThread<EmbeddedDatabase>(new URL('./pglite.worker.ts', import.meta.url));
-  const asked = async <T>(answer: Promise<{ rows: T } | { error: Told }>): Promise<T> => {
+  /** @param longest milliseconds; a slow machine opens as long as its thread lives */
+  const asked = async <T>(answer: Promise<{ rows: T } | { error: Told }>, longest = LONGEST_MS): Promise<T> => {
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new DatabaseDied('The database does not answer.')), LONGEST_MS);
+      if (Number.isFinite(longest))
+        timer = setTimeout(() => reject(new DatabaseDied('The database does not answer.')), longest);
     });
     try {
       const given = await Promise.race([answer, failed, late]);
@@ -76,7 +78,7 @@ export async function openEmbedded(folder: string | null, opening: Opening = {})
     exec: (sql) => asked<void>(remote.exec(sql)),
   };
   try {
-    await asked<void>(remote.open(folder, opening.from));
+    await asked<void>(remote.open(folder, opening.from), Number.POSITIVE_INFINITY);
     await opening.inspect?.(connection);
     await migrate(connection, () =>
       opening.beforeMigration?.({
