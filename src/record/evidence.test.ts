@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
 import { USUAL_PREPARATION } from '../core/board/preparation.ts';
+import { rawMean } from '../core/board/wood.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
 import { newLayer } from '../core/layers/layer.ts';
 import { learn } from '../core/learn/fit.ts';
@@ -89,9 +90,12 @@ describe('evidence', () => {
     expect(own?.weight).toBe(1);
     expect(own?.stages.map((s) => s.stage)).toEqual([1, 2]);
     expect(evidenceOf(board(), WOOD, 'another')?.weight).toBe(0.5);
+    // Not read raw it teaches less: half the result is the wood's mean.
+    const unread = evidenceOf(board({ readings: [reading(1, 55)] }), WOOD, 'j1');
+    expect(unread?.weight).toBe(0.3);
+    expect(unread?.raw[9]).toBeCloseTo(rawMean(WOOD)[9] as number, 9);
   });
   it.each([
-    ['without a raw reading', { readings: [reading(1, 55)] }],
     ['without a layer read', { readings: [reading(0, 72)] }],
     ['without a recipe', { recipe: null }],
     ['whose raw reading no wood has', { readings: [{ stage: 0, grid: [0, ...grid(72).slice(1)] }, reading(1, 55)] }],

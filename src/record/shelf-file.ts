@@ -11,6 +11,7 @@ import { NewColourant, NewMedium, NewRung, NewSupply, type Shelf, SpeciesSchema 
 
 /** A shelf as it is written to a file and read again, in another shop or after years. */
 export const SHELF_FORMAT = 'urushi-shelf';
+const SHELF_VERSION = 1;
 
 /** One thing that a file brings: what is asked of the server to have it, in order. */
 export interface Brought {
@@ -109,7 +110,7 @@ export function shelfTable({ colourants, mediums, supplies, lots, mixes }: Shelf
 
 /** The whole shelf with woods, ladders, curves, lots and kept mixes, as JSON. */
 export const shelfJson = (shelf: Shelf): string =>
-  `${JSON.stringify({ format: SHELF_FORMAT, version: 1, ...shelf }, null, 1)}\n`;
+  `${JSON.stringify({ format: SHELF_FORMAT, version: SHELF_VERSION, ...shelf }, null, 1)}\n`;
 
 const PLACE = {
   species: 'species',
@@ -163,6 +164,11 @@ function fromJson(shelf: Shelf, text: string): Brought[] {
     throw new FieldError('text', 'This is no JSON: it may have been cut off.');
   }
   if (file?.format !== SHELF_FORMAT) throw new FieldError('text', 'This is no shelf of this program.');
+  if (file.version !== SHELF_VERSION)
+    throw new FieldError(
+      'text',
+      `This shelf was written in version ${String(file.version)} of its format; this program reads version ${SHELF_VERSION}.`,
+    );
   const lots = list(file.lots);
   const rungsOf = (colourant: unknown, id: string): Brought['requests'] => {
     const rungs = list((colourant as { rungs?: unknown }).rungs).flatMap((r) => {

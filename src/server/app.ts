@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
 import compression from 'compression';
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import { ZodError } from 'zod';
 import { FieldError } from '../core/field-error.ts';
@@ -20,15 +20,17 @@ import { jobRoutes } from './routes/jobs.ts';
 import { shelfRoutes } from './routes/shelf.ts';
 import { systemRoutes } from './routes/systems.ts';
 
-/** A file of 4 MB and the marks that JSON puts into its text. */
-const MOST_BODY_MB = 9;
+/** Most that is sent at once; of a file of readings 4 MB and the marks that JSON puts into its text. */
+const [MOST_BODY_MB, MOST_FILE_MB] = [1, 9];
+/** Where files of readings, and boards with many of them, come in. */
+const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets)$/;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
 /** What can be wrong with a body before anybody has read it, by the word of the parser. */
 const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
   'entity.too.large': {
     status: 413,
-    detail: `What was sent is larger than ${MOST_BODY_MB} MB, the most that is taken at once.`,
+    detail: `What was sent is larger than is taken at once: ${MOST_BODY_MB} MB, a file of readings ${MOST_FILE_MB} MB.`,
   },
   'entity.parse.failed': { status: 400, detail: 'The request is not valid JSON.' },
   'charset.unsupported': { status: 415, detail: 'The request is not written in UTF-8.' },
@@ -89,7 +91,10 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   app.use(onlyOwnNames(hosts));
   app.use(compression());
   const api = express.Router();
-  api.use(onlyOwnPage, onlyReadableAddress, express.json({ limit: MOST_BODY_MB * 1e6 }), onlyWritableText);
+  const [small, large] = [MOST_BODY_MB, MOST_FILE_MB].map((mb) => express.json({ limit: mb * 1e6 }));
+  const body: RequestHandler = (request, response, next) =>
+    (TAKES_FILES.test(request.path) ? large : small)?.(request, response, next);
+  api.use(onlyOwnPage, onlyReadableAddress, body, onlyWritableText);
   api.get('/health', (_, response) => {
     response.json({ ok: true });
   });

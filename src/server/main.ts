@@ -66,14 +66,14 @@ async function main(): Promise<void> {
   });
   begin(createApp(shop, onFault, hosts));
   const sensor = process.env.URUSHI_SENSOR ?? path.join(folder, 'sensor.csv');
-  const ends = [followSensor(shop, sensor, onFault)];
+  const ends: (() => void | Promise<void>)[] = [followSensor(shop, sensor, onFault)];
   let closing = false;
   const close = async () => {
     if (closing) return;
     closing = true;
     server.closeAllConnections();
     server.close();
-    for (const end of ends) end();
+    await Promise.all(ends.map((end) => end()));
     await shop.close();
     process.exit(0);
   };

@@ -1,43 +1,41 @@
-import { appendFile, readFile, stat } from 'node:fs/promises';
-import { readAir, writeAir } from '../core/formats/air.ts';
-import { newId } from '../shared/id.ts';
+import { appendFile, stat } from 'node:fs/promises';
+import { writeAir } from '../core/formats/air.ts';
 import { sensedHours } from '../workshop/sensor.ts';
 import type { Shop } from './acts/shop.ts';
-import { clockNow, insertAir, lastSensed } from './store/clock.ts';
+import type { SensorReader } from './sensor.worker.ts';
+import { clockNow, insertSensed, lastSensed } from './store/clock.ts';
+import { startThread } from './threads/start-thread.ts';
 
 const LOOK_EVERY = 5000;
-/** A sensor that writes every second is kept every quarter of an hour. */
-const KEPT_EVERY = 15 * 60_000;
+
+/** Air older than this tells nothing of what dries now. */
+const REMEMBERED = 45 * 86_400_000;
+/** So many lines are kept in one statement: nobody waits for more than that. */
+const AT_ONCE = 500;
 
 /** Takes in what a sensor has written to its file since it was last heard; a file that is not there is no fault. */
-export async function takeInSensed({ db }: Pick<Shop, 'db'>, file: string): Promise<number> {
-  const text = await readFile(file, 'utf8').catch(() => null);
-  if (text === null || text.trim().split('\n').length < 2) return 0;
-  return db.transaction(async (tx) => {
-    let last = Date.parse((await lastSensed(tx)) ?? '1970-01-01T00:00:00Z');
-    const now = Date.parse((await clockNow(tx)).now);
-    let taken = 0;
-    for (const { at, temperature, humidity } of readAir(text).air) {
-      const when = Date.parse(at);
-      if (when < last + KEPT_EVERY || when > now) continue;
-      await insertAir(tx, {
-        id: newId(),
-        at: new Date(when).toISOString(),
-        temperature,
-        humidity,
-        moving: false,
-        source: 'sensor',
-      });
-      last = when;
-      taken++;
-    }
-    return taken;
-  });
+export async function takeInSensed(
+  { db }: Pick<Shop, 'db'>,
+  file: string,
+  reader: Pick<SensorReader, 'read'>,
+  place = 0,
+): Promise<{ taken: number; place: number }> {
+  const now = Date.parse((await clockNow(db)).now);
+  const heard = Date.parse((await lastSensed(db)) ?? '1970-01-01T00:00:00Z');
+  const { air, place: next } = await reader.read(file, place, Math.max(heard, now - REMEMBERED), now);
+  for (let at = 0; at < air.length; at += AT_ONCE) await insertSensed(db, air.slice(at, at + AT_ONCE));
+  return { taken: air.length, place: next };
 }
 
 /** Follows a sensor's file. @returns what ends it */
-export function followSensor(shop: Pick<Shop, 'db'>, file: string, onFault: (error: unknown) => void): () => void {
+export function followSensor(
+  shop: Pick<Shop, 'db'>,
+  file: string,
+  onFault: (error: unknown) => void,
+): () => Promise<void> {
+  const { remote, end } = startThread<SensorReader>(new URL('./sensor.worker.ts', import.meta.url));
   let seen = '';
+  let place = 0;
   let taking = Promise.resolve();
   const look = () => {
     taking = taking
@@ -45,14 +43,17 @@ export function followSensor(shop: Pick<Shop, 'db'>, file: string, onFault: (err
         const found = await stat(file).catch(() => null);
         const stamp = found ? `${found.mtimeMs}/${found.size}` : '';
         if (stamp === '' || stamp === seen) return;
+        ({ place } = await takeInSensed(shop, file, remote, place));
         seen = stamp;
-        await takeInSensed(shop, file);
       })
       .catch(onFault);
   };
   look();
   const timer = setInterval(look, LOOK_EVERY);
-  return () => clearInterval(timer);
+  return async () => {
+    clearInterval(timer);
+    await end();
+  };
 }
 
 /** What the simulated sensor writes to its file from one moment of the shop's clock to now. @returns now */

@@ -67,11 +67,15 @@ export const PlannedTask = z.object({
   place: z.string().max(40).nullable(),
 });
 export type PlannedTask = z.infer<typeof PlannedTask>;
+const MOST_TASKS = 6000;
 export const NewWeekPlan = z.object({
   id: Id,
+  /** The plan that this one was made from; null where there was none. Another one meanwhile is not written over. */
+  was: Id.nullish(),
   tasks: z
     .array(PlannedTask.refine((t) => Date.parse(t.end) > Date.parse(t.start), 'A piece of work ends after it begins.'))
-    .max(1000, 'At most 1000 tasks are planned.'),
+    .max(MOST_TASKS, `At most ${MOST_TASKS} tasks are planned.`)
+    .refine((tasks) => new Set(tasks.map((t) => t.key)).size === tasks.length, 'Each piece of work is planned once.'),
 });
 export type NewWeekPlan = z.infer<typeof NewWeekPlan>;
 export const WeekPlan = z.object({ id: Id, tasks: z.array(PlannedTask), madeAt: z.string() });

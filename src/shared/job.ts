@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { Board } from './board.ts';
 import { WishesSchema } from './finish.ts';
-import { Id, Version } from './id.ts';
+import { CalendarDay, Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 import { Part } from './part.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
-import { CalendarDay } from './week.ts';
 
 const tolerance = z
   .number('The tolerance is a ΔE00, for example 1.0.')
@@ -19,13 +18,15 @@ const job = {
 };
 export const NewJob = z.object({ id: Id, ...job });
 export type NewJob = z.infer<typeof NewJob>;
-/** What of a job can be changed; lights one by one. */
 /** How many of a supply, by its key, where the shop counts otherwise than its areas ask for. */
-export const SuppliesSchema = z.record(
-  z.string().max(40),
-  z.number().int('A whole number.').min(0, 'None, or more.').max(100_000, 'At most 100 000.'),
-);
+export const SuppliesSchema = z
+  .record(
+    z.string().max(40),
+    z.number().int('A whole number.').min(0, 'None, or more.').max(100_000, 'At most 100 000.'),
+  )
+  .refine((s) => Object.keys(s).length <= 200, 'A job has at most 200 supplies.');
 
+/** What of a job can be changed; lights one by one. */
 export const JobChange = z.object({
   version: Version,
   ...z.object(job).partial().shape,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Version } from './id.ts';
+import { CalendarDay, Id, Version } from './id.ts';
 
 export const LOT_UNITS = ['g', 'mL', 'piece'] as const;
 export type LotUnit = (typeof LOT_UNITS)[number];
@@ -11,7 +11,7 @@ export const ItemAddress = z
   .string()
   .regex(/^(colourant|medium|supply)\/[a-z0-9-]{1,40}$/, 'A lot is of a colour, a clear or a supply of the shelf.');
 
-const day = z.iso.date('A day is written as year-month-day.').nullable();
+const day = CalendarDay.nullable();
 const lot = {
   code: z.string().trim().max(40, 'The code of a lot has at most 40 letters.'),
   /** What was in it when it was counted; null where nobody counted. */

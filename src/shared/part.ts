@@ -16,7 +16,10 @@ const part = {
   /** Faces that are finished. */
   faces: z.union([z.literal(1), z.literal(2)], 'One face or both.'),
   /** Which zones have to match. */
-  zones: z.array(z.enum(ZONES)).min(1, 'Which zones matter: face, edge, end or profile?'),
+  zones: z
+    .array(z.enum(ZONES))
+    .min(1, 'Which zones matter: face, edge, end or profile?')
+    .max(ZONES.length, 'Each zone once.'),
 };
 export const NewPart = z.object({ id: Id, ...part });
 export type NewPart = z.infer<typeof NewPart>;

@@ -85,6 +85,8 @@ export const SOURCES = ['file', 'typed', 'instrument', 'rack', 'words'] as const
 /** Which part of a target was read: its face, or one of its tones. It stands beside the reading. */
 export const TargetZone = z.object({ zone: z.enum(['face', 'ground', 'grain']).default('face') });
 export type TargetZone = z.infer<typeof TargetZone>['zone'];
+/** A reading of a target, and of which part of it. */
+export const TargetReadingInput = z.intersection(TargetZone, ReadingInput);
 
 export const BoardReadingInput = z.object({
   /** The face where it is not said; readings of another spot stand beside the stage's mean. */

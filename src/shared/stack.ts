@@ -5,13 +5,18 @@ import { LAYER_KINDS, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 /** Rules that were read and left as they are. */
 const Accepted = z.array(z.string().max(40)).max(100);
 
+const MOST_NAMES = 16;
+/** A record with a few names. */
+const few = <T extends z.ZodType<Record<string, unknown>>>(record: T, what: string) =>
+  record.refine((r) => Object.keys(r).length <= MOST_NAMES, `A layer has at most ${MOST_NAMES} ${what}.`);
+
 /** One layer of a stack. What may be in it beyond these bounds the core's `checkStack` says. */
 export const LayerSchema = z.object({
   kind: z.enum(LAYER_KINDS),
   /** Colourant id to strength: g/L, or mass fraction for pigments. */
-  colours: z.record(z.string().max(40), z.number().min(0, 'A strength must be zero or more.')),
+  colours: few(z.record(z.string().max(40), z.number().min(0, 'A strength must be zero or more.')), 'colours'),
   medium: z.string().max(40).optional(),
-  settings: z.record(z.string().max(40), z.number()),
+  settings: few(z.record(z.string().max(40), z.number()), 'settings'),
   method: z.string().max(40).optional(),
   off: z.boolean().optional(),
   note: z.string().max(300, 'A note is at most 300 letters long.').optional(),

@@ -32,7 +32,9 @@ export const Pot = z.object({
   stage: z.number().int().min(1, 'The first layer is stage 1.').max(16),
   litres: z.number().positive('The batch must be more than 0 L.').max(1000, 'The batch is at most 1000 L.'),
   /** Colourant id to grams. */
-  grams: z.record(z.string().max(40), grams),
+  grams: z
+    .record(z.string().max(40), grams)
+    .refine((g) => Object.keys(g).length <= 16, 'A pot has at most 16 colours.'),
 });
 export type Pot = z.infer<typeof Pot>;
 export const PotsInput = z.object({

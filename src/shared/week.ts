@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CalendarDay } from './id.ts';
 
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 
@@ -12,7 +13,6 @@ export const WorkDay = z
   .refine((d) => d.to > d.from, 'This day has no hours: it ends after it begins, or it is a day off.')
   .nullable();
 export type WorkDay = z.infer<typeof WorkDay>;
-export const CalendarDay = z.iso.date('A day is written as year, month and day.');
 
 /** Where things dry: the shop itself, with its own air, or a place kept warm. */
 export const DryingPlace = z.object({

@@ -106,6 +106,14 @@ export async function planRecipe({ db }: Shop, by: By, id: string, input: NewRec
   return wholeBoard(db, id);
 }
 
+/** Clocks of two machines differ by a little. */
+const CLOCKS_DIFFER = 10 * 60_000;
+/** Nothing was put on in a time to come. */
+async function mustBePast(tx: Queries, at: string | null | undefined, field: string): Promise<void> {
+  if (at && Date.parse(at) > Date.parse((await clockNow(tx)).now) + CLOCKS_DIFFER)
+    throw new Refusal(422, 'This is a time to come: a coat is entered when it is on.', field);
+}
+
 /** The layer of a board's plan that a stage is after. */
 function plannedLayer(board: Pick<BoardAtWork, 'recipe'>, stage: number): Layer {
   const layers = board.recipe?.stack.length ?? 0;
@@ -156,6 +164,7 @@ export async function putOnCoat({ db, learning }: Shop, by: By, id: string, inpu
     checkStack([layer], materialsOf(shelf));
     await putOnUnnoted(tx, board, input.stage - 1);
     const { stage, putOnAt, ...noted } = input;
+    await mustBePast(tx, putOnAt, 'putOnAt');
     const at = putOnAt === undefined ? (await clockNow(tx)).now : putOnAt;
     // The air is as it was noted in the shop, where it goes on now and nothing else is said.
     const air = putOnAt === undefined ? await airNow(tx) : null;
@@ -191,6 +200,7 @@ export async function changeCoat({ db, learning }: Shop, by: By, id: string, cha
   }
   await db.transaction(async (tx) => {
     const { coat: was } = await coatAtWork(tx, id);
+    await mustBePast(tx, change.putOnAt, 'putOnAt');
     if (!(await updateCoat(tx, id, change))) throw new Conflict('This coat', { version: was.version, value: was });
     await stampEvidence(tx, work.boardId);
     const { version: _, ...now } = change;
@@ -296,6 +306,7 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
     let coats = 0;
     let readings = 0;
     for (const { coatId, takingId, stage, at, lab } of [...entries].sort((p, q) => p.stage - q.stage)) {
+      await mustBePast(tx, at, 'entries');
       const board = await workOn(tx, id);
       if (stage > 0 && !board.coats.some((c) => c.stage === stage)) {
         const layer = plannedLayer(board, stage);

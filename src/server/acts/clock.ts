@@ -35,15 +35,14 @@ import {
 } from '../store/clock.ts';
 import { insertEvent, lastEvent } from '../store/events.ts';
 import { house } from '../store/house.ts';
-import { newestJobs } from '../store/jobs.ts';
+import { jobsWithOpenWork } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
-/** Jobs that are looked at for what dries and what is to do: the newest. */
-const MOST_JOBS = 40;
 const MINUTE = 60_000;
-export const jobsAtWork = (db: Queries): Promise<Job[]> => newestJobs(db, MOST_JOBS);
+/** Jobs that are looked at for what dries and what is to do: all with open work. */
+export const jobsAtWork = (db: Queries): Promise<Job[]> => jobsWithOpenWork(db);
 
 export async function clockKnown({ db, turnable }: Shop): Promise<ClockKnown> {
   const [clock, air, tests, done, plan] = await Promise.all([
@@ -188,6 +187,11 @@ export async function takeWorkBack({ db }: Shop, id: string, back: boolean): Pro
 
 export async function keepPlan({ db }: Shop, by: By, input: NewWeekPlan): Promise<WeekPlan> {
   return db.transaction(async (tx) => {
+    const now = await weekPlan(tx);
+    if (now?.id === input.id) return now;
+    // Who says what it was made from is told when that is no longer in force.
+    if (input.was !== undefined && (now?.id ?? null) !== (input.was ?? null))
+      throw new Refusal(409, 'The week was planned anew meanwhile: look at it, then change it.', 'was');
     await insertPlan(tx, input, by);
     return (await weekPlan(tx)) as WeekPlan;
   });

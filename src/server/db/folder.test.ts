@@ -136,36 +136,40 @@ describe('the data folder', () => {
     expect((await jobById(db, later.id))?.customer).toBe('Later');
     await db.close();
   });
-  it('loses nothing that was acknowledged while one is put in place: it is restored over, or kept in what was there', async () => {
-    await copyMadeFolder(folder);
-    const db = await openFolder(folder);
-    const empty = await db.takeSnapshot('asked');
-    for (let round = 0; round < RESTORES; round++) {
-      const acknowledged: string[] = [];
-      let going = true;
-      const writer = async () => {
-        while (going) {
-          const one = job('Written');
-          const kept = await db.transaction((tx) => insertJob(tx, one)).catch(() => false);
-          if (kept) acknowledged.push(one.id);
-        }
-      };
-      const writers = [writer(), writer(), writer()];
-      await settled(async () => {});
-      await db.restore(empty.name);
-      await settled(async () => {});
-      going = false;
-      await Promise.all(writers);
-      const [before] = (await db.snapshots()).filter((s) => s.reason === 'restore');
-      const was = await db.openSnapshot(before?.name ?? '');
-      const idsIn = async (of: Pick<FolderDb, 'query'>) => (await of.query('select id from job')).map((r) => r.id);
-      const there = new Set([...(await idsIn(db)), ...(was ? await idsIn(was) : [])]);
-      await was?.close();
-      expect(acknowledged.length).toBeGreaterThan(10);
-      expect(acknowledged.filter((id) => !there.has(id))).toEqual([]);
-    }
-    await db.close();
-  });
+  it(
+    'loses nothing that was acknowledged while one is put in place: it is restored over, or kept in what was there',
+    async () => {
+      await copyMadeFolder(folder);
+      const db = await openFolder(folder);
+      const empty = await db.takeSnapshot('asked');
+      for (let round = 0; round < RESTORES; round++) {
+        const acknowledged: string[] = [];
+        let going = true;
+        const writer = async () => {
+          while (going) {
+            const one = job('Written');
+            const kept = await db.transaction((tx) => insertJob(tx, one)).catch(() => false);
+            if (kept) acknowledged.push(one.id);
+          }
+        };
+        const writers = [writer(), writer(), writer()];
+        await settled(async () => {});
+        await db.restore(empty.name);
+        await settled(async () => {});
+        going = false;
+        await Promise.all(writers);
+        const [before] = (await db.snapshots()).filter((s) => s.reason === 'restore');
+        const was = await db.openSnapshot(before?.name ?? '');
+        const idsIn = async (of: Pick<FolderDb, 'query'>) => (await of.query('select id from job')).map((r) => r.id);
+        const there = new Set([...(await idsIn(db)), ...(was ? await idsIn(was) : [])]);
+        await was?.close();
+        expect(acknowledged.length).toBeGreaterThan(10);
+        expect(acknowledged.filter((id) => !there.has(id))).toEqual([]);
+      }
+      await db.close();
+    },
+    180_000 + 60_000 * RESTORES,
+  );
   it('says of a damaged snapshot that it is, and goes on', async () => {
     await copyMadeFolder(folder);
     const db = await openFolder(folder);

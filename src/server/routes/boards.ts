@@ -24,7 +24,7 @@ import { boardAtWork, boardById } from '../store/boards.ts';
 import { storyOf } from '../store/events.ts';
 import { measuredOfBoard } from '../store/readings.ts';
 import { wholeShelf } from '../store/shelf.ts';
-import { byOf, idOf, isNumber } from './asked.ts';
+import { bodyOf, byOf, idOf, isNumber } from './asked.ts';
 
 export function boardRoutes(shop: Shop): Router {
   const router = Router();
@@ -37,15 +37,15 @@ export function boardRoutes(shop: Shop): Router {
   };
 
   router.post('/woods/:wood/boards', async (request, response) => {
-    const { id } = NewBoard.parse(request.body);
+    const { id } = bodyOf(request, NewBoard);
     response.status(201).json(await takeBoard(shop, byOf(request), idOf(request.params.wood, 'wood'), id));
   });
   router.patch('/boards/:board', async (request, response) => {
-    const change = BoardChange.parse(request.body);
+    const change = bodyOf(request, BoardChange);
     response.json(await changeBoard(shop, byOf(request), idOf(request.params.board, 'board'), change));
   });
   router.post('/boards/:board/recipe', async (request, response) => {
-    const input = NewRecipe.parse(request.body);
+    const input = bodyOf(request, NewRecipe);
     response.status(201).json(await planRecipe(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
   router.get('/boards/:board/story', async ({ params }, response) => {
@@ -54,15 +54,15 @@ export function boardRoutes(shop: Shop): Router {
   });
 
   router.post('/boards/:board/coats', async (request, response) => {
-    const input = NewCoat.parse(request.body);
+    const input = bodyOf(request, NewCoat);
     response.status(201).json(await putOnCoat(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
   router.post('/boards/:board/past', async (request, response) => {
-    const input = PastEntry.parse(request.body);
+    const input = bodyOf(request, PastEntry);
     response.status(201).json(await enterPast(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
   router.patch('/coats/:coat', async (request, response) => {
-    const change = CoatChange.parse(request.body);
+    const change = bodyOf(request, CoatChange);
     response.json(await changeCoat(shop, byOf(request), idOf(request.params.coat, 'coat'), change));
   });
   router.delete('/coats/:coat', async (request, response) => {
@@ -73,7 +73,7 @@ export function boardRoutes(shop: Shop): Router {
   });
 
   router.post('/boards/:board/steps', async (request, response) => {
-    const input = StepInput.parse(request.body);
+    const input = bodyOf(request, StepInput);
     response.status(201).json(await doStep(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
   router.delete('/steps/:step', async (request, response) => {
@@ -83,23 +83,23 @@ export function boardRoutes(shop: Shop): Router {
     response.json(await takeStepBack(shop, byOf(request), idOf(request.params.step, 'step'), false));
   });
   router.post('/boards/:board/pots', async (request, response) => {
-    const input = PotsInput.parse(request.body);
+    const input = bodyOf(request, PotsInput);
     response.status(201).json(await setPots(shop, byOf(request), idOf(request.params.board, 'board'), input));
   });
 
   router.post('/boards/:board/strips', async (request, response) => {
-    const split = SplitInput.parse(request.body);
+    const split = bodyOf(request, SplitInput);
     const board = idOf(request.params.board, 'board');
     response.status(201).json(await splitBoard(shop, byOf(request), board, split));
   });
 
   router.post('/boards/:board/readings', async (request, response) => {
-    const reading = BoardReadingInput.parse(request.body);
+    const reading = bodyOf(request, BoardReadingInput);
     const board = idOf(request.params.board, 'board');
     response.status(201).json(await readStage(shop, byOf(request), board, reading));
   });
   router.patch('/readings/:reading', async (request, response) => {
-    const change = ReadingChange.parse(request.body);
+    const change = bodyOf(request, ReadingChange);
     await changeReading(shop, byOf(request), idOf(request.params.reading, 'reading'), change);
     response.status(204).end();
   });

@@ -11,6 +11,7 @@ import type { ClockRail } from '../../shared/clock-rail.ts';
 import { newId } from '../../shared/id.ts';
 import { sensedHours } from '../../workshop/sensor.ts';
 import { takeInSensed, writeSensed } from '../sensor.ts';
+import { readSensed } from '../sensor-file.ts';
 
 const DAY = 86_400_000;
 /** Eight in the morning of a Monday to come, universal time: it was a Monday on 5 January 1970. */
@@ -25,6 +26,7 @@ const ask = (method: 'get' | 'put' | 'delete', url: string, body?: object, statu
 const clock = async (): Promise<ClockKnown> => (await ask('get', '/clock')).body;
 const rail = async (): Promise<ClockRail> => (await ask('get', '/clock/rail')).body;
 const turn = (turned: object, status = 200) => ask('put', '/clock', turned, status);
+const takeIn = async (file: string) => (await takeInSensed(bench.shop, file, { read: readSensed } as never)).taken;
 const refusal = async (asked: Promise<{ body: { detail: string } }>) => (await asked).body.detail;
 const keyOf = (stage: number, coat: number, act: string) => `board/${board.id}/1/${stage}/${coat}/${act}`;
 
@@ -92,16 +94,16 @@ describe('the air of the shop', () => {
   it('comes from a sensor’s file: kept every quarter of an hour, only what is new, and no line of the future', async () => {
     const folder = await mkdtemp(path.join(tmpdir(), 'urushi-sensor-'));
     const file = path.join(folder, 'sensor.csv');
-    expect(await takeInSensed(bench.shop, file)).toBe(0);
+    expect(await takeIn(file)).toBe(0);
     const from = Date.parse(later(-26));
     await writeFile(file, writeAir(sensedHours(from, from + 40 * 3_600_000)));
-    expect(await takeInSensed(bench.shop, file)).toBe(27);
-    expect(await takeInSensed(bench.shop, file)).toBe(0);
+    expect(await takeIn(file)).toBe(27);
+    expect(await takeIn(file)).toBe(0);
     expect((await clock()).air.filter((a) => a.source === 'sensor')).toHaveLength(27);
     // The simulated sensor of a demo writes as the clock is turned; its lines are read like any other's.
     const simulated = path.join(folder, 'simulated.csv');
     const since = await writeSensed(bench.shop, simulated, null);
-    expect(await takeInSensed(bench.shop, simulated)).toBe(0);
+    expect(await takeIn(simulated)).toBe(0);
     await writeSensed(bench.shop, simulated, since - 3 * 3_600_000);
     await writeSensed(bench.shop, simulated, since - 2 * 3_600_000);
     expect(readAir(await readFile(simulated, 'utf8'))).toMatchObject({ refused: 0, air: { length: 5 } });

@@ -16,7 +16,7 @@ import {
 } from '../acts/clock.ts';
 import type { Shop } from '../acts/shop.ts';
 import { weekPlan } from '../store/clock.ts';
-import { byOf, idOf } from './asked.ts';
+import { bodyOf, byOf, idOf } from './asked.ts';
 
 export function clockRoutes(shop: Shop): Router {
   const router = Router();
@@ -30,23 +30,23 @@ export function clockRoutes(shop: Shop): Router {
     response.json(await jobsAtWork(shop.db));
   });
   router.put('/clock', async (request, response) => {
-    response.json(await turnClock(shop, ClockTurned.parse(request.body)));
+    response.json(await turnClock(shop, bodyOf(request, ClockTurned)));
   });
   router.get('/clock/week.ics', async (_, response) => {
     response.type('text/calendar').send(calendarOf(await weekPlan(shop.db)));
   });
   router.put('/clock/plan', async (request, response) => {
-    response.json(await keepPlan(shop, byOf(request), NewWeekPlan.parse(request.body)));
+    response.json(await keepPlan(shop, byOf(request), bodyOf(request, NewWeekPlan)));
   });
   router.post('/clock/air', async (request, response) => {
-    response.status(201).json(await noteAir(shop, byOf(request), NewAir.parse(request.body)));
+    response.status(201).json(await noteAir(shop, byOf(request), bodyOf(request, NewAir)));
   });
   router.post('/clock/tests', async (request, response) => {
-    await noteTest(shop, byOf(request), NewDryTest.parse(request.body));
+    await noteTest(shop, byOf(request), bodyOf(request, NewDryTest));
     response.status(201).json(await clockKnown(shop));
   });
   router.post('/clock/done', async (request, response) => {
-    await doWork(shop, byOf(request), NewWorkDone.parse(request.body));
+    await doWork(shop, byOf(request), bodyOf(request, NewWorkDone));
     response.status(201).json(await clockKnown(shop));
   });
   for (const [place, kind, take] of [

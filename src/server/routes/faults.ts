@@ -3,7 +3,7 @@ import { NewFaultFound } from '../../shared/fault.ts';
 import { noteFault, takeFaultBack } from '../acts/faults.ts';
 import type { Shop } from '../acts/shop.ts';
 import { faultsFound } from '../store/faults.ts';
-import { byOf, idOf } from './asked.ts';
+import { bodyOf, byOf, idOf } from './asked.ts';
 
 export function faultRoutes(shop: Shop): Router {
   const router = Router();
@@ -11,7 +11,7 @@ export function faultRoutes(shop: Shop): Router {
     response.json(await faultsFound(shop.db));
   });
   router.post('/faults', async (request, response) => {
-    const input = NewFaultFound.parse(request.body);
+    const input = bodyOf(request, NewFaultFound);
     response.status(201).json(await noteFault(shop, byOf(request), input));
   });
   router.delete('/faults/:fault', async (request, response) => {

@@ -40,11 +40,13 @@ const SURROGATE = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC0
 /** Text that no database keeps: a NUL, or half of a character. */
 const unwritable = (text: string) => text.includes(NUL) || SURROGATE.test(text);
 
-/** The path to the first text that cannot be kept, or null. Values nested deeper than anything of ours are one too. */
+/** Nothing of ours is nested deeper. */
+const DEEPEST = 12;
+/** The path to the first text that cannot be kept, or null. @throws Refusal of values nested deeper than anything of ours */
 function unwritableIn(value: unknown, depth = 0): string | null {
   if (typeof value === 'string') return unwritable(value) ? '' : null;
   if (typeof value !== 'object' || value === null) return null;
-  if (depth > 12) return '';
+  if (depth > DEEPEST) throw new Refusal(422, `Nothing that is kept here is nested deeper than ${DEEPEST} times.`);
   for (const [key, inner] of Object.entries(value)) {
     // A key of that name would be lost on its way through the shapes, and nobody would be told.
     if (unwritable(key) || key === '__proto__') return key === '__proto__' ? key : '';

@@ -24,7 +24,7 @@ import type { Shop } from '../acts/shop.ts';
 import { lookAtSnapshot, restoreSnapshot, snapshotsOf, takeSnapshot } from '../acts/snapshots.ts';
 import { house } from '../store/house.ts';
 import { oldBoards } from '../store/rack.ts';
-import { byOf, idOf } from './asked.ts';
+import { bodyOf, byOf, idOf } from './asked.ts';
 
 export function houseRoutes(shop: Shop): Router {
   const router = Router();
@@ -32,23 +32,23 @@ export function houseRoutes(shop: Shop): Router {
     response.json(await house(shop.db));
   });
   router.patch('/house', async (request, response) => {
-    response.json(await changeHouse(shop, byOf(request), HouseChange.parse(request.body)));
+    response.json(await changeHouse(shop, byOf(request), bodyOf(request, HouseChange)));
   });
   router.post('/house/effects', async (request, response) => {
-    response.json(await effectsOfHouse(shop, HouseAsked.parse(request.body)));
+    response.json(await effectsOfHouse(shop, bodyOf(request, HouseAsked)));
   });
   router.post('/people', async (request, response) => {
-    response.status(201).json(await addPerson(shop, byOf(request), NewPerson.parse(request.body)));
+    response.status(201).json(await addPerson(shop, byOf(request), bodyOf(request, NewPerson)));
   });
   router.patch('/people/:id', async (request, response) => {
-    const change = PersonChange.parse(request.body);
+    const change = bodyOf(request, PersonChange);
     response.json(await changePerson(shop, byOf(request), idOf(request.params.id, 'person'), change));
   });
   router.post('/instruments', async (request, response) => {
-    response.status(201).json(await addInstrument(shop, byOf(request), NewInstrument.parse(request.body)));
+    response.status(201).json(await addInstrument(shop, byOf(request), bodyOf(request, NewInstrument)));
   });
   router.patch('/instruments/:id', async (request, response) => {
-    const change = InstrumentChange.parse(request.body);
+    const change = bodyOf(request, InstrumentChange);
     response.json(await changeInstrument(shop, byOf(request), idOf(request.params.id, 'instrument'), change));
   });
   for (const [place, kind] of [
@@ -83,10 +83,10 @@ export function houseRoutes(shop: Shop): Router {
     response.json(await oldBoards(shop.db));
   });
   router.post('/rack', async (request, response) => {
-    response.status(201).json(await addOldBoard(shop, byOf(request), NewOldBoard.parse(request.body)));
+    response.status(201).json(await addOldBoard(shop, byOf(request), bodyOf(request, NewOldBoard)));
   });
   router.patch('/rack/:id', async (request, response) => {
-    const change = OldBoardChange.parse(request.body);
+    const change = bodyOf(request, OldBoardChange);
     response.json(await changeOldBoard(shop, byOf(request), idOf(request.params.id, 'board on the rack'), change));
   });
   router.delete('/rack/:id', async (request, response) => {

@@ -6,6 +6,7 @@ import { Refusal } from '../acts/refusal.ts';
 import type { Shop } from '../acts/shop.ts';
 import { mustBeSimulated, stockOfShelf } from '../acts/simulated.ts';
 import { wholeShelf } from '../store/shelf.ts';
+import { bodyOf } from './asked.ts';
 
 /** What the bench made or read, or a refusal that says what it has not. */
 function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
@@ -25,19 +26,19 @@ export function instrumentRoutes({ db }: Shop): Router {
   });
 
   router.post('/instrument/rung', async (request, response) => {
-    const { colourantId, speciesId, strength, beside } = RungRequest.parse(request.body);
+    const { colourantId, speciesId, strength, beside } = bodyOf(request, RungRequest);
     const rung = makeRung(await stock(), colourantId, speciesId, strength, beside);
     response.json(inTheWorkshop(rung, `${colourantId} or no ${speciesId}`, 'colourantId'));
   });
 
   router.post('/instrument/coat', async (request, response) => {
-    const { mediumId, speciesId, coats } = CoatRequest.parse(request.body);
+    const { mediumId, speciesId, coats } = bodyOf(request, CoatRequest);
     const coat = makeCoat(await stock(), mediumId, speciesId, coats);
     response.json(inTheWorkshop(coat, `${mediumId} or no ${speciesId}`, 'mediumId'));
   });
 
   router.post('/instrument/tissue', async (request, response) => {
-    const { speciesId, tissue } = TissueRequest.parse(request.body);
+    const { speciesId, tissue } = bodyOf(request, TissueRequest);
     const reflectance = readTissue(await stock(), speciesId, TISSUE_NAMES.indexOf(tissue));
     response.json({ reflectance: inTheWorkshop(reflectance, `${tissue} of ${speciesId}`, 'tissue') });
   });

@@ -11,7 +11,7 @@ import {
   Revision,
 } from '../../shared/job.ts';
 import { NewParts, PartChange } from '../../shared/part.ts';
-import { ReadingInput, TargetZone } from '../../shared/reading.ts';
+import { TargetReadingInput } from '../../shared/reading.ts';
 import {
   addParts,
   addWood,
@@ -30,7 +30,7 @@ import type { Shop } from '../acts/shop.ts';
 import { readTarget, reviseTarget } from '../acts/targets.ts';
 import { storyOf } from '../store/events.ts';
 import { listJobs } from '../store/jobs.ts';
-import { byOf, idOf, jobCodeOf } from './asked.ts';
+import { bodyOf, byOf, idOf, jobCodeOf } from './asked.ts';
 
 export function jobRoutes(shop: Shop): Router {
   const router = Router();
@@ -40,13 +40,13 @@ export function jobRoutes(shop: Shop): Router {
     response.json(await listJobs(db, JobQuery.parse(query)));
   });
   router.post('/jobs', async (request, response) => {
-    response.status(201).json(await startJob(shop, byOf(request), NewJob.parse(request.body)));
+    response.status(201).json(await startJob(shop, byOf(request), bodyOf(request, NewJob)));
   });
   router.get('/jobs/:job', async ({ params }, response) => {
     response.json(await wholeJob(db, jobCodeOf(params.job)));
   });
   router.patch('/jobs/:job', async (request, response) => {
-    const change = JobChange.parse(request.body);
+    const change = bodyOf(request, JobChange);
     response.json(await changeJob(shop, byOf(request), jobCodeOf(request.params.job), change));
   });
   router.delete('/jobs/:job', async (request, response) => {
@@ -62,36 +62,35 @@ export function jobRoutes(shop: Shop): Router {
   });
 
   router.post('/jobs/:job/readings', async (request, response) => {
-    const { zone } = TargetZone.parse(request.body);
-    const reading = ReadingInput.parse(request.body);
+    const { zone, ...reading } = bodyOf(request, TargetReadingInput);
     response.status(201).json(await readTarget(shop, byOf(request), jobCodeOf(request.params.job), zone, reading));
   });
   router.post('/jobs/:job/targets', async (request, response) => {
-    const input = Revision.parse(request.body);
+    const input = bodyOf(request, Revision);
     response.status(201).json(await reviseTarget(shop, byOf(request), jobCodeOf(request.params.job), input));
   });
   router.post('/jobs/:job/woods', async (request, response) => {
-    const input = NewWood.parse(request.body);
+    const input = bodyOf(request, NewWood);
     response.status(201).json(await addWood(shop, byOf(request), jobCodeOf(request.params.job), input));
   });
   router.put('/woods/:wood/draft', async (request, response) => {
-    const { version, stack } = DraftInput.parse(request.body);
+    const { version, stack } = bodyOf(request, DraftInput);
     const wood = idOf(request.params.wood, 'wood');
     response.json(await setOnWood(shop, byOf(request), wood, 'draft', version, stack));
   });
   router.put('/woods/:wood/preparation', async (request, response) => {
-    const { version, preparation } = PreparationInput.parse(request.body);
+    const { version, preparation } = bodyOf(request, PreparationInput);
     const wood = idOf(request.params.wood, 'wood');
     response.json(await setOnWood(shop, byOf(request), wood, 'preparation', version, preparation));
   });
   router.put('/woods/:wood/offcuts', async (request, response) => {
-    const { version, offcuts } = OffcutsInput.parse(request.body);
+    const { version, offcuts } = bodyOf(request, OffcutsInput);
     const wood = idOf(request.params.wood, 'wood');
     response.json(await setOnWood(shop, byOf(request), wood, 'offcuts', version, offcuts));
   });
 
   router.post('/woods/:wood/versions', async (request, response) => {
-    const input = NewVersions.parse(request.body);
+    const input = bodyOf(request, NewVersions);
     response.status(201).json(await keepVersions(shop, byOf(request), idOf(request.params.wood, 'wood'), input));
   });
   router.delete('/versions/:version', async (request, response) => {
@@ -104,11 +103,11 @@ export function jobRoutes(shop: Shop): Router {
   });
 
   router.post('/jobs/:job/parts', async (request, response) => {
-    const { parts } = NewParts.parse(request.body);
+    const { parts } = bodyOf(request, NewParts);
     response.status(201).json(await addParts(shop, byOf(request), jobCodeOf(request.params.job), parts));
   });
   router.patch('/parts/:part', async (request, response) => {
-    const change = PartChange.parse(request.body);
+    const change = bodyOf(request, PartChange);
     response.json(await changePart(shop, byOf(request), idOf(request.params.part, 'part'), change));
   });
   router.delete('/parts/:part', async (request, response) => {

@@ -111,8 +111,8 @@ describe('stains that nobody has laddered', () => {
     [{ bog: 0.7 }, /110 %/],
     [{ bog: 0 }, /more than nothing/],
   ])('a pot that cannot be is refused: %j', async (beside, said) => {
-    const [rung] = (await colour('tawny')).rungs;
-    const rungs = [{ ...rung, id: newId(), strength: 0.4, beside }];
+    const [{ speciesId, before, after } = { speciesId: '', before: [], after: [] }] = (await colour('tawny')).rungs;
+    const rungs = [{ id: newId(), speciesId, before, after, strength: 0.4, beside }];
     const { body } = await bench.shop.ask('post', '/colourants/tawny/ladder', { rungs }).expect(422);
     expect(body.detail).toMatch(said);
   });

@@ -35,7 +35,7 @@ import { nextLadderBoards } from '../acts/teaching.ts';
 import { storyOf } from '../store/events.ts';
 import { experience } from '../store/experience.ts';
 import { type ShelfKind, versionOf, wholeShelf } from '../store/shelf.ts';
-import { byOf, idOf } from './asked.ts';
+import { bodyOf, byOf, idOf } from './asked.ts';
 
 /** Where each kind of thing on the shelf has its address. */
 const PLACES: Record<ShelfKind, string> = {
@@ -85,24 +85,24 @@ export function shelfRoutes(shop: Shop): Router {
   }
 
   router.post('/species', async (request, response) => {
-    response.status(201).json(await addSpecies(shop, byOf(request), SpeciesSchema.parse(request.body)));
+    response.status(201).json(await addSpecies(shop, byOf(request), bodyOf(request, SpeciesSchema)));
   });
   router.patch('/species/:id', async (request, response) => {
-    response.json(await changeSpecies(shop, byOf(request), request.params.id, SpeciesChange.parse(request.body)));
+    response.json(await changeSpecies(shop, byOf(request), request.params.id, bodyOf(request, SpeciesChange)));
   });
 
   router.post('/colourants', async (request, response) => {
-    response.status(201).json(await addColourant(shop, byOf(request), NewColourant.parse(request.body)));
+    response.status(201).json(await addColourant(shop, byOf(request), bodyOf(request, NewColourant)));
   });
   router.patch('/colourants/:id', async (request, response) => {
-    response.json(await changeColourant(shop, byOf(request), request.params.id, ColourantChange.parse(request.body)));
+    response.json(await changeColourant(shop, byOf(request), request.params.id, bodyOf(request, ColourantChange)));
   });
   router.post('/colourants/:id/ladder', async (request, response) => {
-    const { rungs } = LadderInput.parse(request.body);
+    const { rungs } = bodyOf(request, LadderInput);
     response.status(201).json(await addRungs(shop, byOf(request), request.params.id, rungs));
   });
   router.patch('/rungs/:rung', async (request, response) => {
-    const { version, strength } = RungChange.parse(request.body);
+    const { version, strength } = bodyOf(request, RungChange);
     response.json(await changeRung(shop, byOf(request), idOf(request.params.rung, 'rung'), version, strength));
   });
   router.delete('/rungs/:rung', async (request, response) => {
@@ -113,13 +113,13 @@ export function shelfRoutes(shop: Shop): Router {
   });
 
   router.post('/mediums', async (request, response) => {
-    response.status(201).json(await addMedium(shop, byOf(request), NewMedium.parse(request.body)));
+    response.status(201).json(await addMedium(shop, byOf(request), bodyOf(request, NewMedium)));
   });
   router.patch('/mediums/:id', async (request, response) => {
-    response.json(await changeMedium(shop, byOf(request), request.params.id, MediumChange.parse(request.body)));
+    response.json(await changeMedium(shop, byOf(request), request.params.id, bodyOf(request, MediumChange)));
   });
   router.post('/mediums/:id/coats', async (request, response) => {
-    const { samples } = CoatsInput.parse(request.body);
+    const { samples } = bodyOf(request, CoatsInput);
     response.status(201).json(await addCoatSamples(shop, byOf(request), request.params.id, samples));
   });
   router.delete('/coat-samples/:sample', async (request, response) => {
@@ -130,16 +130,16 @@ export function shelfRoutes(shop: Shop): Router {
   });
 
   router.post('/supplies', async (request, response) => {
-    response.status(201).json(await addSupply(shop, byOf(request), NewSupply.parse(request.body)));
+    response.status(201).json(await addSupply(shop, byOf(request), bodyOf(request, NewSupply)));
   });
   router.patch('/supplies/:id', async (request, response) => {
-    response.json(await changeSupply(shop, byOf(request), request.params.id, SupplyChange.parse(request.body)));
+    response.json(await changeSupply(shop, byOf(request), request.params.id, bodyOf(request, SupplyChange)));
   });
   router.post('/mixes', async (request, response) => {
-    response.status(201).json(await keepMix(shop, byOf(request), NewMix.parse(request.body)));
+    response.status(201).json(await keepMix(shop, byOf(request), bodyOf(request, NewMix)));
   });
   router.patch('/mixes/:mix', async (request, response) => {
-    const change = MixChange.parse(request.body);
+    const change = bodyOf(request, MixChange);
     response.json(await changeMix(shop, byOf(request), idOf(request.params.mix, 'mix'), change));
   });
   router.delete('/mixes/:mix', async (request, response) => {
@@ -154,10 +154,10 @@ export function shelfRoutes(shop: Shop): Router {
     response.json(await storyOf(db, 'item', `mix/${idOf(params.mix, 'mix')}`));
   });
   router.post('/lots', async (request, response) => {
-    response.status(201).json(await addLot(shop, byOf(request), NewLot.parse(request.body)));
+    response.status(201).json(await addLot(shop, byOf(request), bodyOf(request, NewLot)));
   });
   router.patch('/lots/:lot', async (request, response) => {
-    const change = LotChange.parse(request.body);
+    const change = bodyOf(request, LotChange);
     response.json(await changeLot(shop, byOf(request), idOf(request.params.lot, 'lot'), change));
   });
   router.delete('/lots/:lot', async (request, response) => {

@@ -3,7 +3,7 @@ import { NewSystem } from '../../shared/system.ts';
 import type { Shop } from '../acts/shop.ts';
 import { keepSystem, putSystemAway } from '../acts/systems.ts';
 import { systems } from '../store/systems.ts';
-import { byOf, idOf } from './asked.ts';
+import { bodyOf, byOf, idOf } from './asked.ts';
 
 export function systemRoutes(shop: Shop): Router {
   const router = Router();
@@ -11,7 +11,7 @@ export function systemRoutes(shop: Shop): Router {
     response.json(await systems(shop.db));
   });
   router.post('/systems', async (request, response) => {
-    response.status(201).json(await keepSystem(shop, byOf(request), NewSystem.parse(request.body)));
+    response.status(201).json(await keepSystem(shop, byOf(request), bodyOf(request, NewSystem)));
   });
   router.delete('/systems/:system', async (request, response) => {
     await putSystemAway(shop, byOf(request), idOf(request.params.system, 'system'), true);

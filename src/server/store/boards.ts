@@ -3,7 +3,7 @@ import { Board, type BoardChange, Coat, type CoatChange, type Judged, Recipe } f
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { readingsOfBoards } from './readings.ts';
-import { all, assignments, one, stamp, touched } from './rows.ts';
+import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { POTS_AND_STEPS } from './steps.ts';
 
 const RecipeRow = Recipe.extend({ createdAt: stamp, boardId: z.string() });
@@ -322,16 +322,18 @@ async function boardsWhere(
      where c.board_id = any($1::uuid[]) and c.deleted_at is null order by c.stage`,
     of,
   );
-  const readings = await readingsOfBoards(db, of[0]);
-  const own = <T extends { boardId: string }>(list: readonly T[], board: string) =>
-    list.filter((x) => x.boardId === board).map(({ boardId: _, ...rest }) => rest);
-  return boards.map((board) => ({
-    ...board,
-    recipe: own(recipes, board.id)[0] ?? null,
-    coats: own(coats, board.id),
-    readings: own(readings, board.id).filter((r) => r.zone === 'face'),
-    aside: own(readings, board.id).filter((r) => r.zone !== 'face'),
-  }));
+  const readings = groupedBy(await readingsOfBoards(db, of[0]), 'boardId');
+  const [recipeOf, coatsOf] = [groupedBy(recipes, 'boardId'), groupedBy(coats, 'boardId')];
+  return boards.map((board) => {
+    const own = readings.get(board.id) ?? [];
+    return {
+      ...board,
+      recipe: recipeOf.get(board.id)?.[0] ?? null,
+      coats: coatsOf.get(board.id) ?? [],
+      readings: own.filter((r) => r.zone === 'face'),
+      aside: own.filter((r) => r.zone !== 'face'),
+    };
+  });
 }
 
 export const boardsOfWoods = (db: Queries, woods: readonly string[]) => boardsWhere(db, 'job_wood_id', woods);

@@ -70,6 +70,18 @@ export async function insertAir(
     ),
   );
 }
+/** Lines of a sensor, all in one statement. */
+export async function insertSensed(
+  db: Queries,
+  air: readonly { at: string; temperature: number; humidity: number }[],
+): Promise<void> {
+  await db.query(
+    `insert into air (id, at, temperature, humidity, moving, source)
+     select gen_random_uuid(), s.at, s.temperature, s.humidity, false, 'sensor'
+     from unnest($1::timestamptz[], $2::float8[], $3::float8[]) as s (at, temperature, humidity)`,
+    [air.map((a) => a.at), air.map((a) => a.temperature), air.map((a) => a.humidity)],
+  );
+}
 /** False where there is none. */
 export async function setAirDeleted(db: Queries, id: string, deleted: boolean): Promise<boolean> {
   return touched(

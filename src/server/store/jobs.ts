@@ -19,9 +19,9 @@ import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { boardsOfWoods } from './boards.ts';
 import { nextNumber } from './counters.ts';
-import { partsOfJob } from './parts.ts';
-import { readingsOfJob } from './readings.ts';
-import { all, assignments, one, stamp, touched } from './rows.ts';
+import { partsOfJobs } from './parts.ts';
+import { readingsOfJobs } from './readings.ts';
+import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { pastTargetsOf } from './targets.ts';
 import { versionsOfWoods } from './versions.ts';
 
@@ -145,40 +145,46 @@ export async function updateWood(
   return row?.version ?? null;
 }
 
-async function woodsOfJob(db: Queries, job: string): Promise<JobWood[]> {
+/** Woods of some jobs with their versions and boards, by job. */
+async function woodsOf(db: Queries, jobs: readonly string[]): Promise<(JobWood & { jobId: string })[]> {
   const woods = await all(
     db,
     WoodRow,
-    `select ${WOOD_COLUMNS} from job_wood where job_id = $1 order by created_at, id`,
-    [job],
+    `select ${WOOD_COLUMNS} from job_wood where job_id = any($1::uuid[]) order by created_at, id`,
+    [jobs],
   );
-  const boards = await boardsOfWoods(
+  const ids = woods.map((w) => w.id);
+  const boards = groupedBy(await boardsOfWoods(db, ids), 'woodId');
+  const versions = groupedBy(await versionsOfWoods(db, ids), 'woodId');
+  return woods.map((wood) => ({ ...wood, versions: versions.get(wood.id) ?? [], boards: boards.get(wood.id) ?? [] }));
+}
+
+/** Some jobs with their targets, woods, boards, recipes, coats, readings and parts, the newest first; those that are gone are left out. */
+export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job[]> {
+  const jobs = await all(
     db,
-    woods.map((w) => w.id),
+    JobRow,
+    `select ${COLUMNS} from job where id = any($1::uuid[]) and deleted_at is null order by number desc`,
+    [ids],
   );
-  const versions = await versionsOfWoods(
-    db,
-    woods.map((w) => w.id),
-  );
-  return woods.map(({ jobId: _, ...wood }) => ({
-    ...wood,
-    versions: versions.filter((v) => v.woodId === wood.id).map(({ woodId: _, ...version }) => version),
-    boards: boards.filter((b) => b.woodId === wood.id).map(({ woodId: _, ...board }) => board),
+  const found = jobs.map((job) => job.id);
+  const [target, past, woods, parts] = [
+    groupedBy(await readingsOfJobs(db, found), 'jobId'),
+    groupedBy(await pastTargetsOf(db, found), 'jobId'),
+    groupedBy(await woodsOf(db, found), 'jobId'),
+    groupedBy(await partsOfJobs(db, found), 'jobId'),
+  ];
+  return jobs.map((job) => ({
+    ...job,
+    target: target.get(job.id) ?? [],
+    pastTargets: past.get(job.id) ?? [],
+    woods: woods.get(job.id) ?? [],
+    parts: parts.get(job.id) ?? [],
   }));
 }
 
-/** A job with its target, woods, boards, recipes, coats, readings and parts; null when it is gone. */
-export async function jobById(db: Queries, id: string): Promise<Job | null> {
-  const job = await one(db, JobRow, `select ${COLUMNS} from job where id = $1 and deleted_at is null`, [id]);
-  if (!job) return null;
-  return {
-    ...job,
-    target: await readingsOfJob(db, id),
-    pastTargets: await pastTargetsOf(db, id),
-    woods: await woodsOfJob(db, id),
-    parts: await partsOfJob(db, id),
-  };
-}
+/** A job with all that belongs to it; null when it is gone. */
+export const jobById = async (db: Queries, id: string): Promise<Job | null> => (await jobsById(db, [id]))[0] ?? null;
 
 const MOST_LISTED = 20;
 const ListedRow = NewJob.extend({
@@ -279,6 +285,26 @@ const distanceOf = ({ woods, tolerance }: Pick<JobSummary, 'woods' | 'tolerance'
 const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['state']): boolean =>
   state === 'all' || distanceOf(job) <= 1 === (state === 'passed');
 
+/** Jobs with work that is open, whole: boards with layers planned that nobody has read or judged, and parts to follow them. */
+export async function jobsWithOpenWork(db: Queries): Promise<Job[]> {
+  const rows = await all(
+    db,
+    z.object({ id: z.string() }),
+    `select j.id from job j where j.deleted_at is null and (
+       exists (select from job_wood w join board b on b.job_wood_id = w.id join recipe r on r.id = b.recipe_id
+               where w.job_id = j.id
+                 and not exists (select from stage_mean m where m.board_id = b.id and m.stage >= jsonb_array_length(r.stack))
+                 and (b.judged is null or not exists (select from coat c where c.board_id = b.id and c.deleted_at is null
+                        and c.stage >= jsonb_array_length(r.stack))))
+       or exists (select from part p join board b on b.job_wood_id = p.wood_id
+                  where p.job_id = j.id and p.deleted_at is null and b.recipe_id is not null))`,
+  );
+  return jobsById(
+    db,
+    rows.map(({ id }) => id),
+  );
+}
+
 /** The newest jobs that are at work, whole. */
 export async function newestJobs(db: Queries, most: number): Promise<Job[]> {
   const rows = await all(
@@ -287,8 +313,10 @@ export async function newestJobs(db: Queries, most: number): Promise<Job[]> {
     'select id from job where deleted_at is null order by number desc limit $1',
     [most],
   );
-  const jobs = await Promise.all(rows.map(({ id }) => jobById(db, id)));
-  return jobs.flatMap((job) => job ?? []);
+  return jobsById(
+    db,
+    rows.map(({ id }) => id),
+  );
 }
 
 const ORDER: Record<JobQuery['order'], string> = {

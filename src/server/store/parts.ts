@@ -5,8 +5,14 @@ import { all, assignments, one, touched } from './rows.ts';
 
 const COLUMNS = `id, wood_id as "woodId", name, count, length, width, thickness, faces, zones, version`;
 
-export const partsOfJob = (db: Queries, job: string): Promise<Part[]> =>
-  all(db, Part, `select ${COLUMNS} from part where job_id = $1 and deleted_at is null order by created_at, id`, [job]);
+export const partsOfJobs = (db: Queries, jobs: readonly string[]) =>
+  all(
+    db,
+    Part.extend({ jobId: z.string() }),
+    `select ${COLUMNS}, job_id as "jobId" from part
+     where job_id = any($1::uuid[]) and deleted_at is null order by created_at, id`,
+    [jobs],
+  );
 
 export async function insertPart(db: Queries, job: string, part: NewPart): Promise<boolean> {
   return touched(

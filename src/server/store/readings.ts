@@ -74,15 +74,18 @@ export async function insertReadings(
 export const readingsOfTaking = (db: Queries, taking: string): Promise<StoredReading[]> =>
   all(db, ReadingRow, `select ${COLUMNS} from reading where taking_id = $1 order by place`, [taking]);
 
-export const readingsOfJob = (db: Queries, job: string): Promise<StoredReading[]> =>
+/** Readings of the targets of some jobs as they are now, with whose they are. */
+export const readingsOfJobs = (db: Queries, jobs: readonly string[]) =>
   all(
     db,
-    ReadingRow,
-    `select ${COLUMNS} from reading
-     where job_id = $1 and revision = (select revision from job where id = $1) and deleted_at is null
+    ReadingRow.extend({ jobId: z.string() }),
+    `select ${COLUMNS}, job_id as "jobId" from reading
+     where job_id = any($1::uuid[]) and deleted_at is null
+       and revision = (select revision from job where job.id = reading.job_id)
      order by taken_at, taking_id, place`,
-    [job],
+    [jobs],
   );
+const readingsOfJob = (db: Queries, job: string) => readingsOfJobs(db, [job]);
 
 export const readingsOfBoards = (db: Queries, boards: readonly string[]) =>
   all(

@@ -25,6 +25,20 @@ export async function all<T extends z.ZodType>(
   return z.array(shape).parse(await db.query(sql, parameters));
 }
 
+/** Rows by what they belong to, without saying so again, each group in the order of the rows. */
+export function groupedBy<K extends string, T extends Record<K, string>>(
+  rows: readonly T[],
+  key: K,
+): Map<string, Omit<T, K>[]> {
+  const groups = new Map<string, Omit<T, K>[]>();
+  for (const { [key]: owner, ...rest } of rows) {
+    const group = groups.get(owner);
+    if (group) group.push(rest);
+    else groups.set(owner, [rest]);
+  }
+  return groups;
+}
+
 /** Whether a statement with `returning` touched anything. */
 export const touched = (rows: readonly Row[]): boolean => rows.length > 0;
 

@@ -5,14 +5,14 @@ import { all, one, stamp, touched } from './rows.ts';
 
 const PastRow = PastTarget.extend({ revisedAt: stamp });
 
-/** What a job was matched to before, the newest first. */
-export const pastTargetsOf = (db: Queries, job: string): Promise<PastTarget[]> =>
+/** What some jobs were matched to before, the newest first. */
+export const pastTargetsOf = (db: Queries, jobs: readonly string[]) =>
   all(
     db,
-    PastRow,
-    `select revision, why, tolerance, grain_tolerance as "grainTolerance", wishes, grid, revised_at as "revisedAt"
-     from past_target where job_id = $1 order by revision desc`,
-    [job],
+    PastRow.extend({ jobId: z.string() }),
+    `select job_id as "jobId", revision, why, tolerance, grain_tolerance as "grainTolerance", wishes, grid, revised_at as "revisedAt"
+     from past_target where job_id = any($1::uuid[]) order by revision desc`,
+    [jobs],
   );
 
 /** Keeps a job's target as it is and begins the next, without a reading yet. False when it was revised meanwhile. */

@@ -13,7 +13,7 @@ import {
   whatHoldsTheEnd,
   whyNotThere,
 } from '../../record/week.ts';
-import type { PlannedTask } from '../../shared/clock.ts';
+import type { PlannedTask, WeekPlan } from '../../shared/clock.ts';
 import { newId } from '../../shared/id.ts';
 import { startPlanner } from '../workers/index.ts';
 import type { Gain, WhatIf } from '../workers/planner.ts';
@@ -35,7 +35,9 @@ export interface WeekPlanned {
   slipped: number;
 }
 
-const keep = (tasks: readonly PlannedTask[]) => change('PUT', '/clock/plan', { id: newId(), tasks });
+/** Keeps a plan in the place of the one that it was made from. */
+const keepOver = (was: WeekPlan | null, tasks: readonly PlannedTask[]) =>
+  change('PUT', '/clock/plan', { id: newId(), was: was?.id ?? null, tasks });
 
 /** The week's plan: as it was kept, what slipped moved on; made anew, or changed by hand. */
 export function useWeek(view: ClockView) {
@@ -87,8 +89,8 @@ export function useWeek(view: ClockView) {
   /** Plans everything that is not done anew; what was put somewhere by hand stays there. */
   const planAnew = useCallback(async () => {
     const plan = await inWorker((planner) => planner.plan(week.problem, PLANNING_MS));
-    if (plan) await keep(keptTasks(plannedTasks(week, plan)));
-  }, [inWorker, week]);
+    if (plan) await keepOver(kept, keptTasks(plannedTasks(week, plan)));
+  }, [inWorker, week, kept]);
 
   /** A task put at a moment by hand. @returns why not, or null */
   const move = useCallback(
@@ -99,19 +101,23 @@ export function useWeek(view: ClockView) {
       const moved = putAt(week.problem, planned.plan, i, slotOf(week, at));
       if ('not' in moved) return whyNotThere(week, moved.not, when);
       const tasks = keptTasks(plannedTasks(week, moved.plan)).map((t) => (t.key === key ? { ...t, pinned: true } : t));
-      await keep(tasks);
+      await keepOver(kept, tasks);
       return null;
     },
-    [planned, week],
+    [planned, week, kept],
   );
   /** Gives a task that was put somewhere by hand back to the plan. */
   const letGo = useCallback(
     async (key: string) => {
-      if (kept) await keep(kept.tasks.map((t) => (t.key === key ? { ...t, pinned: false } : t)));
+      if (kept)
+        await keepOver(
+          kept,
+          kept.tasks.map((t) => (t.key === key ? { ...t, pinned: false } : t)),
+        );
     },
     [kept],
   );
-  const undo = useCallback((tasks: readonly PlannedTask[]) => keep(tasks), []);
+  const undo = useCallback((tasks: readonly PlannedTask[]) => keepOver(kept, tasks), [kept]);
 
   /** What a second pair of hands, or room in the warm, would gain. */
   const askGains = useCallback(async () => {
