@@ -38,7 +38,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   core: { rooms: [], packages: ['ml-matrix'] },
   'core/colour/data': { rooms: [], packages: [] },
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: ['ml-matrix'] },
-  'core/layers': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/layers': { rooms: ['core', 'core/colour', 'core/optics'], packages: [] },
   'core/layers/rules': {
     rooms: ['core', 'core/board', 'core/colour', 'core/layers', 'core/time'],
     packages: [],
@@ -73,6 +73,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: ['zod', 'uuid'],
   },
   record: { rooms: [...CORE, 'shared'], packages: [] },
+  'record/scripted': { rooms: [...CORE, 'record', 'shared'], packages: ['zod'] },
   demo: {
     rooms: ['core/board', 'core/formats', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'],
     packages: [],
@@ -97,6 +98,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: [...CORE, 'record', 'shared', 'workshop', 'server/acts', 'server/store'],
     packages: ['express', 'zod'],
   },
+  'server/sensor': {
+    rooms: ['core/formats', 'workshop', 'server/acts', 'server/store', 'server/threads'],
+    packages: ['node:', 'comlink'],
+  },
   server: {
     rooms: [
       'core',
@@ -108,6 +113,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'server/db',
       'server/learning',
       'server/routes',
+      'server/sensor',
       'server/store',
     ],
     packages: ['node:', 'compression', 'express', 'helmet', 'pino', 'zod'],

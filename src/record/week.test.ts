@@ -16,6 +16,7 @@ import { HOUR } from '../core/time/air.ts';
 import type { DryTestNoted, WeekPlan, WorkDone } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import type { Job } from '../shared/job.ts';
+import { WorkWeek } from '../shared/week.ts';
 import { airLine, airNotedNow } from './air.ts';
 import { chainOf } from './chain.ts';
 import { onTheClock, railOf, shutsAt } from './clock.ts';
@@ -249,6 +250,52 @@ describe('the week', () => {
     expect(hoursOfDay(free, new Date(2026, 2, 7))).toBeNull();
     const open = openSlots(free, dayOf(now).getTime(), 3);
     expect(open.reduce((sum, o) => sum + o, 0)).toBe((2 * 9 * 60) / 5);
+  });
+  it('knows lunch, and as many stretches a day as there are; what is begun is not broken off by them', () => {
+    const lunch = {
+      ...WORK_HOUSE.week,
+      days: WORK_HOUSE.week.days.with(1, [
+        { from: 8, to: 12 },
+        { from: 13, to: 17.5 },
+      ]),
+    };
+    const open = openSlots(lunch, new Date(2026, 2, 3).getTime(), 1);
+    expect(open.reduce((sum, o) => sum + o, 0)).toBe((8.5 * 60) / 5);
+    expect([open[(12 * 60) / 5 - 1], open[(12 * 60) / 5], open[(13 * 60) / 5]]).toEqual([1, 0, 1]);
+    expect(hoursOfDay(lunch, new Date(2026, 2, 3))).toEqual({ from: 8, to: 17.5 });
+    // As it was written before there were breaks, and what is refused.
+    expect(WorkWeek.parse({ days: [{ from: 8, to: 12 }, null, null, null, null, null, null] }).days[0]).toEqual([
+      { from: 8, to: 12 },
+    ]);
+    const two = [
+      { from: 8, to: 12 },
+      { from: 11, to: 17 },
+    ];
+    expect(() => WorkWeek.parse({ days: [two, null, null, null, null, null, null] })).toThrow(/follow each other/);
+  });
+  it('works by the clock on the wall on a Sunday that the clocks are changed on', () => {
+    const was = process.env.TZ;
+    process.env.TZ = 'Europe/Berlin';
+    try {
+      const sunday = { ...WORK_HOUSE.week, days: WORK_HOUSE.week.days.with(6, [{ from: 9, to: 12 }]) };
+      // 29 March 2026: two o'clock is three.
+      const origin = new Date(2026, 2, 29).getTime();
+      const open = openSlots(sunday, origin, 1);
+      const begins = new Date(origin + open.indexOf(1) * 5 * 60_000);
+      expect([begins.getHours(), begins.getMinutes()]).toEqual([9, 0]);
+      expect(open.reduce((sum, o) => sum + o, 0)).toBe((3 * 60) / 5);
+    } finally {
+      if (was === undefined) delete process.env.TZ;
+      else process.env.TZ = was;
+    }
+  });
+  it('two boards of one name carry their jobs', () => {
+    const first = workJob(workBoard([DYE, SATIN]));
+    const second = { ...workJob(workBoard([DYE, SATIN])), number: 7, id: 'another' };
+    expect(itemsAtWork([first, second], shopOf()).map((i) => i.name)).toEqual([
+      `birch-1, job ${first.number}`,
+      'birch-1, job 7',
+    ]);
   });
   it('says what holds its end', () => {
     expect(whatHoldsTheEnd(week, plan)?.what).toMatch(/Door|birch-1/);

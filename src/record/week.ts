@@ -14,7 +14,7 @@ import { inAir, readyAfter } from '../core/time/coats.ts';
 import { LATEST_OPENING } from '../core/time/drying.ts';
 import type { PlannedTask, WeekPlan } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
-import type { DryingPlace, WorkWeek } from '../shared/week.ts';
+import type { DryingPlace, Stretch, WorkWeek } from '../shared/week.ts';
 import type { ClockItem } from './clock.ts';
 import { shutsAt } from './clock.ts';
 import type { Task } from './work.ts';
@@ -32,10 +32,19 @@ const two = (n: number) => String(n).padStart(2, '0');
 /** A day as it is written in a calendar. */
 export const dateText = (day: Date): string => `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`;
 
-/** The working hours of a day; null on a day off and on a holiday. Days of the week are counted from Monday. */
-export function hoursOfDay({ days, holidays }: WorkWeek, day: Date): { from: number; to: number } | null {
+/** The stretches of work of a day; null on a day off and on a holiday. Days of the week are counted from Monday. */
+export function stretchesOfDay({ days, holidays }: WorkWeek, day: Date): Stretch[] | null {
   return holidays.includes(dateText(day)) ? null : (days[(day.getDay() + 6) % 7] ?? null);
 }
+/** When a day's work begins and ends, its breaks within; null on a day off. */
+export function hoursOfDay(week: WorkWeek, day: Date): Stretch | null {
+  const stretches = stretchesOfDay(week, day);
+  const [first, last] = [stretches?.[0], stretches?.at(-1)];
+  return first && last ? { from: first.from, to: last.to } : null;
+}
+/** A moment of a day by the clock on the wall, also on a day that the clocks are changed on. */
+const momentOfDay = (day: Date, hour: number): number =>
+  new Date(day.getFullYear(), day.getMonth(), day.getDate(), Math.floor(hour), Math.round((hour % 1) * 60)).getTime();
 
 /** A week's work for the planner, with what it is made from. Slots begin at midnight of today. */
 export interface Week {
@@ -55,10 +64,8 @@ export function openSlots(week: WorkWeek, origin: number, days = DAYS_AHEAD): Ui
   const open = new Uint8Array((days * 24 * HOUR) / SLOT);
   for (let d = 0; d < days; d++) {
     const day = new Date(first.getFullYear(), first.getMonth(), first.getDate() + d);
-    const hours = hoursOfDay(week, day);
-    if (!hours) continue;
-    const at = (hour: number) => Math.round((day.getTime() - origin + hour * HOUR) / SLOT);
-    open.fill(1, at(hours.from), at(hours.to));
+    const at = (hour: number) => Math.max(0, Math.round((momentOfDay(day, hour) - origin) / SLOT));
+    for (const { from, to } of stretchesOfDay(week, day) ?? []) open.fill(1, at(from), at(to));
   }
   return open;
 }
@@ -175,7 +182,7 @@ function standingNow(items: readonly ClockItem[], origin: number, now: number): 
 function dayEnd(week: WorkWeek, date: string): number {
   const [y = 0, m = 1, d = 1] = date.split('-').map(Number);
   const day = new Date(y, m - 1, d);
-  return day.getTime() + (hoursOfDay(week, day)?.to ?? 17) * HOUR;
+  return momentOfDay(day, hoursOfDay(week, day)?.to ?? 17);
 }
 
 /** A task of the week where the plan puts it. */

@@ -196,7 +196,7 @@ export function itemsAtWork(
   jobs: readonly Job[],
   { shelf, materials }: Pick<ShopAtWork, 'shelf' | 'materials'>,
 ): WorkItem[] {
-  return jobs.flatMap((job) =>
+  const items = jobs.flatMap((job) =>
     job.woods.flatMap((wood): WorkItem[] => {
       const boards = wood.boards.flatMap((board): WorkItem[] => {
         const { recipe } = board;
@@ -247,5 +247,11 @@ export function itemsAtWork(
         });
       return [...boards, ...pieces];
     }),
+  );
+  const named = new Map<string, Set<number>>();
+  for (const { name, job } of items) named.set(name, (named.get(name) ?? new Set()).add(job.number));
+  // Two boards of one name, of two jobs, are told apart by their jobs.
+  return items.map((item) =>
+    (named.get(item.name)?.size ?? 0) > 1 ? { ...item, name: `${item.name}, job ${item.job.number}` } : item,
   );
 }

@@ -6,7 +6,7 @@ import { makeDemo } from '../demo/make-demo.ts';
 import { createApp } from './app.ts';
 import { CannotWork } from './db/trouble.ts';
 import { openShop } from './open-shop.ts';
-import { followSensor, simulateSensor } from './sensor.ts';
+import { followSensor, simulateSensor } from './sensor/sensor.ts';
 
 const log = pino({ level: process.env.URUSHI_LOG ?? 'silent' });
 /** Names of this machine beside localhost, apart by commas. */

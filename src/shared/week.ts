@@ -7,12 +7,27 @@ const Hour = z
   .number('An hour of the day is 0 to 24.')
   .min(0, 'An hour of the day is 0 to 24.')
   .max(24, 'An hour of the day is 0 to 24.');
-/** The hours of a day; null on a day off. */
-export const WorkDay = z
+/** A stretch of work without a break. */
+export const Stretch = z
   .object({ from: Hour, to: Hour })
-  .refine((d) => d.to > d.from, 'This day has no hours: it ends after it begins, or it is a day off.')
+  .refine((d) => d.to > d.from, 'This day has no hours: it ends after it begins, or it is a day off.');
+export type Stretch = z.infer<typeof Stretch>;
+/** The stretches of a day, one after the other, with the breaks between; null on a day off. */
+export const WorkDay = z
+  .union([
+    // As it was written before there were breaks.
+    Stretch.transform((one) => [one]),
+    z
+      .array(Stretch)
+      .min(1, 'This day has no hours: it is a day off.')
+      .max(6, 'A day has six stretches at most.')
+      .refine(
+        (all) => all.every((s, i) => i === 0 || s.from > (all[i - 1]?.to ?? 24)),
+        'The stretches of a day follow each other, with a break between.',
+      ),
+  ])
   .nullable();
-export type WorkDay = z.infer<typeof WorkDay>;
+export type WorkDay = z.output<typeof WorkDay>;
 
 /** Where things dry: the shop itself, with its own air, or a place kept warm. */
 export const DryingPlace = z.object({
@@ -33,7 +48,7 @@ export const DryingPlace = z.object({
 });
 export type DryingPlace = z.infer<typeof DryingPlace>;
 
-const OFFICE: WorkDay = { from: 8, to: 17 };
+const OFFICE: WorkDay = [{ from: 8, to: 17 }];
 const days = z
   .array(WorkDay)
   .length(7, 'A week has seven days.')

@@ -164,6 +164,35 @@ describe('against plans solved exactly (HiGHS, as packed by the registry package
   });
 });
 
+describe('windows of two hours and one pair of hands', () => {
+  it('are used as an exact solver uses them', async () => {
+    const solver = await highs();
+    const values: [ours: number, exact: number][] = [];
+    for (let seed = 1; seed <= 12; seed++) {
+      const { even: roll } = dice(seed);
+      const boards = 2 + (seed % 3);
+      // Slots of ten minutes; a day of six hours, twice.
+      const activities: Activity[] = [];
+      const lags: PlanProblem['lags'][number][] = [];
+      for (let b = 0; b < boards; b++) {
+        const opens = 2 + Math.floor(3 * roll());
+        activities.push(
+          of(`conditioner ${b}`, { duration: 1 + Math.floor(3 * roll()) }),
+          of(`stain ${b}`, { duration: 2 + Math.floor(3 * roll()), due: roll() < 0.3 ? 30 : null }),
+        );
+        lags.push(lag(2 * b, 2 * b + 1, { min: opens, max: 12, dry: false }));
+      }
+      const problem = shop({ activities, lags, open: workingDays(2, 60, 36) });
+      const exact = exactly(solver, problem, 100);
+      const { plan, cost } = searchPlan(problem, { seed, more: (made) => made < 1500 });
+      expect(brokenBy(problem, plan)).toEqual([]);
+      expect(plan.unkept).toEqual([]);
+      values.push([cost.finish + 100 * cost.lateness, exact ?? Number.NaN]);
+    }
+    expect(values.filter(([ours, exact]) => Math.abs(ours - exact) < 1e-6)).toHaveLength(12);
+  });
+});
+
 describe('against what no plan can beat', () => {
   it('projects of the published description: never sooner than the longest chain or the scarcest resource, and near', () => {
     const over = [1, 2, 3].map((seed) => {

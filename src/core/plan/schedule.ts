@@ -2,7 +2,7 @@ import { type Activity, type Lag, type Plan, type PlanProblem, SLOT_MINUTES } fr
 
 /** How often what opens windows may be put off before the rest of them is given up: so often, and so often for each window. */
 const PUT_OFF = { least: 40, perWindow: 4 };
-/** What a window of a day or less opens for follows at once, whatever the list says. */
+/** What a window of a day or less opens for may follow at once, whatever the list says. */
 const TIGHT = (24 * 60) / SLOT_MINUTES;
 const NONE = 0x3fffffff;
 
@@ -19,8 +19,9 @@ export interface Scheduler {
    * @param list every activity once; one whose predecessors are not placed yet waits for them
    * @param warm by activity: 1 where it may dry in another place than the shop itself
    * @param floors by activity: not to begin before
+   * @param atOnce what a short window opens for follows at once, whatever the list says; else the list alone says when
    */
-  run(list: ArrayLike<number>, warm?: Uint8Array | null, floors?: ArrayLike<number> | null): Plan;
+  run(list: ArrayLike<number>, warm?: Uint8Array | null, floors?: ArrayLike<number> | null, atOnce?: boolean): Plan;
 }
 
 export function schedulerOf(problem: PlanProblem): Scheduler {
@@ -123,7 +124,7 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
     return { t: NONE, place: -1 };
   };
 
-  const run: Scheduler['run'] = (list, warm = null, floors = null) => {
+  const run: Scheduler['run'] = (list, warm = null, floors = null, atOnce = true) => {
     for (const row of used) row.fill(0);
     for (const [p, row] of stood.entries()) row.set(initial[p] as Int16Array);
     placed.fill(0);
@@ -216,7 +217,7 @@ export function schedulerOf(problem: PlanProblem): Scheduler {
       done.push(i);
       for (const lag of outOf[i] as Lag[]) {
         waiting[lag.to] = (waiting[lag.to] as number) - 1;
-        if (lag.max !== null && lag.max <= TIGHT) urgent.push(lag.to);
+        if (atOnce && lag.max !== null && lag.max <= TIGHT) urgent.push(lag.to);
       }
     }
     const unplanned: number[] = [];

@@ -104,12 +104,16 @@ const mirrored = (problem: PlanProblem): PlanProblem => ({
 interface Found {
   list: Int32Array;
   warm: Uint8Array;
+  /** Whether what a short window opens for follows at once, or as the list says. */
+  atOnce: boolean;
   plan: Plan;
   cost: Cost;
 }
 
 const POPULATION = 24;
 const SWAPPED = 0.05;
+/** So much work has few enough orders to be drawn blindly. */
+const FEW = 16;
 
 export interface SearchOptions {
   /** Asked after every plan: false ends the search with the best so far. */
@@ -141,10 +145,11 @@ export function searchPlan(
   let made = 0;
   let best: Found | null = null;
 
-  const evaluate = (list: Int32Array, warm: Uint8Array): Found => {
+  const windows = problem.lags.some((l) => l.max !== null);
+  const evaluate = (list: Int32Array, warm: Uint8Array, atOnce: boolean): Found => {
     made++;
-    const plan = scheduler.run(list, warm);
-    const found = { list, warm, plan, cost: costOf(problem, plan) };
+    const plan = scheduler.run(list, warm, null, atOnce);
+    const found = { list, warm, atOnce, plan, cost: costOf(problem, plan) };
     if (!best || compareCosts(found.cost, best.cost) < 0) {
       best = found;
       onBetter?.(plan, found.cost);
@@ -159,7 +164,7 @@ export function searchPlan(
     const right = back.run(byPriority(ends), null, start);
     if (right.unplanned.length > 0) return found;
     const list = byPriority(right.starts.map((s, i) => -s - (problem.activities[i] as Activity).duration));
-    const again = evaluate(list, found.warm);
+    const again = evaluate(list, found.warm, found.atOnce);
     return compareCosts(again.cost, found.cost) < 0 ? again : found;
   };
 
@@ -171,14 +176,15 @@ export function searchPlan(
   const pool: Found[] = [];
   const begun = [...(from ? [Float64Array.from(from)] : []), latest, starts];
   for (const priority of begun) {
-    pool.push(justified(evaluate(byPriority(priority), everywhere)));
+    for (const atOnce of windows ? [true, false] : [true])
+      pool.push(justified(evaluate(byPriority(priority), everywhere, atOnce)));
     if (!more(made)) break;
   }
   const spread = Math.max(1, Math.max(...latest) - Math.min(...latest)) * 0.15;
   while (pool.length < POPULATION && more(made)) {
     const base = below(2) ? latest : starts;
     const shaken = base.map((l, i) => l + spread * (chance() - 0.5) + (followers[i] as number));
-    pool.push(justified(evaluate(byPriority(shaken), everywhere)));
+    pool.push(justified(evaluate(byPriority(shaken), everywhere, !windows || below(2) === 0)));
   }
   pool.sort((p, q) => compareCosts(p.cost, q.cost));
 
@@ -206,11 +212,18 @@ export function searchPlan(
       const flipped = below(n);
       warm[flipped] = 1 - (warm[flipped] as number);
     }
-    return justified(evaluate(list, warm));
+    const atOnce = windows && below(8) === 0 ? !mother.atOnce : mother.atOnce;
+    return justified(evaluate(list, warm, atOnce));
   };
+  const fresh = (): Found =>
+    justified(evaluate(byPriority(Float64Array.from({ length: n }, chance)), everywhere, !windows || below(2) === 0));
   while (more(made) && n > 1) {
     const [mother, father] = [below(pool.length), below(pool.length)];
-    const child = cross(pool[Math.min(mother, father)] as Found, pool[below(pool.length)] as Found);
+    // Of little work any order may be the best: some are drawn afresh.
+    const child =
+      n <= FEW && below(3) === 0
+        ? fresh()
+        : cross(pool[Math.min(mother, father)] as Found, pool[below(pool.length)] as Found);
     // Two lists that give one plan are one.
     const known = pool.some(
       (f) => compareCosts(f.cost, child.cost) === 0 && f.plan.starts.every((s, i) => s === child.plan.starts[i]),

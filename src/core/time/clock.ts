@@ -40,7 +40,9 @@ function windowOnClock({ opens, shuts, remedy }: Window, at: number, when: (hour
 /** Where a coat stands at a moment, in the air that was and is expected. */
 export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number): OnClock {
   const when = (hours: number) => driedAt(dries.carrier, air, at, hours);
-  const foundDry = Math.min(...tests.filter((t) => t.dry).map((t) => t.at));
+  // A mark that came later outweighs one that was found clean before.
+  const lastWet = Math.max(0, ...tests.filter((t) => !t.dry).map((t) => t.at));
+  const foundDry = Math.min(...tests.filter((t) => t.dry && t.at > lastWet).map((t) => t.at));
   const dry = Number.isFinite(foundDry);
   const window = dries.window && windowOnClock(dries.window, at, when);
   const usual = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };

@@ -94,6 +94,14 @@ describe('drying times learned from tests', () => {
         { hours: 20, dry: false },
         { hours: 40, dry: false },
       ]),
-    ).toEqual({ wet: 20, dry: 30 });
+    ).toEqual({ wet: 40, dry: null });
+    expect(
+      seenOf([
+        { hours: 30, dry: true },
+        { hours: 8, dry: false },
+        { hours: 20, dry: false },
+        { hours: 26, dry: true },
+      ]),
+    ).toEqual({ wet: 20, dry: 26 });
   });
 });

@@ -101,12 +101,14 @@ export function learnedWait(claimed: Wait, seen: readonly SeenDrying[], still = 
   return { earliest: at(0.05), usual: at(0.5), safe: at(0.95), coats: seen.length };
 }
 
-/** What the tests of one coat say together. @param tests hours of fair air since it went on, dry or still wet */
+/**
+ * What the tests of one coat say together. A mark is seen, cleanness is the want of one: one that was found clean too early, by
+ * a rag that was too light, does not outweigh a mark that came later.
+ * @param tests hours of fair air since it went on, dry or still wet
+ */
 export function seenOf(tests: readonly { hours: number; dry: boolean }[]): SeenDrying | null {
   if (tests.length === 0) return null;
-  const dry = tests.filter((t) => t.dry).map((t) => t.hours);
-  const first = dry.length > 0 ? Math.min(...dry) : null;
-  // A mark that was seen after it had been clean is another coat's, or a slip: only what came before counts.
-  const wet = tests.filter((t) => !t.dry && (first === null || t.hours < first)).map((t) => t.hours);
-  return { wet: Math.max(0, ...wet), dry: first };
+  const wet = Math.max(0, ...tests.filter((t) => !t.dry).map((t) => t.hours));
+  const dry = Math.min(...tests.filter((t) => t.dry && t.hours > wet).map((t) => t.hours));
+  return { wet, dry: Number.isFinite(dry) ? dry : null };
 }

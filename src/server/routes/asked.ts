@@ -29,7 +29,7 @@ const isObject = (value: unknown): value is Record<string, unknown> => typeof va
 
 /** The path of the first name in what was sent that its shape does not know, and would lose; null where there is none. */
 function lostName(sent: unknown, taken: unknown): string | null {
-  if (!isObject(sent) || !isObject(taken)) return null;
+  if (!isObject(sent) || !isObject(taken) || Array.isArray(sent) !== Array.isArray(taken)) return null;
   for (const [name, value] of Object.entries(sent)) {
     if (value === undefined) continue;
     if (!Object.hasOwn(taken, name)) return name;

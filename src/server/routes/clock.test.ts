@@ -10,8 +10,8 @@ import type { ClockKnown, PlannedTask } from '../../shared/clock.ts';
 import type { ClockRail } from '../../shared/clock-rail.ts';
 import { newId } from '../../shared/id.ts';
 import { sensedHours } from '../../workshop/sensor.ts';
-import { takeInSensed, writeSensed } from '../sensor.ts';
-import { readSensed } from '../sensor-file.ts';
+import { takeInSensed, writeSensed } from '../sensor/sensor.ts';
+import { readSensed } from '../sensor/sensor-file.ts';
 
 const DAY = 86_400_000;
 /** Eight in the morning of a Monday to come, universal time: it was a Monday on 5 January 1970. */

@@ -58,12 +58,14 @@ describe('hours and places', () => {
   it('are kept as they are set; a day without hours says so and is not kept', async () => {
     const page = openAt('/house');
     await page.user.click(await screen.findByLabelText('Saturday'));
-    await waitFor(async () => expect((await ask<House>('GET', '/house')).week.days[5]).toEqual({ from: 8, to: 17 }));
+    await waitFor(async () => expect((await ask<House>('GET', '/house')).week.days[5]).toEqual([{ from: 8, to: 17 }]));
     await page.fill('Saturday, to', '08:00');
     expect((await screen.findByRole('alert')).textContent).toMatch(/This day has no hours/);
-    expect((await ask<House>('GET', '/house')).week.days[5]).toEqual({ from: 8, to: 17 });
+    expect((await ask<House>('GET', '/house')).week.days[5]).toEqual([{ from: 8, to: 17 }]);
     await page.fill('Saturday, to', '12:30');
-    await waitFor(async () => expect((await ask<House>('GET', '/house')).week.days[5]).toEqual({ from: 8, to: 12.5 }));
+    await waitFor(async () =>
+      expect((await ask<House>('GET', '/house')).week.days[5]).toEqual([{ from: 8, to: 12.5 }]),
+    );
     await page.fill('Holiday', '2026-05-01');
     await page.press('Nobody works then');
     await waitFor(async () => expect((await ask<House>('GET', '/house')).week.holidays).toEqual(['2026-05-01']));

@@ -1,7 +1,14 @@
 import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
 import { House } from '../../shared/house.ts';
-import { type DryingPlace, WEEKDAYS, type WorkDay, type WorkWeek, WorkWeekChange } from '../../shared/week.ts';
+import {
+  type DryingPlace,
+  type Stretch,
+  WEEKDAYS,
+  type WorkDay,
+  type WorkWeek,
+  WorkWeekChange,
+} from '../../shared/week.ts';
 import { change } from '../hooks/api.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { MeanwhileNote } from './MeanwhileNote.tsx';
@@ -36,24 +43,54 @@ function TimeField({ label, hours, set }: { label: string; hours: number; set: (
   );
 }
 
-/** A day of the week: its hours, or off. */
+/** A break of an hour in the middle of a stretch. */
+function halved({ from, to }: Stretch): Stretch[] {
+  const middle = Math.round(from + to) / 2;
+  return [
+    { from, to: middle - 0.5 },
+    { from: middle + 0.5, to },
+  ];
+}
+/** Shorter stretches have no break put into them. */
+const SHORTEST = 2;
+
+/** A day of the week: its stretches of work with the breaks between, or off. */
 function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDay) => void }) {
-  const field = (end: 'from' | 'to') =>
-    day && <TimeField label={`${name}, ${end}`} hours={day[end]} set={(hours) => set({ ...day, [end]: hours })} />;
+  const field = (i: number, end: 'from' | 'to', stretch: Stretch) => (
+    <TimeField
+      label={`${name}, ${end === 'from' ? (i > 0 ? 'again from' : 'from') : 'to'}`}
+      hours={stretch[end]}
+      set={(hours) => set((day ?? []).map((s, k) => (k === i ? { ...s, [end]: hours } : s)))}
+    />
+  );
+  const last = day?.at(-1);
   return (
     <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 58, flexWrap: 'wrap' }}>
       <FormControlLabel
-        control={<Checkbox checked={day !== null} onChange={(e) => set(e.target.checked ? OFFICE : null)} />}
+        control={<Checkbox checked={day !== null} onChange={(e) => set(e.target.checked ? [OFFICE] : null)} />}
         label={name}
         sx={{ width: 140 }}
       />
       {day ? (
-        <>
-          {field('from')}
-          {field('to')}
-        </>
+        day.map((stretch, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is known by its place in the day
+          <span key={i} style={{ display: 'flex', gap: 10 }}>
+            {field(i, 'from', stretch)}
+            {field(i, 'to', stretch)}
+          </span>
+        ))
       ) : (
         <span className="soft">off</span>
+      )}
+      {day && last && last.to - last.from > SHORTEST && (
+        <Button size="small" onClick={() => set([...day.slice(0, -1), ...halved(last)])}>
+          A break
+        </Button>
+      )}
+      {day && day.length > 1 && (
+        <Button size="small" onClick={() => set([{ from: day[0]?.from ?? 8, to: last?.to ?? 17 }])}>
+          No breaks
+        </Button>
       )}
     </div>
   );

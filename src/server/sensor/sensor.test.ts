@@ -2,7 +2,7 @@ import { appendFile, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openTestShop, type TestShop } from '../../test/server/open-test-shop.ts';
+import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
 import { followSensor } from './sensor.ts';
 import { readSensed } from './sensor-file.ts';
 

@@ -1,9 +1,8 @@
-// npm run -s read -- FILE [--scale percent|fraction] [--light D50/2] [--columns name,L,a,b]
-// What a measurement file holds, as JSON; or why not, with the question where the page would ask one.
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { labOf } from '../src/core/colour/lab.ts';
+import { FieldError } from '../src/core/field-error.ts';
 import {
   type Answers,
   COLUMN_ROLES,
@@ -14,17 +13,13 @@ import {
   readMeasurements,
 } from '../src/core/formats/index.ts';
 
-function fail(sentence: string): never {
-  console.error(sentence);
-  process.exit(1);
-}
-
 function answersOf({ scale, light, columns }: { scale?: string; light?: string; columns?: string }): Answers {
   if (scale !== undefined && scale !== 'percent' && scale !== 'fraction')
-    fail(`--scale is percent or fraction, not “${scale}”.`);
+    throw new FieldError('scale', `--scale is percent or fraction, not “${scale}”.`);
   const roles = columns?.split(',');
   const unknown = roles?.find((role) => !COLUMN_ROLES.includes(role as ColumnRole));
-  if (unknown !== undefined) fail(`--columns has “${unknown}”; a column is one of ${COLUMN_ROLES.join(', ')}.`);
+  if (unknown !== undefined)
+    throw new FieldError('columns', `--columns has “${unknown}”; a column is one of ${COLUMN_ROLES.join(', ')}.`);
   return { scale, light, columns: roles as ColumnRole[] | undefined };
 }
 
@@ -51,20 +46,27 @@ const reading = (measurement: Measurement) => {
   };
 };
 
-function main(): void {
+/**
+ * What a measurement file holds, from the words of a command: FILE [--scale percent|fraction] [--light D50/2]
+ * [--columns name,L,a,b].
+ * @throws FieldError with the question where the page would ask one
+ */
+export function readFor(words: readonly string[]): {
+  readings: ReturnType<typeof reading>[];
+  notes: readonly string[];
+} {
   const { values, positionals } = parseArgs({
+    args: [...words],
     allowPositionals: true,
     options: { scale: { type: 'string' }, light: { type: 'string' }, columns: { type: 'string' } },
   });
   const [file] = positionals;
-  if (!file || positionals.length > 1) fail('Name one file: npm run -s read -- FILE');
-  const { readings, notes } = readMeasurements(readFileSync(file), path.basename(file), answersOf(values));
-  console.log(JSON.stringify({ readings: readings.map(reading), notes }));
-}
-
-try {
-  main();
-} catch (error) {
-  if (error instanceof Question) fail(`${error.message} ${HOW[error.asks](error.options)}`);
-  fail((error as Error).message);
+  if (!file || positionals.length > 1) throw new FieldError('file', 'Name one file: npm run -s urushi -- read FILE');
+  try {
+    const { readings, notes } = readMeasurements(readFileSync(file), path.basename(file), answersOf(values));
+    return { readings: readings.map(reading), notes };
+  } catch (error) {
+    if (error instanceof Question) throw new FieldError('file', `${error.message} ${HOW[error.asks](error.options)}`);
+    throw error;
+  }
 }

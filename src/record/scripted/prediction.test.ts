@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { exampleInput, keptShelf, predictionFor } from './prediction.ts';
 
-const SHELF = keptShelf(JSON.parse(readFileSync(new URL('../demo/shelf.json', import.meta.url), 'utf8')));
+const SHELF = keptShelf(JSON.parse(readFileSync(new URL('../../demo/shelf.json', import.meta.url), 'utf8')));
 const honeyed = {
   wood: 'oak',
   layers: [
@@ -69,7 +69,10 @@ describe('a prediction for a script', () => {
   });
   it('runs as a command, from a file or standard input, and fails with the field and exit 1', () => {
     const run = (input: string, ...args: string[]) =>
-      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/predict.ts', ...args], { input, encoding: 'utf8' });
+      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/urushi.ts', 'predict', ...args], {
+        input,
+        encoding: 'utf8',
+      });
     const example = run('', '--example');
     const answer = run(example.stdout, '-');
     expect(answer.status).toBe(0);

@@ -1,11 +1,11 @@
-import { predict, type StageLook } from '../core/board/predict.ts';
-import { type Preparation, USUAL_PREPARATION } from '../core/board/preparation.ts';
-import type { Wood } from '../core/board/wood.ts';
-import { labOf } from '../core/colour/lab.ts';
-import { FieldError } from '../core/field-error.ts';
-import type { Stack } from '../core/layers/layer.ts';
-import { KeptShelf, PredictionInput } from '../shared/prediction.ts';
-import { materialsOfFile, woodOfFile } from './stack-file.ts';
+import { predict, type StageLook } from '../../core/board/predict.ts';
+import { USUAL_PREPARATION } from '../../core/board/preparation.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { FieldError } from '../../core/field-error.ts';
+import type { Stack } from '../../core/layers/layer.ts';
+import { KeptShelf, PredictionInput } from '../../shared/prediction.ts';
+import { materialsOfFile } from '../stack-file.ts';
+import { checked, naming, woodAsked } from './asked.ts';
 
 /** A stage as a script gets it. */
 export interface PredictedStage {
@@ -39,26 +39,6 @@ const stageOf = (look: StageLook, after: string): PredictedStage => ({
   })),
 });
 
-/** What is asked for, checked. @throws FieldError naming the first field that is wrong */
-function checked(asked: unknown): PredictionInput {
-  const { success, data, error } = PredictionInput.safeParse(asked);
-  if (success) return data;
-  const [issue] = error.issues;
-  const inner = issue?.code === 'invalid_union' ? issue.errors.at(-1)?.[0] : undefined;
-  const path = [...(issue?.path ?? []), ...(inner?.path ?? [])].join('.');
-  throw new FieldError(path || 'input', (inner ?? issue)?.message ?? 'It is not what can be predicted.');
-}
-
-function woodOf(asked: PredictionInput, shelf: KeptShelf, preparation: Preparation): Wood {
-  const written = typeof asked.wood === 'string' ? shelf.woods.find((w) => w.id === asked.wood) : asked.wood;
-  if (!written)
-    throw new FieldError(
-      'wood',
-      `The demo shelf has no wood “${asked.wood}”; it has ${shelf.woods.map((w) => w.id).join(', ')}.`,
-    );
-  return woodOfFile(written, preparation);
-}
-
 /**
  * What is asked for by a script, predicted.
  * @param asked the shape of {@link PredictionInput}, unchecked
@@ -66,32 +46,21 @@ function woodOf(asked: PredictionInput, shelf: KeptShelf, preparation: Preparati
  * @throws FieldError naming the field: `wood`, `layers.2.colours.umber`, `preparation.grit` …
  */
 export function predictionFor(asked: unknown, shelf: KeptShelf): { stages: PredictedStage[] } {
-  const input = checked(asked);
+  const input = checked(PredictionInput, asked);
   const materials = materialsOfFile(input.materials ?? shelf);
   const stack: Stack = input.layers;
   for (const { layers } of input.measured)
     if (layers > stack.length) throw new FieldError('measured', `There is no layer ${layers} to have been measured.`);
-  try {
+  return naming(() => {
     const preparation = { ...USUAL_PREPARATION, ...input.preparation };
-    const looks = predict(stack, woodOf(input, shelf, preparation), materials, {
+    const looks = predict(stack, woodAsked(input.wood, shelf, preparation), materials, {
       preparation,
       zone: input.zone,
       years: input.years,
       measured: input.measured,
     });
-    return {
-      stages: looks.map((look, i) => {
-        const layer = stack[i - 1];
-        return stageOf(look, layer?.kind ?? 'raw');
-      }),
-    };
-  } catch (error) {
-    if (!(error instanceof FieldError)) throw error;
-    throw new FieldError(
-      error.field.replace(/^stack\./, 'layers.').replace(/^tissues\./, 'wood.tissues.'),
-      error.message,
-    );
-  }
+    return { stages: looks.map((look, i) => stageOf(look, stack[i - 1]?.kind ?? 'raw')) };
+  });
 }
 
 /** A whole input to start from: a wood of the shelf, two layers and all they need. */

@@ -1,5 +1,5 @@
 import { open } from 'node:fs/promises';
-import { AIR_COLUMNS, type AirColumns, readAirLine, type SensedAir } from '../core/formats/air.ts';
+import { AIR_COLUMNS, type AirColumns, readAirLine, type SensedAir } from '../../core/formats/air.ts';
 
 /** A sensor that writes every second is kept every quarter of an hour. */
 const KEPT_EVERY = 15 * 60_000;

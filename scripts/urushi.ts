@@ -1,0 +1,60 @@
+// npm run -s urushi -- VERB FILE.json, or - for standard input, or --example for a whole input of it.
+// One command for scripts: JSON in and out; a refusal names the field on standard error and ends with 1.
+import { readFileSync } from 'node:fs';
+import { FieldError } from '../src/core/field-error.ts';
+import { COLOURANTS, MEDIUMS } from '../src/demo/products.ts';
+import { factsOfSheets, type ScriptedShelf } from '../src/record/scripted/asked.ts';
+import { EXAMPLES } from '../src/record/scripted/examples.ts';
+import { mixFor } from '../src/record/scripted/mixing.ts';
+import { planFor } from '../src/record/scripted/planning.ts';
+import { keptShelf, predictionFor } from '../src/record/scripted/prediction.ts';
+import { quantityFor } from '../src/record/scripted/quantity.ts';
+import { rulesFor } from '../src/record/scripted/rules.ts';
+import { timesFor } from '../src/record/scripted/times.ts';
+import { readFor } from './read-measurements.ts';
+
+/** Verbs that take JSON. */
+const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => unknown>> = {
+  predict: predictionFor,
+  mix: mixFor,
+  times: timesFor,
+  rules: rulesFor,
+  plan: planFor,
+};
+const VERBS = [...Object.keys(ASKED), 'read', 'quantity'];
+
+function json(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new FieldError('input', 'This is no JSON.');
+  }
+}
+
+function answer([verb, ...rest]: string[]): unknown {
+  if (verb === 'read') return readFor(rest);
+  if (verb === 'quantity') {
+    if (rest.length !== 1 || rest[0] === undefined)
+      throw new FieldError('quantity', 'Name one quantity: npm run -s urushi -- quantity "2 thirds of a quart"');
+    if (rest[0] === '--example') return '2 thirds of a quart';
+    return quantityFor(rest[0]);
+  }
+  const asked = verb === undefined ? undefined : ASKED[verb];
+  if (!asked || verb === undefined) throw new FieldError('verb', `There is no “${verb ?? ''}”: ${VERBS.join(', ')}.`);
+  const shelf = {
+    ...keptShelf(JSON.parse(readFileSync(new URL('../src/demo/shelf.json', import.meta.url), 'utf8'))),
+    facts: factsOfSheets([...COLOURANTS, ...MEDIUMS]),
+  };
+  const [file, ...more] = rest;
+  if (!file || more.length > 0)
+    throw new FieldError('file', `Name one file, or - for standard input: npm run -s urushi -- ${verb} FILE.json`);
+  if (file === '--example') return EXAMPLES[verb]?.(shelf);
+  return asked(json(readFileSync(file === '-' ? 0 : file, 'utf8')), shelf);
+}
+
+try {
+  console.log(JSON.stringify(answer(process.argv.slice(2))));
+} catch (error) {
+  console.error(error instanceof FieldError ? `${error.field}: ${error.message}` : (error as Error).message);
+  process.exit(1);
+}
