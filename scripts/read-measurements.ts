@@ -46,8 +46,13 @@ const reading = (measurement: Measurement) => {
   };
 };
 
+/** A whole file of measurements: a table of L*a*b*, as any spreadsheet writes it. */
+export const EXAMPLE_MEASUREMENTS = ['name,L,a,b', 'Oak raw,75.1,4.7,18.7', 'Oak with amber dye,58.3,14.2,31.0'].join(
+  '\n',
+);
+
 /**
- * What a measurement file holds, from the words of a command: FILE [--scale percent|fraction] [--light D50/2]
+ * What a measurement file holds, from the words of a command: FILE or - [--scale percent|fraction] [--light D50/2]
  * [--columns name,L,a,b].
  * @throws FieldError with the question where the page would ask one
  */
@@ -63,7 +68,11 @@ export function readFor(words: readonly string[]): {
   const [file] = positionals;
   if (!file || positionals.length > 1) throw new FieldError('file', 'Name one file: npm run -s urushi -- read FILE');
   try {
-    const { readings, notes } = readMeasurements(readFileSync(file), path.basename(file), answersOf(values));
+    const { readings, notes } = readMeasurements(
+      readFileSync(file === '-' ? 0 : file),
+      path.basename(file),
+      answersOf(values),
+    );
     return { readings: readings.map(reading), notes };
   } catch (error) {
     if (error instanceof Question) throw new FieldError('file', `${error.message} ${HOW[error.asks](error.options)}`);

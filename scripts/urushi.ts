@@ -11,7 +11,7 @@ import { keptShelf, predictionFor } from '../src/record/scripted/prediction.ts';
 import { quantityFor } from '../src/record/scripted/quantity.ts';
 import { rulesFor } from '../src/record/scripted/rules.ts';
 import { timesFor } from '../src/record/scripted/times.ts';
-import { readFor } from './read-measurements.ts';
+import { EXAMPLE_MEASUREMENTS, readFor } from './read-measurements.ts';
 
 /** Verbs that take JSON. */
 const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => unknown>> = {
@@ -32,7 +32,7 @@ function json(text: string): unknown {
 }
 
 function answer([verb, ...rest]: string[]): unknown {
-  if (verb === 'read') return readFor(rest);
+  if (verb === 'read') return rest[0] === '--example' ? EXAMPLE_MEASUREMENTS : readFor(rest);
   if (verb === 'quantity') {
     if (rest.length !== 1 || rest[0] === undefined)
       throw new FieldError('quantity', 'Name one quantity: npm run -s urushi -- quantity "2 thirds of a quart"');
@@ -53,7 +53,8 @@ function answer([verb, ...rest]: string[]): unknown {
 }
 
 try {
-  console.log(JSON.stringify(answer(process.argv.slice(2))));
+  const told = answer(process.argv.slice(2));
+  console.log(typeof told === 'string' ? told : JSON.stringify(told));
 } catch (error) {
   console.error(error instanceof FieldError ? `${error.field}: ${error.message}` : (error as Error).message);
   process.exit(1);

@@ -75,9 +75,11 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
   const ml = (volume: number) => volumeText(volume, system);
   // The main colour first: start weak, and what is added last is the least.
   const pours = Object.entries(grams)
-    .filter(([id, g]) => g > 0 && materials.colourants[id])
-    .sort(([, p], [, q]) => q - p)
-    .map(([id, g]) => ({ colourant: materials.colourants[id], known: facts[id] ?? {}, grams: g }));
+    .flatMap(([id, g]) => {
+      const colourant = materials.colourants[id];
+      return colourant && g > 0 ? [{ colourant, known: facts[id] ?? {}, grams: g }] : [];
+    })
+    .sort((p, q) => q.grams - p.grams);
   const [main] = pours;
   if (!main) return layer.kind === 'filler' ? bareFiller(stage, litres) : [];
   let total = 0;

@@ -28,15 +28,13 @@ const Facts = z.strictObject({
 });
 export type Facts = z.infer<typeof Facts>;
 
-/** Layers on a wood, as every command takes them; what a prediction asks beside is not asked here. */
-export const StackInput = PredictionInput.omit({ zone: true, years: true, measured: true })
-  .extend({
-    /** The demo shelf's oak where none is given: times and pours do not go by it. */
-    wood: PredictionInput.shape.wood.default('oak'),
-    /** By the ids of colours and mediums; the demo shelf's where they are not given. */
-    facts: z.record(z.string(), Facts).default({}),
-  })
-  .strict();
+/** Layers on a wood, as every command takes them: what a prediction asks beside is taken, and has no bearing here. */
+export const StackInput = PredictionInput.extend({
+  /** The demo shelf's oak where none is given: times and pours do not go by it. */
+  wood: PredictionInput.shape.wood.default('oak'),
+  /** By the ids of colours and mediums; the demo shelf's where they are not given. */
+  facts: z.record(z.string(), Facts).default({}),
+}).strict();
 
 /** The air of the shop. */
 export const AirInput = z.strictObject({

@@ -119,6 +119,8 @@ describe('words instead of an object', () => {
     await words(job, { kind: 'darkest', speciesId: 'beech' }, []);
     const [dark] = (await now(job)).target;
     expect(dark?.name).toMatch(/^darkest beech/);
+    // A dark wood is meant brown or black, never navy blue.
+    expect(labOf(dark?.grid ?? [])[2]).toBeGreaterThanOrEqual(0);
     const job2 = await newJob();
     await words(job2, { kind: 'wood', speciesId: 'beech' }, []);
     expect(labOf(dark?.grid ?? [])[0]).toBeLessThan(labOf((await now(job2)).target[0]?.grid ?? [])[0] - 5);
