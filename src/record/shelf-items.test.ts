@@ -54,6 +54,22 @@ describe('what wants looking at', () => {
   it('is nothing on a shelf that is in order', () => {
     expect(troublesOf(shelfWith([lot('colourant/red', { bestBefore: '2026-11-26' })]))).toEqual([]);
   });
+  it('is an oil stain of which nobody knows how dark it is, until somebody says', () => {
+    const [some] = SMALL.colourants;
+    const stain = {
+      ...some,
+      id: 'night',
+      name: 'Night',
+      kind: 'stain',
+      carrier: 'oil',
+      absorption: null,
+      scatter: null,
+    };
+    const withStain = (sheet: object) =>
+      shelfWith([], { colourants: [{ ...stain, sheet: { ...some?.sheet, ...sheet } }] } as unknown as Partial<Shelf>);
+    expect(troublesOf(withStain({})).join()).toContain('black or very dark');
+    for (const dark of [true, false]) expect(troublesOf(withStain({ dark })).join()).not.toContain('very dark');
+  });
   it('is a date that has passed, less than nothing left, a density that a volume asks for', () => {
     expect(
       troublesOf(

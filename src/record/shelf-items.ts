@@ -17,6 +17,8 @@ export interface ShelfItem {
   archived: boolean;
   lots: readonly Lot[];
   sheet: Sheet | null;
+  /** An oil stain of which nobody has said, and no ladder shows, whether it is very dark. */
+  asksDarkness?: boolean;
 }
 export const SHELF_GROUPS = [
   'Colours',
@@ -36,6 +38,10 @@ const COLOUR_WORDS: Record<ColourantKind, string> = {
   stain: 'stain',
   metallic: 'metal powder',
 };
+
+/** Very dark oil stains dry for days: where no ladder shows how dark one is, it is asked once. */
+export const asksDarkness = ({ kind, carrier, absorption, sheet }: ColourantRecord): boolean =>
+  kind === 'stain' && carrier === 'oil' && !absorption && (sheet.dark ?? null) === null;
 
 /** Everything on the shelf in one list, group by group. */
 export function shelfItems({ colourants, mediums, supplies, species, lots, mixes }: Shelf): ShelfItem[] {
@@ -62,9 +68,10 @@ export function shelfItems({ colourants, mediums, supplies, species, lots, mixes
     sheet: null,
   });
   return [
-    ...colourants.map((c) =>
-      product('colourant', c, c.kind === 'stain' ? 'Ready-made stains' : 'Colours', COLOUR_WORDS[c.kind]),
-    ),
+    ...colourants.map((c) => ({
+      ...product('colourant', c, c.kind === 'stain' ? 'Ready-made stains' : 'Colours', COLOUR_WORDS[c.kind]),
+      asksDarkness: asksDarkness(c),
+    })),
     ...mediums.map((m) => product('medium', m, 'Sealers, oils, clears', m.kind)),
     ...mixes.map(
       ({ id, name, kind, archived }): ShelfItem => ({
@@ -110,14 +117,14 @@ const nameKey = (name: string) =>
     .trim();
 
 /**
- * What is wrong on the shelf: one name twice, a density that a conversion would ask for, dates that have passed, less than
- * nothing left.
+ * What is wrong on the shelf: one name twice, a density that a conversion would ask for, a darkness that drying asks for,
+ * dates that have passed, less than nothing left.
  * @param today as year-month-day
  */
 export function shelfTroubles(items: readonly ShelfItem[], today: string): ShelfTrouble[] {
   const here = items.filter((i) => !i.archived);
   const twice = (name: string) => here.filter((i) => nameKey(i.name) === nameKey(name)).length > 1;
-  return here.flatMap(({ address, name, lots, sheet, group }): ShelfTrouble[] => {
+  return here.flatMap(({ address, name, lots, sheet, group, asksDarkness }): ShelfTrouble[] => {
     const say = (what: string) => ({ address, what });
     const inVolume = lots.some((l) => l.unit === 'mL') || (sheet?.form ? LIQUID.has(sheet.form) : false);
     return [
@@ -125,6 +132,7 @@ export function shelfTroubles(items: readonly ShelfItem[], today: string): Shelf
       ...(sheet && group !== 'Supplies' && inVolume && !sheet?.density
         ? [say('Its density is missing: grams and millilitres of it cannot be converted.')]
         : []),
+      ...(asksDarkness ? [say('Is it black or very dark? Such oil stains dry for days under varnish.')] : []),
       ...(sheet?.form === 'powder' && !sheet.bulkDensity
         ? [say('Its bulk density is missing: it cannot be measured in spoons.')]
         : []),

@@ -147,8 +147,12 @@ export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
   'post /instrument/tissue': reading.TissueRequest,
 };
 
-/** Ids and names that are there, by the word that a path or a field has for them. */
+/** Ids and names that are there, by the text of an address before them: `/clock/air/`, `/colourants/:id/versions/`. */
 export type Known = Readonly<Record<string, readonly string[]>>;
+
+/** The names in a route's address, each with the text before it: `/jobs/:job/parts` has `:job` after `/jobs/`. */
+export const namesIn = (address: string): { name: string; after: string }[] =>
+  Array.from(address.matchAll(/:(\w+)/g), ({ 0: name, index }) => ({ name, after: address.slice(0, index) }));
 
 /** Texts and numbers that no form sends. */
 const NASTY: readonly unknown[] = [
@@ -213,11 +217,28 @@ const IDS = [
 ];
 
 export interface FuzzRequest {
+  /** As in {@link ROUTES}. */
+  route: string;
+  /** Every name in its address is there. */
+  true: boolean;
   method: string;
   path: string;
   headers: Record<string, string>;
   body: string | undefined;
 }
+
+/** Fields of bodies that name something. */
+const FIELDS: Readonly<Record<string, string>> = {
+  speciesId: '/species/',
+  wood: '/species/',
+  medium: '/mediums/',
+  mediumId: '/mediums/',
+  colourantId: '/colourants/',
+  woodId: '/woods/',
+  boardId: '/boards/',
+  lotId: '/lots/',
+  personId: '/people/',
+};
 
 const schemas = new Map<z.ZodType, JsonSchema>();
 const schemaOf = (shape: z.ZodType): JsonSchema => {
@@ -234,14 +255,17 @@ export async function requestOf(seed: number, known: Known): Promise<FuzzRequest
   const below = (n: number) => Math.floor((((random.next() >>> 0) / 2 ** 32) * n) % n);
   const pick = <T>(list: readonly T[]): T => list[below(list.length)];
   const routes = Object.keys(ROUTES);
-  const route = pick(routes);
+  // Route by route: a few hundred requests meet each.
+  const route = routes[seed % routes.length] ?? '';
   const shape = ROUTES[route];
   const [method = '', address = ''] = route.split(' ');
-  let path = address.replace(/:(\w+)/g, (_, name: string) => {
-    const owner = address.split('/')[1] ?? '';
-    const there = known[name === 'id' ? owner : name] ?? [];
-    return there.length > 0 && below(5) > 0 ? pick(there) : pick(IDS);
-  });
+  let met = true;
+  let path = namesIn(address).reduce((text, { name, after }) => {
+    const there = known[after] ?? [];
+    if (there.length > 0 && below(5) > 0) return text.replace(name, pick(there));
+    met = false;
+    return text.replace(name, () => pick(IDS));
+  }, address);
   if (below(12) === 0)
     path += pick([
       '?before=1e0',
@@ -259,14 +283,7 @@ export async function requestOf(seed: number, known: Known): Promise<FuzzRequest
   /** Names that are there, in place of what was made up, so that a request gets on. */
   const withNames = (value: unknown, key = ''): unknown => {
     if (typeof value === 'string') {
-      const word = {
-        speciesId: 'species',
-        wood: 'species',
-        medium: 'mediums',
-        mediumId: 'mediums',
-        colourantId: 'colourants',
-        id: '',
-      }[key];
+      const word = FIELDS[key];
       return word && known[word] && below(8) > 0 ? pick(known[word]) : value;
     }
     if (key === 'version' && below(8) > 0) return 1 + below(3);
@@ -274,7 +291,7 @@ export async function requestOf(seed: number, known: Known): Promise<FuzzRequest
     if (typeof value !== 'object' || value === null) return value;
     if (key === 'colours')
       return Object.fromEntries(
-        Array.from({ length: below(3) }, () => [pick(known.colourants ?? ['x']), below(100) / 10]),
+        Array.from({ length: below(3) }, () => [pick(known['/colourants/'] ?? ['x']), below(100) / 10]),
       );
     return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, withNames(v, k)]));
   };
@@ -305,9 +322,16 @@ export async function requestOf(seed: number, known: Known): Promise<FuzzRequest
     ]);
   if (below(40) === 0) headers['content-encoding'] = pick(['br2', 'gzip', 'deflate', 'br']);
   if (below(40) === 0) headers['urushi-person'] = pick(['', 'x', "' or 1=1", '0190c0de-0000-7000-8000-000000000001']);
-  if (method === 'get' || method === 'delete') return { method, path, headers, body: undefined };
+  if (method === 'get' || method === 'delete') return { route, true: met, method, path, headers, body: undefined };
   if (below(30) === 0)
-    return { method, path, headers, body: pick(['{', '[1', 'nul', '"', '\u0000', '[]', 'null', '1', '{"a":1}{']) };
+    return {
+      route,
+      true: met,
+      method,
+      path,
+      headers,
+      body: pick(['{', '[1', 'nul', '"', '\u0000', '[]', 'null', '1', '{"a":1}{']),
+    };
   const made = shape ? withNames(await generate(schemaOf(shape), { seed } as never)) : {};
-  return { method, path, headers, body: JSON.stringify(below(2) === 0 ? spoil(made) : made) };
+  return { route, true: met, method, path, headers, body: JSON.stringify(below(2) === 0 ? spoil(made) : made) };
 }

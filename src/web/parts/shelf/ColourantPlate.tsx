@@ -8,6 +8,7 @@ import { type ColourantKind, isShare } from '../../../core/layers/materials.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import { sharedRungs } from '../../../record/ladders.ts';
 import { onTheShelf } from '../../../record/materials.ts';
+import { asksDarkness } from '../../../record/shelf-items.ts';
 import { SHOWN_AS } from '../../../record/showing.ts';
 import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
@@ -103,6 +104,27 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
   );
 }
 
+/** Asked once of an oil stain without a ladder: a very dark one is left for days. */
+function Darkness({ colourant: { id, version, sheet } }: { colourant: ColourantRecord }) {
+  const [error, setError] = useState<string | null>(null);
+  const say = async (dark: boolean) => {
+    try {
+      await change('PATCH', `/colourants/${id}`, { version, sheet: { ...sheet, dark } });
+      setError(null);
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+  };
+  return (
+    <div className="row">
+      <span>Is it black or very dark?</span>
+      <Button onClick={() => say(true)}>Yes, it is</Button>
+      <Button onClick={() => say(false)}>No</Button>
+      <Trouble error={error} />
+    </div>
+  );
+}
+
 /** The strength of a rung, to be put right where it was written down wrongly; the profile is fitted again. */
 function RungStrength({ rung, kind }: { rung: Rung; kind: ColourantKind }) {
   const share = isShare(kind);
@@ -168,6 +190,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         {colourant.kind} for {colourant.carrier}, at most {strengthText(colourant.maxStrength, colourant.kind)}
         {!share && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
       </div>
+      {asksDarkness(colourant) && <Darkness colourant={colourant} />}
       {colourant.absorption ? (
         <Curves
           label={`Profile of ${colourant.name}`}

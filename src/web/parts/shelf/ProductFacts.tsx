@@ -59,6 +59,7 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
     ['Comes as', sheet.form],
     ['Binder', sheet.binder],
     ['Wax', sheet.wax],
+    ['Black or very dark', darkText(sheet.dark)],
     ['Density', sheet.density && `${sheet.density} g/mL`],
     ['In a level spoon', sheet.bulkDensity && `${sheet.bulkDensity} g/mL`],
     ['Drops', sheet.dropsPerMl && `${sheet.dropsPerMl} in a millilitre`],
@@ -126,6 +127,10 @@ export function ProductFacts({ place, product }: { place: Place; product: Produc
   );
 }
 
+/** What can be very dark: a stain as it comes. */
+const isStain = (product: Product): boolean => 'kind' in product && product.kind === 'stain';
+const darkText = (dark: boolean | null | undefined): string => (dark ? 'yes' : dark === false ? 'no' : '');
+
 const shown = (value: number | null | undefined, scale = 1) =>
   value === null || value === undefined ? '' : String(Number((value / scale).toFixed(6)));
 
@@ -148,6 +153,7 @@ function FactsDialog({
       form: sheet.form ?? '',
       binder: sheet.binder ?? '',
       wax: sheet.wax ?? '',
+      dark: darkText(sheet.dark),
       density: shown(sheet.density),
       bulkDensity: shown(sheet.bulkDensity),
       dropsPerMl: shown(sheet.dropsPerMl),
@@ -192,6 +198,7 @@ function FactsDialog({
         {select('form', 'Comes as', FORMS)}
         {text('binder', 'Binder')}
         {select('wax', 'Wax', WAXES)}
+        {isStain(product) && select('dark', 'Black or very dark', ['yes', 'no'])}
         {text('density', 'Density, g/mL')}
         {text('bulkDensity', 'In a level spoon, g/mL')}
         {text('dropsPerMl', 'Drops in a millilitre')}
@@ -225,6 +232,7 @@ type Fact =
   | 'form'
   | 'binder'
   | 'wax'
+  | 'dark'
   | 'density'
   | 'bulkDensity'
   | 'dropsPerMl'
@@ -259,6 +267,7 @@ function sheetTyped(typed: FactsTyped, system: System) {
     form: word('form'),
     binder: word('binder'),
     wax: word('wax'),
+    dark: typed.dark ? typed.dark === 'yes' : null,
     density: number('density'),
     bulkDensity: number('bulkDensity'),
     dropsPerMl: number('dropsPerMl'),
