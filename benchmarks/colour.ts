@@ -1,13 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { differenceCiede2000 } from 'culori';
 import { ciede2000Of, ciede2000Terms, type Lab } from '../src/core/colour/index.ts';
-import { median, type Ratio, ratioOf, say } from './ratio.ts';
+import { median, type Ratio, ratioOf, say, sized } from './ratio.ts';
 
 /** Few enough colours to stay in the cache: arithmetic is measured, not memory. */
 const COUNT = 512;
 const STEADY = { rounds: 15, warmUp: 300, repeats: 100 };
 /** Where an engine happens to put so small a loop in memory can cost it a third: the median of this many processes. */
-const PROCESSES = 7;
+const PROCESSES = sized(7, 1);
 
 /** CIEDE2000 against culori's on the same colours: the kernel on numbers, culori on its objects. */
 function compare(colour: (i: number) => Lab): Ratio {

@@ -1,7 +1,8 @@
 import { type Case, NOTHING_NOTED, suspects } from '../src/core/faults/index.ts';
 import { type History, histories } from '../test/fixtures/histories.ts';
+import { sized } from './ratio.ts';
 
-const HISTORIES = 200;
+const HISTORIES = sized(200, 10);
 
 /** How often the cause that was planted in simulated histories is ranked first, and among three: by the record, and by what is usual alone. */
 export function benchmarkFaults(): void {

@@ -3,26 +3,26 @@
  * in processes of their own, asked in turn. Ratios are grown over demo.
  */
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { cp, mkdtemp, rm } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
 import { newLayer, type Stack } from '../src/core/layers/layer.ts';
-import type { Db } from '../src/server/db/db.ts';
 import { openFolder } from '../src/server/db/folder.ts';
 import { newId } from '../src/shared/id.ts';
 import type { Job } from '../src/shared/job.ts';
 import type { KeptKnowledge } from '../src/shared/knowledge.ts';
-import { median } from './ratio.ts';
+import { copyJob } from '../test/server/copy-job.ts';
+import { median, sized } from './ratio.ts';
 
-const JOBS = 300;
+const JOBS = sized(300, 6);
 const WOODS = ['sapele', 'beech', 'birch', 'ash'];
 const BOARDS_PER_WOOD = [3, 3, 2, 2];
 const READINGS = 5;
 const DYES = ['honey', 'amber', 'russet', 'wine', 'coal'];
 /** Asked before and while timing: the embedded database is compiled as it is used. */
-const [WARM_UP, ROUNDS] = [12, 20];
+const [WARM_UP, ROUNDS] = [sized(12, 0), sized(20, 2)];
 /** Jobs made through the API, from which the others are copied. */
-const MODEL_JOBS = 3;
+const MODEL_JOBS = sized(3, 1);
 
 interface Server {
   ask<T = unknown>(method: string, path: string, body?: unknown): Promise<T>;
@@ -87,73 +87,16 @@ async function makeJob({ ask }: Server, n: number): Promise<string> {
   return id;
 }
 
-/** One more copy of a job with all that belongs to it, under ids of its own. */
-async function copyJob(db: Db, job: string): Promise<void> {
-  const salt = newId();
-  // The id that a copied record gets, from its own and the copy's.
-  const id = (column: string) =>
-    `overlay(overlay(md5('${salt}' || ${column}::text) placing '7' from 13) placing '8' from 17)::uuid`;
-  await db.transaction(async (tx) => {
-    await tx.query(
-      `insert into job (id, number, customer, piece, tolerance, lights, target_grid, target_lab)
-       select ${id('id')}, (select max(number) + 1 from job), customer, piece, tolerance, lights, target_grid, target_lab
-       from job where id = $1`,
-      [job],
-    );
-    await tx.query(`update counter set value = (select max(number) from job) where name = 'job'`);
-    await tx.query(
-      `insert into job_wood (id, job_id, species_id, preparation, boards_made, recipes_made)
-       select ${id('id')}, ${id('job_id')}, species_id, preparation, boards_made, recipes_made from job_wood where job_id = $1`,
-      [job],
-    );
-    const boards = 'select b.* from board b join job_wood w on w.id = b.job_wood_id where w.job_id = $1';
-    await tx.query(
-      `insert into recipe (id, job_wood_id, number, stack, litres, origin, preparation, made_with, expected, learned_from)
-       select ${id('r.id')}, ${id('r.job_wood_id')}, r.number, r.stack, r.litres, r.origin, r.preparation, r.made_with,
-         r.expected, '{}'
-       from recipe r join job_wood w on w.id = r.job_wood_id where w.job_id = $1`,
-      [job],
-    );
-    await tx.query(
-      `insert into board (id, job_wood_id, number, recipe_id, preparation, evidence)
-       select ${id('id')}, ${id('job_wood_id')}, number, ${id('recipe_id')}, preparation, evidence from (${boards}) b`,
-      [job],
-    );
-    await tx.query(
-      `insert into coat (id, board_id, stage, layer) select ${id('id')}, ${id('board_id')}, stage, layer from coat
-       where board_id in (select id from (${boards}) b)`,
-      [job],
-    );
-    await tx.query(
-      `insert into reading (id, taking_id, place, board_id, stage, source, name, wavelengths, measured, lab, grid)
-       select ${id('id')}, ${id('taking_id')}, place, ${id('board_id')}, stage, source, name, wavelengths, measured, lab, grid
-       from reading where board_id in (select id from (${boards}) b)`,
-      [job],
-    );
-    await tx.query(
-      `insert into stage_mean (board_id, stage, readings, grid, l, a, b)
-       select ${id('board_id')}, stage, readings, grid, l, a, b from stage_mean
-       where board_id in (select id from (${boards}) b)`,
-      [job],
-    );
-    await tx.query(
-      `insert into event (id, kind, job_id, board_id, detail)
-       select ${id('id')}, kind, ${id('job_id')}, case when board_id is not null then ${id('board_id')} end, detail
-       from event where job_id = $1`,
-      [job],
-    );
-  });
-}
-
 async function grow(folder: string, jobs: readonly string[]): Promise<string> {
   const db = await openFolder(folder);
-  for (let n = 2 + MODEL_JOBS; n < JOBS; n++) await copyJob(db, jobs[n % jobs.length]);
+  for (const job of jobs) await copyJob(db, job, Math.floor(JOBS / jobs.length) - 1);
   await db.query('analyze');
-  const [{ boards, readings }] = await db.query(
-    'select (select count(*)::int from board) as boards, (select count(*)::int from reading) as readings',
+  const [{ all, boards, readings }] = await db.query(
+    `select (select count(*)::int from job) as all, (select count(*)::int from board) as boards,
+       (select count(*)::int from reading) as readings`,
   );
   await db.close();
-  return `${JOBS} jobs, ${boards} boards, ${readings} readings`;
+  return `${all} jobs, ${boards} boards, ${readings} readings`;
 }
 
 const timed = async (work: () => Promise<unknown>): Promise<number> => {
@@ -217,6 +160,9 @@ export async function benchmarkGrowth(): Promise<void> {
   const folders = await Promise.all(['demo', 'grown'].map((n) => mkdtemp(path.join(os.tmpdir(), `urushi-${n}-`))));
   const servers: Server[] = [];
   try {
+    // The demo is made once: the shop that grows begins as its copy.
+    await (await startServer(folders[0], 4391)).stop();
+    await cp(folders[0], folders[1], { recursive: true });
     const demo = await startServer(folders[0], 4391);
     servers.push(demo);
     const small = await makeJob(demo, 0);
@@ -248,9 +194,9 @@ export async function benchmarkGrowth(): Promise<void> {
     console.log(`  a learning takes ${many.learning.toFixed(0)} ms grown, ${few.learning.toFixed(0)} ms demo`);
 
     const batches = [];
-    for (let n = 0; n < 5; n++) {
-      const alone = await writes(demo, jobs[0], 100);
-      const four = (await Promise.all([0, 1, 2, 3].map(() => writes(demo, jobs[0], 25)))).flat();
+    for (let n = 0; n < sized(5, 1); n++) {
+      const alone = await writes(demo, jobs[0], sized(100, 8));
+      const four = (await Promise.all([0, 1, 2, 3].map(() => writes(demo, jobs[0], sized(25, 2))))).flat();
       batches.push({ alone: quantile(alone, 0.99), four: quantile(four, 0.99) });
     }
     batches.sort((p, q) => p.four / p.alone - q.four / q.alone);

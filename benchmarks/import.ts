@@ -5,9 +5,9 @@ import path from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { newId } from '../src/shared/id.ts';
 import { askServer, freePort, startServer } from '../test/server/server-process.ts';
-import { median } from './ratio.ts';
+import { median, sized } from './ratio.ts';
 
-const ROWS = 5000;
+const ROWS = sized(5000, 200);
 const NM = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
 const spectra = () =>
   [

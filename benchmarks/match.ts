@@ -12,7 +12,7 @@ import {
   ONLY_DAYLIGHT,
   search,
 } from '../src/core/match/index.ts';
-import { median } from './ratio.ts';
+import { median, sized } from './ratio.ts';
 
 interface Fmin {
   nelderMead(f: (x: number[]) => number, start: number[], options: { maxIterations: number }): { x: number[] };
@@ -22,10 +22,10 @@ interface Fmin {
 const fmin = createRequire(import.meta.url)('fmin') as Fmin;
 
 const COLOURS = 24;
-const PROBLEMS = 50;
-const LEARNED_BOARDS = 200;
+const PROBLEMS = sized(50, 1);
+const LEARNED_BOARDS = sized(200, 10);
 /** Subsets on which a baseline is timed; its whole search is that share scaled up, as its subsets are independent. */
-const TIMED_SUBSETS = 40;
+const TIMED_SUBSETS = sized(40, 2);
 const STARTS = 3;
 
 const even = (n: number) => {
@@ -188,7 +188,7 @@ export function benchmarkMatch(): void {
   const own: number[] = [];
   const lm: number[] = [];
   const nm: number[] = [];
-  for (let round = 0; round < 3; round++) {
+  for (let round = 0; round < sized(3, 1); round++) {
     own.push(timed(() => search(problem)).ms);
     lm.push(fullSearchMs(problem, byLevenbergMarquardt));
     nm.push(fullSearchMs(problem, byNelderMead));

@@ -2,9 +2,10 @@ import type { PlanProblem } from '../src/core/plan/problem.ts';
 import { schedulerOf } from '../src/core/plan/schedule.ts';
 import { type Cost, compareCosts, costOf, latestFinishes, searchPlan } from '../src/core/plan/search.ts';
 import { dice, noSooner, project, shopWeek } from '../test/fixtures/projects.ts';
+import { sized } from './ratio.ts';
 
-const SECONDS = Number(process.env.SECONDS ?? 0.9);
-const INSTANCES = Number(process.env.INSTANCES ?? 20);
+const SECONDS = Number(process.env.SECONDS ?? sized(0.9, 0.2));
+const INSTANCES = Number(process.env.INSTANCES ?? sized(20, 2));
 const ACTIVITIES = 300;
 
 const median = (values: readonly number[]) => {

@@ -2,9 +2,9 @@ import { predict, UNTUNED, USUAL_PREPARATION } from '../src/core/board/index.ts'
 import { type Materials, newLayer, type Stack } from '../src/core/layers/index.ts';
 import { lossEachAlone, type MatchProblem, ONLY_DAYLIGHT, roundToSteps, scaleSteps } from '../src/core/match/index.ts';
 import shelf from '../src/demo/shelf.json' with { type: 'json' };
-import { median } from './ratio.ts';
+import { median, sized } from './ratio.ts';
 
-const STACKS = 40;
+const STACKS = sized(40, 2);
 /** Litres of dye, sealer, glaze, toner, clear. */
 const LITRES = [0.25, 1, 0.1, 0.1, 1];
 /** A scale of a hundredth of a gram, one of a tenth, and an eighth of a teaspoon of powder. */

@@ -3,9 +3,9 @@ import { assemble, compileStack, type Film, type Wood } from '../src/core/board/
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
 import { type Materials, newLayer } from '../src/core/layers/index.ts';
 import { runProgram } from '../src/core/optics/index.ts';
-import { ratioOf, say } from './ratio.ts';
+import { ratioOf, say, sized } from './ratio.ts';
 
-const CALLS = 300;
+const CALLS = sized(300, 3);
 const flat = (v: number) => new Array<number>(31).fill(v);
 
 const materials: Materials = {

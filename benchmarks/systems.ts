@@ -22,9 +22,9 @@ import {
   systemsOf,
 } from '../src/core/match/index.ts';
 import { chanceOf } from '../src/workshop/chance.ts';
-import { median } from './ratio.ts';
+import { median, sized } from './ratio.ts';
 
-const PROBLEMS = 30;
+const PROBLEMS = sized(30, 1);
 const MOST_PER_LAYER = 3;
 /** Colours of each kind on a shelf of sixty things, with four mediums. */
 const SHELF: readonly [Colourant['kind'], Carrier, number, number][] = [

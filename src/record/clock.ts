@@ -126,7 +126,7 @@ export function railOf(
   items: readonly ClockItem[],
   now: number,
 ): Pick<ClockRail, 'ready' | 'tests' | 'shuts' | 'next'> {
-  const named = ({ item, next }: ClockItem) => `${item.name}: ${next?.title ?? ''}`;
+  const named = ({ item, next }: ClockItem) => `${item.told}: ${next?.title ?? ''}`;
   const open = items.filter((i) => !i.item.awaits);
   const shutting = open
     .flatMap((i) => {

@@ -228,7 +228,7 @@ export const keptTasks = (planned: readonly Planned[]): PlannedTask[] =>
   planned.map(({ task, start, end, place, pinned }) => ({
     key: task.key,
     title: task.title.slice(0, 200),
-    item: `${task.item.name}, ${task.item.job.piece}`.slice(0, 200),
+    item: `${task.item.told}, ${task.item.job.piece}`.slice(0, 200),
     job: task.item.job.number,
     start: new Date(start).toISOString(),
     end: new Date(end).toISOString(),
@@ -267,14 +267,14 @@ export function whatHoldsTheEnd(week: Week, plan: Plan): { what: string; hours: 
   if (!longest?.task) return null;
   const { task, hours } = longest;
   const what = task.product === '' ? task.title : task.product;
-  return { what: `${what} on ${task.item.name}`, hours };
+  return { what: `${what} on ${task.item.told}`, hours };
 }
 
 /** Why a task cannot be put somewhere, in a sentence. */
 export function whyNotThere(week: Week, not: NotThere, when: (at: number) => string): string {
   const name = (i: number) => {
     const task = week.tasks[i];
-    return task ? `${task.title} (${task.item.name})` : 'what comes before';
+    return task ? `${task.title} (${task.item.told})` : 'what comes before';
   };
   switch (not.why) {
     case 'past':

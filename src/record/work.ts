@@ -26,6 +26,8 @@ export interface WorkItem {
   wood: JobWood;
   /** As on its label: `birch-1`, or the part. */
   name: string;
+  /** The name; with its job where two are called alike. */
+  told: string;
   kind: 'board' | 'piece';
   board: Board;
   recipe: Recipe;
@@ -207,6 +209,7 @@ export function itemsAtWork(
             job,
             wood,
             name: boardCode(wood.code, board.number),
+            told: boardCode(wood.code, board.number),
             kind: 'board',
             board,
             recipe,
@@ -229,11 +232,13 @@ export function itemsAtWork(
           const portions = portionsOf(part, stack, materials);
           return Array.from({ length: portions }, (_, n) => {
             const count = Math.floor(part.count / portions) + (n < part.count % portions ? 1 : 0);
+            const name = `${count} × ${part.name}${portions > 1 ? `, ${n + 1} of ${portions}` : ''}`;
             return {
               key: `part/${part.id}/${n + 1}`,
               job,
               wood,
-              name: `${count} × ${part.name}${portions > 1 ? `, ${n + 1} of ${portions}` : ''}`,
+              name,
+              told: name,
               kind: 'piece',
               board,
               recipe: recipe as Recipe,
@@ -252,6 +257,6 @@ export function itemsAtWork(
   for (const { name, job } of items) named.set(name, (named.get(name) ?? new Set()).add(job.number));
   // Two boards of one name, of two jobs, are told apart by their jobs.
   return items.map((item) =>
-    (named.get(item.name)?.size ?? 0) > 1 ? { ...item, name: `${item.name}, job ${item.job.number}` } : item,
+    (named.get(item.name)?.size ?? 0) > 1 ? { ...item, told: `${item.name}, job ${item.job.number}` } : item,
   );
 }

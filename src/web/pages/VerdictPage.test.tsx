@@ -28,7 +28,7 @@ describe('the verdict', () => {
     expect(await screen.findByText('Read the target first.')).toBeDefined();
     const { job } = await startBoard();
     openAt(`/jobs/${job.number}/verdict`);
-    expect(await screen.findByText(/No board of beech is finished yet/)).toBeDefined();
+    expect(await screen.findByText(/No board of beech has all its coats on yet/)).toBeDefined();
   });
   it('is the difference of the measured means, in figures and words', async () => {
     const { job } = await startBoard(true);

@@ -99,13 +99,13 @@ export function WeekPage() {
       )}
       {missed.map((p) => (
         <div key={p.task.key} className="trouble">
-          The window of {p.task.title} ({p.task.item.name}) cannot be kept: it comes {hoursText(p.late)} too late
+          The window of {p.task.title} ({p.task.item.told}) cannot be kept: it comes {hoursText(p.late)} too late
           {p.task.waits.some((w) => w.max !== null) ? '; scuff it first, or condition again' : ''}.
         </div>
       ))}
       {gone.map((task) => (
         <div key={task?.key} className="trouble">
-          {task?.title} ({task?.item.name}) finds no place in eight weeks: it takes{' '}
+          {task?.title} ({task?.item.told}) finds no place in eight weeks: it takes{' '}
           {hoursText((task?.minutes ?? 0) / 60)} in one go, or waits for what finds none.
         </div>
       ))}
@@ -159,7 +159,7 @@ export function WeekPage() {
               >
                 <span className="mono">{whenText(start, now)}</span>
                 <span>{task.title}</span>
-                <span className="soft">{task.item.name}</span>
+                <span className="soft">{task.item.told}</span>
               </button>
             ))}
           </div>
