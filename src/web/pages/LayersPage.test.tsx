@@ -95,8 +95,8 @@ describe('the layers', () => {
     expect(await screen.findByText(/^One coat more: ΔE00 \d+(\.\d)?, .*darker/)).toBeDefined();
     expect(screen.getByText(/^edges ΔE00 \d\.\d/)).toBeDefined();
     expect(screen.getByText(/^end grain ΔE00 \d+(\.\d)?, .*darker/)).toBeDefined();
-    // A water dye flooded, 6 h; two coats of waterborne, 2 h each, the second a little slower than the first.
-    expect(screen.getByText('about 10.1 h, 26 min a m² by hand')).toBeDefined();
+    // A water dye flooded, 6 h; two coats of waterborne, 3 h each as the shop has seen, the second a little slower.
+    expect(screen.getByText('about 12 h, 26 min a m² by hand')).toBeDefined();
     fireEvent.change(screen.getByLabelText(/^coats/), { target: { value: '4' } });
     await waitFor(() => expect(screen.queryByText(/^One coat more/)).toBeNull());
     await choose('Seen', 'in 10 years');

@@ -22,13 +22,26 @@ async function expectedOf(job: Job): Promise<Lab> {
 }
 
 describe('the verdict', () => {
-  it('waits for a wood, a target and a finished board', async () => {
-    const without = await startJob({ target: false, woods: ['beech'] });
+  it('waits for a wood and for a board with all its coats on', async () => {
+    const without = await startJob({ target: false });
     openAt(`/jobs/${without.number}/verdict`);
-    expect(await screen.findByText('Read the target first.')).toBeDefined();
+    expect(await screen.findByText(/This job has no wood yet/)).toBeDefined();
     const { job } = await startBoard();
     openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/No board of beech has all its coats on yet/)).toBeDefined();
+  });
+  it('is said in words where nothing was read: the board is accepted, and that can be taken back', async () => {
+    const { job, board } = await startBoard();
+    for (const stage of [1, 2]) await ask('POST', `/boards/${board.id}/coats`, { stage });
+    const { user, press } = openAt(`/jobs/${job.number}/verdict`);
+    await user.type(await screen.findByLabelText('In your words'), 'As the stair rail.');
+    await press('Accept it');
+    expect((await screen.findByTestId('judged')).textContent).toBe('✓ Accepted');
+    expect(screen.getByText('“As the stair rail.”')).toBeDefined();
+    await press('Take it back');
+    expect(await screen.findByLabelText('In your words')).toBeDefined();
+    const now = await ask<Job>('GET', `/jobs/${job.number}`);
+    expect(now.woods[0]?.boards[0]?.judged).toBeNull();
   });
   it('is the difference of the measured means, in figures and words', async () => {
     const { job } = await startBoard(true);
