@@ -150,10 +150,20 @@ describe.runIf(canMount)('a full disk', () => {
     expect(refused.status).toBe(507);
     expect(refused.body.detail).toMatch(/^The disk is full: \d+ MB are left, and 64 MB are needed/);
     expect(await jobsOf(server)).toEqual(['Before']);
+    // Started anew on the full disk: PostgreSQL does not open there, and what is kept is read from memory.
+    await server.kill('SIGTERM');
+    const again = start(await freePort(), path.join(disk, 'shop'));
+    await again.ready;
+    expect(await jobsOf(again)).toEqual(['Before']);
+    const still = await askServer(again, 'POST', '/jobs', newJob('Full'), 5000);
+    expect(still.status).toBe(507);
+    expect(still.body.detail).toMatch(/^The disk was full when Urushi started/);
+    await again.kill('SIGTERM');
     await rm(path.join(disk, 'ballast'));
-    await wait(1100);
-    expect((await askServer(server, 'POST', '/jobs', newJob('After'))).status).toBe(201);
-    expect(await jobsOf(server)).toEqual(['After', 'Before']);
+    const freed = start(await freePort(), path.join(disk, 'shop'));
+    await freed.ready;
+    expect((await askServer(freed, 'POST', '/jobs', newJob('After'))).status).toBe(201);
+    expect(await jobsOf(freed)).toEqual(['After', 'Before']);
   });
 
   it('that fills within one second under the database is survived: nothing half written, no spinning', async () => {

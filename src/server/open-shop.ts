@@ -3,6 +3,7 @@ import type { Db } from './db/db.ts';
 import { type FolderDb, openFolder } from './db/folder.ts';
 import { openServer } from './db/postgres.ts';
 import { hasDaysSnapshot } from './db/snapshots.ts';
+import { NoRoom } from './db/trouble.ts';
 import { startLearning } from './learning/learning.ts';
 import { rememberWhatIsMissing } from './store/readings.ts';
 
@@ -17,7 +18,11 @@ export async function shopOn(
   folder: FolderDb | null = null,
   turnable = false,
 ): Promise<OpenShop> {
-  await db.transaction(rememberWhatIsMissing);
+  // On a full disk nothing is remembered, and what is kept can be read all the same.
+  await db.transaction(rememberWhatIsMissing).catch((error) => {
+    if (!(error instanceof NoRoom)) throw error;
+    onFault(error);
+  });
   const learning = startLearning(db, onFault);
   return {
     db,

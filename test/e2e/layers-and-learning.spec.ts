@@ -191,7 +191,7 @@ test('a board that is not there yet: what to add to the batch, and the next boar
   await expect(page.getByText(/Learned from \d+ boards? of the shop/)).toBeVisible();
   await page.getByLabel('In the pot, L').fill('0');
   await page.getByRole('button', { name: 'What to add' }).click();
-  await expect(page.getByRole('alert')).toContainText('The batch must be more than 0 L.');
+  await expect(page.getByRole('alert')).toContainText('That is nothing: how much is it?');
   await page.getByLabel('In the pot, L').fill('0.4');
   await page.getByRole('button', { name: 'What to add' }).click();
   await expect(page.getByTestId('batch-answer')).toContainText(

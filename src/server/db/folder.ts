@@ -4,7 +4,7 @@ import path from 'node:path';
 import type { Connection, Db } from './db.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
 import { type Embedded, openEmbedded } from './pglite.ts';
-import { freeBytes, LEAST_FOR_NEW, roomOn } from './room.ts';
+import { freeBytes, LEAST_FOR_NEW, LEAST_FREE, roomOn } from './room.ts';
 import {
   nextSnapshotFile,
   type SnapshotFile,
@@ -120,6 +120,18 @@ async function openWhole(places: Places): Promise<Embedded> {
   }
 }
 
+/** What is kept, to be read only: on a full disk PostgreSQL does not even open, and what is there is read from memory. */
+async function openToRead({ database }: Places): Promise<Embedded> {
+  await mustBeWhole(database);
+  const db = await openEmbedded(null, { from: database, inspect: mustHaveRecord });
+  await db.query('set default_transaction_read_only = on');
+  return db;
+}
+const ONLY_READ =
+  'The disk was full when Urushi started: what is kept can be read, and nothing more can be kept. Free some space and start again.';
+/** PostgreSQL's code of a write in a transaction that may only read. */
+const MAY_ONLY_READ = '25006';
+
 const LOST = (folder: string) =>
   `The data folder ${folder} was removed or replaced while Urushi was working in it. What came last was not kept, and Urushi ends here. Put the folder back, or restore a snapshot, and start again.`;
 
@@ -138,15 +150,20 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
     throw asSentence(error, folder);
   }
   let current: Embedded | null = null;
+  const full = existsSync(places.database) && freeBytes(folder) < LEAST_FREE;
   try {
     await makeSafely(places);
-    current = await openWhole(places);
+    current = full ? await openToRead(places) : await openWhole(places);
   } catch (error) {
     lock.release();
     throw asSentence(error, folder);
   }
 
-  const mustHaveRoom = roomOn(folder);
+  const isThereRoom = roomOn(folder);
+  const mustHaveRoom = () => {
+    if (full) throw new NoRoom(ONLY_READ);
+    isThereRoom();
+  };
   let opening: Promise<Embedded> | null = null;
   /** The database; one that died is opened again when there is room for that. */
   const inHand = async (): Promise<Embedded> => {
@@ -200,6 +217,7 @@ export async function openFolder(folder: string, onLost: (why: string) => void =
       return result;
     } catch (error) {
       mustBeHeld();
+      if (full && (error as { code?: string }).code === MAY_ONLY_READ) throw new NoRoom(ONLY_READ);
       if (error instanceof DatabaseDied && current === db) {
         current = null;
         await db.kill();

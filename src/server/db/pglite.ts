@@ -44,7 +44,7 @@ export interface Embedded extends Db {
 }
 
 interface Opening {
-  /** A snapshot that a new database begins as. */
+  /** A snapshot, or the folder of a database, that a new one begins as. */
   from?: string;
   /** Done once before the first migration of a database that has something in it. */
   beforeMigration?: (db: Pick<Embedded, 'snapshot'>) => Promise<void>;

@@ -1,7 +1,8 @@
 import { createWriteStream, openAsBlob } from 'node:fs';
-import { open, rename } from 'node:fs/promises';
+import { open, rename, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
+import { buffer } from 'node:stream/consumers';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import { inspect } from 'node:util';
@@ -10,6 +11,7 @@ import { createGzip } from 'node:zlib';
 import { PGlite } from '@electric-sql/pglite';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
+import { pack } from 'tar-fs';
 import type { Row } from './db.ts';
 
 /** What went wrong, in words: an error's own fields would be lost on the way to the other thread. */
@@ -46,12 +48,16 @@ async function onDisk(file: string): Promise<void> {
   await handle.close();
 }
 
+/** A snapshot as it is; of a database folder all its files in one. */
+const contentsOf = async (place: string): Promise<Blob> =>
+  (await stat(place)).isDirectory() ? new Blob([await buffer(pack(place))]) : openAsBlob(place);
+
 /** PGlite in a thread of its own. */
 const database = {
-  /** @param from a snapshot that a new database begins as. Without a folder it is kept in memory. */
+  /** @param from a snapshot, or the folder of a database, that a new one begins as. Without a folder it is kept in memory. */
   open: (folder: string | null, from?: string) =>
     answer(async () => {
-      const loadDataDir = from ? await openAsBlob(from) : undefined;
+      const loadDataDir = from ? await contentsOf(from) : undefined;
       pg = await PGlite.create({ ...(folder ? { dataDir: folder } : {}), loadDataDir });
     }),
   query: (sql: string, parameters: unknown[]) => answer(async () => (await pg.query<Row>(sql, parameters)).rows),

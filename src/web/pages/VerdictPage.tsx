@@ -310,7 +310,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
               perLight={single ? [verdict.deltaE] : deltaEPerLight(target, mean, ROAD_LIGHTS)}
             />
           )}
-          <JudgeBoard model={model} />
+          <JudgeBoard model={model} main={false} />
           <FinishPasses key={board.id} bench={bench} model={model} />
           {!passed && mixedUpStage(board) === null && (
             <>

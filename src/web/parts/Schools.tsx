@@ -62,8 +62,11 @@ export function SchoolsOfHouse({ house }: { house: House }) {
       setFailed(sentenceOf(trouble));
     }
   };
-  const school = (id: SchoolId, option: string) =>
-    choose(id, { ...shown, schools: { ...shown.schools, [id]: option } }, 'The house follows another school now.');
+  const school = (id: SchoolId, option: string) => {
+    const { [id]: _, ...others } = shown.schools;
+    const schools = option ? { ...others, [id]: option } : others;
+    return choose(id, { ...shown, schools }, option ? 'The house follows this school now.' : 'Nothing is chosen now.');
+  };
   const tool = (id: Tool, has: boolean) =>
     choose(
       'tools',
@@ -106,7 +109,16 @@ export function SchoolsOfHouse({ house }: { house: House }) {
         const choices: readonly SchoolOption[] = options;
         return (
           <div key={id} style={{ display: 'grid', gap: 4 }}>
-            <TextField select label={question} value={now} onChange={(e) => void school(id, e.target.value)}>
+            <TextField
+              select
+              label={question}
+              value={shown.schools[id] ?? ''}
+              onChange={(e) => void school(id, e.target.value)}
+              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            >
+              <MenuItem value="">
+                Not chosen: {choices.find((o) => o.id === now)?.label.toLowerCase()}, and no rule asks for it
+              </MenuItem>
               {choices.map((o) => (
                 <MenuItem key={o.id} value={o.id}>
                   {o.label}

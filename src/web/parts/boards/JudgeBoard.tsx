@@ -5,8 +5,14 @@ import { useKept } from '../../hooks/kept.ts';
 import { momentText } from '../moment.ts';
 import { useAttempt } from '../Undo.tsx';
 
+interface Props {
+  model: BoardModel;
+  /** It is what the page is for; on a verdict that was measured it stands beside that. */
+  main?: boolean;
+}
+
 /** A board whose coats are on is accepted or rejected in words, read or not; what was said can be taken back. */
-export function JudgeBoard({ model: { board } }: { model: BoardModel }) {
+export function JudgeBoard({ model: { board }, main = true }: Props) {
   const [words, setWords, forget] = useKept(`judged/${board.id}`, '');
   const attempt = useAttempt();
   const say = (judged: { accepted: boolean; words: string } | null) =>
@@ -41,7 +47,10 @@ export function JudgeBoard({ model: { board } }: { model: BoardModel }) {
         slotProps={{ htmlInput: { maxLength: 300 } }}
       />
       <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
-        <Button variant="contained" color="primary" onClick={() => void say({ accepted: true, words: words.trim() })}>
+        <Button
+          {...(main ? { variant: 'contained', color: 'primary' } : {})}
+          onClick={() => void say({ accepted: true, words: words.trim() })}
+        >
           Accept it
         </Button>
         <Button onClick={() => void say({ accepted: false, words: words.trim() })}>Reject it</Button>

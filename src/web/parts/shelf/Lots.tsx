@@ -1,8 +1,8 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { converted, isRatio, typedQuantity, unitOf } from '../../../core/mix/index.ts';
+import { converted, isRatio, leftText, type System, typedQuantity, unitOf } from '../../../core/mix/index.ts';
 import { LOT_UNITS, type Lot, NewLot } from '../../../shared/lot.ts';
-import { change } from '../../hooks/api.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { shopDay } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -20,13 +20,16 @@ interface Props {
   lots: readonly Lot[];
 }
 
-export const lotAmount = (amount: number | null, unit: Lot['unit']): string =>
-  amount === null
-    ? 'not counted'
-    : `${Number(amount.toFixed(1))} ${unit === 'piece' ? (amount === 1 ? 'piece' : 'pieces') : unit}`;
+/** What is in it, as it was counted, in the shop's units. */
+export function lotAmount(amount: number | null, unit: Lot['unit'], system: System): string {
+  if (amount === null) return 'not counted';
+  if (unit === 'piece') return `${amount} ${amount === 1 ? 'piece' : 'pieces'}`;
+  return system === 'us' ? leftText(amount, unit, system) : `${Number(amount.toFixed(1))} ${unit}`;
+}
 
 /** The tins, bags and bottles of a product: what is left of each, when it was opened, until when it is good. */
 export function Lots({ item, name, density, canMl, lots }: Props) {
+  const system = useHouse().data?.units ?? 'metric';
   const [boxing, setBoxing] = useState(false);
   const [editing, setEditing] = useState<Lot | 'new' | null>(null);
   const today = shopDay();
@@ -68,7 +71,7 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
             }}
           >
             <b className="mono">{lot.code || 'no code'}</b>
-            <span className="mono">{lotAmount(lot.left, lot.unit)}</span>
+            <span className="mono">{lotAmount(lot.left, lot.unit, system)}</span>
             <span className={over ? '' : 'soft'}>
               {[
                 lot.left !== null && lot.left < 0 ? 'less than nothing: count it' : '',

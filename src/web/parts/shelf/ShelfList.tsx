@@ -1,6 +1,7 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { type ReactNode, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import type { System } from '../../../core/mix/index.ts';
 import {
   bestBeforeOf,
   foundItems,
@@ -13,6 +14,7 @@ import {
   shelfTroubles,
 } from '../../../record/shelf-items.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
+import { useHouse } from '../../hooks/api.ts';
 import { shopDay } from '../../hooks/shop-clock.ts';
 import { ColourStrip } from './ColourStrip.tsx';
 import { lotAmount } from './Lots.tsx';
@@ -124,10 +126,10 @@ function Strip({ item, shelf }: { item: ShelfItem; shelf: Shelf }) {
 }
 
 /** What the list says beside a name: what it is sorted by, else its kind. */
-function asideOf(item: ShelfItem, sort: Sort): string {
+function asideOf(item: ShelfItem, sort: Sort, system: System): string {
   if (item.archived) return 'put away';
   const left = leftOf(item.lots);
-  if (sort === 'what is left') return left ? lotAmount(left.amount, left.unit) : 'not counted';
+  if (sort === 'what is left') return left ? lotAmount(left.amount, left.unit, system) : 'not counted';
   if (sort === 'best before') return bestBeforeOf(item.lots) ?? 'no date';
   if (sort === 'carrier') return item.carrier ?? '';
   return item.kind;
@@ -143,6 +145,7 @@ interface EntryProps {
 }
 
 function Entry({ item, sort, here, troubled, onOpen, children }: EntryProps) {
+  const system = useHouse().data?.units ?? 'metric';
   return (
     <button
       type="button"
@@ -172,7 +175,7 @@ function Entry({ item, sort, here, troubled, onOpen, children }: EntryProps) {
         )}
       </span>
       <span className="soft" style={{ fontWeight: 400, fontSize: 14.5, textAlign: 'right', maxWidth: 104 }}>
-        {asideOf(item, sort)}
+        {asideOf(item, sort, system)}
       </span>
     </button>
   );
