@@ -8,7 +8,7 @@ import type { Layer, Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../core/learn/knowledge.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type TargetTones, weightedLights } from '../core/match/problem.ts';
-import { allowedStray } from '../core/match/roads.ts';
+import { allowedStray } from '../core/match/risk.ts';
 import type { Board } from '../shared/board.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../shared/shelf.ts';

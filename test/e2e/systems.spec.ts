@@ -28,7 +28,7 @@ test('a system is taken; a mistake in it is said beside its layer, mended at a t
   await filler.click();
   const said = page.getByRole('region', { name: 'What the rules say' });
   await expect(said).toContainText('More than one coat closes the pores');
-  await expect(said).toContainText(/ΔE00 .*\d+ min sooner/);
+  await expect(said).toContainText(/ΔE00 .*[\d.]+ (min|h) sooner/);
 
   // The finisher decides: left as it is, looked at again, mended, and undone.
   await said.getByRole('button', { name: 'Leave it' }).click();

@@ -4,6 +4,9 @@ import { doneOf, type MatchProblem } from './problem.ts';
 
 const STEP = 0.05;
 
+/** What no board is free of, along one axis: reading, spot, clear. */
+export const FLOOR = 0.25;
+
 /** Standard deviation of a colourant's log uptake before any board has shown it on this wood. */
 const UNKNOWN_UPTAKE = 0.16;
 /** What varies from board to board however much is known: coat, hand, spot. */
@@ -167,3 +170,13 @@ export function middleOf(squares: Float64Array): [number, number] {
 
 /** Where eight boards in ten end: from the nearer to the farther distance, CIEDE2000. */
 export const rangeOf = (outlook: Outlook, floor: number): [number, number] => middleOf(squaredMisses(outlook, floor));
+
+/**
+ * How far a board may read from what a stack promises before it is a surprise: nine in ten come nearer; CIEDE2000.
+ * @param problem with the promised reading as its target, and the promised stack's colours open
+ */
+export function allowedStray(problem: MatchProblem): number {
+  const evaluator = makeEvaluator(problem);
+  const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(problem.stack));
+  return rangeOf({ miss: new Float64Array(3), strays }, problem.spread ?? FLOOR)[1];
+}

@@ -10,7 +10,7 @@ import { prospectsOf } from './as-read.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import { sensitivityOf } from './pourable.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
-import { outlookOf, rangeOf } from './risk.ts';
+import { FLOOR } from './risk.ts';
 import type { Road } from './search.ts';
 
 /** A road with what a finisher weighs it by. */
@@ -44,9 +44,6 @@ function tonesOf(evaluator: Evaluator, amounts: Float64Array): TonesMiss | null 
   if (evaluator.aims.length === 1) return null;
   return Object.fromEntries(evaluator.aims.map((aim) => [aim.of, evaluator.missOf(amounts, aim)])) as TonesMiss;
 }
-
-/** What no board is free of, along one axis: reading, spot, clear. */
-const FLOOR = 0.25;
 
 export const ROAD_LIGHTS: readonly Light[] = [
   DAYLIGHT,
@@ -150,14 +147,4 @@ export function promiseOf(problem: MatchProblem, stack: Stack, tolerance: number
     ...prospectsOf(problem, evaluator, amounts, problem.spread ?? FLOOR, tolerance),
     sensitivity: sensitivityOf(evaluator, amounts),
   };
-}
-
-/**
- * How far a board may read from what a stack promises before it is a surprise: nine in ten come nearer; CIEDE2000.
- * @param problem with the promised reading as its target, and the promised stack's colours open
- */
-export function allowedStray(problem: MatchProblem): number {
-  const evaluator = makeEvaluator(problem);
-  const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(problem.stack));
-  return rangeOf({ miss: new Float64Array(3), strays }, problem.spread ?? FLOOR)[1];
 }
