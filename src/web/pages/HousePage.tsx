@@ -227,7 +227,7 @@ export function HousePage() {
         <Trouble error={error?.message} />
         {!house && !error && <LinearProgress aria-label="Fetching the house" />}
         {house && (
-          <div className="columns" style={{ gridTemplateColumns: '3fr 2fr' }}>
+          <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />

@@ -116,9 +116,7 @@ export function SchoolsOfHouse({ house }: { house: House }) {
               onChange={(e) => void school(id, e.target.value)}
               slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
             >
-              <MenuItem value="">
-                Not chosen: {choices.find((o) => o.id === now)?.label.toLowerCase()}, and no rule asks for it
-              </MenuItem>
+              <MenuItem value="">As usual: {choices.find((o) => o.id === now)?.label.toLowerCase()}</MenuItem>
               {choices.map((o) => (
                 <MenuItem key={o.id} value={o.id}>
                   {o.label}

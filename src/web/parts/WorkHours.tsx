@@ -38,7 +38,7 @@ function TimeField({ label, hours, set }: { label: string; hours: number; set: (
       }}
       onBlur={() => setTyped(null)}
       slotProps={{ inputLabel: { shrink: true } }}
-      sx={{ width: 150 }}
+      sx={{ width: 128 }}
     />
   );
 }
@@ -65,32 +65,34 @@ function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDa
   );
   const last = day?.at(-1);
   return (
-    <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 58, flexWrap: 'wrap' }}>
+    <div style={{ display: 'grid', gridTemplateColumns: '124px 1fr', gap: 8, alignItems: 'center', minHeight: 58 }}>
       <FormControlLabel
         control={<Checkbox checked={day !== null} onChange={(e) => set(e.target.checked ? [OFFICE] : null)} />}
         label={name}
-        sx={{ width: 140 }}
+        sx={{ width: 124 }}
       />
       {day ? (
-        day.map((stretch, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is known by its place in the day
-          <span key={i} style={{ display: 'flex', gap: 10 }}>
-            {field(i, 'from', stretch)}
-            {field(i, 'to', stretch)}
-          </span>
-        ))
+        <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' }}>
+          {day.map((stretch, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is known by its place in the day
+            <span key={i} style={{ display: 'flex', gap: 8 }}>
+              {field(i, 'from', stretch)}
+              {field(i, 'to', stretch)}
+            </span>
+          ))}
+          {last && last.to - last.from > SHORTEST && (
+            <Button size="small" onClick={() => set([...day.slice(0, -1), ...halved(last)])}>
+              A break
+            </Button>
+          )}
+          {day.length > 1 && (
+            <Button size="small" onClick={() => set([{ from: day[0]?.from ?? 8, to: last?.to ?? 17 }])}>
+              No breaks
+            </Button>
+          )}
+        </div>
       ) : (
         <span className="soft">off</span>
-      )}
-      {day && last && last.to - last.from > SHORTEST && (
-        <Button size="small" onClick={() => set([...day.slice(0, -1), ...halved(last)])}>
-          A break
-        </Button>
-      )}
-      {day && day.length > 1 && (
-        <Button size="small" onClick={() => set([{ from: day[0]?.from ?? 8, to: last?.to ?? 17 }])}>
-          No breaks
-        </Button>
       )}
     </div>
   );
