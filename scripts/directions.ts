@@ -82,7 +82,16 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'server/threads': { rooms: [], packages: ['comlink', 'node:'] },
   'server/db': {
     rooms: ['server/threads'],
-    packages: ['node:', '@electric-sql/pglite', 'async-mutex', 'comlink', 'pg', 'fs-native-extensions', 'zod'],
+    packages: [
+      'node:',
+      '@electric-sql/pglite',
+      'async-mutex',
+      'comlink',
+      'pg',
+      'fs-native-extensions',
+      'tar-fs',
+      'zod',
+    ],
   },
   'server/store': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
   'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },

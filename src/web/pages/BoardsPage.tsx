@@ -48,7 +48,8 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { board } = model;
   const fields = useBoardFields(bench, model);
   const stack = board.recipe ? stackAsMade(board) : NO_LAYERS;
-  const next = Math.min(stack.length, lastRead(board) + 1);
+  // Where the work is: to be read after the last coat, or, where nothing reads, at the last coat that is on.
+  const next = Math.min(stack.length, Math.max(lastRead(board) + 1, layersOn(board)));
   const [shown, setShown] = useState(next);
   const stage = Math.min(shown, stack.length);
   const expected = board.recipe?.expected[stage];
@@ -67,6 +68,9 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
+  // A stage need not be read to go on from it.
+  const passable =
+    stageMean(board, stage) !== null || on(stage) !== undefined || (stage === 0 && board.recipe !== null);
   const state = (at: number) => {
     if (stageMean(board, at)) return 'read';
     const coat = on(at);
@@ -144,7 +148,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           <KeepAsRung bench={bench} model={model} stage={stage} />
           <Onward
             model={model}
-            next={stageMean(board, stage) && stage < stack.length ? (fields[stage + 1]?.label ?? null) : null}
+            next={passable && stage < stack.length ? (fields[stage + 1]?.label ?? null) : null}
             onNext={() => setShown(stage + 1)}
             solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
           />
@@ -214,7 +218,9 @@ function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; h
               : isControl(board)
                 ? 'control'
                 : board.recipe
-                  ? 'on the bench'
+                  ? isDone(board)
+                    ? 'to be judged'
+                    : 'on the bench'
                   : 'raw'}
         </span>
       </div>
