@@ -24,12 +24,14 @@ const [WARM_UP, ROUNDS] = [sized(12, 0), sized(20, 2)];
 /** Jobs made through the API, from which the others are copied. */
 const MODEL_JOBS = sized(3, 1);
 
-interface Server {
+/** The demo's server in a process of its own. */
+export interface DemoServer {
+  pid: number;
   ask<T = unknown>(method: string, path: string, body?: unknown): Promise<T>;
   stop(): Promise<void>;
 }
 
-async function startServer(folder: string, port: number): Promise<Server> {
+export async function startServer(folder: string, port: number): Promise<DemoServer> {
   const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts', '--demo'], {
     env: { ...process.env, PORT: String(port), URUSHI_DATA: folder },
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -39,6 +41,7 @@ async function startServer(folder: string, port: number): Promise<Server> {
     child.once('exit', () => reject(new Error('The server did not start.')));
   });
   return {
+    pid: child.pid ?? 0,
     async ask(method, at, body) {
       const response = await fetch(`http://127.0.0.1:${port}/api${at}`, {
         method,
@@ -64,7 +67,7 @@ const stackOf = (n: number): Stack => [
 ];
 
 /** A job of four woods and ten boards, each with a dye and a clear, read raw and after both: 155 readings. */
-async function makeJob({ ask }: Server, n: number): Promise<string> {
+async function makeJob({ ask }: DemoServer, n: number): Promise<string> {
   const { id } = await ask<Job>('POST', '/jobs', {
     id: newId(),
     customer: `Slip ${n}`,
@@ -108,7 +111,7 @@ const quantile = (list: readonly number[], share: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))];
 
 /** What is asked of both shops, on a job of the same size. */
-function questions({ ask }: Server, job: Job): Record<string, () => Promise<unknown>> {
+function questions({ ask }: DemoServer, job: Job): Record<string, () => Promise<unknown>> {
   const board = job.woods[0].boards[0];
   return {
     'list of jobs': () => ask('GET', '/jobs'),
@@ -125,7 +128,7 @@ function questions({ ask }: Server, job: Job): Record<string, () => Promise<unkn
 }
 
 /** How long `/health` takes while the shop learns: the median and the longest, from the start to the end of one learning. */
-async function healthWhileLearning({ ask }: Server, job: Job): Promise<{ times: number[]; learning: number }> {
+async function healthWhileLearning({ ask }: DemoServer, job: Job): Promise<{ times: number[]; learning: number }> {
   const board = job.woods[2].boards[0];
   await ask('POST', `/boards/${board.id}/readings`, { stage: 2, reading: taking(1) });
   let done = false;
@@ -140,7 +143,7 @@ async function healthWhileLearning({ ask }: Server, job: Job): Promise<{ times: 
 }
 
 /** Milliseconds of each of `count` writes by one client: readings typed on the boards of a job. */
-async function writes({ ask }: Server, job: Job, count: number): Promise<number[]> {
+async function writes({ ask }: DemoServer, job: Job, count: number): Promise<number[]> {
   const boards = job.woods.flatMap((w) => w.boards);
   const times: number[] = [];
   for (let n = 0; n < count; n++) {
@@ -158,7 +161,7 @@ const say = (what: string, wanted: number, slow: number, fast: number) =>
 
 export async function benchmarkGrowth(): Promise<void> {
   const folders = await Promise.all(['demo', 'grown'].map((n) => mkdtemp(path.join(os.tmpdir(), `urushi-${n}-`))));
-  const servers: Server[] = [];
+  const servers: DemoServer[] = [];
   try {
     // The demo is made once: the shop that grows begins as its copy.
     await (await startServer(folders[0], 4391)).stop();
