@@ -292,7 +292,7 @@ describe('the week', () => {
   it('two boards of one name carry their jobs', () => {
     const first = workJob(workBoard([DYE, SATIN]));
     const second = { ...workJob(workBoard([DYE, SATIN])), number: 7, id: 'another' };
-    expect(itemsAtWork([first, second], shopOf()).map((i) => i.name)).toEqual([
+    expect(itemsAtWork([first, second], shopOf()).map((i) => i.told)).toEqual([
       `birch-1, job ${first.number}`,
       'birch-1, job 7',
     ]);
