@@ -14,9 +14,9 @@ export const Stretch = z
 export type Stretch = z.infer<typeof Stretch>;
 /** The stretches of a day, one after the other, with the breaks between; null on a day off. */
 export const WorkDay = z
-  .union([
-    // As it was written before there were breaks.
-    Stretch.transform((one) => [one]),
+  .preprocess(
+    // One stretch, as a day was written before there were breaks.
+    (day) => (typeof day === 'object' && day !== null && !Array.isArray(day) ? [day] : day),
     z
       .array(Stretch)
       .min(1, 'This day has no hours: it is a day off.')
@@ -25,7 +25,7 @@ export const WorkDay = z
         (all) => all.every((s, i) => i === 0 || s.from > (all[i - 1]?.to ?? 24)),
         'The stretches of a day follow each other, with a break between.',
       ),
-  ])
+  )
   .nullable();
 export type WorkDay = z.output<typeof WorkDay>;
 
