@@ -21,11 +21,15 @@ function portOf(text = '4173'): number {
   return port;
 }
 
+/** Longer than a page or script keeps an unused connection: one that the server closes first can swallow a request. */
+const KEPT_ALIVE_MS = 90_000;
+
 /** Listens at once, before anything is opened: of two that start together one has the port, and only that one goes on. */
 async function listen(port: number, app: Promise<RequestListener>) {
   const server = createServer((request, response) => {
     app.then((answer) => answer(request, response)).catch(() => response.destroy());
   });
+  server.keepAliveTimeout = KEPT_ALIVE_MS;
   server.listen(port, '127.0.0.1');
   await new Promise((resolve, reject) => server.once('listening', resolve).once('error', reject));
   return server;
