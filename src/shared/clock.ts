@@ -58,7 +58,7 @@ export const PlannedTask = z.object({
   key: WorkKey,
   title: z.string().max(200),
   item: z.string().max(200),
-  job: z.number().int(),
+  job: z.number().int().min(1).max(2_000_000_000),
   start: Moment,
   end: Moment,
   /** Put there by hand. */

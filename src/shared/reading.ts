@@ -32,7 +32,7 @@ export const StartOfWords = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('board'), board: Id }),
   z.object({ kind: z.literal('rack'), oldBoard: Id }),
   /** The target of this job or another, as it is or as it was. */
-  z.object({ kind: z.literal('target'), job: Id, revision: z.number().int().min(1) }),
+  z.object({ kind: z.literal('target'), job: Id, revision: Version }),
   /** The darkest that a wood can be dyed with its grain still showing. */
   z.object({ kind: z.literal('darkest'), speciesId: z.string().min(1, 'Choose a wood.') }),
 ]);

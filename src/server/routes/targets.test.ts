@@ -108,6 +108,7 @@ describe('words instead of an object', () => {
     const [warmer] = (await now(other)).target;
     expect(deltaE00(labOf(raw?.grid ?? []), labOf(warmer?.grid ?? []))).toBeCloseTo(1, 2);
     await words(other, { kind: 'target', job: job.id, revision: 7 }, [], 409);
+    await words(other, { kind: 'target', job: job.id, revision: 4e15 }, [], 422);
     await words(other, { kind: 'wood', speciesId: 'ebony' }, [], 422);
     // A board is read, never described.
     const { woods }: Job = await post(`/jobs/${other.id}/woods`, { speciesId: 'oak' });
