@@ -75,7 +75,7 @@ function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDa
         <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' }}>
           {day.map((stretch, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is known by its place in the day
-            <span key={i} style={{ display: 'flex', gap: 8 }}>
+            <span key={i} style={{ display: 'flex', flexWrap: 'wrap', gap: 8 }}>
               {field(i, 'from', stretch)}
               {field(i, 'to', stretch)}
             </span>
