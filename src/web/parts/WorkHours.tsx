@@ -38,7 +38,7 @@ function TimeField({ label, hours, set }: { label: string; hours: number; set: (
       }}
       onBlur={() => setTyped(null)}
       slotProps={{ inputLabel: { shrink: true } }}
-      sx={{ width: 128 }}
+      sx={{ width: 142 }}
     />
   );
 }
