@@ -201,9 +201,7 @@ function HouseSettings({ house }: { house: House }) {
         control={<Checkbox checked={shown.simulated} onChange={(_, simulated) => void set({ ...shown, simulated })} />}
         label="The simulated bench and instrument"
       />
-      <span className="soft" style={{ maxWidth: 420 }}>
-        It makes up boards and readings: for a shop to try things in, never for real work.
-      </span>
+      <span className="soft">It makes up boards and readings: for a shop to try things in, never for real work.</span>
       <Trouble error={error} />
       <MeanwhileNote
         meanwhile={meanwhile}
@@ -227,7 +225,7 @@ export function HousePage() {
         <Trouble error={error?.message} />
         {!house && !error && <LinearProgress aria-label="Fetching the house" />}
         {house && (
-          <div className="columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
+          <div className="columns">
             <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />

@@ -243,8 +243,8 @@ function VerdictInWords({ bench, model }: { bench: Bench; model: BoardModel }) {
       <div className="work">
         <BoardOf model={model} fields={fields} height={240} />
       </div>
-      <div className="plate" style={{ display: 'grid', gap: 20, maxWidth: 760 }}>
-        <h2 style={{ margin: 0 }}>Board {board.number}: all its coats are on</h2>
+      <div className="plate inwords">
+        <h2>Board {board.number}: all its coats are on</h2>
         <div>
           {target && expected
             ? `Foreseen: ${differenceWords(labOf(target.reflectance), labOf(expected)).join(', ')} against the target, ΔE00 ${deltaText(deltaE00(labOf(target.reflectance), labOf(expected)))}. It has not been read: hold it against the target, edge to edge, in the light it will stand in.`

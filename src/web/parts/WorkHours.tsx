@@ -65,17 +65,16 @@ function Day({ name, day, set }: { name: string; day: WorkDay; set: (day: WorkDa
   );
   const last = day?.at(-1);
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '124px 1fr', gap: 8, alignItems: 'center', minHeight: 58 }}>
+    <div className="workday">
       <FormControlLabel
         control={<Checkbox checked={day !== null} onChange={(e) => set(e.target.checked ? [OFFICE] : null)} />}
         label={name}
-        sx={{ width: 124 }}
       />
       {day ? (
-        <div style={{ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' }}>
+        <div className="choices close">
           {day.map((stretch, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a stretch is known by its place in the day
-            <span key={i} style={{ display: 'flex', flexWrap: 'wrap', gap: 8 }}>
+            <span key={i} className="choices close">
               {field(i, 'from', stretch)}
               {field(i, 'to', stretch)}
             </span>

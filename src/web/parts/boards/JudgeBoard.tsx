@@ -23,11 +23,9 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
   const { judged } = board;
   if (judged)
     return (
-      <section aria-label="Judged" style={{ display: 'flex', gap: 16, alignItems: 'baseline', flexWrap: 'wrap' }}>
-        <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="judged">
-          {judged.accepted ? '✓ Accepted' : '✕ Rejected'}
-        </div>
-        {judged.words && <span style={{ fontSize: 20 }}>“{judged.words}”</span>}
+      <section aria-label="Judged" className="judged">
+        <b data-testid="judged">{judged.accepted ? '✓ Accepted' : '✕ Rejected'}</b>
+        {judged.words && <span>“{judged.words}”</span>}
         <span className="soft">
           {momentText(judged.at)}
           {judged.person ? `, ${judged.person}` : ''}
@@ -38,7 +36,7 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
       </section>
     );
   return (
-    <section aria-label="Judge it" className="noprint" style={{ display: 'grid', gap: 12 }}>
+    <section aria-label="Judge it" className="noprint pile">
       <TextField
         label="In your words"
         placeholder="a touch too red; good enough; the customer says yes"
@@ -46,7 +44,7 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
         onChange={(e) => setWords(e.target.value)}
         slotProps={{ htmlInput: { maxLength: 300 } }}
       />
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+      <div className="choices">
         <Button
           {...(main ? { variant: 'contained', color: 'primary' } : {})}
           onClick={() => void say({ accepted: true, words: words.trim() })}

@@ -234,10 +234,10 @@ function NotEnough({
     }
   };
   return (
-    <div className="note" role="alert" style={{ fontSize: 18, display: 'grid', gap: 12 }}>
+    <div className="note large pile" role="alert">
       {lotName(lot).replace('lot', 'Lot')} has {leftText(Math.max(0, lot.left ?? 0), lot.unit, mixing.units)} left: that
       is not enough.
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+      <div className="choices">
         {next && <Button onClick={() => onLot(next.id)}>Take {lotName(next)}</Button>}
         {!begun && <Button onClick={() => void halve()}>Half the batch</Button>}
         <Button onClick={onPour}>It holds more than was counted: poured</Button>
