@@ -129,7 +129,10 @@ function toned(pot: Pot, medium: string): Step[] {
   const { stage, litres, sheet, ml } = pot;
   const name = sheet.materials.mediums[medium]?.name ?? medium;
   return [
-    step(stage, 'base', base(`Make up with ${name}`, `To ${ml(litres)} in all, thinned for the gun; stir.`, rest(pot))),
+    step(stage, 'base', {
+      ...base(`Make up with ${name}`, `To ${ml(litres)} in all, thinned for the gun; stir.`, rest(pot)),
+      medium: { id: medium },
+    }),
   ];
 }
 
@@ -251,6 +254,7 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
           `or ${ml(litres / (1 + more))} of a ${heavier}-lb cut and ${ml((litres * more) / (1 + more))} of spirit; ` +
           `without a scale loose flakes to ${Math.round(100 * heightFor(pounds, 'loose'))} % of the fill line, spirit to the line: the same height of ground flakes is half as heavy again.`,
         millilitres: litres * ML,
+        medium: { id: medium.id, grams: flakesFor(pounds, spirit) },
         cautions,
       }),
     ];
@@ -263,6 +267,7 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
       title: medium.name,
       detail: 'Stir, do not shake: no bubbles.',
       millilitres: (hardener ? hardened(coat, hardener.parts).base : coat) * ML,
+      medium: { id: medium.id },
       cautions,
     }),
   ];

@@ -37,6 +37,8 @@ export interface Step {
   pour?: { colourant: string; grams: number; total: number; said: string; beside?: string };
   /** Of a base: what is poured, in millilitres. */
   millilitres?: number;
+  /** Of a base off the shelf: which medium, and the grams of its flakes where it is dissolved from them. */
+  medium?: { id: string; grams?: number };
   /** It follows the last coat of its layer. */
   afterLast?: boolean;
   /** Hours: of a wait until the next step, of a pot how long it can be used. */

@@ -25,6 +25,7 @@ import {
   insertDone,
   insertPlan,
   insertTest,
+  jobsWithOpenWork,
   letRun,
   setAirDeleted,
   setDoneDeleted,
@@ -35,14 +36,11 @@ import {
 } from '../store/clock.ts';
 import { insertEvent, lastEvent } from '../store/events.ts';
 import { house } from '../store/house.ts';
-import { jobsWithOpenWork } from '../store/jobs.ts';
 import { wholeShelf } from '../store/shelf.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { By, Shop } from './shop.ts';
 
 const MINUTE = 60_000;
-/** Jobs that are looked at for what dries and what is to do: all with open work. */
-export const jobsAtWork = (db: Queries): Promise<Job[]> => jobsWithOpenWork(db);
 
 export async function clockKnown({ db, turnable }: Shop): Promise<ClockKnown> {
   const [clock, air, tests, done, plan] = await Promise.all([
@@ -71,7 +69,7 @@ async function standing(db: Queries): Promise<Standing> {
   const stamp = `${at}/${await clockStamp(db)}`;
   const last = lastStanding.get(db);
   if (last?.stamp === stamp) return last.standing;
-  const jobs = await jobsAtWork(db);
+  const jobs = await jobsWithOpenWork(db);
   const air = await airNoted(db);
   const shop = shopAtWork(await wholeShelf(db), await house(db), await dryTests(db), await workDone(db));
   const found = { items: onTheClock(jobs, shop, airLine(air, jobs, at), at), now: at, jobs };

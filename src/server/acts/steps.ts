@@ -1,6 +1,6 @@
 import { FieldError } from '../../core/field-error.ts';
-import { converted, leftText, unitOf } from '../../core/mix/index.ts';
-import { isShortOf } from '../../record/lots.ts';
+import { leftText } from '../../core/mix/index.ts';
+import { isShortOf, takenFromLot } from '../../record/lots.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
 import type { PotsInput, StepInput } from '../../shared/steps.ts';
@@ -23,17 +23,9 @@ async function recipeOf(tx: Queries, board: string) {
 }
 
 /** What a pour takes from its lot, in the lot's unit. @throws FieldError where the density that it takes is missing */
-async function takenFrom(tx: Queries, lot: Lot, { grams, millilitres }: StepInput): Promise<number | null> {
-  if (lot.unit === 'piece') return 1;
-  const poured =
-    typeof grams === 'number'
-      ? { value: grams, unit: unitOf('g') }
-      : typeof millilitres === 'number'
-        ? { value: millilitres, unit: unitOf('mL') }
-        : null;
-  if (!poured) return null;
+async function takenFrom(tx: Queries, lot: Lot, poured: StepInput): Promise<number | null> {
   const { name, sheet } = await itemOf(tx, lot.item);
-  return converted(poured, unitOf(lot.unit), { name, ...sheet }, 'lotId').value;
+  return takenFromLot(lot, poured, { name, ...sheet });
 }
 
 /** A step of the mix sheet is done; a pour takes from the lot it came out of. */

@@ -57,7 +57,7 @@ interface Opening {
  * @param folder null for one in memory
  */
 export async function openEmbedded(folder: string | null, opening: Opening = {}): Promise<Embedded> {
-  const { remote, failed, end } = startThread<EmbeddedDatabase>(new URL('./pglite.worker.ts', import.meta.url));
+  const { remote, answered, end } = startThread<EmbeddedDatabase>(new URL('./pglite.worker.ts', import.meta.url));
   /** @param longest milliseconds; a slow machine opens as long as its thread lives */
   const asked = async <T>(answer: Promise<{ rows: T } | { error: Told }>, longest = LONGEST_MS): Promise<T> => {
     let timer: NodeJS.Timeout | undefined;
@@ -66,7 +66,7 @@ export async function openEmbedded(folder: string | null, opening: Opening = {})
         timer = setTimeout(() => reject(new DatabaseDied('The database does not answer.')), longest);
     });
     try {
-      const given = await Promise.race([answer, failed, late]);
+      const given = await Promise.race([answered(answer), late]);
       if ('error' in given) throw thrown(given.error);
       return given.rows;
     } finally {

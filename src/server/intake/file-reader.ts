@@ -11,7 +11,7 @@ export async function readMeasurementFile(text: string, file: string, answers: A
   if (text.length <= SMALL) return readFile(text, file, answers);
   const thread = startThread<FileReader>(new URL('./file-reader.worker.ts', import.meta.url));
   try {
-    const answer = await Promise.race([thread.remote.read(text, file, answers), thread.failed]);
+    const answer = await thread.answered(thread.remote.read(text, file, answers));
     if ('refused' in answer) throw new FieldError('file', answer.refused);
     return answer.intake;
   } finally {

@@ -53,14 +53,13 @@ export function startLearning(db: Db, onFault: (error: unknown) => void): Learni
       const kept = await newestKnowledge(db, job);
       if (kept && kept.evidence >= stamp) return;
       thread ??= await start();
-      const { remote, failed } = thread;
+      const { remote, answered } = thread;
       const changed = await evidenceSince(db, told);
-      await remote.remember(changed, await oldBoards(db));
+      await answered(remote.remember(changed, await oldBoards(db)));
       told = stamp;
       learningFor = job;
       try {
-        const learned = remote.learn(job, await wholeShelf(db), Atomics.load(ticket, 0));
-        const content = await Promise.race([learned, failed]);
+        const content = await answered(remote.learn(job, await wholeShelf(db), Atomics.load(ticket, 0)));
         if (content && !closed)
           await db.transaction((tx) => insertKnowledge(tx, { id: newId(), job, evidence: stamp, content }));
       } catch (error) {

@@ -5,7 +5,6 @@ import {
   clockKnown,
   clockRail,
   doWork,
-  jobsAtWork,
   keepPlan,
   noteAir,
   noteTest,
@@ -15,7 +14,7 @@ import {
   turnClock,
 } from '../acts/clock.ts';
 import type { Shop } from '../acts/shop.ts';
-import { weekPlan } from '../store/clock.ts';
+import { jobsWithOpenWork, weekPlan } from '../store/clock.ts';
 import { bodyOf, byOf, idOf } from './asked.ts';
 
 export function clockRoutes(shop: Shop): Router {
@@ -27,7 +26,7 @@ export function clockRoutes(shop: Shop): Router {
     response.json(await clockRail(shop));
   });
   router.get('/clock/jobs', async (_, response) => {
-    response.json(await jobsAtWork(shop.db));
+    response.json(await jobsWithOpenWork(shop.db));
   });
   router.put('/clock', async (request, response) => {
     response.json(await turnClock(shop, bodyOf(request, ClockTurned)));

@@ -29,7 +29,7 @@ import {
 import type { Shop } from '../acts/shop.ts';
 import { readTarget, reviseTarget } from '../acts/targets.ts';
 import { storyOf } from '../store/events.ts';
-import { listJobs } from '../store/jobs.ts';
+import { listJobs } from '../store/job-list.ts';
 import { bodyOf, byOf, idOf, jobCodeOf } from './asked.ts';
 
 export function jobRoutes(shop: Shop): Router {

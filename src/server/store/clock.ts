@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Air, DryTestNoted, type NewAir, type NewWeekPlan, WeekPlan, WorkDone } from '../../shared/clock.ts';
+import type { Job } from '../../shared/job.ts';
 import type { Queries } from '../db/db.ts';
+import { jobsById } from './jobs.ts';
 import { all, one, stamp, touched } from './rows.ts';
 
 const Now = z.object({ now: stamp, stands: z.boolean() });
@@ -177,5 +179,25 @@ export async function insertPlan(db: Queries, { id, tasks }: NewWeekPlan, by: st
   );
   await db.query(
     `delete from week_plan where id not in (select id from week_plan order by made_at desc, id desc limit ${KEPT_PLANS})`,
+  );
+}
+
+/** Jobs with work that is open, whole: boards with layers planned that nobody has read or judged, and parts to follow them. */
+export async function jobsWithOpenWork(db: Queries): Promise<Job[]> {
+  const rows = await all(
+    db,
+    z.object({ id: z.string() }),
+    `select j.id from job j where j.deleted_at is null and (
+       exists (select from job_wood w join board b on b.job_wood_id = w.id join recipe r on r.id = b.recipe_id
+               where w.job_id = j.id
+                 and not exists (select from stage_mean m where m.board_id = b.id and m.stage >= jsonb_array_length(r.stack))
+                 and (b.judged is null or not exists (select from coat c where c.board_id = b.id and c.deleted_at is null
+                        and c.stage >= jsonb_array_length(r.stack))))
+       or exists (select from part p join board b on b.job_wood_id = p.wood_id
+                  where p.job_id = j.id and p.deleted_at is null and b.recipe_id is not null))`,
+  );
+  return jobsById(
+    db,
+    rows.map(({ id }) => id),
   );
 }

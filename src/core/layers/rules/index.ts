@@ -4,16 +4,20 @@ import { COMING } from './coming.ts';
 import { DRYING } from './drying.ts';
 import { EVENNESS } from './evenness.ts';
 import { FILM } from './film.ts';
+import { HOLDING } from './holding.ts';
 import { ORDER } from './order.ts';
 import { PREPARATION } from './preparation.ts';
 import { type Change, type Finding, findingsOf, harder, type Remedy, type Rule, remedied } from './rule.ts';
 import { SEAL } from './seal.ts';
 import type { RuleInput } from './view.ts';
+import { WAKING } from './waking.ts';
 import { WET_EDGE } from './wet-edge.ts';
 
 /** All rules, family by family. */
 export const RULES: readonly Rule[] = [
   ...PREPARATION,
+  ...WAKING,
+  ...HOLDING,
   ...ORDER,
   ...SEAL,
   ...COLOUR,

@@ -1,60 +1,9 @@
 import { carrierOf } from '../materials.ts';
-import {
-  barrierOver,
-  changed,
-  family,
-  inserted,
-  isDewaxed,
-  layerOf,
-  mediums,
-  moved,
-  onLayers,
-  onWood,
-  type Remedy,
-  wakes,
-  without,
-} from './rule.ts';
-import {
-  binderHas,
-  builds,
-  coloursWood,
-  isHardWax,
-  isSealed,
-  isWiped,
-  openness,
-  type SeenLayer,
-  type View,
-} from './view.ts';
+import { changed, family, inserted, isDewaxed, layerOf, leavingOut, moved, onLayers, onWood, wakes } from './rule.ts';
+import { builds, coloursWood, isSealed, isWiped, openness, type SeenLayer, type View } from './view.ts';
 
-/** A layer that a coat right over it can wake: colour in the wood, or a wiped film, with no film between. */
-function woken(seen: SeenLayer): SeenLayer | undefined {
-  for (const below of seen.below) {
-    if ((coloursWood(below) && below.kind !== 'reactive') || (isWiped(below) && below.carrier !== 'oil'))
-      return wakes(seen.carrier, below.carrier) ? below : undefined;
-    if (['sealer', 'clear', 'oil', 'opaque', 'toner'].includes(below.kind)) return undefined;
-  }
-  return undefined;
-}
-const isBrushed = ({ method }: SeenLayer) => method !== 'sprayed';
-const barrier = (seen: SeenLayer, view: View): Remedy | null => {
-  const over = woken(seen);
-  const shellac = over && barrierOver(view, over.carrier);
-  if (shellac) return { label: 'Put a barrier between', change: { stack: inserted(view, seen.at, shellac) } };
-  return view.has('spray-gun') && seen.method === 'brushed'
-    ? { label: 'Spray it in light passes', change: { stack: changed(view, seen.at, { method: 'sprayed' }) } }
-    : null;
-};
-const take = (label: string) => (l: SeenLayer, v: View) => ({ label, change: { stack: without(v, l.at) } });
 /** To right above the layer that it has to follow, below everything else. */
 const toBottom = (label: string) => (l: SeenLayer, v: View) => ({ label, change: { stack: moved(v, l.at, v.done) } });
-
-const isOilFilm = (l: SeenLayer) => l.carrier === 'oil' && (l.kind === 'oil' || l.kind === 'clear');
-const CURED = 168;
-const GEL_LONG_DRIED = 48;
-const shellacUnder = (l: SeenLayer, v: View): Remedy | null => {
-  const shellac = layerOf(v, 'sealer', (m) => isDewaxed(v, m) && m.carrier === 'alcohol');
-  return shellac && { label: 'Dewaxed shellac between', change: { stack: inserted(v, l.at, shellac) } };
-};
 
 /** Coats that close a face against what should soak in. */
 const closes = (l: SeenLayer) =>
@@ -68,128 +17,6 @@ const isFinish = (l: SeenLayer, all: readonly SeenLayer[]) =>
 /** Which layer may go on which. */
 export const ORDER = family(
   'order',
-  {
-    id: 'wakes-below',
-    title: 'Wakes the colour below',
-    looksAt: 'a brushed coat whose solvent dissolves the colour right below it',
-    severity: 'warning',
-    reason: 'A brushed coat that shares the solvent of the colour below wakes it and drags it into streaks.',
-    find: onLayers(
-      (l) => (l.kind === 'clear' || l.kind === 'sealer') && isBrushed(l) && woken(l) !== undefined,
-      barrier,
-    ),
-  },
-  {
-    id: 'dye-wakes-dye',
-    title: 'Wakes the dye below',
-    looksAt: 'a wiped colour over a dye of the same solvent',
-    severity: 'note',
-    reason: 'A second colour of the same solvent wakes the first: what is wiped off takes some of it along.',
-    find: onLayers(
-      (l) => (l.kind === 'dye' || l.kind === 'glaze') && isBrushed(l) && woken(l)?.kind === 'dye',
-      (l, v) => {
-        const below = woken(l);
-        const shellac = below && l.kind === 'glaze' && barrierOver(v, below.carrier);
-        return shellac ? { label: 'Put a barrier between', change: { stack: inserted(v, l.at, shellac) } } : null;
-      },
-    ),
-  },
-  {
-    id: 'waxed-under-film',
-    title: 'Waxed shellac below',
-    looksAt: 'a waterborne or polyurethane film over a sealer that holds wax',
-    severity: 'fault',
-    reason: 'Waxed shellac does not take a polyurethane or a waterborne coat: it peels.',
-    find: onLayers(
-      (l) =>
-        builds(l) &&
-        (l.carrier === 'water' || binderHas(l, 'urethane')) &&
-        l.below[0]?.kind === 'sealer' &&
-        l.below[0].facts.wax === 'waxed',
-      (l, v) => {
-        const [dewaxed] = mediums(v, 'sealer', (m) => isDewaxed(v, m));
-        const below = l.below[0] as SeenLayer;
-        return dewaxed
-          ? { label: `${dewaxed.name} instead`, change: { stack: changed(v, below.at, { medium: dewaxed.id }) } }
-          : null;
-      },
-    ),
-  },
-  {
-    id: 'wax-under-film',
-    title: 'Wax below a film',
-    looksAt: 'a film over an oil that holds wax',
-    severity: 'fault',
-    reason: 'Nothing holds on wax: a hard-wax oil is always the last.',
-    find: onLayers(
-      (l) => (builds(l) || l.kind === 'sealer') && l.below[0]?.kind === 'oil' && l.below[0].facts.wax === 'waxed',
-      take('Leave the wax oil as the last coat'),
-    ),
-  },
-  {
-    id: 'oil-under-water',
-    title: 'Oil below water',
-    looksAt: 'a water-carried coat right over an oil',
-    severity: 'warning',
-    reason: 'A water-carried coat holds on oil only when that has cured for a week, or with dewaxed shellac between.',
-    school: 'family',
-    find: onLayers((l) => {
-      const below = l.below[0];
-      return builds(l) && l.carrier === 'water' && below !== undefined && isOilFilm(below) && below.wait < CURED;
-    }, shellacUnder),
-  },
-  {
-    id: 'stain-under-water',
-    title: 'Oil stain below water',
-    looksAt: 'a water-carried coat right over an oil stain or gel',
-    severity: 'warning',
-    reason: 'A water-carried coat over a young oil stain beads and may peel: shellac between, or days.',
-    school: 'water-over-gel',
-    find: onLayers((l, v) => {
-      const below = l.below[0];
-      return (
-        builds(l) &&
-        l.carrier === 'water' &&
-        below !== undefined &&
-        (below.kind === 'gel-stain' || below.kind === 'wiping-stain' || below.kind === 'glaze') &&
-        below.carrier === 'oil' &&
-        below.wait < (v.school('water-over-gel') === 'long-dried' ? GEL_LONG_DRIED : CURED)
-      );
-    }, shellacUnder),
-  },
-  {
-    id: 'families-mixed',
-    title: 'Two families in one stack',
-    looksAt: 'oil and water in one stack, against the house rule',
-    severity: 'note',
-    reason: 'This shop keeps one solvent family a job; here oil and water meet.',
-    school: 'family',
-    find: onWood(
-      (v) =>
-        v.school('family') === 'one' &&
-        v.layers.some((l) => l.carrier === 'oil') &&
-        v.layers.some((l) => l.carrier === 'water' && l.kind !== 'conditioner'),
-    ),
-  },
-  {
-    id: 'lacquer-over-varnish',
-    title: 'Lacquer lifts the varnish',
-    looksAt: 'a solvent lacquer right over an oil varnish',
-    severity: 'fault',
-    reason: 'The solvents of a lacquer swell an oil varnish below: it wrinkles.',
-    find: onLayers((l) => {
-      const below = l.below[0];
-      return l.kind === 'clear' && l.carrier === 'solvent' && below?.kind === 'clear' && below.carrier === 'oil';
-    }, shellacUnder),
-  },
-  {
-    id: 'oil-over-film',
-    title: 'Oil on a film',
-    looksAt: 'an oil over coats that it cannot soak into',
-    severity: 'fault',
-    reason: 'An oil cannot soak through a film: it stays on top and sticky.',
-    find: onLayers((l) => l.kind === 'oil' && !isHardWax(l) && l.below.some(builds), take('Leave the oil out')),
-  },
   {
     id: 'colour-on-sealed',
     title: 'The wood is sealed already',
@@ -230,26 +57,6 @@ export const ORDER = family(
         openness(l.before) >= 0.3 &&
         l.below.some((b) => b.carrier === 'oil' && (b.kind === 'oil' || isWiped(b))),
       toBottom('Put it below, on the bare wood'),
-    ),
-  },
-  {
-    id: 'shellac-drags-dye',
-    title: 'Wiped, it drags the dye',
-    looksAt: 'an alcohol shellac wiped or brushed over a water dye',
-    severity: 'note',
-    reason:
-      'Its alcohol holds water enough to wake some of a water dye under a rag: one wet stroke, never back over it.',
-    find: onLayers(
-      (l) =>
-        l.kind === 'sealer' &&
-        l.carrier === 'alcohol' &&
-        isBrushed(l) &&
-        l.below[0]?.kind === 'dye' &&
-        l.below[0].carrier === 'water',
-      (l, v) =>
-        v.has('spray-gun') && v.has('booth')
-          ? { label: 'Spray it', change: { stack: changed(v, l.at, { method: 'sprayed' }) } }
-          : null,
     ),
   },
   {
@@ -359,7 +166,7 @@ export const ORDER = family(
       (l) =>
         l.above.some((a) => a.kind === 'opaque' && a.coats > 1) &&
         (coloursWood(l) || (isWiped(l) && l.kind !== 'powdering-glaze')),
-      take('Leave it out'),
+      leavingOut('Leave it out'),
     ),
   },
   {
@@ -395,34 +202,6 @@ export const ORDER = family(
     },
   },
   {
-    id: 'stearate-twice',
-    title: 'One coat of sanding sealer only',
-    looksAt: 'coats of a sealer that holds stearate',
-    severity: 'warning',
-    reason: 'A sanding sealer is soft: a second coat of it cracks under a hard clear.',
-    find: onLayers(
-      (l) => (l.kind === 'sealer' || l.kind === 'clear') && binderHas(l, 'stearate') && l.coats > 1,
-      (l, v) => ({
-        label: 'One coat',
-        change: { stack: changed(v, l.at, { settings: { ...l.layer.settings, coats: 1 } }) },
-      }),
-    ),
-  },
-  {
-    id: 'glue-on-oil',
-    title: 'Cyanoacrylate on oil',
-    looksAt: 'cyanoacrylate over an oil',
-    severity: 'fault',
-    reason: 'Cyanoacrylate does not hold on oily wood: it lifts in flakes.',
-    find: onLayers(
-      (l) => binderHas(l, 'cyano') && l.below.some((b) => b.kind === 'oil'),
-      (l, v) => ({
-        label: 'Leave the oil out',
-        change: { stack: v.stack.filter((x, i) => x.kind !== 'oil' || i > l.at) },
-      }),
-    ),
-  },
-  {
     id: 'nothing-in-pot',
     title: 'Carriers of two kinds',
     looksAt: 'a toner whose clear does not carry its colour',
@@ -435,7 +214,7 @@ export const ORDER = family(
         l.colours.some(
           (c) => c.kind === 'dye' && !wakes(carrierOf({ ...l.layer, colours: {} }, v.materials), c.carrier),
         ),
-      take('Leave the toner out'),
+      leavingOut('Leave the toner out'),
     ),
   },
 );

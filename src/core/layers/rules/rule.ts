@@ -92,6 +92,10 @@ export const changed = ({ stack }: View, at: number, over: Partial<Layer>): Stac
 export const withSetting = (view: View, { at, layer }: SeenLayer, key: string, value: number): Stack =>
   changed(view, at, { settings: { ...layer.settings, [key]: value } });
 export const without = ({ stack }: View, at: number): Stack => stack.filter((_, i) => i !== at);
+/** The remedy that leaves a layer out. */
+export const leavingOut =
+  (label: string) =>
+  (l: SeenLayer, v: View): Remedy => ({ label, change: { stack: without(v, l.at) } });
 export const inserted = ({ stack }: View, at: number, ...layers: readonly Layer[]): Stack => [
   ...stack.slice(0, at),
   ...layers,

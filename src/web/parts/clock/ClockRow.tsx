@@ -125,7 +125,7 @@ export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now:
         {may &&
           (read ? (
             <Button component={RouterLink} to={placeOf(on)}>
-              Read it
+              Judge it
             </Button>
           ) : (
             <Button

@@ -1,11 +1,10 @@
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import { FieldError } from '../../../core/field-error.ts';
 import {
   converted,
   inSpoons,
   isRatio,
-  leftText,
   massText,
   quantityText,
   type Step,
@@ -13,14 +12,14 @@ import {
   unitOf,
 } from '../../../core/mix/index.ts';
 import { lackingIn } from '../../../record/lots.ts';
-import { inPot, potOf } from '../../../record/poured.ts';
-import type { Lot } from '../../../shared/lot.ts';
+import { inPot } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import type { Scale } from '../../hooks/scale.ts';
 import { gramsText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { LotField, NotEnough, useLots } from './Lots.tsx';
 import { OverPoured } from './OverPoured.tsx';
 import { ScaleBar } from './ScaleBar.tsx';
 
@@ -34,16 +33,15 @@ interface Props {
 const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
 const GRAM = unitOf('g');
 
-const lotName = ({ code }: Lot) => `lot ${code || 'without a code'}`;
-
 /** One pour, big: what, how much, what the scale shows, what was really poured. */
 export function PourNow({ bench, mixing, step, scale }: Props) {
   const { pour } = step;
   const { recipe, tolerance, tools } = mixing;
   const { scaleGrams } = tools;
   const colour = bench.shelf.colourants.find((c) => c.id === pour.colourant);
-  const lots = bench.shelf.lots.filter((l) => l.item === `colourant/${pour.colourant}`);
-  const [lotId, setLotId] = useState<string>(lots[0]?.id ?? '');
+  const sheet = colour?.sheet;
+  const inHand = useLots(bench, `colourant/${pour.colourant}`, { name: step.title, ...sheet });
+  const { lot, of } = inHand;
   const [typed, setTyped, forget] = useKept<string>(`poured/${recipe.id}/${step.key}`, '');
   const [error, setError] = useState<string | null>(null);
   const [tooMuch, setTooMuch] = useState<number | null>(null);
@@ -54,7 +52,6 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
   );
   const within = tolerance(step);
   const onScale = scale.reading ? Math.round((scale.reading.grams - before) / scaleGrams) * scaleGrams : null;
-  const sheet = colour?.sheet;
   const spooned = sheet?.bulkDensity ? inSpoons(pour.grams, sheet.bulkDensity, tools.spoon) : null;
   const moves = mixing.promise?.sensitivity[pour.colourant];
   const spoonMoves = spooned && moves !== undefined ? (moves * Math.abs(spooned.grams / pour.grams - 1)) / 0.05 : null;
@@ -75,8 +72,6 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
       return sentenceOf(trouble);
     }
   };
-  const lot = lots.find((l) => l.id === lotId);
-  const of = { name: step.title, ...sheet };
   const asked = ((): number => {
     try {
       return grams();
@@ -84,18 +79,16 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
       return pour.grams;
     }
   })();
-  const lacking = lot ? lackingIn(lot, asked, of) : 0;
-  const lotText = (l: Lot) =>
-    `${lotName(l)}${l.left === null ? '' : `, ${leftText(Math.max(0, l.left), l.unit, mixing.units)} left`}`;
-  const keep = async (poured: number, overdrawn = lot !== undefined && lackingIn(lot, poured, of) > 0) => {
-    await mixing.finish(step, { grams: poured, lotId: lotId || null, ...(overdrawn ? { overdrawn } : {}) });
+  const lacks = (poured: number): boolean => lot !== undefined && lackingIn(lot, { grams: poured }, of) > 0;
+  const keep = async (poured: number, overdrawn = lacks(poured)) => {
+    await mixing.finish(step, { grams: poured, lotId: lot?.id ?? null, ...(overdrawn ? { overdrawn } : {}) });
     forget();
   };
   const done = async () => {
     try {
       setError(null);
       const poured = grams();
-      if (lot && lackingIn(lot, poured, of) > 0) return;
+      if (lacks(poured)) return;
       if (poured > pour.grams + within) return setTooMuch(poured);
       if (poured < pour.grams - within) return setShort(poured);
       await keep(poured);
@@ -108,23 +101,7 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
       <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <span style={BIG}>{step.title}</span>
         <span style={{ fontSize: 22 }}>{step.detail}</span>
-        {lots.length > 0 && (
-          <TextField
-            select
-            className="noprint"
-            label="Out of"
-            value={lotId}
-            onChange={(e) => setLotId(e.target.value)}
-            sx={{ minWidth: 210, marginLeft: 'auto' }}
-          >
-            {lots.map((lot) => (
-              <MenuItem key={lot.id} value={lot.id}>
-                {lotText(lot)}
-              </MenuItem>
-            ))}
-            <MenuItem value="">no lot noted</MenuItem>
-          </TextField>
-        )}
+        <LotField {...inHand} units={mixing.units} />
       </div>
       <div className="mono" style={{ fontSize: 'clamp(64px, 10vw, 128px)', fontWeight: 700, lineHeight: 1 }}>
         {pour.said}
@@ -148,15 +125,13 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
           </Button>
         </div>
       )}
-      {lot && lacking > 0 && tooMuch === null && (
+      {tooMuch === null && (
         <NotEnough
           bench={bench}
           mixing={mixing}
           step={step}
-          lot={lot}
-          lots={lots}
-          enough={(other) => lackingIn(other, asked, of) === 0}
-          onLot={setLotId}
+          inHand={inHand}
+          poured={{ grams: asked }}
           onPour={() => void keep(asked, true).catch((trouble) => setError(sentenceOf(trouble)))}
         />
       )}
@@ -166,8 +141,8 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
             variant="contained"
             color="primary"
             onClick={() => void done()}
-            disabled={lacking > 0}
-            sx={{ minHeight: 60, minWidth: 128, fontSize: 21 }}
+            disabled={lacks(asked)}
+            className="big"
           >
             Poured
           </Button>
@@ -200,49 +175,5 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
         />
       )}
     </>
-  );
-}
-
-/** The lot in hand holds less than is asked for: another lot, half the batch, or it was counted wrongly. */
-function NotEnough({
-  bench,
-  mixing,
-  step,
-  lot,
-  lots,
-  enough,
-  onLot,
-  onPour,
-}: Pick<Props, 'bench' | 'mixing' | 'step'> & {
-  lot: Lot;
-  lots: readonly Lot[];
-  enough: (lot: Lot) => boolean;
-  onLot: (id: string) => void;
-  onPour: () => void;
-}) {
-  const [error, setError] = useState<string | null>(null);
-  const next = lots.find((l) => l.id !== lot.id && enough(l));
-  const { litres, grams } = potOf(mixing.recipe, step.stage, bench.materials);
-  // What is in the pot already cannot be halved.
-  const begun = Object.keys(inPot(mixing.recipe, step.stage, bench.materials)).length > 0;
-  const halve = async () => {
-    try {
-      const half = Object.fromEntries(Object.entries(grams).map(([id, g]) => [id, g / 2]));
-      await mixing.setPots([{ stage: step.stage, litres: litres / 2, grams: half }]);
-    } catch (trouble) {
-      setError(sentenceOf(trouble));
-    }
-  };
-  return (
-    <div className="note large pile" role="alert">
-      {lotName(lot).replace('lot', 'Lot')} has {leftText(Math.max(0, lot.left ?? 0), lot.unit, mixing.units)} left: that
-      is not enough.
-      <div className="choices">
-        {next && <Button onClick={() => onLot(next.id)}>Take {lotName(next)}</Button>}
-        {!begun && <Button onClick={() => void halve()}>Half the batch</Button>}
-        <Button onClick={onPour}>It holds more than was counted: poured</Button>
-      </div>
-      <Trouble error={error} />
-    </div>
   );
 }

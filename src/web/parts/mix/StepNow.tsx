@@ -8,6 +8,7 @@ import { shopNow } from '../../hooks/shop-clock.ts';
 import { momentText } from '../moment.ts';
 import { gramsText, hoursText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { BaseNow } from './BaseNow.tsx';
 import { PourNow } from './PourNow.tsx';
 
 interface Props {
@@ -32,7 +33,7 @@ function PotLife({ until }: { until: number }) {
 const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
 /** The step in hand, read from two metres. */
 export function StepNow(props: Props) {
-  const { mixing, step } = props;
+  const { bench, mixing, step } = props;
   const [error, setError] = useState<string | null>(null);
   const pours = mixing.steps.filter((s) => s.stage === step.stage && s.pour);
   const nth = pours.indexOf(step) + 1;
@@ -79,6 +80,15 @@ export function StepNow(props: Props) {
             </div>
           )}
           {step.detail && <div style={{ fontSize: 22 }}>{step.detail}</div>}
+          {step.medium && !done && (
+            <BaseNow
+              key={step.key}
+              bench={bench}
+              mixing={mixing}
+              step={{ ...step, medium: step.medium }}
+              onError={setError}
+            />
+          )}
           {poured && step.kind === 'base' && step.hours !== undefined && (
             <PotLife until={Date.parse(poured.at) + step.hours * 3_600_000} />
           )}
@@ -87,14 +97,14 @@ export function StepNow(props: Props) {
               <Button onClick={act(() => mixing.takeBack(step))} sx={{ minHeight: 60 }}>
                 Take it back
               </Button>
-            ) : (
+            ) : step.medium ? null : (
               <Button
                 variant="contained"
                 color="primary"
                 onClick={act(() =>
                   mixing.finish(step, step.millilitres === undefined ? {} : { millilitres: step.millilitres }),
                 )}
-                sx={{ minHeight: 60, minWidth: 128, fontSize: 21 }}
+                className="big"
               >
                 Done
               </Button>
