@@ -5,7 +5,7 @@ import { bleach, colourTheWood } from './in-wood.ts';
 import { filler } from './pores.ts';
 import { showing } from './showing.ts';
 import { type BoardState, type Setup, timesEach } from './state.ts';
-import { sandBack, wipeBack } from './undo.ts';
+import { rubbed, sandBack, wipeBack } from './undo.ts';
 
 /** What one coat or act makes of a board. `at` is the layer's place in the stack. */
 type Change = (state: BoardState, layer: Layer, at: number, setup: Setup) => BoardState;
@@ -19,6 +19,8 @@ const condition: Change = (state) => {
   const open = Math.max(...state.open);
   return {
     ...state,
+    // Over a colour it lifts some of it.
+    inWood: state.inWood.map((w) => (w.lift > 0 ? { ...w, left: timesEach(w.left, 1 - w.lift * open) } : w)),
     open: timesEach(state.open, CONDITIONED.open),
     bare: timesEach(state.bare, CONDITIONED.open),
     even: 1 - (1 - state.even) * (1 - CONDITIONED.even * open),
@@ -56,6 +58,9 @@ export function applyLayer(state: BoardState, layer: Layer, at: number, setup: S
   const { change, coatByCoat } = CHANGES[layer.kind];
   let now = state;
   for (let coat = coatByCoat ? setting(layer, 'coats') : 1; coat > 0; coat--) now = change(now, layer, at, setup);
+  now = rubbed(now, layer, setup);
+  // What is left of a bleach is used up by the next that goes on.
+  if (layer.kind !== 'bleach' && now.eats > 0) now = { ...now, eats: 0 };
   const learned = setup.tuning.residual[layer.kind];
   const { settle } = coatTime(layer, setup.materials);
   return { ...(learned ? showing(now, at, learned, setup) : now), wet: settle, last: at };

@@ -1,11 +1,15 @@
+import { isVeryDark } from '../layers/darkness.ts';
 import { type Layer, type LayerKind, methodOf, newLayer, setting, USUAL_CUT } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
+import { DARK_OIL } from '../time/drying.ts';
+import { coatTime } from '../time/waits.ts';
 import { curveOf, type Dose, deepened } from './in-wood.ts';
 import { holdByScratches, USUAL_PREPARATION } from './preparation.ts';
 import {
   type BoardState,
   byTissue,
+  FILM_LIFT,
   type Film,
   film,
   moves,
@@ -99,8 +103,8 @@ const DWELL_ON_SEALED = 0.1;
 const LOAD = 0.4;
 const PRESSURE = -0.45;
 const USUAL_DWELL = 5;
-/** Share of a film that still moves which the next wiped coat of its own solvent takes along. Common practice. */
-const FILM_LIFT = 0.1;
+/** How much more of a wet stain than of a dry one the next coat of its own solvent takes along. Common practice, no source. */
+const WET_LIFTS_MORE = 3;
 /** Absorbance at 400 nm that a coat gains in the long run, by its carrier: oil ambers, waterborne hardly. */
 const AMBERS = { oil: 0.12, solvent: 0.05, alcohol: 0.05, water: 0.004 } as const;
 
@@ -142,7 +146,7 @@ export function lifted(state: BoardState, carrier: string | null, { kind }: Laye
   );
   const films = state.films.map((f, n) =>
     f.carrier === carrier && moves(state, n) && f.kind !== kind
-      ? { ...f, thickness: timesEach(f.thickness, 1 - FILM_LIFT * coat) }
+      ? { ...f, thickness: timesEach(f.thickness, Math.max(0, 1 - f.lift * coat)) }
       : f,
   );
   return { ...state, inWood, films };
@@ -172,7 +176,7 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
   const scratches = 1 + (holdByScratches(preparation, tissue.name) - 1) * state.scratches;
   return (
     (overSealed + (overBare - overSealed) * bare) *
-    (METHOD[methodOf(layer) ?? 'wiped'] ?? (METHOD.wiped as ByTissue))[tissue.name] *
+    left(METHOD[methodOf(layer) ?? 'wiped'] ?? (METHOD.wiped as ByTissue)) *
     hold ** uneven *
     smooth *
     (ZONE[zone].hold * thirst) ** (bare * (1 - state.even)) *
@@ -200,6 +204,13 @@ export function usualFilm(kind: 'wiping-stain' | 'gel-stain', wood: Wood): numbe
     (sum, tissue, t) => sum + tissue.fraction * wipedFilm(state, newLayer(kind), setup, tissue, t),
     0,
   );
+}
+
+/** Share of a wiped film that the next coat of its own solvent takes along, by how long it has stood. */
+function liftOf(layer: Layer, { materials }: Setup): number {
+  if (layer.wait === undefined) return FILM_LIFT;
+  const dries = isVeryDark(layer, materials) ? DARK_OIL.usual : coatTime(layer, materials).wait.usual;
+  return FILM_LIFT * (1 + WET_LIFTS_MORE * Math.max(0, 1 - layer.wait / dries));
 }
 
 const carrierOf = (doses: readonly Dose[]) => doses[0]?.colourant.carrier ?? null;
@@ -238,6 +249,7 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
       washed,
       pigmentFilm(layer, at, doses, thickness, {
         movable: true,
+        lift: liftOf(layer, setup),
         surface: layer.kind === 'gel-stain' ? SEALED : null,
       }),
     ),

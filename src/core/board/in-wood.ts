@@ -4,6 +4,7 @@ import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';
 import { underSurface } from '../optics/surface.ts';
+import { coatTime } from '../time/waits.ts';
 import { dyeByScratches } from './preparation.ts';
 import { type BoardState, film, grid, inWood, moves, type Setup, touched, withFilm, ZONE, zeros } from './state.ts';
 import { bareSurface, type Tissue, type Wood } from './wood.ts';
@@ -31,6 +32,11 @@ const FADES = { dye: 0.03, ink: 0, reactive: 0.005 } as const;
 const DWELL = 0.12;
 const LOAD = 0.3;
 const USUAL_DWELL = 5;
+/** What a dye that is in the wood already leaves a reactive colour of the wood's own. Common practice, no source. */
+const THROUGH_DYE = 0.85;
+/** Hours after which nothing of a bleach acts any more, and the share of a colour that a full one eats before. Common practice. */
+const BLEACH_IS_OUT = 24;
+const EATS = 0.2;
 
 /**
  * What of a colourant the wood shows when so much of it has been offered, in units of the profile's curve: strength times
@@ -80,7 +86,7 @@ function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
     const before = state.held[id] ?? 0;
     const gain = held(before + coats * strength, colourant, setup.wood) - held(before, colourant, setup.wood);
     const tannin = colourant.kind === 'reactive' ? tanninLeft(state, setup, id) : 1;
-    return { colourant, amount: gain * tannin * (setup.tuning.uptake[id] ?? 1) };
+    return { colourant, amount: gain * tannin * (1 - state.eats) * (setup.tuning.uptake[id] ?? 1) };
   });
 }
 
@@ -128,10 +134,12 @@ function uptake(
   // Wetted just before, thirsty wood takes a water dye more evenly, and a little less of it.
   const wetted = preparation.preWet && colour === 'dye' && carrier === 'water' && state.last < 0;
   const even = wetted ? 1 - 0.7 * (1 - state.even) : state.even;
+  const through = colour === 'reactive' && state.inWood.some((w) => w.lift > 0) ? THROUGH_DYE : 1;
   const scratches = 1 + (dyeByScratches(preparation, tissue.name) - 1) * state.scratches;
   return (
     (own * shows * ZONE[zone].dye * thirst) ** (1 - even) *
     scratches *
+    through *
     (wetted ? 0.94 : 1) *
     (1 - (tissue.name === 'pore' ? state.filled : 0)) *
     state.open[t]
@@ -205,8 +213,10 @@ export function bleach(state: BoardState, layer: Layer, at: number, setup: Setup
   if (reach === 0) return state;
   const strength = setting(layer, 'strength') * reach;
   const scales = grid(setup.wood, (_, _t, i) => Math.log(1 - strength * (1 - 0.25 * (i / (BANDS - 1)))));
+  const stood = layer.wait ?? coatTime(layer, setup.materials).wait.usual;
   return {
     ...state,
+    eats: stood < BLEACH_IS_OUT ? EATS * strength : 0,
     inWood: [...state.inWood, inWood({ layer: at, scales }, setup.wood.tissues.length)],
     unread: touched(state.unread, at),
   };

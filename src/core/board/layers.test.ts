@@ -270,8 +270,8 @@ describe('colour in the wood', () => {
     };
     const left = 1 - held(8, material('iron'), OAK) / most;
     expect(shown([iron(8), iron({ rust: 8 })])).toBeCloseTo(left * shown([iron({ rust: 8 })]), 9);
-    // A dye beside it takes none of the tannin, nor does the iron itself count twice.
-    expect(shown([dye(6), iron(8)])).toBeCloseTo(shown([iron(8)]), 9);
+    // A dye below it takes none of the tannin and stands in its way a little; the iron itself does not count twice.
+    expect(shown([dye(6), iron(8)])).toBeCloseTo(0.85 * shown([iron(8)]), 9);
     expect(shown([iron(4), iron(4)])).toBeCloseTo(shown([iron(8)]) - shown([iron(4)]), 9);
   });
   it('bleach takes its share, a quarter less at the red end; through a fresh film 0.3 of it', () => {

@@ -69,6 +69,8 @@ export interface Film {
   /** What it makes of the board's surface, and whether it has built so far that its own surface is all that counts. */
   surface: Surface | null;
   built: boolean;
+  /** Share that the next coat of its own solvent, wiped or brushed, takes along: more while it is young. */
+  lift: number;
   /** The layer's colours are in it: its absorbance follows their amounts. */
   coloured: boolean;
   /** Log factors on K/S of the board with it on that readings showed, each at the thickness that it had then. */
@@ -100,6 +102,8 @@ export interface BoardState {
   filled: number;
   /** Coats of sealer on. */
   seals: number;
+  /** Share of the next colour that a bleach which was not let dry eats. */
+  eats: number;
   inWood: readonly InWood[];
   films: readonly Film[];
   /** How many films, from the lowest, are locked by what was put over them. */
@@ -126,11 +130,14 @@ export const ZONE: Record<Zone, { dye: number; hold: number; shade: number }> = 
 const same = (count: number, v: number): number[] => new Array<number>(count).fill(v);
 export const zeros = (): Spectrum => new Float64Array(BANDS);
 
+/** Share of a dry film that still moves which the next coat of its own solvent takes along. Common practice. */
+export const FILM_LIFT = 0.1;
 /** A film with what most have. */
 export const film = (over: Partial<Film> & Pick<Film, 'layer' | 'kind' | 'absorbs' | 'thickness'>): Film => ({
   scatters: null,
   laid: over.thickness,
   movable: false,
+  lift: FILM_LIFT,
   carrier: null,
   build: 0,
   surface: null,
@@ -168,6 +175,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     hollows: 1,
     filled: 0,
     seals: 0,
+    eats: 0,
     inWood: [],
     films: [],
     locked: 0,

@@ -52,6 +52,16 @@ const amber = (tint: readonly number[]) => Math.max(0, ...tint);
 const MOST_SHARE = 0.95;
 const LAMP = { illuminant: 'A', observer: 10 } as const;
 
+/** A difference that nobody sees beside the other. */
+const UNSEEN = 1;
+/** CIEDE2000 by which the last coat of a layer still moves what is seen; infinite where nobody knows. */
+function moves(view: View, seen: SeenLayer): number {
+  const [all, less] = [view.stack, withSetting(view, seen, 'coats', seen.coats - 1)].map(
+    (s) => view.lookOf(s)?.labs[0],
+  );
+  return all && less ? deltaE00(all, less) : Number.POSITIVE_INFINITY;
+}
+
 /** What the colours of a stack do with one another and with the wood. */
 export const COLOUR = family(
   'colour',
@@ -356,7 +366,7 @@ export const COLOUR = family(
     severity: 'note',
     reason: 'Each further coat gives less: this one changes nothing that is seen.',
     find: onLayers(
-      (l) => coloursWood(l) && l.coats >= 4,
+      (l, v) => coloursWood(l) && l.coats >= 2 && moves(v, l) < UNSEEN,
       (l, v) => ({ label: 'A coat less', change: { stack: withSetting(v, l, 'coats', l.coats - 1) } }),
     ),
   },

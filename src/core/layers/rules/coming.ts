@@ -101,10 +101,10 @@ export const COMING = family(
   },
   {
     id: 'sand-back-all',
-    title: 'All of it is sanded off',
+    title: 'The face is sanded bare',
     looksAt: 'sanding back that leaves nothing',
     severity: 'note',
-    reason: 'Sanded back so far the face is bare again: what should stay in the grain goes with it.',
+    reason: 'Sanded back so far the face is bare wood again: only grain and pores keep some colour.',
     find: onLayers(
       (l) => l.kind === 'sand-back' && (l.layer.settings.removed ?? 0.6) > 0.9,
       (l, v) => ({ label: 'Leave some of it: 60 %', change: { stack: withSetting(v, l, 'removed', 0.6) } }),

@@ -116,7 +116,7 @@ export const ORDER = family(
     title: 'Reactive colour after a dye',
     looksAt: 'a reactive colour over a dye or ink',
     severity: 'warning',
-    reason: 'A reactive colour has to reach the wood’s own tannin; a dye put on first is turned by it too.',
+    reason: 'A reactive colour has to reach the wood’s own tannin: a dye put on first stands in its way.',
     find: onLayers(
       (l) =>
         l.kind === 'reactive' && l.below.some((b) => b.kind === 'dye' || b.kind === 'ink') && openness(l.before) >= 0.3,

@@ -97,6 +97,8 @@ export interface View extends Required<Omit<RuleInput, 'weather' | 'target'>> {
   layers: readonly SeenLayer[];
   /** The looks after every layer, raw first; null where the stack cannot be predicted. */
   looks(): readonly StageLook[] | null;
+  /** The finished look of another stack on the same wood; null where it cannot be predicted. */
+  lookOf(stack: Stack): StageLook | null;
   school(id: SchoolId): string;
   /** The shop has said so itself: it is no rule of this house that nobody chose. */
   chose(id: SchoolId): boolean;
@@ -167,6 +169,7 @@ export function viewOf(input: RuleInput): View {
       looks ??= looksOf(stack, wood, materials, preparation);
       return looks;
     },
+    lookOf: (other) => looksOf(other, wood, materials, preparation)?.at(-1) ?? null,
     school: (id) => chosen(schools, id),
     chose: (id) => schools[id] !== undefined,
     has: (tool) => tools.includes(tool),

@@ -39,7 +39,8 @@ export const WAKING = family(
     title: 'Wakes the dye below',
     looksAt: 'a wiped colour over a dye of the same solvent',
     severity: 'note',
-    reason: 'A second colour of the same solvent wakes the first: what is wiped off takes some of it along.',
+    reason:
+      'A second colour of the same solvent wakes the first: they run into one, and streak where the rag goes twice.',
     find: onLayers(
       (l) => (l.kind === 'dye' || l.kind === 'glaze') && isBrushed(l) && woken(l)?.kind === 'dye',
       (l, v) => {
