@@ -366,7 +366,7 @@ export const COLOUR = family(
     severity: 'note',
     reason: 'Each further coat gives less: this one changes nothing that is seen.',
     find: onLayers(
-      (l, v) => coloursWood(l) && l.coats >= 2 && moves(v, l) < UNSEEN,
+      (l, v) => coloursWood(l) && l.coats >= 3 && moves(v, l) < UNSEEN,
       (l, v) => ({ label: 'A coat less', change: { stack: withSetting(v, l, 'coats', l.coats - 1) } }),
     ),
   },
