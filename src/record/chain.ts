@@ -18,6 +18,7 @@ import {
   type ShopAtWork,
   SITTING,
   type Task,
+  type TaskWait,
   type WorkItem,
 } from './work.ts';
 
@@ -52,14 +53,16 @@ function leadOf(
   return stand > 0 ? { hours: stand, title: `Dissolve ${name}, let it cool` } : null;
 }
 
-type Wait = Task['waits'][number];
 /** A wait for another's end: so many hours, its window where it has one. */
-const behind = ({ key }: Pick<Task, 'key'>, min = 0, max: number | null = null): Wait => ({
+const behind = ({ key }: Pick<Task, 'key'>, min = 0, max: number | null = null): TaskWait => ({
   key,
   min,
   max,
   dry: false,
+  drying: false,
 });
+/** A wait until what is behind has dried so far: hours of fair air. */
+const driedBehind = (task: Pick<Task, 'key'>, hours: number): TaskWait => ({ ...behind(task, hours), drying: true });
 
 /** A chain as it is put together. */
 interface Making {
@@ -128,10 +131,10 @@ function beginChain(shop: ShopAtWork, item: WorkItem): Making {
 }
 
 /** The wood made ready: what the first colour waits for. Raised grain dries; a conditioner lets colour in for a while only. */
-function prepare({ item, preparation, shop, add }: Making, first: Layer | undefined): Wait[] {
+function prepare({ item, preparation, shop, add }: Making, first: Layer | undefined): TaskWait[] {
   const { kind, area, sides } = item;
   const { grits = [], grit, grainRaised, conditioner } = preparation;
-  const waits: Wait[] = [];
+  const waits: TaskWait[] = [];
   if (kind === 'piece') {
     const sanded = add(0, 1, 'prepare', {
       title: `Sand ${[...grits, grit].join('-')}${grainRaised ? ', raise the grain' : ''}`,
@@ -156,14 +159,14 @@ function prepare({ item, preparation, shop, add }: Making, first: Layer | undefi
 }
 
 /** What a coat waits for after the one below it: until that is dry or as long as is planned, within its window. */
-function afterCoat(before: Task | null): Wait[] {
+function afterCoat(before: Task | null): TaskWait[] {
   if (!before) return [];
   const planned = layerWait(before);
   const window = before.drying?.window;
   // A coat that is rubbed down first keeps no window.
   const max =
     window && !(window.remedy === 'scuff' && before.layer !== null && isRubbedDown(before.layer)) ? window.shuts : null;
-  return [{ key: before.key, min: planned ?? 0, max, dry: planned === null }];
+  return [{ key: before.key, min: planned ?? 0, max, dry: planned === null, drying: false }];
 }
 
 /** One coat on both sides or one, with what follows it before the next. @returns the coat that the next lies on */
@@ -175,14 +178,14 @@ function coatTasks(
 ): Task {
   const { pieces, sides } = item;
   const { product, drying, layer, waits } = coated;
-  let turned: Wait[] = [];
+  let turned: TaskWait[] = [];
   if (sides === 2) {
     // The underside first; it is turned when it can be handled, long before it is dry.
     const under = add(stage, coat, 'under', { ...coated, title: `Underside: ${coated.title}`, last: false });
     const turn = add(stage, coat, 'turn', {
       title: 'Turn over',
       minutes: TURN_MINUTES + pieces * HANDLING,
-      waits: [behind(under, drying.handle)],
+      waits: [driedBehind(under, drying.handle)],
       product,
     });
     turned = [behind(turn)];
@@ -209,7 +212,7 @@ function layerTasks(
   layer: Layer,
   stage: number,
   before: Task | null,
-  prepared: readonly Wait[],
+  prepared: readonly TaskWait[],
 ): Task | null {
   const { shop, item, sheet, add } = making;
   const { key, kind, pieces, area, stack } = item;
@@ -218,7 +221,7 @@ function layerTasks(
   const product = nameOfProduct(layer, shop.materials);
   const coats = coatsIn(layer);
   const dryings = Array.from({ length: coats }, (_, c) => dryingOfCoat(stack, stage - 1, c + 1, dryingShop(shop)));
-  const mixed: Wait[] = [];
+  const mixed: TaskWait[] = [];
   const lead = leadOf(layer, steps, shop);
   if (lead) {
     // One batch for all portions of a part: it is mixed with the first.
@@ -262,7 +265,7 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
     making.add(stack.length + 1, 1, 'read', {
       title: shop.house.tools.includes('instrument') ? 'Read it, judge it' : 'Judge it',
       minutes: READ_MINUTES,
-      waits: [behind(last, last.drying?.read ?? 0)],
+      waits: [driedBehind(last, last.drying?.read ?? 0)],
       product: 'reading',
       done: isSettled(board),
     });

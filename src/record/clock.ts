@@ -1,4 +1,4 @@
-import { type AirLine, driedIn, HOUR } from '../core/time/air.ts';
+import { type AirLine, driedAt, driedIn, HOUR } from '../core/time/air.ts';
 import { type OnClock, onClock, type Stands } from '../core/time/clock.ts';
 import { coatsIn, dryingOfCoat, inAir } from '../core/time/coats.ts';
 import { type Drying, productOf } from '../core/time/drying.ts';
@@ -9,7 +9,15 @@ import type { Job } from '../shared/job.ts';
 import { airOrFair } from './air.ts';
 import type { Bench } from './bench.ts';
 import { chainOf } from './chain.ts';
-import { dryingShop, itemsAtWork, type ShopAtWork, seenByProduct, type Task, type WorkItem } from './work.ts';
+import {
+  dryingShop,
+  itemsAtWork,
+  type ShopAtWork,
+  seenByProduct,
+  type Task,
+  type TaskWait,
+  type WorkItem,
+} from './work.ts';
 
 /** When a reading of a coat tells its dry colour, in the air that it went on in; null where its time was not noted. */
 export function settledAt({ materials }: Pick<Bench, 'materials'>, coat: Coat): number | null {
@@ -57,17 +65,21 @@ function withoutOwn({ tests, seen }: ShopAtWork, task: Task): ShopAtWork['seen']
     : { ...seen, [product]: seenByProduct(other)[product] ?? [] };
 }
 /** When a task may be begun by all that it waits for; the past where it waits for nothing. */
-function beginsAt(task: Task, chain: readonly Task[], coat: ClockItem['coat']): number {
+function beginsAt(task: Task, chain: readonly Task[], coat: ClockItem['coat'], air: AirLine): number {
   return Math.max(
     0,
-    ...task.waits.map(({ key, min, dry }) => {
-      const behind = chain.find((t) => t.key === key);
-      const at = behind?.doneAt ? Date.parse(behind.doneAt) : 0;
-      const dried = dry && coat?.task.key === key ? readyAt(coat.on) : 0;
-      return Math.max(at + min * HOUR, dried);
+    ...task.waits.map((wait) => {
+      const behind = chain.find((t) => t.key === wait.key);
+      if (!behind?.doneAt) return 0;
+      const dried = wait.dry && coat?.task.key === wait.key ? readyAt(coat.on) : 0;
+      return Math.max(waitedAt(wait, behind, Date.parse(behind.doneAt), air), dried);
     }),
   );
 }
+/** When the least hours of a wait are over that began at a moment. */
+export const waitedAt = ({ min, drying }: TaskWait, behind: Task, at: number, air: AirLine): number =>
+  drying && behind.drying ? driedAt(behind.drying.carrier, air, at, min) : at + min * HOUR;
+
 /** A conditioner is ready when its window opens; all else when it is found or usually dry. */
 const readyAt = (on: OnClock) => on.foundDry ?? (on.window?.remedy === 'again' ? on.window.opens : on.goOn.usual);
 
@@ -80,7 +92,7 @@ export function onTheClock(jobs: readonly Job[], shop: ShopAtWork, air: AirLine,
     // What is mixed ahead stands in the plan: it does not hide the coat that dries.
     const next = chain.find((t) => !t.done && (t.act !== 'mix' || !wet)) ?? null;
     if (!next) return [];
-    const from = beginsAt(next, chain, coat);
+    const from = beginsAt(next, chain, coat, air);
     // Turning over, wiping again and reading ask only for their own time.
     const waitsForDry = next.waits.some((w) => w.dry && w.key === wet?.key);
     const planned = next.waits.some((w) => !w.dry && w.min > 0);

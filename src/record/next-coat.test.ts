@@ -9,7 +9,7 @@ import { HOUR } from '../core/time/air.ts';
 import type { Weather } from '../core/time/climate.ts';
 import { durationOf } from '../core/time/coats.ts';
 import type { Shelf } from '../shared/shelf.ts';
-import { onTheClock } from './clock.ts';
+import { onTheClock, settledAt } from './clock.ts';
 import { materialsOf } from './materials.ts';
 import { factsOfShelf } from './mixing.ts';
 import { ruleFacts } from './rules.ts';
@@ -95,5 +95,24 @@ describe('when the next coat may go on', () => {
   it('of several colours the slowest decides, whichever is the most', () => {
     const { sheet } = answersOf(STACKS[1]?.[1] ?? [], AIRS[0] as Weather);
     expect(sheet).toBeGreaterThan(90);
+  });
+});
+
+describe('when a board may be judged', () => {
+  it('clock, plan and the board itself say the same, in any air', () => {
+    const varnish = newLayer('clear', { medium: 'oil-varnish', settings: { coats: 1 } });
+    for (const weather of AIRS) {
+      const on = { ...coatOn(1, varnish, new Date(MONDAY).toISOString()), conditions: weather };
+      const air = [{ at: MONDAY - HOUR, ...weather }];
+      const items = onTheClock([workJob(workBoard([varnish], { coats: [on] }))], shop, air, MONDAY);
+      const settled = settledAt({ materials }, on) as number;
+      expect(items[0]?.next?.act).toBe('read');
+      expect(items[0]?.from).toBeCloseTo(settled, -3);
+      const { problem } = weekOf(items, { house: WORK_HOUSE as never, air, now: MONDAY });
+      const midnight = new Date(2026, 2, 2).getTime();
+      const planned = midnight + (problem.activities[0]?.release ?? 0) * SLOT_MINUTES * 60_000;
+      expect(planned).toBeGreaterThanOrEqual(settled - 1000);
+      expect(planned).toBeLessThan(settled + SLOT_MINUTES * 60_000 + 1000);
+    }
   });
 });

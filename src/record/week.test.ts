@@ -92,7 +92,7 @@ describe('the chain of a board', () => {
     const [of] = itemsAtWork([job], shopOf());
     const tasks = of ? chainOf(shopOf(), of) : [];
     expect(tasks[0]).toMatchObject({ act: 'soak', done: false });
-    expect(tasks[1]?.waits).toContainEqual({ key: tasks[0]?.key, min: 0.25, max: 2, dry: false });
+    expect(tasks[1]?.waits).toContainEqual({ key: tasks[0]?.key, min: 0.25, max: 2, dry: false, drying: false });
     const soaked = [done(key(0, 2, 'soak'), at(2, 9))];
     const stands = (minutes: number) => clockOf(job, at(2, 9, minutes), [], soaked)[0]?.stands;
     expect([5, 30, 90, 130].map(stands)).toEqual(['wet', 'ready', 'shutting', 'shut']);

@@ -1,3 +1,4 @@
+import { nth } from '../core/known.ts';
 import {
   type Activity,
   dryOf,
@@ -16,7 +17,7 @@ import type { PlannedTask, WeekPlan } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import type { DryingPlace, Stretch, WorkWeek } from '../shared/week.ts';
 import type { ClockItem } from './clock.ts';
-import { shutsAt } from './clock.ts';
+import { shutsAt, waitedAt } from './clock.ts';
 import type { Task } from './work.ts';
 
 const SLOT = SLOT_MINUTES * 60_000;
@@ -110,13 +111,14 @@ export function weekOf(items: readonly ClockItem[], { house, air, now, kept = nu
             lags.push({
               from,
               to,
-              min: slots(wait.min),
+              min: slots((waitedAt(wait, nth(tasks, from), now, air) - now) / HOUR),
               max: wait.max === null ? null : slots(wait.max),
               dry: wait.dry,
             });
           const since = doneAt.get(wait.key);
           if (since === undefined) continue;
-          release = Math.max(release, slotAt(since + wait.min * HOUR));
+          const behind = item.chain.find((t) => t.key === wait.key) as Task;
+          release = Math.max(release, slotAt(waitedAt(wait, behind, since, air)));
           if (wait.max !== null && since + wait.max * HOUR > now) shuts.push(since + wait.max * HOUR);
         }
         if (task === item.next) {

@@ -45,6 +45,17 @@ export interface WorkItem {
 export const ACTS = ['prepare', 'soak', 'mix', 'under', 'turn', 'coat', 'wipe', 'wipetwo', 'read'] as const;
 export type Act = (typeof ACTS)[number];
 
+export interface TaskWait {
+  key: string;
+  /** Hours, at least and at most. */
+  min: number;
+  max: number | null;
+  /** Until what is behind is dry. */
+  dry: boolean;
+  /** The least hours are of drying: of fair air, longer in cold and damp. */
+  drying: boolean;
+}
+
 export interface Task {
   key: string;
   item: WorkItem;
@@ -69,7 +80,7 @@ export interface Task {
   /** Oily rags are left after it. */
   rags: boolean;
   /** What it waits for: hours from the end of another. */
-  waits: readonly { key: string; min: number; max: number | null; dry: boolean }[];
+  waits: readonly TaskWait[];
   /** When it was done; null while it is not, and where nobody noted when. */
   doneAt: string | null;
   done: boolean;
