@@ -76,6 +76,16 @@ describe('what was poured', () => {
     const on: Board = await bench.post(`/boards/${board.id}/coats`, { stage: 1 });
     expect(on.coats[0]?.layer.colours.honey).toBeCloseTo(4.4, 9);
   });
+  it('a pour right after its lot was counted is taken from it, also while the clock stands', async () => {
+    await bench.shop.db.query('update shop_clock set stands_at = shop_now()');
+    const lot: Lot = await bench.post('/lots', { ...LOT, code: 'H-4' });
+    await step('1/base', { millilitres: 450 });
+    await step('1/strain', { grams: 5, lotId: lot.id });
+    expect((await lotNow(lot.id)).left).toBeCloseTo(45, 9);
+    const counted = { version: lot.version, amount: 30 };
+    expect((await bench.shop.ask('patch', `/lots/${lot.id}`, counted).expect(200)).body.left).toBeCloseTo(30, 9);
+    await bench.shop.db.query('update shop_clock set stands_at = null');
+  });
   it('a lot in millilitres wants the density; counting again starts from what was counted', async () => {
     const lot: Lot = await bench.post('/lots', {
       ...LOT,

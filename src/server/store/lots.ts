@@ -5,7 +5,7 @@ import { all, assignments, one, touched } from './rows.ts';
 /** A lot (l) with what is left: what was counted less what was poured out of it since. */
 const LOT = `l.id, l.item, l.code, l.amount, l.unit, l.opened::text, l.best_before::text as "bestBefore", l.note, l.version,
   l.amount - coalesce((select sum(s.taken) from step_done s
-                       where s.lot_id = l.id and s.deleted_at is null and s.at > l.counted_at), 0) as left`;
+                       where s.lot_id = l.id and s.deleted_at is null and s.ordinal > l.counted), 0) as left`;
 
 export const lots = (db: Queries): Promise<Lot[]> =>
   all(
@@ -44,7 +44,7 @@ export async function updateLot(db: Queries, id: string, change: LotChange): Pro
   );
   return touched(
     await db.query(
-      `update lot set ${set} ${amount === undefined ? '' : 'counted_at = shop_now(), '}version = version + 1 where id = $1 and version = $2 returning id`,
+      `update lot set ${set} ${amount === undefined ? '' : "counted = nextval('lot_order'), "}version = version + 1 where id = $1 and version = $2 returning id`,
       [id, version, ...values],
     ),
   );
