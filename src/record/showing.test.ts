@@ -1,44 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import { COLOURS, MATERIALS, WOOD } from '../../test/fixtures/small-shop.ts';
+import { SHELF, WOOD } from '../../test/fixtures/small-shop.ts';
 import { reflectanceFromLab } from '../core/colour/reconstruct.ts';
-import { NO_SHEET } from '../shared/sheet.ts';
 import type { ColourantRecord, Shelf } from '../shared/shelf.ts';
 import { showingOf } from './showing.ts';
 
 const kept = { version: 1, archived: false };
-const record = (id: string): ColourantRecord => ({
-  ...(COLOURS.find((c) => c.id === id) as (typeof COLOURS)[number]),
-  absorption: [...(COLOURS.find((c) => c.id === id)?.absorption ?? [])],
-  scatter: [...(COLOURS.find((c) => c.id === id)?.scatter ?? [])],
-  ...kept,
-  sheet: NO_SHEET,
-  caution: '',
-  fit: null,
-  rungs: [],
-});
+const record = (id: string) => SHELF.colourants.find((c) => c.id === id) as unknown as ColourantRecord;
 const dark = {
   ...WOOD,
   id: 'walnut',
   name: 'Walnut',
   tissues: WOOD.tissues.map((t) => ({ ...t, reflectance: Array.from(reflectanceFromLab([38, 8, 14])) })),
 };
-const shelf = (over: Partial<Shelf> = {}): Shelf =>
-  ({
-    species: [
-      { ...dark, ...kept },
-      { ...WOOD, ...kept },
-    ],
-    colourants: COLOURS.map((c) => record(c.id)),
-    mediums: Object.values(MATERIALS.mediums).map((m) => ({
-      ...m,
-      ...kept,
-      sheet: NO_SHEET,
-      caution: '',
-      samples: [],
-      fitError: [],
-    })),
-    ...over,
-  }) as Shelf;
+const shelf = (over: Partial<Shelf> = {}) =>
+  ({ ...SHELF, species: [{ ...dark, ...kept }, ...SHELF.species], ...over }) as unknown as Shelf;
 const lightness = (id: string) => showingOf(shelf(), record(id))?.looks.map((look) => look.labs[0][0]) ?? [];
 
 describe('a colour on the shelf', () => {
