@@ -1,7 +1,7 @@
 import { predict, UNTUNED, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { reflectanceFromLab, WAVELENGTHS } from '../src/core/colour/index.ts';
+import type { Carrier } from '../src/core/kinds/index.ts';
 import {
-  type Carrier,
   type Colourant,
   goesIn,
   type Layer,

@@ -7,12 +7,11 @@
 import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
+import { LAYER_KINDS, type LayerKind } from '../src/core/kinds/index.ts';
 import {
   type Colourant,
   goesIn,
-  LAYER_KINDS,
   type Layer,
-  type LayerKind,
   type Materials,
   type Medium,
   type Stack,

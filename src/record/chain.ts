@@ -1,6 +1,7 @@
 import type { Preparation } from '../core/board/preparation.ts';
+import { KINDS } from '../core/kinds/index.ts';
 import { nth } from '../core/known.ts';
-import { isBlank, isRubbedDown, KINDS, type Layer, methodOf } from '../core/layers/layer.ts';
+import { isBlank, isRubbedDown, type Layer, methodOf } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
 import { coatsIn, dryingOfCoat } from '../core/time/coats.ts';

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { MATERIALS } from '../../test/fixtures/small-shop.ts';
-import { type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import type { LayerKind } from '../core/kinds/index.ts';
+import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ANYTHING, openingsOf, ownColours, simpleStack, solvableColours, withGlaze } from './openings.ts';
 
 describe('what a search may use', () => {

@@ -1,5 +1,6 @@
+import { KINDS, type LayerKind } from '../core/kinds/index.ts';
 import { takesColour } from '../core/layers/check.ts';
-import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isColoured, type Layer, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { Opening } from '../core/match/problem.ts';
 

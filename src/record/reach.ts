@@ -1,4 +1,5 @@
-import { KINDS, type Layer, newLayer, type Stack } from '../core/layers/layer.ts';
+import { KINDS } from '../core/kinds/index.ts';
+import { type Layer, newLayer, type Stack } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { MatchProblem } from '../core/match/problem.ts';
 import { cleanColours, type Help } from '../core/match/reach.ts';

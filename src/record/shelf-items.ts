@@ -1,5 +1,4 @@
-import { KINDS } from '../core/layers/layer.ts';
-import type { ColourantKind } from '../core/layers/materials.ts';
+import { type ColourantKind, KINDS } from '../core/kinds/index.ts';
 import type { Lot } from '../shared/lot.ts';
 import type { Sheet } from '../shared/sheet.ts';
 import type { ColourantRecord, MediumRecord, Shelf, SpeciesRecord, SupplyRecord } from '../shared/shelf.ts';

@@ -1,7 +1,7 @@
 import { predict, type StageLook } from '../core/board/predict.ts';
 import { labOf } from '../core/colour/lab.ts';
-import { type LayerKind, newLayer, type Stack } from '../core/layers/layer.ts';
-import type { ColourantKind } from '../core/layers/materials.ts';
+import type { ColourantKind, LayerKind } from '../core/kinds/index.ts';
+import { newLayer, type Stack } from '../core/layers/layer.ts';
 import type { ColourantRecord, Shelf, SpeciesRecord } from '../shared/shelf.ts';
 import { materialsOf, onTheShelf } from './materials.ts';
 

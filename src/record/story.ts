@@ -1,4 +1,4 @@
-import { KINDS, type LayerKind } from '../core/layers/layer.ts';
+import { KINDS, type LayerKind } from '../core/kinds/index.ts';
 import type { StoredEvent } from '../shared/event.ts';
 
 /** Everything that can happen, by the names events are kept under. */

@@ -1,5 +1,6 @@
-import { isBlank, KINDS, type Layer, type LayerKind, mainColour, newLayer, type Stack } from '../core/layers/layer.ts';
-import type { ColourantKind, Materials } from '../core/layers/materials.ts';
+import { type ColourantKind, KINDS, type LayerKind } from '../core/kinds/index.ts';
+import { isBlank, type Layer, mainColour, newLayer, type Stack } from '../core/layers/layer.ts';
+import type { Materials } from '../core/layers/materials.ts';
 import { dryingOfCoat } from '../core/time/coats.ts';
 import type { Drying } from '../core/time/drying.ts';
 import { type SeenByProduct, type SeenDrying, seenOf } from '../core/time/seen.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LAYER_KINDS } from '../core/layers/layer.ts';
+import { LAYER_KINDS } from '../core/kinds/index.ts';
 import { Id, Version } from './id.ts';
 import { Grid, Lab } from './reading.ts';
 

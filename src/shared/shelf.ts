@@ -1,8 +1,7 @@
 import { z } from 'zod';
 import { TISSUE_NAMES } from '../core/board/tissues.ts';
 import { ANATOMIES, CUTS, FIGURES } from '../core/board/wood.ts';
-import { CARRIERS } from '../core/layers/carriers.ts';
-import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
+import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { Id, Version } from './id.ts';
 import { Lot } from './lot.ts';
 import { KeptMix } from './mix.ts';

@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { ANATOMIES, CUTS, FIGURES, OLD_FIGURES } from '../core/board/wood.ts';
-import { CARRIERS } from '../core/layers/carriers.ts';
-import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
+import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DUSTS, END_GRAINS, TEXTURES } from '../core/board/preparation.ts';
-import { LAYER_KINDS, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+import { LAYER_KINDS } from '../core/kinds/index.ts';
+import { LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 
 /** Rules that were read and left as they are. */
 const Accepted = z.array(z.string().max(40)).max(100);

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { CARRIERS } from '../core/layers/carriers.ts';
-import { LAYER_KINDS, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
-import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/layers/materials.ts';
+import { CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
+import { LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 import { Id } from './id.ts';
 import { PreparationSchema } from './stack.ts';
 

@@ -1,4 +1,5 @@
-import { type Layer, type LayerKind, setting } from '../layers/layer.ts';
+import type { LayerKind } from '../kinds/index.ts';
+import { type Layer, setting } from '../layers/layer.ts';
 import { coatTime } from '../time/waits.ts';
 import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, wipedCoat } from './films.ts';
 import { bleach, colourTheWood } from './in-wood.ts';

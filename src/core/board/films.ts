@@ -1,5 +1,6 @@
+import { type LayerKind, USUAL_CUT } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
-import { type Layer, type LayerKind, methodOf, newLayer, setting, USUAL_CUT } from '../layers/layer.ts';
+import { type Layer, methodOf, newLayer, setting } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { DARK_OIL } from '../time/drying.ts';

@@ -1,5 +1,5 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
-import type { Carrier } from '../layers/carriers.ts';
+import type { Carrier } from '../kinds/index.ts';
 import { type Layer, methodOf, setting } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';

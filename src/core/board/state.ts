@@ -1,6 +1,5 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
-import type { Carrier } from '../layers/carriers.ts';
-import type { LayerKind } from '../layers/layer.ts';
+import type { Carrier, LayerKind } from '../kinds/index.ts';
 import type { Materials } from '../layers/materials.ts';
 import { COATED, type Surface } from '../optics/surface.ts';
 import type { Preparation } from './preparation.ts';

@@ -1,5 +1,6 @@
+import type { LayerKind } from '../kinds/index.ts';
 import { nth } from '../known.ts';
-import { type Layer, type LayerKind, methodOf, type Rub, setting } from '../layers/layer.ts';
+import { type Layer, methodOf, type Rub, setting } from '../layers/layer.ts';
 import { heldAfter, WASHES } from './in-wood.ts';
 import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
 import type { ByTissue } from './tissues.ts';

@@ -1,7 +1,7 @@
 import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { CARRIERS } from './carriers.ts';
-import { KINDS, LAYER_KINDS, type Layer, type Stack } from './layer.ts';
+import { CARRIERS, KINDS, LAYER_KINDS } from '../kinds/index.ts';
+import type { Layer, Stack } from './layer.ts';
 import { type Colourant, DISSOLVES, isShare, type Materials } from './materials.ts';
 
 const either = (words: readonly string[]) => words.join(' or a ');

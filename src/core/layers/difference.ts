@@ -1,4 +1,5 @@
-import { KINDS, type Layer, methodOf, RUB_WORDS, type Stack, setting } from './layer.ts';
+import { KINDS } from '../kinds/index.ts';
+import { type Layer, methodOf, RUB_WORDS, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
 export interface Naming {

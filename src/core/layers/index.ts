@@ -1,4 +1,3 @@
-export * from './carriers.ts';
 export * from './check.ts';
 export * from './layer.ts';
 export * from './materials.ts';

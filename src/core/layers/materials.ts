@@ -1,5 +1,5 @@
-import type { Carrier } from './carriers.ts';
-import type { Layer, LayerKind } from './layer.ts';
+import { type Carrier, type ColourantKind, KINDS, type MediumKind } from '../kinds/index.ts';
+import type { Layer } from './layer.ts';
 
 /** What of a product its drying asks for; hours. */
 export interface DryingFacts {
@@ -10,10 +10,6 @@ export interface DryingFacts {
   cure?: number | null | undefined;
   potLife?: number | null | undefined;
 }
-
-export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
-export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
-export type ColourantKind = (typeof COLOURANT_KINDS)[number];
 
 /**
  * A colourant as the model knows it.
@@ -51,7 +47,7 @@ export interface Colourant {
 export interface Medium {
   id: string;
   name: string;
-  kind: (typeof MEDIUM_KINDS)[number];
+  kind: MediumKind;
   carrier: Carrier;
   /** Share of light turned back inside the film, Saunderson k2. */
   k2: number;
@@ -81,9 +77,6 @@ export const DISSOLVES: Readonly<Record<Carrier, readonly Carrier[]>> = {
   oil: ['oil', 'solvent'],
 };
 
-/** What a kind of layer comes in where its colours do not say: paste filler is oil, the rest water. */
-const USUAL_CARRIER: Partial<Record<LayerKind, Carrier>> = { filler: 'oil' };
-
 /** What carries a layer: its sealer, oil or clear, else its main colour. */
 export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'colours'>, materials: Materials): Carrier {
   const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
@@ -91,7 +84,6 @@ export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'colours'>, mat
   return (
     medium?.carrier ??
     (first === undefined ? undefined : materials.colourants[first]?.carrier) ??
-    USUAL_CARRIER[layer.kind] ??
-    'water'
+    KINDS[layer.kind].carrier
   );
 }

@@ -1,4 +1,4 @@
-import type { ColourantKind } from './materials.ts';
+import type { ColourantKind } from '../kinds/index.ts';
 
 /** What three tests on a drop of it showed; undefined while a test was not made. */
 export interface Tests {

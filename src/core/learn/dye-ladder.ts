@@ -1,7 +1,7 @@
 import { held } from '../board/in-wood.ts';
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import type { ColourantKind } from '../layers/materials.ts';
+import type { ColourantKind } from '../kinds/index.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';

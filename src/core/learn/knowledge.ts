@@ -1,5 +1,5 @@
 import { type Tuning, UNTUNED } from '../board/state.ts';
-import { KINDS, type LayerKind } from '../layers/layer.ts';
+import { KINDS, type LayerKind } from '../kinds/index.ts';
 import { goesIn, type Materials } from '../layers/materials.ts';
 
 /** What the shop has learned, for every species it has coloured. */

@@ -1,6 +1,7 @@
 import { BANDS } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { type ColourantKind, goesIn } from '../layers/materials.ts';
+import type { ColourantKind } from '../kinds/index.ts';
+import { goesIn } from '../layers/materials.ts';
 import { BARE, type Surface } from '../optics/surface.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';

@@ -2,7 +2,8 @@ import { held } from '../board/in-wood.ts';
 import type { TanninClass } from '../board/wood.ts';
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { type ColourantKind, goesIn, isShare } from '../layers/materials.ts';
+import type { ColourantKind } from '../kinds/index.ts';
+import { goesIn, isShare } from '../layers/materials.ts';
 import { fitLadder, type LadderSurfaces } from './ladder.ts';
 import type { Beside, Rung } from './rungs.ts';
 

@@ -1,4 +1,5 @@
-import { type ColourantKind, goesIn } from '../layers/materials.ts';
+import type { ColourantKind } from '../kinds/index.ts';
+import { goesIn } from '../layers/materials.ts';
 
 /** What is known of a colour's ladder: which rungs it has, alone or mixed, and on what ground. */
 export interface LadderSoFar {

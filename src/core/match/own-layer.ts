@@ -1,5 +1,6 @@
+import { KINDS, type Setting } from '../kinds/index.ts';
 import { takesColour } from '../layers/check.ts';
-import { isColoured, KINDS, type Layer, type Setting, type Stack } from '../layers/layer.ts';
+import { isColoured, type Layer, type Stack } from '../layers/layer.ts';
 import { makeEvaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
 import { search } from './search.ts';

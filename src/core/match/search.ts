@@ -1,4 +1,5 @@
-import { KINDS, type Stack } from '../layers/layer.ts';
+import { KINDS } from '../kinds/index.ts';
+import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem, Opening } from './problem.ts';

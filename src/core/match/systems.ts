@@ -1,9 +1,9 @@
 import { assemble } from '../board/compile.ts';
 import { moves } from '../board/state.ts';
 import { anatomyOf, blotchOf } from '../board/wood.ts';
-import type { Carrier } from '../layers/carriers.ts';
+import { type Carrier, KINDS, type LayerKind } from '../kinds/index.ts';
 import { takesColour } from '../layers/check.ts';
-import { isColoured, KINDS, type Layer, type LayerKind, newLayer, type Stack } from '../layers/layer.ts';
+import { isColoured, type Layer, newLayer, type Stack } from '../layers/layer.ts';
 import type { Materials, Medium } from '../layers/materials.ts';
 import type { MatchProblem, Opening } from './problem.ts';
 import { improved, nudged, type Road, type SearchOptions, searchSteps } from './search.ts';

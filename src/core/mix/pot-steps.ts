@@ -1,5 +1,6 @@
-import { type Layer, type LayerKind, methodOf, setting } from '../layers/layer.ts';
-import { type Colourant, type ColourantKind, isShare } from '../layers/materials.ts';
+import { type ColourantKind, KINDS } from '../kinds/index.ts';
+import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
+import { type Colourant, isShare } from '../layers/materials.ts';
 import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
 import { pourSaid } from './measure.ts';
 import { gramsPerLitre } from './quantity.ts';
@@ -81,7 +82,7 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
     })
     .sort((p, q) => q.grams - p.grams);
   const [main] = pours;
-  if (!main) return layer.kind === 'filler' ? bareFiller(stage, litres) : [];
+  if (!main) return traitsOf(layer).fills ? bareFiller(stage, litres) : [];
   let total = 0;
   const steps = pours.map(({ colourant, known, grams: g }) => {
     total += g;
@@ -109,7 +110,7 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
 
 /** How a pot with its colours is made up. */
 function madeUp(pot: Pot): Step[] {
-  if (pot.layer.kind === 'toner' && pot.layer.medium) return toned(pot, pot.layer.medium);
+  if (traitsOf(pot.layer).tones && pot.layer.medium) return toned(pot, pot.layer.medium);
   if (pot.main.kind === 'stain') return thinnedStain(pot);
   if (isShare(pot.main.kind)) return inMedium(pot);
   return pot.forms.some(isDry) ? dissolved(pot) : diluted(pot);
@@ -158,18 +159,9 @@ function thinnedStain(pot: Pot): Step[] {
   ];
 }
 
-/** What pigments and metal powders are mixed into, and how, by the layer that they are for. Common practice. */
-const MEDIUM_OF: Partial<Record<LayerKind, { name: string; stir: string }>> = {
-  glaze: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
-  'powdering-glaze': { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
-  'wiping-stain': { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
-  'gel-stain': { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
-  filler: { name: 'Filler paste', stir: 'Until no streak is left, then thin it to heavy cream.' },
-  opaque: { name: 'Paint base', stir: 'From the bottom, until no streak is left.' },
-};
 /** Shares are of the mass, at a kilogram a litre. */
 function inMedium({ layer, stage, litres, grams, forms }: Pot): Step[] {
-  const { name, stir } = MEDIUM_OF[layer.kind] ?? { name: 'Clear medium', stir: 'Until no streak is left.' };
+  const { name, stir } = KINDS[layer.kind].base ?? { name: 'Clear medium', stir: 'Until no streak is left.' };
   const left = Math.max(0, litres - grams / ML);
   const first = forms.some(isDry) ? 'Wet the powder with a little of it to a paste, then the rest: ' : '';
   const all = `${Math.round(left * ML)} g, to ${Math.round(litres * ML)} g in all.`;
@@ -235,7 +227,7 @@ function diluted(pot: Pot): Step[] {
 /** The pot of a layer that is a sealer, oil or clear: its cut, its hardener. */
 export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
-  if (!medium || layer.kind === 'toner') return [];
+  if (!medium || traitsOf(layer).tones) return [];
   const { litres } = batchOf(stage);
   const ml = (volume: number) => volumeText(volume, system);
   const { hardener, potLife, caution } = facts[medium.id] ?? {};

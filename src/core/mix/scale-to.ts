@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { LayerKind } from '../layers/layer.ts';
+import type { LayerKind } from '../kinds/index.ts';
 
 /**
  * Square metres that a litre covers in one coat, where the product's own sheet is silent. A wiping stain about 20 on a

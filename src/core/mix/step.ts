@@ -1,6 +1,6 @@
+import type { WayBack } from '../kinds/index.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { DryingFacts, Materials } from '../layers/materials.ts';
-import type { WayBack } from '../layers/way-back.ts';
 import type { DryingAir } from '../time/coats.ts';
 import type { Measured, Tools } from './measure.ts';
 import type { System } from './said.ts';

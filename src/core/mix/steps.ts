@@ -1,7 +1,6 @@
-import type { Carrier } from '../layers/carriers.ts';
-import { isBlank, isRubbedDown, KINDS, type Layer, methodOf, RUB_WORDS, setting } from '../layers/layer.ts';
+import { type Carrier, KINDS } from '../kinds/index.ts';
+import { isBlank, isRubbedDown, type Layer, methodOf, RUB_WORDS, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
-import { wayBackOf } from '../layers/way-back.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
 import { conditionerWindow } from '../time/drying.ts';
 import { colourSteps, mediumSteps } from './pot-steps.ts';
@@ -61,39 +60,25 @@ function preparationSteps(
   return steps;
 }
 
-const WIPED = new Set(['dye', 'wiping-stain', 'gel-stain', 'glaze']);
 const OILY = 'Oily rags heat up by themselves: spread flat outdoors, or under water in a closed metal can.';
 
 /** How a coat goes on. */
 function howOn(layer: Layer): string {
-  const way = methodOf(layer);
-  const label = KINDS[layer.kind].methods.find((m) => m.id === way)?.label;
-  const dwell = WIPED.has(layer.kind) && way !== 'sprayed' && way !== 'unwiped' && way !== 'dry-brushed';
-  const minutes = dwell ? `; wipe after ${setting(layer, 'dwell')} min` : '';
-  const first = label ? `${label.charAt(0).toUpperCase()}${label.slice(1)}` : '';
-  switch (layer.kind) {
-    case 'oil':
-      return 'Flood, keep wet 10–15 min, wipe off all of it; wipe again where it bleeds.';
-    case 'filler':
-      return 'Like heavy cream, across the grain; when it hazes off with burlap, across the grain.';
-    case 'sand-back':
-      return `Take off about ${Math.round(100 * setting(layer, 'removed'))} %; pores keep their colour.`;
-    case 'wipe-back':
-      return `${first}; take off about ${Math.round(100 * setting(layer, 'removed'))} %.`;
-    case 'conditioner':
-      return 'Soak 5–10 min, wipe.';
-    case 'bleach':
-      return 'Even and wet; neutralise as its data sheet says; rinse, dry, sand lightly.';
-    default:
-      return `${first}${minutes}${first || minutes ? '.' : ''}`;
-  }
+  const kind = KINDS[layer.kind];
+  const method = methodOf(layer);
+  const label = kind.methods.find((m) => m.id === method)?.label ?? '';
+  return kind.puttingOn({
+    method,
+    way: label.charAt(0).toUpperCase() + label.slice(1),
+    setting: (key) => setting(layer, key),
+  });
 }
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
   if (!next || !isRubbedDown(layer)) return null;
   if (layer.rub) return `${RUB_WORDS[layer.rub]}; dust off.`;
-  if (layer.kind === 'sealer') return 'De-nib with worn 320, lift off at the edges; dust off.';
+  if (traitsOf(layer).seals) return 'De-nib with worn 320, lift off at the edges; dust off.';
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
 }
 
@@ -122,8 +107,8 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
   const next = stack.slice(stage).find((l) => !l.off);
   const coats = setting(layer, 'coats');
   const own = (medium && facts[medium.id]) ?? (colour ? facts[colour] : undefined);
-  const wiped = carrier === 'oil' && layer.kind !== 'clear';
-  const name = medium && layer.kind !== 'toner' ? medium.name : info.label;
+  const wiped = carrier === 'oil' && !traitsOf(layer).clear;
+  const name = medium && !traitsOf(layer).tones ? medium.name : info.label;
   const on = Array.from({ length: coats }, (_, c) => {
     const last = c === coats - 1;
     const steps = [
@@ -133,7 +118,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
         detail: [howOn(layer), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
         // Said once: the product's own words come before ours.
         cautions: wiped && !/oily rags/i.test(own?.caution ?? '') ? [OILY] : wiped && own?.caution ? [own.caution] : [],
-        wayBack: wayBackOf(layer.kind, carrier),
+        wayBack: KINDS[layer.kind].wayBack(carrier),
       }),
     ];
     if (wiped)

@@ -1,4 +1,5 @@
-import { KINDS, type Layer, methodOf, type Stack, setting } from '../layers/layer.ts';
+import { KINDS } from '../kinds/index.ts';
+import { type Layer, methodOf, type Stack, setting, traitsOf } from '../layers/layer.ts';
 
 /** Something that a job uses up beside its colours. `key` names it for good: `paper-180`. */
 export interface Needed {
@@ -23,10 +24,8 @@ export const gritsUpTo = (last: number): number[] => {
 };
 
 const wipes = (layer: Layer): boolean =>
-  ['dye', 'wiping-stain', 'gel-stain', 'glaze', 'oil', 'conditioner', 'wipe-back', 'filler'].includes(layer.kind) &&
-  methodOf(layer) !== 'sprayed' &&
-  methodOf(layer) !== 'unwiped';
-const sprayed = (layer: Layer): boolean => methodOf(layer) === 'sprayed' || layer.kind === 'toner';
+  traitsOf(layer).cloths && methodOf(layer) !== 'sprayed' && methodOf(layer) !== 'unwiped';
+const sprayed = (layer: Layer): boolean => methodOf(layer) === 'sprayed' || traitsOf(layer).tones;
 
 /**
  * What a stack uses up on an area: abrasives by grit, cloths, gloves, strainers, applicators. Common practice, to be put right
@@ -48,16 +47,15 @@ export function suppliesFor(stack: Stack, grit: number, area: number): Needed[] 
   layers.forEach((layer, i) => {
     const last = i === layers.length - 1;
     const times = coatsOf(layer) - (last ? 1 : 0);
-    if (layer.kind === 'sealer' && times > 0) rubbed.set(320, (rubbed.get(320) ?? 0) + times);
-    if ((layer.kind === 'clear' || layer.kind === 'opaque') && times > 0)
-      rubbed.set(400, (rubbed.get(400) ?? 0) + times);
+    if (traitsOf(layer).seals && times > 0) rubbed.set(320, (rubbed.get(320) ?? 0) + times);
+    if (traitsOf(layer).builds && times > 0) rubbed.set(400, (rubbed.get(400) ?? 0) + times);
   });
   const wiped = layers.filter(wipes);
   const wipedCoats = wiped.reduce((sum, l) => sum + coatsOf(l), 0);
   const coats = layers.reduce((sum, l) => sum + coatsOf(l), 0);
   const coloured = layers.filter((l) => KINDS[l.kind].takes.length > 0 && Object.keys(l.colours).length > 0);
-  const strained = layers.filter((l) => ['dye', 'ink', 'reactive', 'sealer'].includes(l.kind) || sprayed(l));
-  const brushed = layers.filter((l) => !sprayed(l) && l.kind !== 'wipe-back' && l.kind !== 'sand-back');
+  const strained = layers.filter((l) => traitsOf(l).coloursWood || traitsOf(l).seals || sprayed(l));
+  const brushed = layers.filter((l) => !sprayed(l) && traitsOf(l).takesOff === null);
   const of = (key: string, name: string, count: number, unit: string, why: string): Needed[] =>
     count > 0 ? [{ key, name, count, unit, why }] : [];
   const papers = new Map<number, Needed>();

@@ -1,4 +1,4 @@
-import { CARRIERS, type Carrier } from '../layers/carriers.ts';
+import { CARRIERS, type Carrier } from '../kinds/index.ts';
 import { climateFactor, FAIR_AIR, type Weather } from './climate.ts';
 
 export const HOUR = 3_600_000;

@@ -1,4 +1,4 @@
-import type { Carrier } from '../layers/carriers.ts';
+import type { Carrier } from '../kinds/index.ts';
 
 /** The air of the shop. */
 export interface Weather {

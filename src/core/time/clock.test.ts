@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DRYING_MATERIALS } from '../../../test/fixtures/drying-materials.ts';
-import { CARRIERS } from '../layers/carriers.ts';
+import { CARRIERS, TESTS } from '../kinds/index.ts';
 import { type Layer, newLayer } from '../layers/layer.ts';
 import { type AirLine, airAt, driedAt, driedIn, HOUR } from './air.ts';
 import { climateFactor, FAIR_AIR } from './climate.ts';
 import { onClock } from './clock.ts';
-import { type DryingOf, dryingOf, TESTS } from './drying.ts';
+import { type DryingOf, dryingOf } from './drying.ts';
 
 const dries = (layer: Layer, over: Partial<DryingOf> = {}) => dryingOf({ layer, materials: DRYING_MATERIALS, ...over });
 const DYE = newLayer('dye', { colours: { honey: 2 } });

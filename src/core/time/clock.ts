@@ -1,5 +1,6 @@
+import type { DryTest } from '../kinds/index.ts';
 import { type AirLine, driedAt, HOUR } from './air.ts';
-import { type Drying, type DryTest, LATEST_OPENING, type Window, withinWindow } from './drying.ts';
+import { type Drying, LATEST_OPENING, type Window, withinWindow } from './drying.ts';
 
 /** A coat that is on. Moments in milliseconds since 1970. */
 export interface CoatOn {

@@ -1,10 +1,11 @@
+import { KINDS, type Wait } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
-import { isBlank, KINDS, type Layer, type Stack, setting } from '../layers/layer.ts';
+import { isBlank, type Layer, type Stack, setting } from '../layers/layer.ts';
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
 import { climateFactor, FAIR_AIR, type Weather } from './climate.ts';
 import { type Drying, dryingOf, LATEST_OPENING, productsOf, withinWindow } from './drying.ts';
 import type { SeenByProduct } from './seen.ts';
-import { coatTime, type Wait } from './waits.ts';
+import { coatTime } from './waits.ts';
 
 /** What the times of coats go by beside the layers themselves. */
 export interface DryingShop {

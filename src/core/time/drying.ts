@@ -1,19 +1,8 @@
-import type { Carrier } from '../layers/carriers.ts';
-import { type Layer, type LayerKind, mainColour, methodOf, setting } from '../layers/layer.ts';
+import { type Carrier, type DryTest, KINDS, type Wait } from '../kinds/index.ts';
+import { type Layer, mainColour, methodOf, setting } from '../layers/layer.ts';
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
-
 import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
-import { coatTime, type Wait } from './waits.ts';
-
-/** Tests before going on: what is done, and what it looks like when the coat is dry and when it is not. */
-export const TESTS = {
-  rub: { ask: 'Rub with a white cloth: it must stay clean', dry: 'Clean', wet: 'Marked' },
-  cool: { ask: 'Lay the back of the hand on it: it must not feel cool', dry: 'Not cool', wet: 'Cool' },
-  powder: { ask: 'Sand a spot at the end: it must powder', dry: 'Powders', wet: 'Clogs' },
-  nail: { ask: 'Press a nail at the edge: it must leave no dent', dry: 'No dent', wet: 'Dents' },
-  dull: { ask: 'Look across it: it must have gone dull all over', dry: 'Dull', wet: 'Still shines' },
-} as const;
-export type DryTest = keyof typeof TESTS;
+import { coatTime } from './waits.ts';
 
 /** A window in which the next layer has to follow, hours after the coat; what is to be done once it is shut. */
 export interface Window {
@@ -84,21 +73,11 @@ const FILM_CONDITIONER: readonly Wait[] = [
   { earliest: 8, usual: 12, safe: DAY },
 ];
 
-const FILMS: ReadonlySet<LayerKind> = new Set(['clear', 'sealer', 'opaque', 'toner']);
-const SOAKED: Partial<Record<LayerKind, number>> = { conditioner: 8, oil: 12, filler: 10, glaze: 10 };
-
-function testOf({ kind }: Layer, carrier: Carrier): DryTest {
-  if (kind === 'gel-stain') return 'dull';
-  if (FILMS.has(kind)) return carrier === 'oil' ? 'nail' : 'powder';
-  if (kind === 'filler') return 'nail';
-  return carrier === 'water' ? 'cool' : 'rub';
-}
-
 /** How much thicker than usual a coat lies, as a factor of its time: of what is wiped off only what stays counts. */
 function thickness(layer: Layer, carrier: Carrier): number {
   if (layer.kind === 'dye' && carrier === 'water') return 1;
   const loaded = setting(layer, 'load') || 1;
-  const film = layer.kind === 'filler' ? 1 : setting(layer, 'film') || 1;
+  const film = setting(layer, 'film') || 1;
   const lies = methodOf(layer) === 'unwiped' ? (carrier === 'oil' ? UNWIPED : 1) : 1;
   return Math.min(THICKEST, Math.max(THINNEST, Math.sqrt(loaded * film))) * lies;
 }
@@ -145,22 +124,22 @@ export interface DryingOf {
 function factorOf({ layer, materials, coat = 1 }: DryingOf): number {
   const carrier = carrierOf(layer, materials);
   const later = Math.min(SLOWEST_LATER, 1 + LATER_COAT[carrier] * (coat - 1));
-  return thickness(layer, carrier) * (FILMS.has(layer.kind) || carrier === 'oil' ? later : 1);
+  return thickness(layer, carrier) * (KINDS[layer.kind].driesAsFilm || carrier === 'oil' ? later : 1);
 }
 
 /** What is claimed of an ordinary coat, or usual, before anything was seen. */
 function claimedWait(of: DryingOf): Wait {
   const { layer, materials, facts = {}, dark = false, coat = 1 } = of;
   const carrier = carrierOf(layer, materials);
-  if (layer.kind === 'conditioner') {
+  if (KINDS[layer.kind].is.conditions) {
     const window = windowOf(of, 0);
     return window ? withinWindow(window) : (FILM_CONDITIONER[coat < setting(layer, 'coats') ? 0 : 1] as Wait);
   }
   const binder = facts.binder?.toLowerCase() ?? '';
   const usual =
-    dark && carrier === 'oil' && layer.kind === 'wiping-stain'
+    dark && carrier === 'oil' && KINDS[layer.kind].is.stains
       ? DARK_OIL
-      : ((layer.kind === 'oil' || layer.kind === 'clear'
+      : ((KINDS[layer.kind].is.feeds || KINDS[layer.kind].is.clear
           ? BY_BINDER.find((b) => b.has.test(binder))?.goOn
           : undefined) ?? coatTime(layer, materials).wait);
   // A claim moves the usual; what could be earlier or safer stays where it would be without it.
@@ -175,7 +154,7 @@ function claimedWait(of: DryingOf): Wait {
 /** @param earliest hours until the next may go on */
 function windowOf({ layer, facts = {}, materials, next }: DryingOf, earliest: number): Window | null {
   // A conditioner lets colour in from 15–30 min after its wipe until about 2 h; two coats of it want the night.
-  if (layer.kind === 'conditioner')
+  if (KINDS[layer.kind].is.conditions)
     return setting(layer, 'coats') === 1
       ? { ...conditionerWindow(next ?? carrierOf(layer, materials)), remedy: 'again' }
       : null;
@@ -200,7 +179,7 @@ export function dryingOf(of: DryingOf): Drying {
   const goOn = { ...scaled(ordinary, factor), coats: ordinary.coats };
   const share = claimed.usual > 0 ? ordinary.usual / claimed.usual : 1;
   const { settle } = coatTime(layer, materials);
-  const film = FILMS.has(layer.kind) || layer.kind === 'oil';
+  const film = KINDS[layer.kind].driesAsFilm || KINDS[layer.kind].is.feeds;
   const binder = BY_BINDER.find((b) => film && b.has.test(facts.binder?.toLowerCase() ?? ''));
   const { use, cure } = binder ?? FILM[carrier];
   const hard = facts.cure ?? (film ? cure : goOn.safe);
@@ -214,8 +193,8 @@ export function dryingOf(of: DryingOf): Drying {
     cure: Math.max(hard, goOn.safe),
     window: windowOf(of, goOn.earliest),
     potLife: facts.potLife ?? null,
-    soak: SOAKED[layer.kind] ?? null,
-    test: testOf(layer, carrier),
+    soak: KINDS[layer.kind].soak,
+    test: KINDS[layer.kind].test(carrier),
     factor,
     basis: goOn.coats > 0 ? 'seen here' : facts.goOn ? 'shop or label' : 'usual of its kind',
   };

@@ -1,5 +1,5 @@
+import type { Wait } from '../kinds/index.ts';
 import { nth } from '../known.ts';
-import type { Wait } from './waits.ts';
 
 /**
  * What tests told of one coat: it was still wet at `wet` and dry at `dry`, hours of fair air since it went on. A test tells

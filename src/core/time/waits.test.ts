@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DRYING_MATERIALS } from '../../../test/fixtures/drying-materials.ts';
-import { LAYER_KINDS, newLayer } from '../layers/layer.ts';
+import { LAYER_KINDS } from '../kinds/index.ts';
+import { newLayer } from '../layers/layer.ts';
 import { coatsOf, durationOf } from './coats.ts';
 import { coatTime } from './waits.ts';
 

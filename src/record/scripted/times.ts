@@ -1,5 +1,5 @@
+import { KINDS } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
-import { KINDS } from '../../core/layers/layer.ts';
 import { coatsOf } from '../../core/time/coats.ts';
 import { productOf } from '../../core/time/drying.ts';
 import { AirInput, checked, naming, type ScriptedShelf, StackInput, stackAsked, weatherOf } from './asked.ts';

@@ -3,8 +3,9 @@ import { type Falls, type Look, lookAsMeasured, predict, type StageLook } from '
 import type { Wood } from '../../core/board/wood.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
+import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
-import { KINDS, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
 import { stackAsMade, stageMean } from '../../record/stages.ts';

@@ -4,8 +4,8 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { labOf } from '../../core/colour/lab.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
+import { KINDS } from '../../core/kinds/index.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
-import { isPointOfNoReturn } from '../../core/layers/way-back.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
 import { boardCode } from '../../record/codes.ts';
 import { boardName, isControl } from '../../record/plank.ts';
@@ -100,9 +100,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
               }}
             >
               {field.label}
-              {i > 0 && isPointOfNoReturn(stack[i - 1]?.kind ?? 'clear') && (
-                <span title="No way back after it"> ⊣</span>
-              )}
+              {i > 0 && KINDS[stack[i - 1]?.kind ?? 'clear'].is.final && <span title="No way back after it"> ⊣</span>}
               <div style={{ fontSize: 14 }}>{state(i) || '\u00a0'}</div>
             </button>
           ))}

@@ -1,8 +1,8 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import { KINDS, LAYER_KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
-import { KINDS, LAYER_KINDS } from '../../core/layers/layer.ts';
 import type { Job } from '../../shared/job.ts';
 
 const layers = () =>

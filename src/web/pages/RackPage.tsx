@@ -2,7 +2,7 @@ import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
-import { KINDS } from '../../core/layers/layer.ts';
+import { KINDS } from '../../core/kinds/index.ts';
 import { seedOf } from '../../record/codes.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { materialsOf, onTheShelf } from '../../record/materials.ts';

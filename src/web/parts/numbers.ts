@@ -1,7 +1,8 @@
 export { gramsText } from '../../core/mix/said.ts';
 
 import type { Lab } from '../../core/colour/lab.ts';
-import { type ColourantKind, isShare, type Materials } from '../../core/layers/materials.ts';
+import type { ColourantKind } from '../../core/kinds/index.ts';
+import { isShare, type Materials } from '../../core/layers/materials.ts';
 
 const signed = new Intl.NumberFormat('en', {
   signDisplay: 'exceptZero',

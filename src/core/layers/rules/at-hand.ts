@@ -1,10 +1,10 @@
 import { changed, family, mediums, onLayers, without } from './rule.ts';
 import { binderHas, type SeenLayer, type View } from './view.ts';
 
-const sprayed = (l: SeenLayer) => l.method === 'sprayed' && l.kind !== 'toner';
+const sprayed = (l: SeenLayer) => l.method === 'sprayed' && !l.is.tones;
 const brush = (l: SeenLayer, v: View) => ({
-  label: l.kind === 'dye' ? 'Wipe it' : 'Brush it',
-  change: { stack: changed(v, l.at, { method: l.kind === 'dye' ? 'wiped' : 'brushed' }) },
+  label: l.is.dyes ? 'Wipe it' : 'Brush it',
+  change: { stack: changed(v, l.at, { method: l.is.dyes ? 'wiped' : 'brushed' }) },
 });
 
 /** What is at hand in this shop, and what stands in for the rest. */
@@ -25,7 +25,7 @@ export const AT_HAND = family(
     severity: 'fault',
     reason: 'A toner can only be sprayed: brushed, its colour stands in streaks. A glaze does what it does.',
     find: onLayers(
-      (l, v) => l.kind === 'toner' && !v.has('spray-gun'),
+      (l, v) => l.is.tones && !v.has('spray-gun'),
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },
@@ -51,7 +51,7 @@ export const AT_HAND = family(
     reason: 'Solvent coats are sprayed only where the vapour is drawn off: it burns and harms.',
     source: 'common practice; local fire and air rules come first',
     find: onLayers(
-      (l, v) => l.kind === 'toner' && v.has('spray-gun') && !v.has('booth') && l.carrier === 'solvent',
+      (l, v) => l.is.tones && v.has('spray-gun') && !v.has('booth') && l.carrier === 'solvent',
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },
@@ -70,7 +70,7 @@ export const AT_HAND = family(
           'clear',
           (m) => !(v.facts[m.id]?.binder ?? '').toLowerCase().includes('isocyanate') && m.carrier === l.carrier,
         );
-        return other && l.kind === 'clear'
+        return other && l.is.clear
           ? { label: `${other.name} instead`, change: { stack: changed(v, l.at, { medium: other.id }) } }
           : null;
       },
@@ -85,7 +85,7 @@ export const AT_HAND = family(
     school: 'solvent-dye',
     find: onLayers(
       (l, v) =>
-        l.kind === 'dye' &&
+        l.is.dyes &&
         l.carrier === 'solvent' &&
         v.chose('solvent-dye') &&
         (l.method === 'sprayed') !== (v.school('solvent-dye') === 'sprayed') &&
@@ -105,7 +105,7 @@ export const AT_HAND = family(
     reason: 'Without a scale a little powder is guessed: mix a larger batch, or a stock solution, and measure that.',
     school: 'measure',
     find: onLayers(
-      (l, v) => !v.has('scale') && l.kind === 'dye' && Object.values(l.layer.colours).some((s) => s > 0 && s < 0.5),
+      (l, v) => !v.has('scale') && l.is.dyes && Object.values(l.layer.colours).some((s) => s > 0 && s < 0.5),
     ),
   },
 );

@@ -47,7 +47,7 @@ const finalLab = (view: View): Lab | null => {
   const last = looks?.at(-1);
   return last ? labOf(last.reading) : null;
 };
-const lastClear = (v: View) => v.layers.findLast((l) => l.kind === 'clear');
+const lastClear = (v: View) => v.layers.findLast((l) => l.is.clear);
 const amber = (tint: readonly number[]) => Math.max(0, ...tint);
 const MOST_SHARE = 0.95;
 const LAMP = { illuminant: 'A', observer: 10 } as const;
@@ -133,7 +133,7 @@ export const COLOUR = family(
     reason: 'A powder at its solubility falls out when the shop is cool: two weaker coats are safer than one.',
     find: onLayers(
       (l) =>
-        l.kind === 'dye' &&
+        l.is.dyes &&
         l.coats < 4 &&
         l.colours.some((c) => goesIn(c.kind) && (l.layer.colours[c.id] ?? 0) > MOST_SHARE * c.maxStrength),
       (l, v) => ({
@@ -177,11 +177,9 @@ export const COLOUR = family(
     school: 'where-colour',
     find: (view) => {
       const clarity = view.looks()?.at(-1)?.clarity ?? 1;
-      const thick = view.layers.find((l) => l.kind === 'wiping-stain' || l.kind === 'gel-stain');
-      if (!thick || clarity >= 0.6 || view.layers.some((l) => l.kind === 'opaque') || view.preparation.oldFinish)
-        return [];
-      if (view.school('where-colour') === 'film' || view.layers.some((l) => l.kind === 'ink' || l.kind === 'dye'))
-        return [];
+      const thick = view.layers.find((l) => l.is.stains || l.is.stands);
+      if (!thick || clarity >= 0.6 || view.layers.some((l) => l.is.hides) || view.preparation.oldFinish) return [];
+      if (view.school('where-colour') === 'film' || view.layers.some((l) => l.is.inks || l.is.dyes)) return [];
       const dyes = Object.values(view.materials.colourants).some((c) => c.kind === 'dye' && !c.unknown);
       const dye = newLayer('dye', { colours: {} });
       const change = { stack: view.stack.map((l, i) => (i === thick.at ? dye : l)), solve: thick.at };
@@ -195,7 +193,7 @@ export const COLOUR = family(
     severity: 'warning',
     reason: 'Dyes fade in daylight within years: by a window a pigment holds the colour.',
     find: onLayers(
-      (l, v) => v.sunlit && l.kind === 'dye' && pot(l).length > 0,
+      (l, v) => v.sunlit && l.is.dyes && pot(l).length > 0,
       (l, v) => {
         const stains = Object.values(v.materials.colourants).some((c) => c.kind === 'pigment' || c.kind === 'stain');
         const stain = newLayer('wiping-stain', { colours: {} });
@@ -250,7 +248,7 @@ export const COLOUR = family(
       const clear = lastClear(view);
       const lab = finalLab(view);
       if (clear?.carrier !== 'water' || !lab || lab[0] > 36) return [];
-      if (clear.below.some((b) => b.kind === 'oil' || (b.medium && amber(b.medium.tint) > 0.08))) return [];
+      if (clear.below.some((b) => b.is.feeds || (b.medium && amber(b.medium.tint) > 0.08))) return [];
       const warm = layerOf(
         view,
         'sealer',
@@ -289,10 +287,7 @@ export const COLOUR = family(
       (v) => {
         const raw = v.looks()?.[0];
         if (!v.target || !raw || v.layers.length === 0) return false;
-        return (
-          labOf(v.target)[0] > labOf(raw.reading)[0] + 3 &&
-          !v.layers.some((l) => l.kind === 'bleach' || l.kind === 'opaque')
-        );
+        return labOf(v.target)[0] > labOf(raw.reading)[0] + 3 && !v.layers.some((l) => l.is.bleaches || l.is.hides);
       },
       (v) => ({
         label: 'Bleach first',
@@ -307,7 +302,7 @@ export const COLOUR = family(
     severity: 'warning',
     reason: 'A reactive colour turns with the wood’s tannin: on this wood it hardly does.',
     find: onLayers(
-      (l, v) => l.kind === 'reactive' && v.wood.tannin === 0,
+      (l, v) => l.is.reacts && v.wood.tannin === 0,
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },
@@ -323,10 +318,8 @@ export const COLOUR = family(
         v.chose('where-colour') &&
         v.school('where-colour') === 'wood' &&
         !v.preparation.oldFinish &&
-        v.layers.some((l) => l.kind === 'toner' || l.kind === 'glaze') &&
-        !v.layers.some(
-          (l) => coloursWood(l) || l.kind === 'wiping-stain' || l.kind === 'gel-stain' || l.kind === 'opaque',
-        ),
+        v.layers.some((l) => l.is.tones || l.is.glazes) &&
+        !v.layers.some((l) => coloursWood(l) || l.is.stains || l.is.stands || l.is.hides),
     ),
   },
   {
@@ -339,7 +332,7 @@ export const COLOUR = family(
       const below = l.below[0];
       return (
         isWiped(l) &&
-        below?.kind === 'dye' &&
+        below?.is.dyes &&
         below.carrier === l.carrier &&
         below.colours.some((c) => c.lift === null || c.lift === undefined)
       );
@@ -354,9 +347,9 @@ export const COLOUR = family(
     school: 'very-dark',
     find: (view) => {
       const lab = finalLab(view);
-      const gel = view.layers.find((l) => l.kind === 'gel-stain');
+      const gel = view.layers.find((l) => l.is.stands);
       if (!gel || !lab || lab[0] > 34 || view.school('very-dark') === 'gel' || view.preparation.oldFinish) return [];
-      return view.layers.some((l) => coloursWood(l) || l.kind === 'wiping-stain') ? [] : [{ at: gel.at }];
+      return view.layers.some((l) => coloursWood(l) || l.is.stains) ? [] : [{ at: gel.at }];
     },
   },
   {

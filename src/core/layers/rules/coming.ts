@@ -1,9 +1,8 @@
+import { KINDS } from '../../kinds/index.ts';
 import { changed, family, onLayers, withSetting } from './rule.ts';
 import { binderHas, isWiped, type SeenLayer, type View } from './view.ts';
 
-const LONGEST_DWELL: Partial<Record<SeenLayer['kind'], number>> = { 'gel-stain': 15, glaze: 15, dye: 20 };
-const longest = (l: SeenLayer) =>
-  l.kind === 'wiping-stain' ? (l.carrier === 'water' ? 6 : 20) : LONGEST_DWELL[l.kind];
+const longest = (l: SeenLayer): number => KINDS[l.kind].longestDwell(l.carrier) ?? Number.POSITIVE_INFINITY;
 const dwell = (l: SeenLayer) => l.layer.settings.dwell ?? 5;
 
 /** Faults that are about to happen. */
@@ -27,8 +26,7 @@ export const COMING = family(
     severity: 'warning',
     reason: 'Left so long it sets: what is wiped then drags and smudges.',
     find: onLayers(
-      (l) =>
-        l.method !== 'sprayed' && l.method !== 'unwiped' && longest(l) !== undefined && dwell(l) > (longest(l) ?? 60),
+      (l) => l.method !== 'sprayed' && l.method !== 'unwiped' && dwell(l) > longest(l),
       (l, v) => ({ label: 'Wipe after 5 min', change: { stack: withSetting(v, l, 'dwell', 5) } }),
     ),
   },
@@ -54,7 +52,7 @@ export const COMING = family(
     looksAt: 'an oil on open-pored wood with little time before the next coat',
     severity: 'note',
     reason: 'Out of open pores an oil bleeds for eight to ten hours: wipe again and again, or it dries as shiny spots.',
-    find: onLayers((l, v: View) => l.kind === 'oil' && v.wood.tissues.some((t) => t.name === 'pore')),
+    find: onLayers((l, v: View) => l.is.feeds && v.wood.tissues.some((t) => t.name === 'pore')),
   },
   {
     id: 'opaque-thin',
@@ -64,10 +62,10 @@ export const COMING = family(
     reason: 'One coat of an opaque colour is patchy where wood or filler drinks: two cover.',
     find: onLayers(
       (l) =>
-        l.kind === 'opaque' &&
+        l.is.hides &&
         l.coats < 2 &&
         // A primer below, or a second colour over it, covers with it.
-        ![...l.below, ...l.above].some((o) => o.kind === 'opaque' || (o.kind === 'sealer' && o.at < l.at)),
+        ![...l.below, ...l.above].some((o) => o.is.hides || (o.is.seals && o.at < l.at)),
       (l, v) => ({ label: 'Two coats', change: { stack: withSetting(v, l, 'coats', 2) } }),
     ),
   },
@@ -79,11 +77,7 @@ export const COMING = family(
     reason: 'What is left of a bleach eats the colour put on it: neutralise, rinse, and let it dry for a day.',
     find: onLayers(
       (l) =>
-        l.kind === 'bleach' &&
-        l.above[0] !== undefined &&
-        l.above[0].kind !== 'reactive' &&
-        l.above[0].kind !== 'bleach' &&
-        l.wait < 24,
+        l.is.bleaches && l.above[0] !== undefined && !l.above[0].is.reacts && !l.above[0].is.bleaches && l.wait < 24,
       (l, v) => ({
         label: 'Neutralise and wait a day',
         change: { stack: changed(v, l.at, { wait: Math.max(24, l.dries.usual) }) },
@@ -106,7 +100,7 @@ export const COMING = family(
     severity: 'note',
     reason: 'Sanded back so far the face is bare wood again: only grain and pores keep some colour.',
     find: onLayers(
-      (l) => l.kind === 'sand-back' && (l.layer.settings.removed ?? 0.6) > 0.9,
+      (l) => l.is.takesOff === 'paper' && (l.layer.settings.removed ?? 0.6) > 0.9,
       (l, v) => ({ label: 'Leave some of it: 60 %', change: { stack: withSetting(v, l, 'removed', 0.6) } }),
     ),
   },

@@ -1,7 +1,7 @@
 import { type Preparation, USUAL_PREPARATION } from '../../board/preparation.ts';
 import { isBlotchy, type Wood } from '../../board/wood.ts';
-import type { Carrier } from '../carriers.ts';
-import type { Layer } from '../layer.ts';
+import type { Carrier } from '../../kinds/index.ts';
+import { type Layer, traitsOf } from '../layer.ts';
 import { chosen, type Schools } from './schools.ts';
 import type { Tool } from './tools.ts';
 
@@ -26,12 +26,12 @@ export function layerBySchools(layer: Layer, carrier: Carrier, schools: Schools,
   const canSpray = tools.includes('spray-gun') && (carrier === 'water' || carrier === 'oil' || tools.includes('booth'));
   const settings = { ...layer.settings };
   let { method, rub } = layer;
-  if (layer.kind === 'clear') {
+  if (traitsOf(layer).clear) {
     if (school('clear-coats') === 'three') settings.coats = Math.max(3, settings.coats ?? 0);
     if (!canSpray) method = 'brushed';
     if (school('sanding-clear') === 'wet' && carrier !== 'water') rub ??= 'wet';
   }
-  if (layer.kind === 'dye') {
+  if (traitsOf(layer).dyes) {
     const load = DYE_LOAD[school('dye-coat')] ?? 1;
     if (load !== 1) settings.load ??= load;
     if (carrier === 'solvent' && school('solvent-dye') === 'sprayed' && canSpray) method = 'sprayed';

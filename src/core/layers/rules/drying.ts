@@ -25,7 +25,7 @@ const LINSEED_HOURS = 84;
 const FILLER_HOURS = 12;
 const STAIN_HOURS = 24;
 const isDark = (l: SeenLayer, v: View) => isVeryDark(l.layer, v.materials);
-const isLinseed = (l: SeenLayer) => l.kind === 'oil' && binderHas(l, 'linseed');
+const isLinseed = (l: SeenLayer) => l.is.feeds && binderHas(l, 'linseed');
 
 /** What has to be dry, and what must not be left too long. */
 export const DRYING = family(
@@ -72,7 +72,7 @@ export const DRYING = family(
     school: 'dark-oil',
     find: onLayers(
       (l, v) =>
-        l.kind === 'wiping-stain' &&
+        l.is.stains &&
         l.carrier === 'oil' &&
         l.above[0] !== undefined &&
         builds(l.above[0]) &&
@@ -125,7 +125,7 @@ export const DRYING = family(
         const { window } = l;
         const next = l.above[0];
         return (
-          l.kind === 'conditioner' &&
+          l.is.conditions &&
           window !== null &&
           next !== undefined &&
           next.colours.length > 0 &&
@@ -142,7 +142,7 @@ export const DRYING = family(
     severity: 'warning',
     reason: 'A paste filler shrinks overnight: coated sooner, it sinks under the clear.',
     find: onLayers(
-      (l) => l.kind === 'filler' && follows(l) && l.wait < FILLER_HOURS * SLACK,
+      (l) => l.is.fills && follows(l) && l.wait < FILLER_HOURS * SLACK,
       waiting('Wait', (l) => Math.max(FILLER_HOURS, l.dries.usual)),
     ),
   },
@@ -154,9 +154,9 @@ export const DRYING = family(
     reason: 'A brushed varnish shares the stain’s solvent: under a day it picks colour up and smears it.',
     find: onLayers(
       (l) =>
-        l.kind === 'wiping-stain' &&
+        l.is.stains &&
         l.carrier === 'oil' &&
-        l.above[0]?.kind === 'clear' &&
+        l.above[0]?.is.clear &&
         l.above[0].carrier === 'oil' &&
         l.wait < 8 &&
         l.wait >= SLACK * l.dries.earliest,
@@ -181,7 +181,7 @@ export const DRYING = family(
       (v) =>
         v.weather !== null &&
         v.weather.humidity > 80 &&
-        v.layers.some((l) => l.carrier !== 'oil' && (builds(l) || l.kind === 'sealer')),
+        v.layers.some((l) => l.carrier !== 'oil' && (builds(l) || l.is.seals)),
     ),
   },
   {
@@ -209,9 +209,7 @@ export const DRYING = family(
       (v) =>
         v.weather !== null &&
         v.weather.humidity > 80 &&
-        v.layers.some(
-          (l) => l.kind === 'wiping-stain' || l.kind === 'gel-stain' || (l.kind === 'dye' && l.carrier === 'water'),
-        ),
+        v.layers.some((l) => l.is.stains || l.is.stands || (l.is.dyes && l.carrier === 'water')),
     ),
   },
   {
@@ -236,7 +234,7 @@ export const DRYING = family(
     reason: 'A gel is dry when it has gone dull, overnight as a rule: brushed over sooner it moves.',
     find: onLayers(
       (l) =>
-        l.kind === 'gel-stain' &&
+        l.is.stands &&
         isWiped(l) &&
         l.above[0] !== undefined &&
         l.above[0].method !== 'sprayed' &&

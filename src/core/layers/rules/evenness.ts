@@ -15,9 +15,7 @@ import {
 import { coloursWood, isSealed, openness, type SeenLayer, type View } from './view.ts';
 
 const isEven = (v: View, l: SeenLayer) =>
-  v.preparation.conditioner ||
-  l.before.even > 0.2 ||
-  l.below.some((b) => b.kind === 'conditioner' || b.kind === 'sealer');
+  v.preparation.conditioner || l.before.even > 0.2 || l.below.some((b) => b.is.conditions || b.is.seals);
 /** The shop's own way to keep a blotchy wood even. */
 function evened(v: View, l: SeenLayer): Remedy | null {
   if (v.school('conditioner') !== 'washcoat')
@@ -32,7 +30,7 @@ const [SEEN, SEEN_FROM_AFAR] = [1.5, 3];
 const foreseenBlotch = (l: SeenLayer, v: View): number => v.looks()?.[l.at + 1]?.blotch ?? 0;
 const takesUnevenly = (l: SeenLayer, v: View) =>
   // A gel stays on the surface: it stands in clouds only where the picture says so too.
-  (l.kind === 'wiping-stain' || (l.kind === 'gel-stain' && v.chose('conditioner') && foreseenBlotch(l, v) > SEEN)) &&
+  (l.is.stains || (l.is.stands && v.chose('conditioner') && foreseenBlotch(l, v) > SEEN)) &&
   openness(l.before) > 0.5 &&
   !isSealed(l.before);
 
@@ -61,7 +59,7 @@ export const EVENNESS = family(
     find: onLayers(
       (l, v) =>
         isBlotchy(v.wood) &&
-        l.kind === 'dye' &&
+        l.is.dyes &&
         (l.layer.settings.load ?? 1) > 1.3 &&
         !isEven(v, l) &&
         openness(l.before) > 0.5,
@@ -77,8 +75,8 @@ export const EVENNESS = family(
     school: 'conditioner',
     find: onWood(
       (v) => {
-        const first = v.layers.find((l) => l.kind !== 'conditioner');
-        return v.school('conditioner') === 'not-under-gel' && first?.kind === 'gel-stain' && v.preparation.conditioner;
+        const first = v.layers.find((l) => !l.is.conditions);
+        return v.school('conditioner') === 'not-under-gel' && first?.is.stands === true && v.preparation.conditioner;
       },
       (v) => ({ label: 'Without the conditioner', change: prepared(v, { conditioner: false }) }),
     ),
@@ -92,11 +90,7 @@ export const EVENNESS = family(
       'On softwood the soft light rings take a stain and the hard dark ones do not: the grain turns to its negative.',
     find: onLayers(
       (l, v) =>
-        l.kind === 'wiping-stain' &&
-        anatomyOf(v.wood) === 'soft' &&
-        !isEven(v, l) &&
-        !isBlotchy(v.wood) &&
-        !isSealed(l.before),
+        l.is.stains && anatomyOf(v.wood) === 'soft' && !isEven(v, l) && !isBlotchy(v.wood) && !isSealed(l.before),
       (l, v) => evened(v, l),
     ),
   },
@@ -118,7 +112,7 @@ export const EVENNESS = family(
     severity: 'note',
     reason: 'What is last wiped across the grain leaves streaks across it: finish along it.',
     find: onLayers(
-      (l) => l.method === 'across' && l.kind !== 'glaze',
+      (l) => l.method === 'across' && !l.is.glazes,
       (l, v) => ({ label: 'Finish along the grain', change: { stack: changed(v, l.at, { method: 'wiped' }) } }),
     ),
   },
@@ -130,16 +124,11 @@ export const EVENNESS = family(
     reason: 'Foreseen is an unevenness that is seen from across the room.',
     find: (v) => {
       const blotch = v.looks()?.at(-1)?.blotch ?? 0;
-      const first = v.layers.find((l) => coloursWood(l) || l.kind === 'wiping-stain' || l.kind === 'gel-stain');
-      if (
-        !first ||
-        blotch < SEEN_FROM_AFAR ||
-        v.preparation.conditioner ||
-        first.below.some((b) => b.kind === 'conditioner')
-      )
+      const first = v.layers.find((l) => coloursWood(l) || l.is.stains || l.is.stands);
+      if (!first || blotch < SEEN_FROM_AFAR || v.preparation.conditioner || first.below.some((b) => b.is.conditions))
         return [];
       const conditioner = newLayer('conditioner');
-      const at = v.layers[0]?.kind === 'bleach' ? first.at : v.done;
+      const at = v.layers[0]?.is.bleaches ? first.at : v.done;
       return [
         {
           at: first.at,

@@ -1,7 +1,7 @@
 import { changed, family, onLayers, onWood, withSetting } from './rule.ts';
 import { binderHas, builds, coloursWood, isWiped, type SeenLayer, type View } from './view.ts';
 
-const clears = ({ layers }: View) => layers.filter((l) => l.kind === 'clear');
+const clears = ({ layers }: View) => layers.filter((l) => l.is.clear);
 const clearCoats = (v: View) => clears(v).reduce((sum, l) => sum + l.coats, 0);
 const isGlue = (l: SeenLayer) => binderHas(l, 'cyano');
 const WANTED: Record<string, number> = { two: 2, three: 3 };
@@ -89,7 +89,7 @@ export const FILM = family(
     reason: 'A varnish that has stood a day and more is too smooth for the next to bite: dull it first.',
     find: onLayers(
       (l) =>
-        l.kind === 'clear' &&
+        l.is.clear &&
         l.carrier === 'oil' &&
         l.layer.rub === 'none' &&
         ((l.coats > 1 && l.between.usual >= A_DAY) ||
@@ -104,7 +104,7 @@ export const FILM = family(
     severity: 'warning',
     reason: 'So thick a film of this clear crazes or never hardens through.',
     find: onLayers(
-      (l) => l.kind === 'clear' && l.coats > mostCoats(l),
+      (l) => l.is.clear && l.coats > mostCoats(l),
       (l, v) => ({ label: `${mostCoats(l)} coats`, change: { stack: withSetting(v, l, 'coats', mostCoats(l)) } }),
     ),
   },
@@ -115,7 +115,7 @@ export const FILM = family(
     severity: 'note',
     reason: 'A thick sealer below a hard clear is a soft bed: it prints and chips.',
     find: onLayers(
-      (l) => l.kind === 'sealer' && l.coats > 2 && l.above.some(builds),
+      (l) => l.is.seals && l.coats > 2 && l.above.some(builds),
       (l, v) => ({ label: 'Two coats', change: { stack: withSetting(v, l, 'coats', 2) } }),
     ),
   },
@@ -126,8 +126,7 @@ export const FILM = family(
     severity: 'warning',
     reason: 'A cut over three pounds sets under the brush: it drags and leaves ridges.',
     find: onLayers(
-      (l) =>
-        l.kind === 'sealer' && l.carrier === 'alcohol' && (l.layer.settings.cut ?? 2) > 3 && l.method !== 'sprayed',
+      (l) => l.is.seals && l.carrier === 'alcohol' && (l.layer.settings.cut ?? 2) > 3 && l.method !== 'sprayed',
       (l, v) => ({ label: 'Two-pound cut', change: { stack: withSetting(v, l, 'cut', 2) } }),
     ),
   },
@@ -139,7 +138,7 @@ export const FILM = family(
     reason: 'A heavy seal below a wiped colour lets it hold on almost nothing: a one-pound washcoat is enough.',
     find: onLayers(
       (l) =>
-        l.kind === 'sealer' &&
+        l.is.seals &&
         l.carrier === 'alcohol' &&
         (l.layer.settings.cut ?? 2) > 2 &&
         l.above[0] !== undefined &&
@@ -154,7 +153,7 @@ export const FILM = family(
     severity: 'note',
     reason: 'After the second coat an oil soaks in no more: the third dries on top as gum.',
     find: onLayers(
-      (l) => l.kind === 'oil' && l.coats > 2,
+      (l) => l.is.feeds && l.coats > 2,
       (l, v) => ({ label: 'Two coats', change: { stack: withSetting(v, l, 'coats', 2) } }),
     ),
   },
@@ -237,7 +236,7 @@ export const FILM = family(
     find: onLayers(
       (l, v) =>
         (coloursWood(l) || isWiped(l)) &&
-        l.kind !== 'toner' &&
+        !l.is.tones &&
         rubbed(l) &&
         v.school('abrade-colour') === 'never' &&
         !(l.layer.rub === 'wool' && (l.carrier === 'water' || l.above[0]?.carrier === 'water')),
@@ -251,7 +250,7 @@ export const FILM = family(
     severity: 'warning',
     reason: 'Wet-sanding a thin seal lets water into the dye below: it bleeds and the grain rises.',
     find: onLayers(
-      (l) => l.kind === 'sealer' && l.layer.rub === 'wet' && l.below.some(coloursWood),
+      (l) => l.is.seals && l.layer.rub === 'wet' && l.below.some(coloursWood),
       rub('dry', 'De-nib it dry'),
     ),
   },

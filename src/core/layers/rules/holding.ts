@@ -1,3 +1,4 @@
+import { traitsOf } from '../layer.ts';
 import {
   changed,
   family,
@@ -12,7 +13,7 @@ import {
 } from './rule.ts';
 import { binderHas, builds, isHardWax, type SeenLayer, type View } from './view.ts';
 
-const isOilFilm = (l: SeenLayer) => l.carrier === 'oil' && (l.kind === 'oil' || l.kind === 'clear');
+const isOilFilm = (l: SeenLayer) => l.carrier === 'oil' && (l.is.feeds || l.is.clear);
 const CURED = 168;
 const GEL_LONG_DRIED = 48;
 const shellacUnder = (l: SeenLayer, v: View): Remedy | null => {
@@ -33,7 +34,7 @@ export const HOLDING = family(
       (l) =>
         builds(l) &&
         (l.carrier === 'water' || binderHas(l, 'urethane')) &&
-        l.below[0]?.kind === 'sealer' &&
+        l.below[0]?.is.seals &&
         l.below[0].facts.wax === 'waxed',
       (l, v) => {
         const [dewaxed] = mediums(v, 'sealer', (m) => isDewaxed(v, m));
@@ -51,7 +52,7 @@ export const HOLDING = family(
     severity: 'fault',
     reason: 'Nothing holds on wax: a hard-wax oil is always the last.',
     find: onLayers(
-      (l) => (builds(l) || l.kind === 'sealer') && l.below[0]?.kind === 'oil' && l.below[0].facts.wax === 'waxed',
+      (l) => (builds(l) || l.is.seals) && l.below[0]?.is.feeds && l.below[0].facts.wax === 'waxed',
       leavingOut('Leave the wax oil as the last coat'),
     ),
   },
@@ -80,7 +81,7 @@ export const HOLDING = family(
         builds(l) &&
         l.carrier === 'water' &&
         below !== undefined &&
-        (below.kind === 'gel-stain' || below.kind === 'wiping-stain' || below.kind === 'glaze') &&
+        (below.is.stands || below.is.stains || below.is.glazes) &&
         below.carrier === 'oil' &&
         below.wait < (v.school('water-over-gel') === 'long-dried' ? GEL_LONG_DRIED : CURED)
       );
@@ -97,7 +98,7 @@ export const HOLDING = family(
       (v) =>
         v.school('family') === 'one' &&
         v.layers.some((l) => l.carrier === 'oil') &&
-        v.layers.some((l) => l.carrier === 'water' && l.kind !== 'conditioner'),
+        v.layers.some((l) => l.carrier === 'water' && !l.is.conditions),
     ),
   },
   {
@@ -108,7 +109,7 @@ export const HOLDING = family(
     reason: 'The solvents of a lacquer swell an oil varnish below: it wrinkles.',
     find: onLayers((l) => {
       const below = l.below[0];
-      return l.kind === 'clear' && l.carrier === 'solvent' && below?.kind === 'clear' && below.carrier === 'oil';
+      return l.is.clear && l.carrier === 'solvent' && below?.is.clear && below.carrier === 'oil';
     }, shellacUnder),
   },
   {
@@ -117,7 +118,7 @@ export const HOLDING = family(
     looksAt: 'an oil over coats that it cannot soak into',
     severity: 'fault',
     reason: 'An oil cannot soak through a film: it stays on top and sticky.',
-    find: onLayers((l) => l.kind === 'oil' && !isHardWax(l) && l.below.some(builds), leavingOut('Leave the oil out')),
+    find: onLayers((l) => l.is.feeds && !isHardWax(l) && l.below.some(builds), leavingOut('Leave the oil out')),
   },
   {
     id: 'stearate-twice',
@@ -126,7 +127,7 @@ export const HOLDING = family(
     severity: 'warning',
     reason: 'A sanding sealer is soft: a second coat of it cracks under a hard clear.',
     find: onLayers(
-      (l) => (l.kind === 'sealer' || l.kind === 'clear') && binderHas(l, 'stearate') && l.coats > 1,
+      (l) => (l.is.seals || l.is.clear) && binderHas(l, 'stearate') && l.coats > 1,
       (l, v) => ({
         label: 'One coat',
         change: { stack: changed(v, l.at, { settings: { ...l.layer.settings, coats: 1 } }) },
@@ -140,10 +141,10 @@ export const HOLDING = family(
     severity: 'fault',
     reason: 'Cyanoacrylate does not hold on oily wood: it lifts in flakes.',
     find: onLayers(
-      (l) => binderHas(l, 'cyano') && l.below.some((b) => b.kind === 'oil'),
+      (l) => binderHas(l, 'cyano') && l.below.some((b) => b.is.feeds),
       (l, v) => ({
         label: 'Leave the oil out',
-        change: { stack: v.stack.filter((x, i) => x.kind !== 'oil' || i > l.at) },
+        change: { stack: v.stack.filter((x, i) => !traitsOf(x).feeds || i > l.at) },
       }),
     ),
   },

@@ -6,13 +6,11 @@ import { builds, coloursWood, isSealed, isWiped, openness, type SeenLayer, type 
 const toBottom = (label: string) => (l: SeenLayer, v: View) => ({ label, change: { stack: moved(v, l.at, v.done) } });
 
 /** Coats that close a face against what should soak in. */
-const closes = (l: SeenLayer) =>
-  builds(l) || (l.kind === 'sealer' && l.after.films.length > 0 && openness(l.after) < 0.1);
+const closes = (l: SeenLayer) => builds(l) || (l.is.seals && l.after.films.length > 0 && openness(l.after) < 0.1);
 /** Shellac in so many coats is a finish of its own. */
 const SHELLAC_FINISH = 3;
 const isFinish = (l: SeenLayer, all: readonly SeenLayer[]) =>
-  l.kind === 'sealer' &&
-  all.filter((o) => o.kind === 'sealer' && o.at >= l.at).reduce((sum, o) => sum + o.coats, 0) >= SHELLAC_FINISH;
+  l.is.seals && all.filter((o) => o.is.seals && o.at >= l.at).reduce((sum, o) => sum + o.coats, 0) >= SHELLAC_FINISH;
 
 /** Which layer may go on which. */
 export const ORDER = family(
@@ -26,7 +24,7 @@ export const ORDER = family(
     find: onLayers(
       (l, v) =>
         !v.preparation.oldFinish &&
-        ((coloursWood(l) && l.kind !== 'toner' && l.kind !== 'glaze') || l.kind === 'bleach') &&
+        ((coloursWood(l) && !l.is.tones && !l.is.glazes) || l.is.bleaches) &&
         l.before.films.length > 0 &&
         openness(l.before) < 0.3,
       toBottom('Put it below, on the bare wood'),
@@ -39,7 +37,7 @@ export const ORDER = family(
     severity: 'warning',
     reason: 'On a sealed face a wiping stain wipes off nearly whole, and what is left of it hardly holds: a gel stays.',
     find: onLayers(
-      (l, v) => l.kind === 'wiping-stain' && (v.preparation.oldFinish ? l.below.length === 0 : l.below.some(closes)),
+      (l, v) => l.is.stains && (v.preparation.oldFinish ? l.below.length === 0 : l.below.some(closes)),
       (l, v) => ({ label: 'As a gel', change: { stack: changed(v, l.at, { kind: 'gel-stain' }) } }),
     ),
   },
@@ -52,10 +50,10 @@ export const ORDER = family(
     find: onLayers(
       (l) =>
         coloursWood(l) &&
-        l.kind !== 'toner' &&
+        !l.is.tones &&
         l.carrier === 'water' &&
         openness(l.before) >= 0.3 &&
-        l.below.some((b) => b.carrier === 'oil' && (b.kind === 'oil' || isWiped(b))),
+        l.below.some((b) => b.carrier === 'oil' && (b.is.feeds || isWiped(b))),
       toBottom('Put it below, on the bare wood'),
     ),
   },
@@ -65,7 +63,7 @@ export const ORDER = family(
     looksAt: 'a conditioner over what it should even out',
     severity: 'warning',
     reason: 'A conditioner evens only what comes after it; over a colour it lifts and shifts it.',
-    find: onLayers((l, v) => l.kind === 'conditioner' && l.below.length > 0 && l.at > v.done, toBottom('Put it first')),
+    find: onLayers((l, v) => l.is.conditions && l.below.length > 0 && l.at > v.done, toBottom('Put it first')),
   },
   {
     id: 'bleach-late',
@@ -74,7 +72,7 @@ export const ORDER = family(
     severity: 'fault',
     reason: 'A bleach takes the new colour out again before it reaches the wood’s own.',
     find: onLayers(
-      (l) => l.kind === 'bleach' && l.below.some((b) => coloursWood(b) || isWiped(b)) && openness(l.before) >= 0.3,
+      (l) => l.is.bleaches && l.below.some((b) => coloursWood(b) || isWiped(b)) && openness(l.before) >= 0.3,
       toBottom('Bleach first'),
     ),
   },
@@ -90,9 +88,9 @@ export const ORDER = family(
       (l) => {
         const below = l.below[0];
         return (
-          (l.kind === 'bleach' || l.kind === 'reactive') &&
-          (below?.kind === 'bleach' || below?.kind === 'reactive') &&
-          !(l.kind === 'reactive' && below.kind === 'reactive') &&
+          (l.is.bleaches || l.is.reacts) &&
+          (below?.is.bleaches || below?.is.reacts) &&
+          !(l.is.reacts && below.is.reacts) &&
           below.wait < 24
         );
       },
@@ -109,7 +107,7 @@ export const ORDER = family(
     severity: 'note',
     reason: 'A bleach and a reactive solution are both on this bench: never in one pot, one brush or one waste can.',
     source: 'common practice; each product’s safety data sheet comes first',
-    find: onWood((v) => v.layers.some((l) => l.kind === 'bleach') && v.layers.some((l) => l.kind === 'reactive')),
+    find: onWood((v) => v.layers.some((l) => l.is.bleaches) && v.layers.some((l) => l.is.reacts)),
   },
   {
     id: 'reactive-late',
@@ -118,8 +116,7 @@ export const ORDER = family(
     severity: 'warning',
     reason: 'A reactive colour has to reach the wood’s own tannin: a dye put on first stands in its way.',
     find: onLayers(
-      (l) =>
-        l.kind === 'reactive' && l.below.some((b) => b.kind === 'dye' || b.kind === 'ink') && openness(l.before) >= 0.3,
+      (l) => l.is.reacts && l.below.some((b) => b.is.dyes || b.is.inks) && openness(l.before) >= 0.3,
       toBottom('Put it first'),
     ),
   },
@@ -131,9 +128,9 @@ export const ORDER = family(
     reason: 'Ink blackens the face but cannot wet into pores: first the ink, then the dye that reaches them.',
     school: 'very-dark',
     find: onLayers(
-      (l) => l.kind === 'ink' && l.below.some((b) => b.kind === 'dye') && openness(l.before) >= 0.3,
+      (l) => l.is.inks && l.below.some((b) => b.is.dyes) && openness(l.before) >= 0.3,
       (l, v) => {
-        const dye = l.below.filter((b) => b.kind === 'dye').at(-1) as SeenLayer;
+        const dye = l.below.filter((b) => b.is.dyes).at(-1) as SeenLayer;
         return { label: 'Ink before the dye', change: { stack: moved(v, l.at, dye.at) } };
       },
     ),
@@ -145,7 +142,7 @@ export const ORDER = family(
     severity: 'warning',
     reason: 'A toner sprayed on bare wood soaks in unevenly: it wants a sealed surface.',
     find: onLayers(
-      (l) => l.kind === 'toner' && !isSealed(l.before) && l.before.films.length === 0,
+      (l) => l.is.tones && !isSealed(l.before) && l.before.films.length === 0,
       (l, v) => {
         const seal = layerOf(
           v,
@@ -163,9 +160,7 @@ export const ORDER = family(
     severity: 'note',
     reason: 'An opaque colour hides what lies below: these layers cost time and show nowhere but at worn edges.',
     find: onLayers(
-      (l) =>
-        l.above.some((a) => a.kind === 'opaque' && a.coats > 1) &&
-        (coloursWood(l) || (isWiped(l) && l.kind !== 'powdering-glaze')),
+      (l) => l.above.some((a) => a.is.hides && a.coats > 1) && (coloursWood(l) || (isWiped(l) && !l.is.powders)),
       leavingOut('Leave it out'),
     ),
   },
@@ -182,8 +177,7 @@ export const ORDER = family(
         view.layers.some((l) => l.colours.length > 0) &&
         !view.layers.some(
           (l, i) =>
-            (l.kind === 'clear' || l.kind === 'oil' || l.kind === 'opaque' || isFinish(l, view.layers)) &&
-            view.layers.slice(i + 1).every((a) => !a.colours.length),
+            (l.is.protects || isFinish(l, view.layers)) && view.layers.slice(i + 1).every((a) => !a.colours.length),
         );
       if (!open) return [];
       const dissolved = view.layers.filter((l) => coloursWood(l)).map((l) => l.carrier);
@@ -209,7 +203,7 @@ export const ORDER = family(
     reason: 'A dye goes only into a clear whose solvent carries it: in another it settles as grains.',
     find: onLayers(
       (l, v) =>
-        l.kind === 'toner' &&
+        l.is.tones &&
         l.medium !== null &&
         l.colours.some(
           (c) => c.kind === 'dye' && !wakes(carrierOf({ ...l.layer, colours: {} }, v.materials), c.carrier),

@@ -38,7 +38,7 @@ const BY_SCHOOL: Record<string, readonly [number, number, number]> = {
 const schoolGrits = (view: View) => BY_SCHOOL[view.school('stop-grit')] ?? [60, 400, 180];
 const DRY_ENOUGH = 1.5;
 /** What the dust lies under: a conditioner soaks in. */
-const firstCoat = (view: View) => view.layers.find((l) => l.kind !== 'conditioner');
+const firstCoat = (view: View) => view.layers.find((l) => !l.is.conditions);
 /** A spot that is sanded otherwise by about a step takes another colour. */
 const ANOTHER_GRIT = 0.2;
 
@@ -103,8 +103,8 @@ export const PREPARATION = family(
     severity: 'warning',
     reason: 'Sanding a colour back on veneer reaches the glue before the pores are clean.',
     find: onLayers(
-      ({ kind, layer }, v) =>
-        v.preparation.veneer === true && kind === 'sand-back' && (layer.settings.removed ?? 0.6) > 0.4,
+      ({ is, layer }, v) =>
+        v.preparation.veneer === true && is.takesOff === 'paper' && (layer.settings.removed ?? 0.6) > 0.4,
       (l, v) => ({ label: 'Take off less: 30 %', change: { stack: withSetting(v, l, 'removed', 0.3) } }),
     ),
   },
@@ -115,12 +115,12 @@ export const PREPARATION = family(
     severity: 'warning',
     reason: 'On wood sanded finer than 240 a pigment finds no scratch to stay in and wipes off pale.',
     find: onWood((v) => {
-      const first = v.layers.find((l) => l.kind !== 'conditioner');
+      const first = v.layers.find((l) => !l.is.conditions);
       return (
         v.preparation.grit > FINE &&
         !v.preparation.oldFinish &&
         first !== undefined &&
-        (first.kind === 'wiping-stain' || first.kind === 'gel-stain') &&
+        (first.is.stains || first.is.stands) &&
         !isSealed(first.before)
       );
     }, toGrit(FINE)),
@@ -132,9 +132,9 @@ export const PREPARATION = family(
     severity: 'warning',
     reason: 'A dye is transparent: scratches coarser than 150 stand out darker in it.',
     find: onWood((v) => {
-      const first = v.layers.find((l) => l.kind !== 'conditioner');
+      const first = v.layers.find((l) => !l.is.conditions);
       return (
-        first?.kind === 'dye' &&
+        first?.is.dyes === true &&
         v.preparation.grit < COARSE &&
         v.preparation.texture === 'plain' &&
         !v.preparation.oldFinish
@@ -154,8 +154,7 @@ export const PREPARATION = family(
         const { grit, oldFinish, veneer } = v.preparation;
         // A dye asks for no coarse grit, a pigment for no fine one, whatever the school.
         const [first] = v.layers;
-        const forced =
-          (first?.kind === 'dye' && to < COARSE) || (first && isWiped(first) && from >= 220) || veneer === true;
+        const forced = (first?.is.dyes && to < COARSE) || (first && isWiped(first) && from >= 220) || veneer === true;
         return v.chose('stop-grit') && !oldFinish && !forced && v.layers.length > 0 && (grit < from || grit > to);
       },
       (v) => upTo(v, schoolGrits(v)[2]),
@@ -173,7 +172,7 @@ export const PREPARATION = family(
         v.preparation.texture === 'plain' &&
         !v.preparation.oldFinish &&
         v.layers.length > 0 &&
-        v.layers.every((l) => l.kind === 'clear' || l.kind === 'sealer' || l.kind === 'oil'),
+        v.layers.every((l) => l.is.clear || l.is.seals || l.is.feeds),
       toGrit(150),
     ),
   },
@@ -255,7 +254,7 @@ export const PREPARATION = family(
     severity: 'fault',
     reason: 'Oil, wax and silicone make coats crawl and lose hold: they are washed out, or sealed in with shellac.',
     find: onWood(
-      (v) => v.preparation.contaminated === true && v.layers.length > 0 && v.layers[0]?.kind !== 'sealer',
+      (v) => v.preparation.contaminated === true && v.layers.length > 0 && !v.layers[0]?.is.seals,
       (v) => {
         const shellac =
           v.layers[0] && !coloursWood(v.layers[0])
@@ -277,10 +276,7 @@ export const PREPARATION = family(
       (v) => {
         const first = v.layers[0];
         return (
-          v.preparation.oldFinish &&
-          first !== undefined &&
-          (coloursWood(first) || first.kind === 'bleach') &&
-          first.kind !== 'toner'
+          v.preparation.oldFinish && first !== undefined && (coloursWood(first) || first.is.bleaches) && !first.is.tones
         );
       },
       (v) => ({ label: 'Strip it to bare wood', change: prepared(v, { oldFinish: false }) }),
@@ -294,10 +290,7 @@ export const PREPARATION = family(
     reason: 'Dewaxed shellac holds on almost any old finish; a waterborne coat or a gel right on it may not.',
     find: onWood(
       (v) =>
-        v.preparation.oldFinish &&
-        v.layers.length > 0 &&
-        v.layers[0]?.kind !== 'sealer' &&
-        !coloursWood(v.layers[0] as never),
+        v.preparation.oldFinish && v.layers.length > 0 && !v.layers[0]?.is.seals && !coloursWood(v.layers[0] as never),
       (v) => {
         const shellac = layerOf(v, 'sealer', (m) => isDewaxed(v, m) && m.carrier === 'alcohol');
         return shellac && { label: 'Shellac first', change: { stack: inserted(v, 0, shellac) } };
@@ -339,7 +332,7 @@ export const PREPARATION = family(
     severity: 'note',
     reason: 'Carbon takes hardly any dye: what colours charred wood is left in the brushed grain.',
     find: onLayers(
-      (l, v) => l.kind === 'dye' && v.preparation.texture === 'charred' && l.below.every((b) => b.kind !== 'sand-back'),
+      (l, v) => l.is.dyes && v.preparation.texture === 'charred' && l.below.every((b) => b.is.takesOff !== 'paper'),
     ),
   },
   {
@@ -350,7 +343,7 @@ export const PREPARATION = family(
     reason: 'A pigment shows the grit: woods of one job sanded to different grits part further than they need.',
     find: onWood(
       (v) =>
-        v.layers.some((l) => l.kind === 'wiping-stain') &&
+        v.layers.some((l) => l.is.stains) &&
         v.others.length > 0 &&
         v.others.every((o) => Math.abs(Math.log(o.grit / v.preparation.grit)) > 0.25),
     ),

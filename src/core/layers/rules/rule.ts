@@ -1,6 +1,6 @@
 import type { Preparation } from '../../board/preparation.ts';
-import type { Carrier } from '../carriers.ts';
-import { type Layer, type LayerKind, newLayer, type Stack } from '../layer.ts';
+import type { Carrier } from '../../kinds/index.ts';
+import { type Layer, newLayer, type Stack } from '../layer.ts';
 import { DISSOLVES, type Medium } from '../materials.ts';
 import type { SchoolId } from './schools.ts';
 import { type RuleInput, type SeenLayer, type View, viewOf } from './view.ts';
@@ -134,10 +134,6 @@ export const wakes = (coat: Carrier, below: Carrier): boolean => DISSOLVES[coat]
 export function barrierOver(view: View, below: Carrier): Layer | null {
   return layerOf(view, 'sealer', (m) => isDewaxed(view, m) && !wakes(m.carrier, below), { settings: { coats: 1 } });
 }
-
-/** The first layer of a kind, from the wood outwards. */
-export const firstOf = (view: View, ...kinds: readonly LayerKind[]): SeenLayer | undefined =>
-  view.layers.find((l) => kinds.includes(l.kind));
 
 /** A remedy may not touch what is on the board. */
 function possible(remedy: Remedy | null | undefined, { stack, done, preparation }: View): Remedy | null {

@@ -33,7 +33,8 @@ import {
   set,
   varnish,
 } from '../../../../test/fixtures/rule-cases.ts';
-import { LAYER_KINDS, type Layer, newLayer } from '../layer.ts';
+import { LAYER_KINDS } from '../../kinds/index.ts';
+import { type Layer, newLayer } from '../layer.ts';
 import type { Colourant } from '../materials.ts';
 import {
   ALL_TOOLS,

@@ -22,7 +22,7 @@ const sealUnder = (l: SeenLayer, v: View): Remedy | null => {
   return seal && { label: 'One thin seal coat below', change: { stack: inserted(v, l.at, seal) } };
 };
 const lockOver = (l: SeenLayer, v: View): Remedy | null => {
-  const below = v.layers.findLast((x) => x.kind === 'clear') ?? null;
+  const below = v.layers.findLast((x) => x.is.clear) ?? null;
   const medium = below?.medium?.id;
   const lock = medium
     ? newLayer('clear', { medium, settings: { coats: 1 }, method: 'sprayed' })
@@ -31,11 +31,11 @@ const lockOver = (l: SeenLayer, v: View): Remedy | null => {
       layerOf(v, 'clear', () => true, { settings: { coats: 1 }, method: 'sprayed' }));
   return lock && { label: 'Lock it with a thin clear', change: { stack: inserted(v, l.at + 1, lock) } };
 };
-const seals = (l: SeenLayer) => l.below.filter((b) => b.kind === 'sealer').reduce((sum, b) => sum + b.coats, 0);
+const seals = (l: SeenLayer) => l.below.filter((b) => b.is.seals).reduce((sum, b) => sum + b.coats, 0);
 const clears = (l: SeenLayer) => l.below.filter(builds).reduce((sum, b) => sum + b.coats, 0);
-const isGlaze = (l: SeenLayer) => l.kind === 'glaze' || l.kind === 'powdering-glaze';
+const isGlaze = (l: SeenLayer) => l.is.glazes || l.is.powders;
 /** Coats that close the surface; a wiped stain does not. */
-const isSeal = (l: SeenLayer) => l.kind === 'sealer' || l.kind === 'toner' || builds(l);
+const isSeal = (l: SeenLayer) => l.is.seals || l.is.tones || builds(l);
 const hasPores = ({ wood }: View) => wood.tissues.some((t) => t.name === 'pore');
 
 /** What needs a sealed surface, how much of one, and what locks it. */
@@ -58,7 +58,7 @@ export const SEAL = family(
     school: 'second-colour',
     find: onLayers(
       (l, v) =>
-        l.kind === 'gel-stain' &&
+        l.is.stands &&
         !v.preparation.oldFinish &&
         l.before.films.length === 0 &&
         v.school('second-colour') === 'sealed' &&
@@ -75,11 +75,11 @@ export const SEAL = family(
     school: 'second-colour',
     find: onLayers(
       (l, v) =>
-        (l.kind === 'wiping-stain' || l.kind === 'gel-stain') &&
+        (l.is.stains || l.is.stands) &&
         v.school('second-colour') === 'sealed' &&
         l.below[0] !== undefined &&
         coloursWood(l.below[0]) &&
-        l.below[0].kind !== 'reactive',
+        !l.below[0].is.reacts,
       sealUnder,
     ),
   },
@@ -92,7 +92,7 @@ export const SEAL = family(
     find: onLayers(
       (l, v) => isGlaze(l) && v.wood.anatomy === 'soft' && seals(l) + clears(l) === 1 && !v.preparation.oldFinish,
       (l, v) => {
-        const seal = l.below.find((b) => b.kind === 'sealer' || builds(b));
+        const seal = l.below.find((b) => b.is.seals || builds(b));
         return seal ? { label: 'Two coats of it', change: { stack: withSetting(v, seal, 'coats', 2) } } : null;
       },
     ),
@@ -103,7 +103,7 @@ export const SEAL = family(
     looksAt: 'a glaze with no clear over it',
     severity: 'fault',
     reason: 'A glaze has next to no binder: without a clear over it, it rubs off.',
-    find: onLayers((l) => isGlaze(l) && !l.above.some((a) => a.kind === 'clear' || a.kind === 'sealer'), lockOver),
+    find: onLayers((l) => isGlaze(l) && !l.above.some((a) => a.is.clear || a.is.seals), lockOver),
   },
   {
     id: 'glazes-in-a-row',
@@ -123,8 +123,7 @@ export const SEAL = family(
     severity: 'warning',
     reason: 'A powdering glaze is rubbed off with a pad: over a thin film the pad goes through.',
     find: onLayers(
-      (l, v) =>
-        l.kind === 'powdering-glaze' && !v.preparation.oldFinish && clears(l) === 1 && l.before.films.length > 0,
+      (l, v) => l.is.powders && !v.preparation.oldFinish && clears(l) === 1 && l.before.films.length > 0,
       (l, v) => {
         const film = l.below.find(builds) as SeenLayer;
         return { label: 'Two coats below', change: { stack: withSetting(v, film, 'coats', 2) } };
@@ -140,12 +139,12 @@ export const SEAL = family(
     school: 'filling',
     find: onLayers(
       (l, v) =>
-        l.kind === 'filler' &&
+        l.is.fills &&
         l.colours.length > 0 &&
         hasPores(v) &&
         l.before.films.every((f) => f.movable) &&
         l.below.some((b) => coloursWood(b) || isWiped(b)) &&
-        l.above[0]?.kind !== 'sand-back',
+        l.above[0]?.is.takesOff !== 'paper',
       sealUnder,
     ),
   },
@@ -156,9 +155,9 @@ export const SEAL = family(
     severity: 'warning',
     reason: 'More than one coat closes the pores: the filler finds no hold and is wiped out again.',
     find: onLayers(
-      (l, v) => l.kind === 'filler' && hasPores(v) && seals(l) + clears(l) > 1,
+      (l, v) => l.is.fills && hasPores(v) && seals(l) + clears(l) > 1,
       (l, v) => {
-        const films = l.below.filter((b) => (b.kind === 'sealer' || builds(b)) && b.at >= v.done);
+        const films = l.below.filter((b) => (b.is.seals || builds(b)) && b.at >= v.done);
         const [first, ...more] = films.toReversed();
         return first
           ? {
@@ -180,7 +179,7 @@ export const SEAL = family(
     severity: 'note',
     reason: 'A fine-pored wood has nothing for a filler to stay in: it only hazes the face.',
     find: onLayers(
-      (l, v) => l.kind === 'filler' && !hasPores(v),
+      (l, v) => l.is.fills && !hasPores(v),
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },
@@ -192,7 +191,7 @@ export const SEAL = family(
     reason: 'Filler on bare wood leaves a haze on the face: it is sanded back before anything else.',
     school: 'filling',
     find: onLayers(
-      (l, v) => l.kind === 'filler' && hasPores(v) && l.below.length === 0 && l.above[0]?.kind !== 'sand-back',
+      (l, v) => l.is.fills && hasPores(v) && l.below.length === 0 && l.above[0]?.is.takesOff !== 'paper',
       (l, v) => ({
         label: 'Sand it back',
         change: { stack: inserted(v, l.at + 1, newLayer('sand-back', { settings: { removed: 0.3 } })) },
@@ -206,7 +205,7 @@ export const SEAL = family(
     severity: 'note',
     reason: 'A glaze left in the grain needs open pores or brushed grain: here hardly any of it stays.',
     find: onLayers(
-      (l, v) => l.kind === 'glaze' && l.method === 'in-grain' && !hasPores(v) && v.preparation.texture === 'plain',
+      (l, v) => l.is.glazes && l.method === 'in-grain' && !hasPores(v) && v.preparation.texture === 'plain',
       (l, v) => ({ label: 'Wipe it as usual', change: { stack: changed(v, l.at, { method: 'wiped' }) } }),
     ),
   },
@@ -216,8 +215,6 @@ export const SEAL = family(
     looksAt: 'a glaze left in grain that is built over',
     severity: 'note',
     reason: 'Four coats level the grain: a glaze that should stay in it wipes off clean.',
-    find: onLayers(
-      (l) => l.kind === 'glaze' && l.method === 'in-grain' && seals(l) + clears(l) >= 4 && isSealed(l.before),
-    ),
+    find: onLayers((l) => l.is.glazes && l.method === 'in-grain' && seals(l) + clears(l) >= 4 && isSealed(l.before)),
   },
 );

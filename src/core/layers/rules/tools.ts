@@ -1,4 +1,4 @@
-import type { LayerKind } from '../layer.ts';
+import type { LayerKind } from '../../kinds/index.ts';
 
 /** What a shop may have at hand, and what stands in for it where it has not. Common practice, no source. */
 export const TOOLS = [

@@ -5,24 +5,13 @@ import { type BoardState, rawState, UNTUNED } from '../../board/state.ts';
 import type { Wood, Zone } from '../../board/wood.ts';
 import type { Spectrum } from '../../colour/grid.ts';
 import { FieldError } from '../../field-error.ts';
+import { type Carrier, KINDS, type LayerKind, type Traits, type Wait } from '../../kinds/index.ts';
 import { nth } from '../../known.ts';
 import type { Weather } from '../../time/climate.ts';
 import { coatsOf } from '../../time/coats.ts';
 import type { Drying } from '../../time/drying.ts';
 import type { SeenByProduct } from '../../time/seen.ts';
-import type { Wait } from '../../time/waits.ts';
-import type { Carrier } from '../carriers.ts';
-import {
-  isBlank,
-  isColoured,
-  KINDS,
-  type Layer,
-  type LayerKind,
-  mainColour,
-  methodOf,
-  type Stack,
-  setting,
-} from '../layer.ts';
+import { isBlank, isColoured, type Layer, mainColour, methodOf, type Stack, setting, traitsOf } from '../layer.ts';
 import { type Colourant, carrierOf, type DryingFacts, goesIn, type Materials, type Medium } from '../materials.ts';
 import { chosen, type SchoolId, type Schools } from './schools.ts';
 import { ALL_TOOLS, type Tool } from './tools.ts';
@@ -69,6 +58,8 @@ export interface SeenLayer {
   at: number;
   layer: Layer;
   kind: LayerKind;
+  /** What its kind is to others. */
+  is: Traits;
   carrier: Carrier;
   coats: number;
   method: string | undefined;
@@ -129,6 +120,7 @@ export function viewOf(input: RuleInput): View {
       at,
       layer,
       kind: layer.kind,
+      is: KINDS[layer.kind].is,
       carrier,
       medium,
       facts: own,
@@ -179,7 +171,7 @@ export function viewOf(input: RuleInput): View {
 /** What carries a layer; a conditioner is of the family of the colour that it is for. */
 function carrierIn(stack: Stack, at: number, materials: Materials): Carrier {
   const layer = stack[at] as Layer;
-  const next = layer.kind === 'conditioner' ? stack.slice(at + 1).find((l) => !isBlank(l)) : undefined;
+  const next = traitsOf(layer).conditions ? stack.slice(at + 1).find((l) => !isBlank(l)) : undefined;
   return next && carrierOf(next, materials) === 'oil' ? 'oil' : carrierOf(layer, materials);
 }
 
@@ -207,15 +199,14 @@ export const openness = ({ open }: BoardState): number => Math.max(...open);
 /** Sealed: what goes on lies on a film. */
 export const isSealed = (state: BoardState): boolean => state.films.length > 0 && Math.max(...state.bare) < 0.5;
 /** A layer that colours the wood itself. */
-export const coloursWood = ({ kind, colours }: SeenLayer): boolean =>
-  kind === 'dye' || kind === 'ink' || kind === 'reactive' || (isColoured(kind) && colours.some((c) => goesIn(c.kind)));
+export const coloursWood = ({ is, kind, colours }: SeenLayer): boolean =>
+  is.coloursWood || (isColoured(kind) && colours.some((c) => goesIn(c.kind)));
 /** A layer of particles that is wiped: what lies where the rag leaves it. */
-export const isWiped = ({ kind }: SeenLayer): boolean =>
-  kind === 'wiping-stain' || kind === 'gel-stain' || kind === 'glaze' || kind === 'powdering-glaze';
+export const isWiped = ({ is }: SeenLayer): boolean => is.wiped;
 /** A hard-wax oil: it lies on what is below and hardens there. */
 export const isHardWax = (seen: SeenLayer): boolean =>
-  seen.kind === 'oil' && (seen.facts.wax === 'waxed' || binderHas(seen, 'wax'));
+  seen.is.feeds && (seen.facts.wax === 'waxed' || binderHas(seen, 'wax'));
 /** Coats that build a film. */
-export const builds = ({ kind }: SeenLayer): boolean => kind === 'clear' || kind === 'opaque';
+export const builds = ({ is }: SeenLayer): boolean => is.builds;
 export const binderHas = ({ facts }: SeenLayer, word: string): boolean =>
   facts.binder?.toLowerCase().includes(word) ?? false;

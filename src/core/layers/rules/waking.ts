@@ -4,9 +4,9 @@ import { coloursWood, isWiped, type SeenLayer, type View } from './view.ts';
 /** A layer that a coat right over it can wake: colour in the wood, or a wiped film, with no film between. */
 function woken(seen: SeenLayer): SeenLayer | undefined {
   for (const below of seen.below) {
-    if ((coloursWood(below) && below.kind !== 'reactive') || (isWiped(below) && below.carrier !== 'oil'))
+    if ((coloursWood(below) && !below.is.reacts) || (isWiped(below) && below.carrier !== 'oil'))
       return wakes(seen.carrier, below.carrier) ? below : undefined;
-    if (['sealer', 'clear', 'oil', 'opaque', 'toner'].includes(below.kind)) return undefined;
+    if (below.is.locks) return undefined;
   }
   return undefined;
 }
@@ -29,10 +29,7 @@ export const WAKING = family(
     looksAt: 'a brushed coat whose solvent dissolves the colour right below it',
     severity: 'warning',
     reason: 'A brushed coat that shares the solvent of the colour below wakes it and drags it into streaks.',
-    find: onLayers(
-      (l) => (l.kind === 'clear' || l.kind === 'sealer') && isBrushed(l) && woken(l) !== undefined,
-      barrier,
-    ),
+    find: onLayers((l) => (l.is.clear || l.is.seals) && isBrushed(l) && woken(l) !== undefined, barrier),
   },
   {
     id: 'dye-wakes-dye',
@@ -42,10 +39,10 @@ export const WAKING = family(
     reason:
       'A second colour of the same solvent wakes the first: they run into one, and streak where the rag goes twice.',
     find: onLayers(
-      (l) => (l.kind === 'dye' || l.kind === 'glaze') && isBrushed(l) && woken(l)?.kind === 'dye',
+      (l) => (l.is.dyes || l.is.glazes) && isBrushed(l) && woken(l)?.is.dyes === true,
       (l, v) => {
         const below = woken(l);
-        const shellac = below && l.kind === 'glaze' && barrierOver(v, below.carrier);
+        const shellac = below && l.is.glazes && barrierOver(v, below.carrier);
         return shellac ? { label: 'Put a barrier between', change: { stack: inserted(v, l.at, shellac) } } : null;
       },
     ),
@@ -59,11 +56,7 @@ export const WAKING = family(
       'Its alcohol holds water enough to wake some of a water dye under a rag: one wet stroke, never back over it.',
     find: onLayers(
       (l) =>
-        l.kind === 'sealer' &&
-        l.carrier === 'alcohol' &&
-        isBrushed(l) &&
-        l.below[0]?.kind === 'dye' &&
-        l.below[0].carrier === 'water',
+        l.is.seals && l.carrier === 'alcohol' && isBrushed(l) && l.below[0]?.is.dyes && l.below[0].carrier === 'water',
       (l, v) =>
         v.has('spray-gun') && v.has('booth')
           ? { label: 'Spray it', change: { stack: changed(v, l.at, { method: 'sprayed' }) } }

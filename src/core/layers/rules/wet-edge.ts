@@ -1,17 +1,12 @@
-import type { LayerKind } from '../layer.ts';
+import { KINDS, type LayerKind } from '../../kinds/index.ts';
 import { changed, family, onLayers, type Remedy, withSetting } from './rule.ts';
 import { binderHas, coloursWood, type SeenLayer, type View } from './view.ts';
 
 /** Square metres that one pair of hands wipes in a minute. */
 const WIPED_A_MINUTE = 0.3;
-/** Minutes that a wiped colour stays open before its edge sets, by what carries it. Common practice. */
-const OPEN: Record<SeenLayer['carrier'], number> = { water: 5, alcohol: 2, solvent: 1.5, oil: 12 };
-/** Kinds that stay open for another time than their carrier says. */
-const OPEN_KIND: Partial<Record<LayerKind, number>> = { 'gel-stain': 6, glaze: 10, 'powdering-glaze': 5 };
-
 /** Square metres of one surface that can be kept wet at its edge. */
 export const wetEdgeArea = (kind: LayerKind, carrier: SeenLayer['carrier']): number =>
-  WIPED_A_MINUTE * (OPEN_KIND[kind] ?? OPEN[carrier]);
+  WIPED_A_MINUTE * KINDS[kind].open(carrier);
 
 const tooLarge = (l: SeenLayer, v: View) => l.method !== 'sprayed' && v.area > wetEdgeArea(l.kind, l.carrier);
 const spray = (l: SeenLayer, v: View): Remedy | null =>
@@ -31,8 +26,8 @@ export const WET_EDGE = family(
     reason:
       'The edge of this dye is dry before the surface is done: panels are divided at joints, two work, or it is sprayed.',
     find: onLayers(
-      (l, v) => (l.kind === 'dye' || l.kind === 'ink') && coloursWood(l) && tooLarge(l, v),
-      (l, v) => (l.kind === 'dye' ? spray(l, v) : null),
+      (l, v) => (l.is.dyes || l.is.inks) && coloursWood(l) && tooLarge(l, v),
+      (l, v) => (l.is.dyes ? spray(l, v) : null),
     ),
   },
   {
@@ -42,7 +37,7 @@ export const WET_EDGE = family(
     severity: 'warning',
     reason:
       'The edge of this stain sets before the surface is wiped: full strokes, board by board, and no interruption.',
-    find: onLayers((l, v) => l.kind === 'wiping-stain' && tooLarge(l, v)),
+    find: onLayers((l, v) => l.is.stains && tooLarge(l, v)),
   },
   {
     id: 'gel-drags',
@@ -50,7 +45,7 @@ export const WET_EDGE = family(
     looksAt: 'the largest surface against how long a gel can be wiped',
     severity: 'warning',
     reason: 'A gel sets within minutes: over so large a surface the first of it drags before the last is on.',
-    find: onLayers((l, v) => l.kind === 'gel-stain' && tooLarge(l, v)),
+    find: onLayers((l, v) => l.is.stands && tooLarge(l, v)),
   },
   {
     id: 'glaze-by-hand',
@@ -58,7 +53,7 @@ export const WET_EDGE = family(
     looksAt: 'a glaze over a large surface',
     severity: 'note',
     reason: 'A glaze depends on the hand: over so much of it one person does it all, with one rag and one pressure.',
-    find: onLayers((l, v) => l.kind === 'glaze' && v.area > GLAZE_BY_ONE_HAND),
+    find: onLayers((l, v) => l.is.glazes && v.area > GLAZE_BY_ONE_HAND),
   },
   {
     id: 'powder-area',
@@ -66,7 +61,7 @@ export const WET_EDGE = family(
     looksAt: 'a powdering glaze over a large surface',
     severity: 'warning',
     reason: 'A powdering glaze is hard to repeat from panel to panel: keep it to small surfaces and profiles.',
-    find: onLayers((l, v) => l.kind === 'powdering-glaze' && v.area > wetEdgeArea(l.kind, l.carrier)),
+    find: onLayers((l, v) => l.is.powders && v.area > wetEdgeArea(l.kind, l.carrier)),
   },
   {
     id: 'lacquer-brushed-large',
@@ -76,7 +71,7 @@ export const WET_EDGE = family(
     reason: 'A fast coat drags where it is brushed over: on a large surface it is sprayed, or padded thin.',
     find: onLayers(
       (l, v) =>
-        (l.kind === 'clear' || l.kind === 'sealer') &&
+        (l.is.clear || l.is.seals) &&
         (l.carrier === 'solvent' || l.carrier === 'alcohol') &&
         l.method === 'brushed' &&
         v.area > 1,
@@ -91,11 +86,7 @@ export const WET_EDGE = family(
     reason: 'A spraying lacquer dries under the brush: laps and ridges. One made for the brush, with retarder, may do.',
     find: onLayers(
       (l, v) =>
-        l.kind === 'clear' &&
-        l.carrier === 'solvent' &&
-        !binderHas(l, 'cyano') &&
-        l.method === 'brushed' &&
-        v.area <= 1,
+        l.is.clear && l.carrier === 'solvent' && !binderHas(l, 'cyano') && l.method === 'brushed' && v.area <= 1,
       spray,
     ),
   },

@@ -1,6 +1,5 @@
 import type { Preparation } from '../../board/preparation.ts';
-import type { Carrier } from '../carriers.ts';
-import type { ColourantKind } from '../materials.ts';
+import type { Carrier, ColourantKind } from '../../kinds/index.ts';
 import type { ColourRole, MediumRole, System, SystemLayer, Variant } from './system.ts';
 
 const colour =

@@ -1,8 +1,8 @@
 import type { Preparation } from '../../board/preparation.ts';
 import type { Lab } from '../../colour/lab.ts';
-import type { Carrier } from '../carriers.ts';
-import { KINDS, type Layer, type LayerKind, newLayer, type Rub, type Stack } from '../layer.ts';
-import { type Colourant, type ColourantKind, carrierOf, type Materials, type Medium } from '../materials.ts';
+import { type Carrier, type ColourantKind, KINDS, type LayerKind } from '../../kinds/index.ts';
+import { type Layer, newLayer, type Rub, type Stack } from '../layer.ts';
+import { type Colourant, carrierOf, type Materials, type Medium } from '../materials.ts';
 import { colourOnWhite } from '../on-white.ts';
 
 /** A colour that a system asks for, whatever it is called in a shop. */

@@ -1,8 +1,8 @@
 import { Button, LinearProgress, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { z } from 'zod';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
-import { KINDS } from '../../../core/layers/layer.ts';
 import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
 import type { Promised } from '../../../core/match/roads.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';

@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { settledAt } from '../../../record/clock.ts';

@@ -14,7 +14,7 @@ import {
   WHEN,
   WHERE,
 } from '../../../core/faults/index.ts';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { caseOfBoard, type Outcome, outcomeOf } from '../../../record/faults.ts';
 import { stackAsMade } from '../../../record/stages.ts';

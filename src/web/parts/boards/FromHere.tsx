@@ -1,7 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { LayerKind } from '../../../core/layers/layer.ts';
+import type { LayerKind } from '../../../core/kinds/index.ts';
 import { ALL_TOOLS, outOfReach } from '../../../core/layers/rules/tools.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { useMemo } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';

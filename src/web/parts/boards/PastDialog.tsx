@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import type { z } from 'zod';
 import { FieldError } from '../../../core/field-error.ts';
 import { labOfText } from '../../../core/formats/index.ts';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { stageMean } from '../../../record/stages.ts';
 import { type Board, PastEntry } from '../../../shared/board.ts';
 import { newId } from '../../../shared/id.ts';

@@ -4,7 +4,7 @@ import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { type BoardModel, boardModel } from '../../../record/bench.ts';
 import { boardCode } from '../../../record/codes.ts';
 import { plankOf } from '../../../record/plank.ts';

@@ -1,8 +1,9 @@
 import { MenuItem, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef } from 'react';
 import { z } from 'zod';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
-import { KINDS, type Stack } from '../../../core/layers/layer.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
 import { bracketBoards, gridBoards, ladderBoards, type SeriesBoard } from '../../../core/match/series.ts';
 import { type BoardModel, nextBoardModel, problemOf } from '../../../record/bench.ts';
 import { ANYTHING, openingsOf } from '../../../record/openings.ts';

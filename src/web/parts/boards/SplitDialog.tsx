@@ -1,6 +1,6 @@
 import { MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef, useState } from 'react';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { boardName } from '../../../record/plank.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';

@@ -1,5 +1,5 @@
+import { KINDS, wayBackNow } from '../../../core/kinds/index.ts';
 import { carrierOf } from '../../../core/layers/materials.ts';
-import { wayBackNow, wayBackOf } from '../../../core/layers/way-back.ts';
 import { climateFactor } from '../../../core/time/climate.ts';
 import { airOrFair } from '../../../record/air.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
@@ -22,7 +22,7 @@ export function WayBack({
   const layer = stackAsMade(board)[stage - 1];
   if (!layer || stage > layersOn(board)) return null;
   const carrier = carrierOf(layer, materials);
-  const back = wayBackOf(layer.kind, carrier);
+  const back = KINDS[layer.kind].wayBack(carrier);
   const coat = board.coats.find((c) => c.stage === stage);
   const hours = coat?.putOnAt ? (shopNow() - Date.parse(coat.putOnAt)) / HOUR : null;
   const air = airOrFair(coat?.conditions ?? {});

@@ -1,6 +1,6 @@
 import { Button, Link } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
-import { TESTS } from '../../../core/time/drying.ts';
+import { TESTS } from '../../../core/kinds/index.ts';
 import { type ClockItem, shutsAt } from '../../../record/clock.ts';
 import type { Task } from '../../../record/work.ts';
 import type { Shelf } from '../../../shared/shelf.ts';

@@ -1,5 +1,6 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { KINDS, type Stack } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
 import type { Colourant, Materials } from '../../../core/layers/materials.ts';
 import { type Choice, solvable } from '../../../record/openings.ts';
 

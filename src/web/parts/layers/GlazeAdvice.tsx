@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
-import { KINDS, type Stack } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
 
 /** Below this chance of passing a road is worth saving. */

@@ -1,6 +1,6 @@
-import { isColoured, KINDS, type Layer, setting } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
-import { isPointOfNoReturn } from '../../../core/layers/way-back.ts';
 import { colourText } from '../numbers.ts';
 
 /** What a layer is, in a few short lines. */
@@ -35,7 +35,7 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
       {how.length > 0 && <div>{how.join(', ')}</div>}
       {layer.note && <div className="soft pours">{layer.note}</div>}
       {layer.off && <div className="soft">left out</div>}
-      {!layer.off && isPointOfNoReturn(layer.kind) && <div className="soft">⊣ no way back after it</div>}
+      {!layer.off && KINDS[layer.kind].is.final && <div className="soft">⊣ no way back after it</div>}
     </>
   );
 }

@@ -1,9 +1,10 @@
 import { Button, MenuItem, Slider, TextField } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { memo, type ReactNode, useState } from 'react';
+import { KINDS, type Setting } from '../../../core/kinds/index.ts';
 import { entry } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
-import { isColoured, KINDS, type Layer, type Setting, setting } from '../../../core/layers/layer.ts';
+import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
 import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
 import { NumberField } from '../NumberField.tsx';

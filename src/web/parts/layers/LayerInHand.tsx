@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Light } from '../../../core/colour/lights.ts';
-import { KINDS, type Layer, type Stack } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import type { Layer, Stack } from '../../../core/layers/layer.ts';
 import type { Finding, Remedy } from '../../../core/layers/rules/index.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { BoardModel } from '../../../record/bench.ts';

@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import { memo, useState } from 'react';
-import { KINDS, type Layer } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import type { Layer } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { LayerChoice } from '../../../core/match/own-layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';

@@ -16,8 +16,9 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { MenuItem, TextField } from '@mui/material';
 import { memo, type ReactNode } from 'react';
+import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
-import { KINDS, LAYER_KINDS, type LayerKind, type Stack } from '../../../core/layers/layer.ts';
+import type { Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { LayerColumn } from './LayerColumn.tsx';
 

@@ -1,4 +1,5 @@
-import { KINDS, type Layer, type Stack, setting, USUAL_CUT } from '../../../core/layers/layer.ts';
+import { KINDS, USUAL_CUT } from '../../../core/kinds/index.ts';
+import { type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { strengthText } from '../numbers.ts';
 

@@ -1,6 +1,7 @@
 import { useEventCallback } from '@mui/material/utils';
 import { useState } from 'react';
-import type { Layer, LayerKind, Stack } from '../../../core/layers/layer.ts';
+import type { LayerKind } from '../../../core/kinds/index.ts';
+import type { Layer, Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { withLayer } from '../../../record/openings.ts';
 

@@ -1,7 +1,7 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
 import { FieldError } from '../../../core/field-error.ts';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import type { Pourable } from '../../../core/match/index.ts';
 import { pourSaid, volumeText } from '../../../core/mix/index.ts';
 import { batchFor, litresOfAll, potsOf, wantedOf } from '../../../record/batches.ts';

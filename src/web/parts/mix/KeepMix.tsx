@@ -1,5 +1,5 @@
 import { MenuItem } from '@mui/material';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { asPoured, inPot } from '../../../record/poured.ts';
 import { KeptMix, NewMix } from '../../../shared/mix.ts';
 import { change } from '../../hooks/api.ts';

@@ -1,4 +1,4 @@
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';

@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useEffect, useRef } from 'react';
-import { KINDS } from '../../../core/layers/layer.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { type Step, type System, volumeText } from '../../../core/mix/index.ts';
 import { potOf } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';

@@ -1,7 +1,8 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
-import { isColoured, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/layers/layer.ts';
-import { type ColourantKind, isShare } from '../../../core/layers/materials.ts';
+import { type ColourantKind, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
+import { isColoured } from '../../../core/layers/layer.ts';
+import { isShare } from '../../../core/layers/materials.ts';
 import { NewMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';

@@ -1,6 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import type { ColourantKind } from '../../../core/layers/materials.ts';
+import type { ColourantKind } from '../../../core/kinds/index.ts';
 import { type Tests, whatIsThis } from '../../../core/layers/what-is-this.ts';
 
 const QUESTIONS: { key: keyof Tests; label: string; answers: readonly (readonly [string, string])[] }[] = [

@@ -1,0 +1,19 @@
+import { kind } from './kind.ts';
+import { coats, dwell, film, load, pressure } from './settings.ts';
+import { lasts } from './times.ts';
+import { WIPED_WAYS, wipingStain } from './wiping-stain.ts';
+
+/** Pigment in a thick medium: it stands on the face and hardly soaks in. */
+export const gelStain = kind({
+  label: 'Gel stain',
+  takes: ['pigment', 'stain'],
+  settings: [coats(3), film, dwell, load, pressure],
+  methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],
+  is: { wiped: true, stands: true, cloths: true },
+  drying: () => lasts([2, 12, 18], 8, 15),
+  test: () => 'dull',
+  open: () => 6,
+  longestDwell: () => 15,
+  wayBack: wipingStain.wayBack,
+  base: { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
+});

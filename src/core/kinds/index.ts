@@ -1,0 +1,56 @@
+import { bleach } from './bleach.ts';
+import { clear } from './clear.ts';
+import { conditioner } from './conditioner.ts';
+import { dye } from './dye.ts';
+import { filler } from './filler.ts';
+import { gelStain } from './gel-stain.ts';
+import { glaze } from './glaze.ts';
+import { ink } from './ink.ts';
+import type { Kind } from './kind.ts';
+import { oil } from './oil.ts';
+import { opaque } from './opaque.ts';
+import { powderingGlaze } from './powdering-glaze.ts';
+import { reactive } from './reactive.ts';
+import { sandBack } from './sand-back.ts';
+import { sealer } from './sealer.ts';
+import { toner } from './toner.ts';
+import { wipeBack } from './wipe-back.ts';
+import { wipingStain } from './wiping-stain.ts';
+
+/** Every kind of layer: a new one is a file of its own and a line here, its optics in board, and nothing else. */
+const REGISTRY = {
+  dye,
+  ink,
+  reactive,
+  'wiping-stain': wipingStain,
+  'gel-stain': gelStain,
+  glaze,
+  'powdering-glaze': powderingGlaze,
+  toner,
+  sealer,
+  oil,
+  clear,
+  filler,
+  opaque,
+  bleach,
+  conditioner,
+  'wipe-back': wipeBack,
+  'sand-back': sandBack,
+} satisfies Record<string, Kind>;
+
+export type LayerKind = keyof typeof REGISTRY;
+export const KINDS: Readonly<Record<LayerKind, Kind>> = REGISTRY;
+export const LAYER_KINDS = Object.keys(REGISTRY) as [LayerKind, ...LayerKind[]];
+
+export { CARRIERS, type Carrier } from './carriers.ts';
+export {
+  COLOURANT_KINDS,
+  type ColourantKind,
+  type Kind,
+  MEDIUM_KINDS,
+  type MediumKind,
+  type Traits,
+} from './kind.ts';
+export { type Setting, USUAL_CUT } from './settings.ts';
+export { type CoatTime, type DryTest, TESTS, type Wait } from './times.ts';
+export { type WayBack, type WayBackEnds, type WayBackNow, wayBackNow } from './way-back.ts';

@@ -1,0 +1,165 @@
+import type { Carrier } from './carriers.ts';
+import { dwell, type Setting } from './settings.ts';
+import type { CoatTime, DryTest } from './times.ts';
+import type { WayBack } from './way-back.ts';
+
+export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
+export type ColourantKind = (typeof COLOURANT_KINDS)[number];
+export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
+export type MediumKind = (typeof MEDIUM_KINDS)[number];
+
+/** What a kind of layer is to others: rules, searches, sheets and pages ask these, never its name. */
+export interface Traits {
+  /** Its colour goes into the wood, whatever it is made of. */
+  coloursWood: boolean;
+  /** Dissolved colour in the wood, that its solvent wakes again. */
+  dyes: boolean;
+  /** A film of particles: what stays is what the rag leaves. */
+  wiped: boolean;
+  /** A wiped film that lies on the face and hardly soaks in: a gel. */
+  stands: boolean;
+  /** It is there to colour bare wood, and wipes off a sealed face: a stain. */
+  stains: boolean;
+  /** It is there to colour over a seal: a glaze. */
+  glazes: boolean;
+  /** Rubbed off when it is dry as powder. */
+  powders: boolean;
+  /** What is below no longer moves, nor wakes. */
+  locks: boolean;
+  /** A film that builds with each coat. */
+  builds: boolean;
+  /** The clear coat of a finish. */
+  clear: boolean;
+  /** It closes the wood before others. */
+  seals: boolean;
+  /** It soaks into the wood and feeds it. */
+  feeds: boolean;
+  /** Nothing of what is below is seen through it. */
+  hides: boolean;
+  /** It can be the last: what is below is protected. */
+  protects: boolean;
+  /** Colour in a clear: a thin coloured film, only sprayed. */
+  tones: boolean;
+  /** It fills pores; it goes on without a colour too. */
+  fills: boolean;
+  /** It turns with what is in the wood. */
+  reacts: boolean;
+  /** Carbon in water: it blackens the face. */
+  inks: boolean;
+  /** It takes the wood's own colour out. */
+  bleaches: boolean;
+  /** It makes what follows take more evenly, for a while. */
+  conditions: boolean;
+  /** It takes off what is there, and puts nothing on. */
+  takesOff: 'rag' | 'paper' | null;
+  /** A coat of it is wiped with cloths. */
+  cloths: boolean;
+  /** Its dry coats are rubbed down before the next, where nothing else is said. */
+  rubbedDown: boolean;
+  /** Nothing takes it back once it is done. */
+  final: boolean;
+}
+
+/** How a coat lies, as far as its drying asks. */
+export interface PutOn {
+  carrier: Carrier;
+  method: string | undefined;
+  /** Times the usual amount. */
+  load: number;
+}
+
+/** How a coat goes on, to be said. */
+export interface ToSay {
+  method: string | undefined;
+  /** The method as it begins a sentence, e.g. "Wiped with the grain"; empty where there is one way only. */
+  way: string;
+  setting(key: string): number;
+}
+
+/** Everything that a kind of layer is, but for its optics. */
+export interface Kind {
+  label: string;
+  /** Which colourants it takes; those of one layer are of one kind. */
+  takes: readonly ColourantKind[];
+  mostColours: number;
+  medium: 'none' | MediumKind;
+  settings: readonly Setting[];
+  methods: readonly { id: string; label: string }[];
+  is: Traits;
+  /** What carries it where neither its medium nor its colours say. */
+  carrier: Carrier;
+  /** Usual time of one coat. Ranges seen in practice, common practice; the label of the tin comes before them. */
+  drying(on: PutOn): CoatTime;
+  /** How it is tested before the next goes on. */
+  test(carrier: Carrier): DryTest;
+  /** Minutes that it soaks before it is wiped; null where it is not, or the layer says. */
+  soak: number | null;
+  /** Minutes that it can be worked before its edge sets. Common practice. */
+  open(carrier: Carrier): number;
+  /** Minutes after which it sets before it is wiped; null where it is not wiped. Common practice. */
+  longestDwell(carrier: Carrier): number | null;
+  /** It dries as a film: each further coat slower, hard only after days. */
+  driesAsFilm: boolean;
+  wayBack(carrier: Carrier): WayBack;
+  /** How a coat goes on, in a sentence. */
+  puttingOn(said: ToSay): string;
+  /** What its pigments and metal powders are stirred into, and how; null where nothing is. Common practice. */
+  base: { name: string; stir: string } | null;
+}
+
+/** By what carries it. */
+const OPEN: Record<Carrier, number> = { water: 5, alcohol: 2, solvent: 1.5, oil: 12 };
+
+const NOTHING_SPECIAL: Traits = {
+  coloursWood: false,
+  dyes: false,
+  wiped: false,
+  stands: false,
+  stains: false,
+  glazes: false,
+  powders: false,
+  locks: false,
+  builds: false,
+  clear: false,
+  seals: false,
+  feeds: false,
+  hides: false,
+  protects: false,
+  tones: false,
+  fills: false,
+  reacts: false,
+  inks: false,
+  bleaches: false,
+  conditions: false,
+  takesOff: null,
+  cloths: false,
+  rubbedDown: false,
+  final: false,
+};
+
+/** The way it is put on. */
+const asPutOn = ({ way }: ToSay): string => (way ? `${way}.` : '');
+const LEFT_ON: readonly (string | undefined)[] = ['sprayed', 'unwiped', 'dry-brushed'];
+/** The way it is put on, and when it is wiped off. */
+const wipedOff = (said: ToSay): string =>
+  LEFT_ON.includes(said.method) ? asPutOn(said) : `${said.way}; wipe after ${said.setting('dwell')} min.`;
+
+type Said = Partial<Omit<Kind, 'is'>> &
+  Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings'> & { is: Partial<Traits> };
+/** A kind with what most have. */
+export const kind = (said: Said): Kind => ({
+  takes: [],
+  mostColours: said.takes?.length ? 4 : 0,
+  medium: 'none',
+  methods: [],
+  carrier: 'water',
+  test: (carrier) => (carrier === 'water' ? 'cool' : 'rub'),
+  soak: null,
+  open: (carrier) => OPEN[carrier],
+  longestDwell: () => null,
+  driesAsFilm: false,
+  puttingOn: said.settings.includes(dwell) ? wipedOff : asPutOn,
+  base: null,
+  ...said,
+  is: { ...NOTHING_SPECIAL, ...said.is },
+});

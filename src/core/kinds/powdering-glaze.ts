@@ -1,0 +1,16 @@
+import { kind } from './kind.ts';
+import { coats, film, pressure } from './settings.ts';
+import { lasts, MINUTE } from './times.ts';
+import { untilNext } from './way-back.ts';
+
+/** A glaze that dries to powder and is rubbed off the high spots. */
+export const powderingGlaze = kind({
+  label: 'Powdering glaze',
+  takes: ['pigment'],
+  settings: [coats(2), film, pressure],
+  is: { wiped: true, powders: true },
+  drying: () => lasts([5 * MINUTE, 0.5, 2], 0.5, 25),
+  open: () => 5,
+  wayBack: () => untilNext('Rub off with a pad', 'until a clear locks it'),
+  base: { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
+});

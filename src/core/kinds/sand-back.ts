@@ -1,0 +1,14 @@
+import { kind } from './kind.ts';
+import { share } from './settings.ts';
+import { NO_TIME } from './times.ts';
+import { NO_WAY_BACK } from './way-back.ts';
+
+/** Colour and film are sanded off the high spots; pores keep theirs. */
+export const sandBack = kind({
+  label: 'Sand back',
+  settings: [share('removed', 'taken off', 0.6, 1, 'more: deeper')],
+  is: { takesOff: 'paper', final: true },
+  drying: () => NO_TIME,
+  wayBack: () => NO_WAY_BACK,
+  puttingOn: ({ setting }) => `Take off about ${Math.round(100 * setting('removed'))} %; pores keep their colour.`,
+});

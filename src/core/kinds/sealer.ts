@@ -1,0 +1,20 @@
+import { FILM_TIMES, filmTest } from './clear.ts';
+import { kind } from './kind.ts';
+import { coats, cut } from './settings.ts';
+import { untilNext } from './way-back.ts';
+
+/** A thin coat that closes the wood, and parts one colour from the next. */
+export const sealer = kind({
+  label: 'Sealer',
+  medium: 'sealer',
+  settings: [coats(3), cut],
+  methods: [
+    { id: 'brushed', label: 'brushed or wiped' },
+    { id: 'sprayed', label: 'sprayed' },
+  ],
+  is: { seals: true, locks: true, rubbedDown: true },
+  drying: ({ carrier }) => FILM_TIMES[carrier],
+  test: filmTest,
+  driesAsFilm: true,
+  wayBack: () => untilNext('Thin it with alcohol and wipe, the colour below may move', 'until the next layer is on'),
+});

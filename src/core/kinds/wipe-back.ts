@@ -1,0 +1,18 @@
+import { kind } from './kind.ts';
+import { share } from './settings.ts';
+import { lasts, MINUTE } from './times.ts';
+import { NO_WAY_BACK } from './way-back.ts';
+
+/** Colour that still moves is taken off again with a rag. */
+export const wipeBack = kind({
+  label: 'Wipe back',
+  settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')],
+  methods: [
+    { id: 'rag', label: 'with a damp rag' },
+    { id: 'burnished', label: 'burnished dry' },
+  ],
+  is: { takesOff: 'rag', cloths: true },
+  drying: () => lasts([10 * MINUTE, 1, 4], 1, 15),
+  wayBack: () => NO_WAY_BACK,
+  puttingOn: ({ way, setting }) => `${way}; take off about ${Math.round(100 * setting('removed'))} %.`,
+});

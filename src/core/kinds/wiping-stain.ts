@@ -1,0 +1,30 @@
+import type { Carrier } from './carriers.ts';
+import { kind } from './kind.ts';
+import { coats, dwell, film, load, pressure } from './settings.ts';
+import { type CoatTime, lasts } from './times.ts';
+import { SETS, WIPE_OFF, whileWet } from './way-back.ts';
+
+/** Times of a thin wiped film by what carries it. */
+export const WIPED_TIMES: Record<Carrier, CoatTime> = {
+  water: lasts([2, 3, 6], 2, 12),
+  alcohol: lasts([1, 2, 4], 1, 12),
+  solvent: lasts([1, 2, 4], 1, 12),
+  oil: lasts([8, 12, 24], 8, 15),
+};
+export const WIPED_WAYS = [
+  { id: 'wiped', label: 'wiped with the grain' },
+  { id: 'across', label: 'wiped across the grain' },
+];
+
+/** Pigment in a thin medium, wiped off: it stays in pores, scratches and soft wood. */
+export const wipingStain = kind({
+  label: 'Wiping stain',
+  takes: ['pigment', 'stain'],
+  settings: [coats(3), film, dwell, load, pressure],
+  methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],
+  is: { wiped: true, stains: true, cloths: true },
+  drying: ({ carrier }) => WIPED_TIMES[carrier],
+  longestDwell: (carrier) => (carrier === 'water' ? 6 : 20),
+  wayBack: (carrier) => whileWet(`Wipe off with ${WIPE_OFF[carrier]}`, SETS[carrier]),
+  base: { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
+});
