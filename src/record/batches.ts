@@ -1,4 +1,5 @@
 import { FieldError } from '../core/field-error.ts';
+import { KINDS } from '../core/kinds/index.ts';
 import { type Layer, type Stack, setting } from '../core/layers/layer.ts';
 import type { Pourable } from '../core/match/index.ts';
 import {
@@ -10,7 +11,6 @@ import {
   type System,
   typedQuantity,
   unitOf,
-  usualCoverage,
   volumeText,
 } from '../core/mix/index.ts';
 import type { Recipe } from '../shared/board.ts';
@@ -30,7 +30,7 @@ const LITRE = unitOf('L');
 export function coverageOf({ mediums, colourants }: Pick<Shelf, 'mediums' | 'colourants'>, layer: Layer): number {
   const [colour] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p)[0] ?? [];
   const product = mediums.find((m) => m.id === layer.medium) ?? colourants.find((c) => c.id === colour);
-  return (product && claimOf(product.sheet, 'coverage')) ?? usualCoverage(layer.kind);
+  return (product && claimOf(product.sheet, 'coverage')) ?? KINDS[layer.kind].coverage;
 }
 
 /** What a batch was typed to be for, as far as a layer asks: litres, and how they come about. */

@@ -1,7 +1,7 @@
 import type { Preparation } from '../core/board/preparation.ts';
 import { KINDS } from '../core/kinds/index.ts';
 import { nth } from '../core/known.ts';
-import { isBlank, isRubbedDown, type Layer, methodOf } from '../core/layers/layer.ts';
+import { isBlank, isRubbedDown, type Layer, methodOf, traitsOf } from '../core/layers/layer.ts';
 import { carrierOf } from '../core/layers/materials.ts';
 import { type Step, stepsOf } from '../core/mix/index.ts';
 import { coatsIn, dryingOfCoat } from '../core/time/coats.ts';
@@ -48,8 +48,8 @@ function leadOf(
     .filter((s) => s.kind === 'wait' && s.key.endsWith('/cool'))
     .reduce((sum, s) => sum + (s.hours ?? 0), 0);
   const name = nameOfProduct(layer, materials);
-  if (layer.kind === 'reactive') return { hours: 96, title: `Brew ${name}` };
-  if (layer.kind === 'sealer' && mixing[layer.medium ?? '']?.form === 'flakes')
+  if (traitsOf(layer).reacts) return { hours: 96, title: `Brew ${name}` };
+  if (traitsOf(layer).seals && mixing[layer.medium ?? '']?.form === 'flakes')
     return { hours: 10, title: `Dissolve the flakes: ${name}` };
   return stand > 0 ? { hours: stand, title: `Dissolve ${name}, let it cool` } : null;
 }
@@ -192,7 +192,7 @@ function coatTasks(
     turned = [behind(turn)];
   }
   const top = add(stage, coat, 'coat', { ...coated, waits: [...waits, ...turned] });
-  if (layer.kind === 'oil')
+  if (traitsOf(layer).feeds)
     ['wipe' as const, 'wipetwo' as const].reduce(
       (last, act) =>
         add(stage, coat, act, {
@@ -243,7 +243,7 @@ function layerTasks(
       waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
       last: coat === coats,
       drying: nth(dryings, coat - 1),
-      sprayed: methodOf(layer) === 'sprayed' || layer.kind === 'toner',
+      sprayed: methodOf(layer) === 'sprayed' || traitsOf(layer).tones,
       first: steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title),
       rags: steps.some((s) => s.key.includes('/rags')),
       layer,

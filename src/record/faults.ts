@@ -4,7 +4,7 @@ import { labOf } from '../core/colour/lab.ts';
 import { type Case, caseOf, MENDS, mended } from '../core/faults/index.ts';
 import { FieldError } from '../core/field-error.ts';
 import { differenceWords } from '../core/judge/words.ts';
-import { setting } from '../core/layers/layer.ts';
+import { setting, traitsOf } from '../core/layers/layer.ts';
 import type { Recipe } from '../shared/board.ts';
 import type { FaultFound } from '../shared/fault.ts';
 import type { Lot } from '../shared/lot.ts';
@@ -90,7 +90,7 @@ export function outcomeOf(bench: Bench, model: BoardModel, stage: number, cause:
   const stack = stackAsMade(model.board);
   const mediums = Object.values(bench.onHand.mediums);
   const asMended = mended(stack, stage, mend, {
-    clear: stack.find((l) => l.kind === 'clear')?.medium ?? mediums.find((m) => m.kind === 'clear')?.id ?? null,
+    clear: stack.find((l) => traitsOf(l).clear)?.medium ?? mediums.find((m) => m.kind === 'clear')?.id ?? null,
     sealer: mediums.find((m) => m.kind === 'sealer')?.id ?? null,
   });
   if (!asMended) return null;

@@ -1,7 +1,7 @@
 import { usualFilm } from '../core/board/films.ts';
 import { FieldError } from '../core/field-error.ts';
 import { checkStack } from '../core/layers/check.ts';
-import { newLayer, setting } from '../core/layers/layer.ts';
+import { newLayer, setting, traitsOf } from '../core/layers/layer.ts';
 import { type Fitted, fitLadders, type PotRung } from '../core/learn/ladders.ts';
 import { SEALED } from '../core/optics/surface.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../shared/shelf.ts';
@@ -88,8 +88,9 @@ export function rungOfStage(
   const owner = shelf.colourants.find((c) => c.id === id);
   if (!owner || layer.kind !== SHOWN_AS[owner.kind]) return null;
   // Colour of the wood and stains are laddered on the bare wood; what lies in a glaze over a seal.
+  const below = stack[stage - 2];
   const ground =
-    owner.kind === 'pigment' || owner.kind === 'metallic' ? stack[stage - 2]?.kind === 'sealer' : stage === 1;
+    owner.kind === 'pigment' || owner.kind === 'metallic' ? below !== undefined && traitsOf(below).seals : stage === 1;
   if (!ground) return null;
   const rung = {
     speciesId: species.id,

@@ -1,6 +1,6 @@
 import { KINDS, type LayerKind } from '../core/kinds/index.ts';
 import { takesColour } from '../core/layers/check.ts';
-import { isColoured, type Layer, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isColoured, type Layer, newLayer, type Stack, traitsOf } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { Opening } from '../core/match/problem.ts';
 
@@ -19,7 +19,7 @@ export const ANYTHING: Choice = { barred: [], closed: [], most: 4 };
  * as a whole: its colour lies in the pores alone.
  */
 export const solvable = (kind: LayerKind, tones = false): boolean =>
-  isColoured(kind) && kind !== 'reactive' && (kind !== 'filler' || tones);
+  isColoured(kind) && !KINDS[kind].is.reacts && (!KINDS[kind].is.fills || tones);
 
 /** The layers of a stack that a search may fill, and with which colours; the first `done` are on the board already. */
 export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, done: number, tones = false): Opening[] =>
@@ -61,9 +61,9 @@ export const simpleStack = (offered: Materials): Stack => [newLayer('dye'), ...p
 
 /** The stack with a glaze over a sealer under its clear, to be solved once the colour in the wood is read. */
 export function withGlaze(offered: Materials, stack: Stack, glaze: Layer = newLayer('glaze')): Stack {
-  const clear = stack.findIndex((l) => l.kind === 'clear');
+  const clear = stack.findIndex((l) => traitsOf(l).clear);
   const at = clear < 0 ? stack.length : clear;
-  const sealed = stack.slice(0, at).some((l) => l.kind === 'sealer');
+  const sealed = stack.slice(0, at).some((l) => traitsOf(l).seals);
   return [...stack.slice(0, at), ...(sealed ? [] : palest(offered, 'sealer')), glaze, ...stack.slice(at)];
 }
 
@@ -80,8 +80,8 @@ function withMedium(kind: LayerKind, materials: Materials): Layer {
 
 /** Where a new layer usually goes: under the clear, unless it is one. */
 function insertion(stack: Stack, kind: LayerKind, done: number): number {
-  if (kind === 'clear') return stack.length;
-  const clear = stack.findIndex((l) => l.kind === 'clear');
+  if (KINDS[kind].is.clear) return stack.length;
+  const clear = stack.findIndex((l) => traitsOf(l).clear);
   return Math.max(done, clear < 0 ? stack.length : clear);
 }
 

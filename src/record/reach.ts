@@ -1,5 +1,5 @@
 import { KINDS } from '../core/kinds/index.ts';
-import { type Layer, newLayer, type Stack } from '../core/layers/layer.ts';
+import { type Layer, newLayer, type Stack, traitsOf } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import type { MatchProblem } from '../core/match/problem.ts';
 import { cleanColours, type Help } from '../core/match/reach.ts';
@@ -31,12 +31,12 @@ export function reachQuestion(bench: Bench, of: BoardModel): ReachQuestion | nul
   };
   const bleached = newLayer('bleach', { settings: { strength: 0.6 } });
   const clears = Object.values(bench.offered.mediums).filter(
-    (m) => m.kind === 'clear' && m.id !== stack.find((l) => l.kind === 'clear')?.medium,
+    (m) => m.kind === 'clear' && m.id !== stack.find((l) => traitsOf(l).clear)?.medium,
   );
-  const under = (clear: string): Stack => stack.map((l): Layer => (l.kind === 'clear' ? { ...l, medium: clear } : l));
+  const under = (clear: string): Stack => stack.map((l): Layer => (traitsOf(l).clear ? { ...l, medium: clear } : l));
   const toner = Object.values(bench.offered.mediums).find((m) => m.kind === 'clear');
   const toned = (medium: string): Stack =>
-    stack.flatMap((l) => (l.kind === 'clear' ? [newLayer('toner', { medium, settings: { coats: 2 } }), l] : [l]));
+    stack.flatMap((l) => (traitsOf(l).clear ? [newLayer('toner', { medium, settings: { coats: 2 } }), l] : [l]));
   return {
     problem,
     helps: [
@@ -46,9 +46,9 @@ export function reachQuestion(bench: Bench, of: BoardModel): ReachQuestion | nul
       ...(toner ? help('A toner under the clear', toned(toner.id)) : []),
       ...help(
         'A wiping stain instead of the dye',
-        stack.map((l) => (l.kind === 'dye' ? newLayer('wiping-stain') : l)),
+        stack.map((l) => (traitsOf(l).dyes ? newLayer('wiping-stain') : l)),
       ),
-      ...help('An opaque coat, which hides the wood', [newLayer('opaque'), ...stack.filter((l) => l.kind === 'clear')]),
+      ...help('An opaque coat, which hides the wood', [newLayer('opaque'), ...stack.filter((l) => traitsOf(l).clear)]),
       ...oneColourMore(bench.offered).flatMap(({ what, materials }) => help(what, stack, materials)),
     ],
   };

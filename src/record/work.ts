@@ -1,5 +1,5 @@
 import { type ColourantKind, KINDS, type LayerKind } from '../core/kinds/index.ts';
-import { isBlank, type Layer, mainColour, newLayer, type Stack } from '../core/layers/layer.ts';
+import { isBlank, type Layer, mainColour, newLayer, type Stack, traitsOf } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { dryingOfCoat } from '../core/time/coats.ts';
 import type { Drying } from '../core/time/drying.ts';
@@ -144,7 +144,7 @@ export function seenByProduct(tests: readonly DryTestNoted[]): SeenByProduct {
 export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials): string => {
   const main = mainColour(layer);
   return (
-    (layer.medium && layer.kind !== 'toner' ? mediums[layer.medium]?.name : undefined) ??
+    (layer.medium && !traitsOf(layer).tones ? mediums[layer.medium]?.name : undefined) ??
     (main ? colourants[main]?.name : undefined) ??
     KINDS[layer.kind].label
   );

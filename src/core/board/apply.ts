@@ -1,5 +1,5 @@
 import type { LayerKind } from '../kinds/index.ts';
-import { type Layer, setting } from '../layers/layer.ts';
+import { type Layer, setting, traitsOf } from '../layers/layer.ts';
 import { coatTime } from '../time/waits.ts';
 import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, wipedCoat } from './films.ts';
 import { bleach, colourTheWood } from './in-wood.ts';
@@ -61,7 +61,7 @@ export function applyLayer(state: BoardState, layer: Layer, at: number, setup: S
   for (let coat = coatByCoat ? setting(layer, 'coats') : 1; coat > 0; coat--) now = change(now, layer, at, setup);
   now = rubbed(now, layer, setup);
   // What is left of a bleach is used up by the next that goes on.
-  if (layer.kind !== 'bleach' && now.eats > 0) now = { ...now, eats: 0 };
+  if (!traitsOf(layer).bleaches && now.eats > 0) now = { ...now, eats: 0 };
   const learned = setup.tuning.residual[layer.kind];
   const { settle } = coatTime(layer, setup.materials);
   return { ...(learned ? showing(now, at, learned, setup) : now), wet: settle, last: at };

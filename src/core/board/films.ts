@@ -1,6 +1,6 @@
 import { type LayerKind, USUAL_CUT } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
-import { type Layer, methodOf, newLayer, setting } from '../layers/layer.ts';
+import { type Layer, methodOf, newLayer, setting, traitsOf } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { DARK_OIL } from '../time/drying.ts';
@@ -251,7 +251,7 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
       pigmentFilm(layer, at, doses, thickness, {
         movable: true,
         lift: liftOf(layer, setup),
-        surface: layer.kind === 'gel-stain' ? SEALED : null,
+        surface: traitsOf(layer).stands ? SEALED : null,
       }),
     ),
     layer.kind,
@@ -279,7 +279,7 @@ const mediumOf = (layer: Layer, { materials }: Setup): Medium => materials.mediu
 
 function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): Film {
   const medium = mediumOf(layer, setup);
-  const built = layer.kind === 'clear' || layer.kind === 'toner';
+  const built = traitsOf(layer).clear || traitsOf(layer).tones;
   return film({
     layer: at,
     kind: layer.kind,

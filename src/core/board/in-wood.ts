@@ -1,6 +1,6 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import type { Carrier } from '../kinds/index.ts';
-import { type Layer, methodOf, setting } from '../layers/layer.ts';
+import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';
 import { underSurface } from '../optics/surface.ts';
@@ -148,7 +148,7 @@ function uptake(
 
 /** How much longer or fuller than usual a coat of dye works. */
 const worked = (layer: Layer): number =>
-  layer.kind === 'dye' ? (setting(layer, 'dwell') / USUAL_DWELL) ** DWELL * setting(layer, 'load') ** LOAD : 1;
+  traitsOf(layer).dyes ? (setting(layer, 'dwell') / USUAL_DWELL) ** DWELL * setting(layer, 'load') ** LOAD : 1;
 
 /**
  * Dye, ink, reactive colour: K/S of the wood grows by the doses' curves times what each tissue takes (single-constant

@@ -11,4 +11,8 @@ export const bleach = kind({
   drying: () => lasts([4, 12, DAY], 12, 10),
   wayBack: () => NO_WAY_BACK,
   puttingOn: () => 'Even and wet; neutralise as its data sheet says; rinse, dry, sand lightly.',
+  coverage: 10,
+  dearer: 0.3,
+  warning:
+    'What is bleached does not come back, and bleach never mixes with another product. See its safety data sheet.',
 });

@@ -28,4 +28,5 @@ export const clear = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => withWork('Level it, or strip back to the sealer'),
+  coverage: 10,
 });

@@ -12,4 +12,5 @@ export const conditioner = kind({
   soak: 8,
   wayBack: () => untilNext('Let it dry and sand again', 'until colour is on'),
   puttingOn: () => 'Soak 5–10 min, wipe.',
+  coverage: 14,
 });

@@ -16,4 +16,6 @@ export const filler = kind({
   wayBack: () => whileWet('Scrub out with its thinner and a stiff brush', 2, 'while it is soft'),
   puttingOn: () => 'Like heavy cream, across the grain; when it hazes off with burlap, across the grain.',
   base: { name: 'Filler paste', stir: 'Until no streak is left, then thin it to heavy cream.' },
+  coverage: 6,
+  dearer: 0.3,
 });

@@ -16,4 +16,5 @@ export const gelStain = kind({
   longestDwell: () => 15,
   wayBack: wipingStain.wayBack,
   base: { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
+  coverage: 14,
 });

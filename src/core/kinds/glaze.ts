@@ -16,4 +16,5 @@ export const glaze = kind({
   longestDwell: () => 15,
   wayBack: (carrier) => whileWet(`Wipe off with ${WIPE_OFF[carrier]}, the seal below keeps its colour`, SETS[carrier]),
   base: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
+  coverage: 18,
 });

@@ -101,6 +101,19 @@ export interface Kind {
   /** It dries as a film: each further coat slower, hard only after days. */
   driesAsFilm: boolean;
   wayBack(carrier: Carrier): WayBack;
+  /** What is said before it is done, where it cannot be taken back; null where there is nothing to say. Common practice. */
+  warning: string | null;
+  /**
+   * Square metres that a litre covers in one coat, where the product's own sheet is silent: by the film it leaves, a
+   * wiping stain as on a floor. Common practice, no source.
+   */
+  coverage: number;
+  /**
+   * What a search wants it to gain beyond any layer, as a squared CIEDE2000: what takes off again is rougher; what
+   * bleaches or hides gives the wood away; a toner wants a gun and a sure hand; what the wood makes of a reactive colour
+   * is known only afterwards; a filler closes the pores for good; an oil wants days.
+   */
+  dearer: number;
   /** How a coat goes on, in a sentence. */
   puttingOn(said: ToSay): string;
   /** What its pigments and metal powders are stirred into, and how; null where nothing is. Common practice. */
@@ -155,6 +168,9 @@ export const kind = (said: Said): Kind => ({
   carrier: 'water',
   test: (carrier) => (carrier === 'water' ? 'cool' : 'rub'),
   soak: null,
+  warning: null,
+  coverage: 12,
+  dearer: 0,
   open: (carrier) => OPEN[carrier],
   longestDwell: () => null,
   driesAsFilm: false,

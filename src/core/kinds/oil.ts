@@ -13,4 +13,6 @@ export const oil = kind({
   soak: 12,
   wayBack: () => whileWet('Wipe off with its thinner', 0.5, 'while it is wet, within minutes'),
   puttingOn: () => 'Flood, keep wet 10–15 min, wipe off all of it; wipe again where it bleeds.',
+  coverage: 18,
+  dearer: 0.1,
 });

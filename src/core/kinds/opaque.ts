@@ -15,4 +15,6 @@ export const opaque = kind({
   driesAsFilm: true,
   wayBack: () => withWork('Strip it; the wood below keeps a tinge'),
   base: { name: 'Paint base', stir: 'From the bottom, until no streak is left.' },
+  coverage: 9,
+  dearer: 0.4,
 });

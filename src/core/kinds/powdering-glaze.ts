@@ -13,4 +13,5 @@ export const powderingGlaze = kind({
   open: () => 5,
   wayBack: () => untilNext('Rub off with a pad', 'until a clear locks it'),
   base: { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
+  coverage: 18,
 });

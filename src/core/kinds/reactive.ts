@@ -12,4 +12,5 @@ export const reactive = kind({
   is: { coloursWood: true, reacts: true, final: true },
   drying: () => lasts([1, 3, 12], 2, 8),
   wayBack: () => NO_WAY_BACK,
+  dearer: 0.15,
 });

@@ -11,4 +11,6 @@ export const sandBack = kind({
   drying: () => NO_TIME,
   wayBack: () => NO_WAY_BACK,
   puttingOn: ({ setting }) => `Take off about ${Math.round(100 * setting('removed'))} %; pores keep their colour.`,
+  dearer: 0.3,
+  warning: 'What is sanded off is gone: edges first. Keep away from them, and stop short.',
 });

@@ -15,4 +15,5 @@ export const toner = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => untilNext('Level it with the clear it lies in, down to the coat below', 'until it is built over'),
+  dearer: 0.15,
 });

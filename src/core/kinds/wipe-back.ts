@@ -15,4 +15,6 @@ export const wipeBack = kind({
   drying: () => lasts([10 * MINUTE, 1, 4], 1, 15),
   wayBack: () => NO_WAY_BACK,
   puttingOn: ({ way, setting }) => `${way}; take off about ${Math.round(100 * setting('removed'))} %.`,
+  dearer: 0.3,
+  warning: 'What is wiped off has to be coloured again.',
 });

@@ -27,4 +27,5 @@ export const wipingStain = kind({
   longestDwell: (carrier) => (carrier === 'water' ? 6 : 20),
   wayBack: (carrier) => whileWet(`Wipe off with ${WIPE_OFF[carrier]}`, SETS[carrier]),
   base: { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
+  coverage: 20,
 });

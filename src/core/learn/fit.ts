@@ -8,7 +8,7 @@ import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
 import type { LayerKind } from '../kinds/index.ts';
-import type { Stack } from '../layers/layer.ts';
+import { type Stack, traitsOf } from '../layers/layer.ts';
 import { goesIn, type Materials } from '../layers/materials.ts';
 import { positiveDecomposition, solvePositive } from '../least-squares.ts';
 import { internalOf, lastStage, type Program, readingOf, runStage } from '../optics/program.ts';
@@ -102,7 +102,7 @@ function parametersOf(span: Span, materials: Materials): string[] {
         found.add(names.thirst(species));
       } else found.add(names.film(layer.kind));
     }
-    if (layer.kind === 'clear') found.add(names.coat);
+    if (traitsOf(layer).clear) found.add(names.coat);
   }
   return [...found];
 }

@@ -1,4 +1,4 @@
-import { setting } from '../layers/layer.ts';
+import { setting, traitsOf } from '../layers/layer.ts';
 import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
@@ -29,7 +29,7 @@ export interface Undoing {
 /** The acts of a problem that take something off and are still to come. */
 export const undoingsOf = (problem: MatchProblem): Undoing[] =>
   problem.stack.flatMap((act, layer) =>
-    (act.kind === 'wipe-back' || act.kind === 'sand-back') && layer >= doneOf(problem)
+    traitsOf(act).takesOff !== null && layer >= doneOf(problem)
       ? [
           {
             layer,

@@ -3,7 +3,7 @@ import { moves } from '../board/state.ts';
 import { anatomyOf, blotchOf } from '../board/wood.ts';
 import { type Carrier, KINDS, type LayerKind } from '../kinds/index.ts';
 import { takesColour } from '../layers/check.ts';
-import { isColoured, type Layer, newLayer, type Stack } from '../layers/layer.ts';
+import { isColoured, type Layer, newLayer, type Stack, traitsOf } from '../layers/layer.ts';
 import type { Materials, Medium } from '../layers/materials.ts';
 import type { MatchProblem, Opening } from './problem.ts';
 import { improved, nudged, type Road, type SearchOptions, searchSteps } from './search.ts';
@@ -97,19 +97,6 @@ const DOWNWARDS = [0.3, 0.6, 0.9];
 const PER_LAYER = 0.08;
 /** One more coat of what is on already: rather go on with the plan. */
 const PER_REPEAT = 0.06;
-/** What takes off again is rougher; what bleaches or hides gives the wood away; a toner wants a gun and a sure hand. */
-const DEARER: Partial<Record<LayerKind, number>> = {
-  'wipe-back': 0.3,
-  'sand-back': 0.3,
-  bleach: 0.3,
-  opaque: 0.4,
-  toner: 0.15,
-  // What the wood itself makes of it is known only afterwards.
-  reactive: 0.15,
-  // Closes the pores for good; an oil wants days.
-  filler: 0.3,
-  oil: 0.1,
-};
 /** From here on a wood takes colour in patches, and a conditioner below it is worth its coat. Common practice. */
 const BLOTCHY = 0.18;
 /** How much of the risk counts: what is read before the next layer takes some of it back. */
@@ -122,12 +109,15 @@ const NUDGED = 2;
 const GOOD = 0.4;
 
 const kindOf = (part: Part): LayerKind => (typeof part === 'string' ? part : part.kind);
-/** Kinds whose colour goes into bare wood, and so takes in patches where the wood does. */
-const SOAKS: readonly LayerKind[] = ['dye', 'reactive', 'wiping-stain'];
 /** Whether a conditioner comes first: the wood blotches, and nothing was done about it yet. */
 const wantsConditioner = ({ wood, preparation, stack }: SystemProblem, { without }: Offer): boolean =>
   blotchOf(wood) >= BLOTCHY && !preparation.conditioner && stack.length === 0 && !without.includes('conditioner');
-const soaks = (parts: readonly Part[]): boolean => parts.some((part) => SOAKS.includes(kindOf(part)));
+/** Its colour goes into bare wood, and so takes in patches where the wood does. */
+const soaks = (parts: readonly Part[]): boolean =>
+  parts.some((part) => {
+    const { is } = KINDS[kindOf(part)];
+    return is.dyes || is.reacts || is.stains;
+  });
 
 const bareness = (open: readonly number[]) => open.reduce((a, b) => a + b, 0) / open.length;
 
@@ -151,7 +141,7 @@ function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[]
   const plain = open
     ? [...(tones ? TWO_TONES : []), ...ON_WOOD, ...inPores]
     : [...(tones ? TWO_TONES_ON_FILM : []), ...ON_FILM, ...inPores.slice(0, 1)];
-  if (top.kind === 'clear') plain.unshift([]);
+  if (traitsOf(top).clear) plain.unshift([]);
   const fresh = state.films.some((_, n) => moves(state, n)) || (open && state.inWood.some((w) => w.washes > 0.5));
   const further = open
     ? [['clear'], ['dye', 'clear'], ['sealer', 'glaze', 'clear']]
@@ -202,7 +192,7 @@ function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: 
     const layer: Layer = {
       ...given,
       ...(id ? { medium: id } : {}),
-      ...(medium === 'none' ? {} : { settings: { coats: kind === 'toner' ? 2 : 1 } }),
+      ...(medium === 'none' ? {} : { settings: { coats: KINDS[kind].is.tones ? 2 : 1 } }),
     };
     if (isColoured(kind)) {
       const colourants = Object.values(materials.colourants)
@@ -222,7 +212,7 @@ export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly Part[]
   road.cost +
   RISK_SHARE * road.risk ** 2 +
   (parts[0] === top?.kind ? PER_REPEAT : 0) +
-  parts.reduce((sum, p) => sum + PER_LAYER + (DEARER[kindOf(p)] ?? 0), 0);
+  parts.reduce((sum, p) => sum + PER_LAYER + KINDS[kindOf(p)].dearer, 0);
 
 export interface SystemOptions extends SearchOptions {
   /** The way that was meant to be gone: looked at first, and alone where it still comes near. */

@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { KINDS } from '../kinds/index.ts';
 import { nth } from '../known.ts';
 import { boxCans } from './boxing.ts';
-import { litresFor, tinsFor, usualCoverage } from './scale-to.ts';
+import { litresFor, tinsFor } from './scale-to.ts';
 import { colourFor, hardened, thinnerFor, withHeldRatio, withinPot } from './thin.ts';
 
 const positive = fc.double({ min: 0.01, max: 100, noNaN: true });
 
 describe('how much is mixed', () => {
   it('for an area: a wiping stain covers about 20 m² a litre, a quarter over (common practice)', () => {
-    const need = { area: 6, coats: 1, coverage: usualCoverage('wiping-stain'), spare: 0.25 };
+    const need = { area: 6, coats: 1, coverage: KINDS['wiping-stain'].coverage, spare: 0.25 };
     expect(litresFor(need)).toBeCloseTo(0.375, 9);
     expect(litresFor({ ...need, coats: 2 })).toBeCloseTo(0.75, 9);
   });

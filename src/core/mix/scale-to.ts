@@ -1,28 +1,4 @@
 import { FieldError } from '../field-error.ts';
-import type { LayerKind } from '../kinds/index.ts';
-
-/**
- * Square metres that a litre covers in one coat, where the product's own sheet is silent. A wiping stain about 20 on a
- * floor, the others by the film they leave; common practice, no source.
- */
-const COVERAGE: Partial<Record<LayerKind, number>> = {
-  dye: 12,
-  ink: 12,
-  reactive: 12,
-  'wiping-stain': 20,
-  'gel-stain': 14,
-  glaze: 18,
-  'powdering-glaze': 18,
-  toner: 12,
-  sealer: 12,
-  oil: 18,
-  clear: 10,
-  filler: 6,
-  opaque: 9,
-  bleach: 10,
-  conditioner: 14,
-};
-export const usualCoverage = (kind: LayerKind): number => COVERAGE[kind] ?? 12;
 
 /** What a batch is for. */
 export interface Need {

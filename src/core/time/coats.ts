@@ -1,6 +1,6 @@
 import { KINDS, type Wait } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
-import { isBlank, type Layer, type Stack, setting } from '../layers/layer.ts';
+import { isBlank, type Layer, type Stack, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
 import { climateFactor, FAIR_AIR, type Weather } from './climate.ts';
 import { type Drying, dryingOf, LATEST_OPENING, productsOf, withinWindow } from './drying.ts';
@@ -27,7 +27,7 @@ export const coatsIn = (layer: Layer): number =>
 
 /** A stain that the shop leaves for days. */
 const isLeftLong = (layer: Layer, { materials, darkLong = true }: DryingShop): boolean =>
-  darkLong && layer.kind === 'wiping-stain' && carrierOf(layer, materials) === 'oil' && isVeryDark(layer, materials);
+  darkLong && traitsOf(layer).stains && carrierOf(layer, materials) === 'oil' && isVeryDark(layer, materials);
 
 /**
  * Every time of one coat of a stack, in fair air: the one answer that the mix sheet, the clock, the plan of the week, the

@@ -1,3 +1,4 @@
+import { KINDS } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer } from '../../core/layers/layer.ts';
 import { materialsOf } from '../../record/materials.ts';
@@ -23,7 +24,7 @@ async function mustMix(tx: Queries, { kind, colours }: Pick<KeptMix, 'kind' | 'c
   // By ratio a colour is mixed whether or not its curve is known.
   const materials = materialsOf(await wholeShelf(tx));
   const medium = Object.values(materials.mediums).find((m) => m.kind === 'clear')?.id;
-  const layer = newLayer(kind, { colours, ...(kind === 'toner' && medium ? { medium } : {}) });
+  const layer = newLayer(kind, { colours, ...(KINDS[kind].is.tones && medium ? { medium } : {}) });
   checkStack([layer], materials);
 }
 

@@ -1,7 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { LayerKind } from '../../../core/kinds/index.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
 import { ALL_TOOLS, outOfReach } from '../../../core/layers/rules/tools.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
@@ -16,14 +16,6 @@ import type { Found } from '../../workers/matcher.ts';
 import { WayOn } from '../layers/WayOn.tsx';
 import { hoursText, rangeText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
-
-/** What cannot be taken back once it is done. Common practice. */
-const NO_WAY_BACK: Partial<Record<LayerKind, string>> = {
-  'sand-back': 'What is sanded off is gone: edges first. Keep away from them, and stop short.',
-  bleach:
-    'What is bleached does not come back, and bleach never mixes with another product. See its safety data sheet.',
-  'wipe-back': 'What is wiped off has to be coloured again.',
-};
 
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
 export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
@@ -44,7 +36,7 @@ export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardM
   const road = answer?.roads.find((r) => r.stack.length > done);
   const layers = road?.stack.slice(done) ?? [];
   const { wait, hands } = durationOf(layers, useDrying(bench));
-  const warnings = [...new Set(layers.flatMap((l) => NO_WAY_BACK[l.kind] ?? []))];
+  const warnings = [...new Set(layers.flatMap((l) => KINDS[l.kind].warning ?? []))];
 
   const plan = async () => {
     if (!road) return;

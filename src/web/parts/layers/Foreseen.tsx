@@ -6,7 +6,7 @@ import type { Light } from '../../../core/colour/lights.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
-import { type Layer, type Stack, setting } from '../../../core/layers/layer.ts';
+import { type Layer, type Stack, setting, traitsOf } from '../../../core/layers/layer.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/bench.ts';
 import { useDrying } from '../../hooks/rules.ts';
@@ -44,9 +44,10 @@ export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light,
     );
     return before && after ? { size: deltaE00(before, after), words: differenceWords(before, after) } : null;
   }, [bench, model, stack, light, at]);
-  return gain ? (
+  const layer = stack[at];
+  return gain && layer ? (
     <span className="soft">
-      One {stack[at]?.kind === 'toner' ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
+      One {traitsOf(layer).tones ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
       {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
     </span>
   ) : null;

@@ -1,5 +1,5 @@
 import { FEELS, type Finish, judgeFinish, PORES } from '../../../core/judge/finish.ts';
-import { setting } from '../../../core/layers/layer.ts';
+import { setting, traitsOf } from '../../../core/layers/layer.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { Sheen } from '../../../shared/finish.ts';
@@ -24,7 +24,7 @@ export function FinishPasses({ bench, model }: { bench: Bench; model: BoardModel
     save: async (finish, version) => (await changeBoard('PATCH', `/boards/${board.id}`, { version, finish })).version,
   });
   if (Object.keys(wishes).length === 0) return null;
-  const coats = stackAsMade(board).reduce((sum, l) => sum + (l.kind === 'clear' ? setting(l, 'coats') : 0), 0);
+  const coats = stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);
   const put = (part: Partial<Finish>) =>
     set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));
   const field = {
