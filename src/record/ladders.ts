@@ -1,5 +1,6 @@
 import { usualFilm } from '../core/board/films.ts';
 import { FieldError } from '../core/field-error.ts';
+import { COLOURANT_INFO } from '../core/kinds/index.ts';
 import { checkStack } from '../core/layers/check.ts';
 import { newLayer, setting, traitsOf } from '../core/layers/layer.ts';
 import { type Fitted, fitLadders, type PotRung } from '../core/learn/ladders.ts';
@@ -7,7 +8,6 @@ import { SEALED } from '../core/optics/surface.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../shared/shelf.ts';
 import type { Bench, BoardModel } from './bench.ts';
 import { materialsOf } from './materials.ts';
-import { SHOWN_AS } from './showing.ts';
 import { stackAsMade, stageMean } from './stages.ts';
 
 /** One rung is a start: a profile waits for the second board. */
@@ -41,7 +41,7 @@ export function checkRung(colourants: readonly ColourantRecord[], owner: Coloura
   try {
     const pot = potOf(owner.id, { ...rung, strength: Math.min(rung.strength, owner.maxStrength) });
     checkStack(
-      [newLayer(SHOWN_AS[owner.kind], { colours: pot })],
+      [newLayer(COLOURANT_INFO[owner.kind].shownAs, { colours: pot })],
       materialsOf({ colourants: [...colourants], mediums: [] }),
     );
   } catch (error) {
@@ -86,11 +86,12 @@ export function rungOfStage(
     .sort(([, p], [, q]) => q - p);
   const [id] = pot.find(([c]) => materials.colourants[c]?.unknown) ?? [];
   const owner = shelf.colourants.find((c) => c.id === id);
-  if (!owner || layer.kind !== SHOWN_AS[owner.kind]) return null;
+  if (!owner || layer.kind !== COLOURANT_INFO[owner.kind].shownAs) return null;
   // Colour of the wood and stains are laddered on the bare wood; what lies in a glaze over a seal.
   const below = stack[stage - 2];
-  const ground =
-    owner.kind === 'pigment' || owner.kind === 'metallic' ? below !== undefined && traitsOf(below).seals : stage === 1;
+  const ground = COLOURANT_INFO[owner.kind].laddersOverSeal
+    ? below !== undefined && traitsOf(below).seals
+    : stage === 1;
   if (!ground) return null;
   const rung = {
     speciesId: species.id,

@@ -1,5 +1,6 @@
 import { FieldError } from '../core/field-error.ts';
 import { type NamedRow, readNamedRows, writeNamedRows } from '../core/formats/named-rows.ts';
+import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { isShare } from '../core/layers/materials.ts';
 import { tintOf, usualSurface } from '../core/learn/surfaces.ts';
 import { newId } from '../shared/id.ts';
@@ -270,20 +271,19 @@ function fromTable(shelf: Shelf, text: string): Brought[] {
       return [{ what: 'lot', name: `${name} ${lot.code}`, state: 'new', requests: ofLot }];
     }
     seen.add(address);
-    const share = isShare(named.kind as never);
+    const colourant = COLOURANT_KINDS.find((k) => k === named.kind);
+    const medium = MEDIUM_KINDS.find((k) => k === named.kind);
     const item =
       what === 'colourant'
         ? {
             ...named,
-            maxStrength: numberIn(row, 'strongest') ?? (share ? 1 : 20),
+            maxStrength: numberIn(row, 'strongest') ?? (colourant && isShare(colourant) ? 1 : 20),
             costPerGram: numberIn(row, 'cost per gram') ?? 0,
           }
         : what === 'medium'
           ? {
               ...named,
-              ...(named.kind === 'oil' || named.kind === 'clear' || named.kind === 'sealer'
-                ? usualSurface(named.kind)
-                : {}),
+              ...(medium ? usualSurface(medium) : {}),
               tint: tintOf('water-clear'),
             }
           : named;

@@ -1,4 +1,4 @@
-import { type ColourantKind, KINDS } from '../core/kinds/index.ts';
+import { COLOURANT_INFO, KINDS } from '../core/kinds/index.ts';
 import type { Lot } from '../shared/lot.ts';
 import type { Sheet } from '../shared/sheet.ts';
 import type { ColourantRecord, MediumRecord, Shelf, SpeciesRecord, SupplyRecord } from '../shared/shelf.ts';
@@ -29,18 +29,9 @@ export const SHELF_GROUPS = [
 ] as const;
 export type ShelfGroup = (typeof SHELF_GROUPS)[number];
 
-const COLOUR_WORDS: Record<ColourantKind, string> = {
-  dye: 'dye',
-  pigment: 'pigment',
-  ink: 'ink',
-  reactive: 'reactive',
-  stain: 'stain',
-  metallic: 'metal powder',
-};
-
 /** Very dark oil stains dry for days: where no ladder shows how dark one is, it is asked once. */
 export const asksDarkness = ({ kind, carrier, absorption, sheet }: ColourantRecord): boolean =>
-  kind === 'stain' && carrier === 'oil' && !absorption && (sheet.dark ?? null) === null;
+  COLOURANT_INFO[kind].readyMade && carrier === 'oil' && !absorption && (sheet.dark ?? null) === null;
 
 /** Everything on the shelf in one list, group by group. */
 export function shelfItems({ colourants, mediums, supplies, species, lots, mixes }: Shelf): ShelfItem[] {
@@ -68,7 +59,12 @@ export function shelfItems({ colourants, mediums, supplies, species, lots, mixes
   });
   return [
     ...colourants.map((c) => ({
-      ...product('colourant', c, c.kind === 'stain' ? 'Ready-made stains' : 'Colours', COLOUR_WORDS[c.kind]),
+      ...product(
+        'colourant',
+        c,
+        COLOURANT_INFO[c.kind].readyMade ? 'Ready-made stains' : 'Colours',
+        COLOURANT_INFO[c.kind].word,
+      ),
       asksDarkness: asksDarkness(c),
     })),
     ...mediums.map((m) => product('medium', m, 'Sealers, oils, clears', m.kind)),

@@ -1,4 +1,4 @@
-import { type ColourantKind, KINDS, type LayerKind } from '../core/kinds/index.ts';
+import { COLOURANT_INFO, KINDS } from '../core/kinds/index.ts';
 import { isBlank, type Layer, mainColour, newLayer, type Stack, traitsOf } from '../core/layers/layer.ts';
 import type { Materials } from '../core/layers/materials.ts';
 import { dryingOfCoat } from '../core/time/coats.ts';
@@ -157,15 +157,6 @@ export const dryingShop = ({ materials, house, seen }: Pick<ShopAtWork, 'materia
   darkLong: leavesDarkLong(house),
 });
 
-/** The layer that a colour is mostly put on as. */
-const LAYER_OF: Record<ColourantKind, LayerKind> = {
-  dye: 'dye',
-  pigment: 'wiping-stain',
-  stain: 'wiping-stain',
-  ink: 'ink',
-  reactive: 'reactive',
-  metallic: 'filler',
-};
 /** The times of an ordinary coat of a product of the shelf, e.g. `medium/oil-varnish`; null where there is none such. */
 export function dryingOfProduct(materials: Materials, item: string, seen: readonly SeenDrying[]): Drying | null {
   const [place, id = ''] = item.split('/');
@@ -174,7 +165,7 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
   const layer = medium
     ? newLayer(medium.kind, { medium: id })
     : colour
-      ? newLayer(LAYER_OF[colour.kind], { colours: { [id]: 1 } })
+      ? newLayer(COLOURANT_INFO[colour.kind].laidAs, { colours: { [id]: 1 } })
       : null;
   return layer && dryingOfCoat([layer], 0, 1, { materials, seen: { [item]: seen } });
 }

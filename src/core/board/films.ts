@@ -1,4 +1,4 @@
-import { type LayerKind, USUAL_CUT } from '../kinds/index.ts';
+import { CARRIER_INFO, COLOURANT_INFO, type LayerKind, USUAL_CUT } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
 import { type Layer, methodOf, newLayer, setting, traitsOf } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
@@ -106,8 +106,6 @@ const PRESSURE = -0.45;
 const USUAL_DWELL = 5;
 /** How much more of a wet stain than of a dry one the next coat of its own solvent takes along. Common practice, no source. */
 const WET_LIFTS_MORE = 3;
-/** Absorbance at 400 nm that a coat gains in the long run, by its carrier: oil ambers, waterborne hardly. */
-const AMBERS = { oil: 0.12, solvent: 0.05, alcohol: 0.05, water: 0.004 } as const;
 
 /** What a layer's colours come to in a film: strength to the profile's exponent, times what was learned. */
 export function dosesInFilm(layer: Layer, { materials, tuning }: Setup): Dose[] {
@@ -289,7 +287,7 @@ function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> =
     build: BUILD[layer.kind] ?? 0,
     surface: coatSurface(medium, built, setup),
     built,
-    ambers: AMBERS[medium.carrier],
+    ambers: CARRIER_INFO[medium.carrier].ambers,
     ...over,
   });
 }
@@ -348,7 +346,7 @@ export function tonerPass(state: BoardState, layer: Layer, at: number, setup: Se
   // Each colour as much as a pass leaves of it: a dye clear, a pigment as a film.
   const sprayed = doses.map((d) => ({
     ...d,
-    amount: d.amount * (d.colourant.kind === 'dye' ? TONER_DYE : TONER_PIGMENT),
+    amount: d.amount * (COLOURANT_INFO[d.colourant.kind].dissolves ? TONER_DYE : TONER_PIGMENT),
   }));
   const pigmented = doses.some((d) => d.colourant.kind === 'pigment');
   const { tint } = mediumOf(layer, setup);

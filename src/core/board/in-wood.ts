@@ -1,5 +1,5 @@
 import { BANDS, type Spectrum } from '../colour/grid.ts';
-import type { Carrier } from '../kinds/index.ts';
+import { type Carrier, COLOURANT_INFO } from '../kinds/index.ts';
 import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';
@@ -50,7 +50,7 @@ export function held(
   wood: Pick<Wood, 'tannin'>,
 ): number {
   const amount = mass ** exponent;
-  if (kind !== 'reactive') return amount;
+  if (!COLOURANT_INFO[kind].reacts) return amount;
   return TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY * (1 - Math.exp(-amount / REACTIVE_HALFWAY));
 }
 
@@ -59,7 +59,7 @@ function tanninLeft(state: BoardState, { materials, wood }: Setup, own: string):
   let left = 1;
   for (const [id, mass] of Object.entries(state.held)) {
     const colourant = materials.colourants[id];
-    if (colourant?.kind !== 'reactive' || id === own) continue;
+    if (!colourant || !COLOURANT_INFO[colourant.kind].reacts || id === own) continue;
     left -= held(mass, colourant, wood) / (TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY);
   }
   return Math.max(0, left);
@@ -85,7 +85,7 @@ function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
     const colourant = setup.materials.colourants[id] as Colourant;
     const before = state.held[id] ?? 0;
     const gain = held(before + coats * strength, colourant, setup.wood) - held(before, colourant, setup.wood);
-    const tannin = colourant.kind === 'reactive' ? tanninLeft(state, setup, id) : 1;
+    const tannin = COLOURANT_INFO[colourant.kind].reacts ? tanninLeft(state, setup, id) : 1;
     return { colourant, amount: gain * tannin * (1 - state.eats) * (setup.tuning.uptake[id] ?? 1) };
   });
 }

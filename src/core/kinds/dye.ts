@@ -1,8 +1,8 @@
-import type { Carrier } from './carriers.ts';
+import { CARRIER_INFO, type Carrier } from './carriers.ts';
 import { kind } from './kind.ts';
 import { coats, dwell, load } from './settings.ts';
 import { type CoatTime, lasts, MINUTE } from './times.ts';
-import { untilNext, WIPE_OFF } from './way-back.ts';
+import { untilNext } from './way-back.ts';
 
 /** By its carrier: solvent dye in minutes; a water dye wiped dry too, flooded overnight. */
 const FLOODED: Record<Carrier, CoatTime> = {
@@ -48,7 +48,7 @@ export const dye = kind({
   longestDwell: () => 20,
   wayBack: (carrier) =>
     untilNext(
-      `Lighten with ${WIPE_OFF[carrier]}, all of the face alike; the rest only by sanding`,
+      `Lighten with ${CARRIER_INFO[carrier].wipesOff}, all of the face alike; the rest only by sanding`,
       'until the next coat seals it',
     ),
 });

@@ -1,6 +1,7 @@
+import { CARRIER_INFO } from './carriers.ts';
 import { kind } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
-import { SETS, WIPE_OFF, whileWet } from './way-back.ts';
+import { whileWet } from './way-back.ts';
 import { WIPED_TIMES, WIPED_WAYS } from './wiping-stain.ts';
 
 /** A thin film of pigment over a seal, moved until it pleases. */
@@ -14,7 +15,11 @@ export const glaze = kind({
   soak: 10,
   open: () => 10,
   longestDwell: () => 15,
-  wayBack: (carrier) => whileWet(`Wipe off with ${WIPE_OFF[carrier]}, the seal below keeps its colour`, SETS[carrier]),
+  wayBack: (carrier) =>
+    whileWet(
+      `Wipe off with ${CARRIER_INFO[carrier].wipesOff}, the seal below keeps its colour`,
+      CARRIER_INFO[carrier].sets,
+    ),
   base: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
 });

@@ -42,10 +42,9 @@ export type LayerKind = keyof typeof REGISTRY;
 export const KINDS: Readonly<Record<LayerKind, Kind>> = REGISTRY;
 export const LAYER_KINDS = Object.keys(REGISTRY) as [LayerKind, ...LayerKind[]];
 
-export { CARRIERS, type Carrier } from './carriers.ts';
+export { CARRIER_INFO, CARRIERS, type Carrier } from './carriers.ts';
+export { COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from './colourants.ts';
 export {
-  COLOURANT_KINDS,
-  type ColourantKind,
   type Kind,
   MEDIUM_KINDS,
   type MediumKind,

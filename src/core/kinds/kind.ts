@@ -1,10 +1,9 @@
-import type { Carrier } from './carriers.ts';
+import { CARRIER_INFO, type Carrier } from './carriers.ts';
+import type { ColourantKind } from './colourants.ts';
 import { dwell, type Setting } from './settings.ts';
 import type { CoatTime, DryTest } from './times.ts';
 import type { WayBack } from './way-back.ts';
 
-export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
-export type ColourantKind = (typeof COLOURANT_KINDS)[number];
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type MediumKind = (typeof MEDIUM_KINDS)[number];
 
@@ -120,9 +119,6 @@ export interface Kind {
   base: { name: string; stir: string } | null;
 }
 
-/** By what carries it. */
-const OPEN: Record<Carrier, number> = { water: 5, alcohol: 2, solvent: 1.5, oil: 12 };
-
 const NOTHING_SPECIAL: Traits = {
   coloursWood: false,
   dyes: false,
@@ -171,7 +167,7 @@ export const kind = (said: Said): Kind => ({
   warning: null,
   coverage: 12,
   dearer: 0,
-  open: (carrier) => OPEN[carrier],
+  open: (carrier) => CARRIER_INFO[carrier].open,
   longestDwell: () => null,
   driesAsFilm: false,
   puttingOn: said.settings.includes(dwell) ? wipedOff : asPutOn,

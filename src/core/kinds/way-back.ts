@@ -1,5 +1,3 @@
-import type { Carrier } from './carriers.ts';
-
 /** What ends a way back: the layer sets, the next one goes on, work without end, or it was never there. */
 export type WayBackEnds = 'set' | 'next layer' | 'any time' | 'never there';
 
@@ -12,14 +10,6 @@ export interface WayBack {
   sets?: number;
 }
 
-export const WIPE_OFF: Record<Carrier, string> = {
-  water: 'a damp rag',
-  alcohol: 'a rag with alcohol',
-  solvent: 'a rag with its thinner',
-  oil: 'a rag with its thinner',
-};
-/** Hours that a wiped film can still be taken off with a rag, by what carries it. */
-export const SETS: Record<Carrier, number> = { water: 0.25, alcohol: 0.1, solvent: 0.1, oil: 1 };
 export const NO_WAY_BACK: WayBack = {
   how: 'Nothing but sanding to bare wood takes it out',
   until: 'from the first touch',

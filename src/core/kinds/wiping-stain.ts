@@ -1,8 +1,8 @@
-import type { Carrier } from './carriers.ts';
+import { CARRIER_INFO, type Carrier } from './carriers.ts';
 import { kind } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { type CoatTime, lasts } from './times.ts';
-import { SETS, WIPE_OFF, whileWet } from './way-back.ts';
+import { whileWet } from './way-back.ts';
 
 /** Times of a thin wiped film by what carries it. */
 export const WIPED_TIMES: Record<Carrier, CoatTime> = {
@@ -25,7 +25,7 @@ export const wipingStain = kind({
   is: { wiped: true, stains: true, cloths: true },
   drying: ({ carrier }) => WIPED_TIMES[carrier],
   longestDwell: (carrier) => (carrier === 'water' ? 6 : 20),
-  wayBack: (carrier) => whileWet(`Wipe off with ${WIPE_OFF[carrier]}`, SETS[carrier]),
+  wayBack: (carrier) => whileWet(`Wipe off with ${CARRIER_INFO[carrier].wipesOff}`, CARRIER_INFO[carrier].sets),
   base: { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
   coverage: 20,
 });

@@ -1,8 +1,8 @@
 import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { CARRIERS, KINDS, LAYER_KINDS } from '../kinds/index.ts';
+import { CARRIER_INFO, CARRIERS, COLOURANT_INFO, KINDS, LAYER_KINDS } from '../kinds/index.ts';
 import type { Layer, Stack } from './layer.ts';
-import { type Colourant, DISSOLVES, isShare, type Materials } from './materials.ts';
+import { type Colourant, isShare, type Materials } from './materials.ts';
 
 const either = (words: readonly string[]) => words.join(' or a ');
 
@@ -76,7 +76,11 @@ export function takesColour(
 ): boolean {
   if (!KINDS[layer.kind].takes.includes(colourant.kind)) return false;
   const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
-  return !medium || colourant.kind !== 'dye' || DISSOLVES[medium.carrier].includes(colourant.carrier);
+  return (
+    !medium ||
+    !COLOURANT_INFO[colourant.kind].dissolves ||
+    CARRIER_INFO[medium.carrier].dissolves.includes(colourant.carrier)
+  );
 }
 
 function checkMedium(layer: Layer, field: string, materials: Materials): void {
@@ -92,7 +96,11 @@ function checkMedium(layer: Layer, field: string, materials: Materials): void {
   checkSpectrum(medium.tint, `${field}.medium.tint`, `The tint of ${medium.name}`);
   for (const id of Object.keys(layer.colours)) {
     const colourant = materials.colourants[id];
-    if (colourant?.kind === 'dye' && !DISSOLVES[medium.carrier]?.includes(colourant.carrier))
+    if (
+      colourant &&
+      COLOURANT_INFO[colourant.kind].dissolves &&
+      !CARRIER_INFO[medium.carrier].dissolves.includes(colourant.carrier)
+    )
       throw new FieldError(
         `${field}.colours.${id}`,
         `${colourant.name} is a dye for ${colourant.carrier}: ${medium.name} does not dissolve it.`,

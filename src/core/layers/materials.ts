@@ -1,4 +1,4 @@
-import { type Carrier, type ColourantKind, KINDS, type MediumKind } from '../kinds/index.ts';
+import { type Carrier, COLOURANT_INFO, type ColourantKind, KINDS, type MediumKind } from '../kinds/index.ts';
 import type { Layer } from './layer.ts';
 
 /** What of a product its drying asks for; hours. */
@@ -65,17 +65,9 @@ export interface Materials {
 }
 
 /** Strengths of these are shares of the mass or of the mix; of the others grams in a litre. */
-export const isShare = (kind: ColourantKind): boolean => kind === 'pigment' || kind === 'metallic' || kind === 'stain';
+export const isShare = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].share;
 /** Colour that goes into the wood; the others lie in a film. */
-export const goesIn = (kind: ColourantKind): boolean => kind === 'dye' || kind === 'ink' || kind === 'reactive';
-
-/** Which dyes a clear dissolves, by what carries the clear. Common practice, no source. */
-export const DISSOLVES: Readonly<Record<Carrier, readonly Carrier[]>> = {
-  water: ['water'],
-  alcohol: ['alcohol', 'solvent'],
-  solvent: ['solvent', 'alcohol'],
-  oil: ['oil', 'solvent'],
-};
+export const goesIn = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].goesIn;
 
 /** What carries a layer: its sealer, oil or clear, else its main colour. */
 export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'colours'>, materials: Materials): Carrier {

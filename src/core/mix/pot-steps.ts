@@ -1,4 +1,4 @@
-import { type ColourantKind, KINDS } from '../kinds/index.ts';
+import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
 import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
 import { type Colourant, isShare } from '../layers/materials.ts';
 import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
@@ -17,16 +17,7 @@ const NOTHING_TO_SPEAK_OF = 0.005;
 /** Grams in a millilitre of a solid once it is in its liquid, of a paste, of what flows. Common practice, no source. */
 const [SOLID, PASTE, LIQUID] = [1.5, 1.4, 1];
 
-/** How a colour comes where nobody wrote it down. */
-const USUAL_FORM: Readonly<Record<ColourantKind, string>> = {
-  dye: 'powder',
-  ink: 'liquid',
-  reactive: 'liquid',
-  stain: 'ready to use',
-  pigment: 'paste',
-  metallic: 'powder',
-};
-const formOf = ({ kind }: Colourant, { form }: ProductFacts): string => form ?? USUAL_FORM[kind];
+const formOf = ({ kind }: Colourant, { form }: ProductFacts): string => form ?? COLOURANT_INFO[kind].form;
 const isDry = (form: string): boolean => form === 'powder' || form === 'solid' || form === 'flakes';
 
 /** Millilitres that so many grams of a colour take up in its pot. */
@@ -111,7 +102,7 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
 /** How a pot with its colours is made up. */
 function madeUp(pot: Pot): Step[] {
   if (traitsOf(pot.layer).tones && pot.layer.medium) return toned(pot, pot.layer.medium);
-  if (pot.main.kind === 'stain') return thinnedStain(pot);
+  if (COLOURANT_INFO[pot.main.kind].readyMade) return thinnedStain(pot);
   if (isShare(pot.main.kind)) return inMedium(pot);
   return pot.forms.some(isDry) ? dissolved(pot) : diluted(pot);
 }

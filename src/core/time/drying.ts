@@ -1,4 +1,4 @@
-import { type Carrier, type DryTest, KINDS, type Wait } from '../kinds/index.ts';
+import { CARRIER_INFO, type Carrier, type DryTest, KINDS, type Wait } from '../kinds/index.ts';
 import { type Layer, mainColour, methodOf, setting } from '../layers/layer.ts';
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
 import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
@@ -53,15 +53,7 @@ export const conditionerWindow = (colour: Carrier): { opens: number; shuts: numb
   opens: colour === 'oil' ? 0.25 : 0.5,
   shuts: 2,
 });
-/** Until use and until hard, by what carries a film. Common practice. */
-const FILM: Readonly<Record<Carrier, { use: number; cure: number }>> = {
-  water: { use: DAY, cure: 7 * DAY },
-  alcohol: { use: DAY, cure: 7 * DAY },
-  solvent: { use: DAY, cure: 7 * DAY },
-  oil: { use: 2 * DAY, cure: 14 * DAY },
-};
-/** Each further coat of a layer dries slower, as it wakes the ones below or shuts off the wood. Common practice. */
-const LATER_COAT: Readonly<Record<Carrier, number>> = { water: 0.05, alcohol: 0.15, solvent: 0.15, oil: 0.1 };
+/** Further coats slow a coat by so much at most. Common practice. */
 const SLOWEST_LATER = 2;
 /** What is not wiped off hardly dries. */
 const UNWIPED = 4;
@@ -75,7 +67,7 @@ const FILM_CONDITIONER: readonly Wait[] = [
 
 /** How much thicker than usual a coat lies, as a factor of its time: of what is wiped off only what stays counts. */
 function thickness(layer: Layer, carrier: Carrier): number {
-  if (layer.kind === 'dye' && carrier === 'water') return 1;
+  if (KINDS[layer.kind].is.dyes && carrier === 'water') return 1;
   const loaded = setting(layer, 'load') || 1;
   const film = setting(layer, 'film') || 1;
   const lies = methodOf(layer) === 'unwiped' ? (carrier === 'oil' ? UNWIPED : 1) : 1;
@@ -123,7 +115,7 @@ export interface DryingOf {
 /** How many times as long as an ordinary coat one takes: how thick it lies, and how many are below. */
 function factorOf({ layer, materials, coat = 1 }: DryingOf): number {
   const carrier = carrierOf(layer, materials);
-  const later = Math.min(SLOWEST_LATER, 1 + LATER_COAT[carrier] * (coat - 1));
+  const later = Math.min(SLOWEST_LATER, 1 + CARRIER_INFO[carrier].later * (coat - 1));
   return thickness(layer, carrier) * (KINDS[layer.kind].driesAsFilm || carrier === 'oil' ? later : 1);
 }
 
@@ -181,7 +173,7 @@ export function dryingOf(of: DryingOf): Drying {
   const { settle } = coatTime(layer, materials);
   const film = KINDS[layer.kind].driesAsFilm || KINDS[layer.kind].is.feeds;
   const binder = BY_BINDER.find((b) => film && b.has.test(facts.binder?.toLowerCase() ?? ''));
-  const { use, cure } = binder ?? FILM[carrier];
+  const { use, cure } = binder ?? CARRIER_INFO[carrier];
   const hard = facts.cure ?? (film ? cure : goOn.safe);
   return {
     carrier,

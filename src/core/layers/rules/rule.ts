@@ -1,7 +1,7 @@
 import type { Preparation } from '../../board/preparation.ts';
-import type { Carrier } from '../../kinds/index.ts';
+import { CARRIER_INFO, type Carrier } from '../../kinds/index.ts';
 import { type Layer, newLayer, type Stack } from '../layer.ts';
-import { DISSOLVES, type Medium } from '../materials.ts';
+import type { Medium } from '../materials.ts';
 import type { SchoolId } from './schools.ts';
 import { type RuleInput, type SeenLayer, type View, viewOf } from './view.ts';
 
@@ -128,7 +128,7 @@ export function layerOf(
 }
 export const isDewaxed = (view: View, m: Medium): boolean => view.facts[m.id]?.wax !== 'waxed';
 /** Whether a coat of one carrier wakes what another carried. */
-export const wakes = (coat: Carrier, below: Carrier): boolean => DISSOLVES[coat].includes(below);
+export const wakes = (coat: Carrier, below: Carrier): boolean => CARRIER_INFO[coat].dissolves.includes(below);
 
 /** A barrier over a layer: a dewaxed sealer that does not wake it; null where the shelf has none. */
 export function barrierOver(view: View, below: Carrier): Layer | null {

@@ -1,5 +1,5 @@
 import { Button, Checkbox, Dialog, DialogContent, FormControlLabel, MenuItem, TextField } from '@mui/material';
-import { KINDS } from '../../../core/kinds/index.ts';
+import { COLOURANT_INFO, KINDS } from '../../../core/kinds/index.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { Colourant, Materials } from '../../../core/layers/materials.ts';
 import { type Choice, solvable } from '../../../record/openings.ts';
@@ -40,7 +40,7 @@ export function ColourantChoice({ choice, stack, materials, onChange, onClose }:
         <div style={{ display: 'flex', gap: 40 }}>
           {groups.map((kind) => (
             <div key={kind} style={{ display: 'grid', alignContent: 'start' }}>
-              <h3 style={{ margin: 0 }}>{kind === 'dye' ? 'Dyes' : kind === 'pigment' ? 'Pigments' : kind}</h3>
+              <h3 style={{ margin: 0 }}>{COLOURANT_INFO[kind].plural}</h3>
               {shelf.filter((c) => c.kind === kind).map(box)}
             </div>
           ))}

@@ -4,7 +4,13 @@ import type { Control, FieldValues, Path } from 'react-hook-form';
 import { ANATOMIES, type Anatomy, CUTS, FIGURES, usualTake } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
-import { CARRIERS, COLOURANT_KINDS, type ColourantKind, MEDIUM_KINDS } from '../../../core/kinds/index.ts';
+import {
+  CARRIERS,
+  COLOURANT_INFO,
+  COLOURANT_KINDS,
+  type ColourantKind,
+  MEDIUM_KINDS,
+} from '../../../core/kinds/index.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
 import { NewColourant, NewMedium, NewSupply, SpeciesSchema, SUPPLY_KINDS } from '../../../shared/shelf.ts';
@@ -26,16 +32,14 @@ const BLANK_COLOUR = {
   lot: '',
   caution: 'Gloves and eye protection. See its safety data sheet.',
 };
-/** How strong a colour of a kind is usually mixed at most, and what a gram costs, as they are typed. Common practice. */
-const USUAL: Record<ColourantKind, { maxStrength: string; costPerGram: string }> = {
-  dye: { maxStrength: '20', costPerGram: '0.5' },
-  ink: { maxStrength: '30', costPerGram: '0.06' },
-  reactive: { maxStrength: '40', costPerGram: '0.01' },
-  pigment: { maxStrength: '30', costPerGram: '0.04' },
-  metallic: { maxStrength: '40', costPerGram: '0.12' },
-  // As it comes in the tin.
-  stain: { maxStrength: '100', costPerGram: '0.03' },
-};
+/** The usual strength and cost of a colour of a kind, as they are typed: shares in per cent. */
+function usualTyped(kind: ColourantKind): { maxStrength: string; costPerGram: string } {
+  const { share, usual } = COLOURANT_INFO[kind];
+  return {
+    maxStrength: String(share ? Math.round(100 * usual.maxStrength) : usual.maxStrength),
+    costPerGram: String(usual.costPerGram),
+  };
+}
 const BLANK_MEDIUM = {
   id: '',
   name: '',
@@ -118,8 +122,8 @@ export function AddColourant({ onClose, onAdded }: Props) {
   // What is usual follows the kind, until it is typed otherwise.
   useEffect(() => {
     for (const key of ['maxStrength', 'costPerGram'] as const)
-      if (Object.values(USUAL).some((usual) => usual[key] === form.getValues(key)))
-        form.setValue(key, USUAL[kind][key]);
+      if (COLOURANT_KINDS.some((other) => usualTyped(other)[key] === form.getValues(key)))
+        form.setValue(key, usualTyped(kind)[key]);
     // Ready-made stains are oil as a rule; whoever chose a carrier keeps it.
     if (!form.getFieldState('carrier').isDirty) form.setValue('carrier', kind === 'stain' ? 'oil' : 'water');
   }, [kind, form]);

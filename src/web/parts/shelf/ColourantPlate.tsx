@@ -2,14 +2,13 @@ import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { FieldError } from '../../../core/field-error.ts';
-import { type ColourantKind, KINDS } from '../../../core/kinds/index.ts';
+import { COLOURANT_INFO, type ColourantKind, KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import { sharedRungs } from '../../../record/ladders.ts';
 import { onTheShelf } from '../../../record/materials.ts';
 import { asksDarkness } from '../../../record/shelf-items.ts';
-import { SHOWN_AS } from '../../../record/showing.ts';
 import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -47,7 +46,7 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
   const share = isShare(colourant.kind);
   const id = useNextId();
   const scale = share ? 0.01 : 1;
-  const { mostColours } = KINDS[SHOWN_AS[colourant.kind]];
+  const { mostColours } = KINDS[COLOURANT_INFO[colourant.kind].shownAs];
   const others = onTheShelf(shelf.colourants).filter(
     (c) => c.id !== colourant.id && c.kind === colourant.kind && c.carrier === colourant.carrier,
   );
@@ -249,7 +248,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         </p>
         <NewRungForm key={colourant.id} colourant={colourant} shelf={shelf} />
       </div>
-      {colourant.kind === 'dye' && <TransferTest colourant={colourant} />}
+      {COLOURANT_INFO[colourant.kind].dissolves && <TransferTest colourant={colourant} />}
       <ProductFacts place="colourants" product={colourant} />
       <Lots
         item={`colourant/${colourant.id}`}
