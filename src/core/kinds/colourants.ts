@@ -26,7 +26,8 @@ export interface ColourantInfo {
   usual: { maxStrength: number; costPerGram: number };
 }
 
-export type ColourantKind = 'dye' | 'pigment' | 'ink' | 'reactive' | 'stain' | 'metallic';
+export const COLOURANT_KINDS = ['dye', 'pigment', 'ink', 'reactive', 'stain', 'metallic'] as const;
+export type ColourantKind = (typeof COLOURANT_KINDS)[number];
 
 const inWood = {
   share: false,
@@ -100,4 +101,3 @@ export const COLOURANT_INFO: Readonly<Record<ColourantKind, ColourantInfo>> = {
     usual: { maxStrength: 0.4, costPerGram: 0.12 },
   },
 };
-export const COLOURANT_KINDS = Object.keys(COLOURANT_INFO) as [ColourantKind, ...ColourantKind[]];

@@ -17,8 +17,29 @@ import { toner } from './toner.ts';
 import { wipeBack } from './wipe-back.ts';
 import { wipingStain } from './wiping-stain.ts';
 
-/** Every kind of layer: a new one is a file of its own and a line here, its optics in board, and nothing else. */
-const REGISTRY = {
+/** Every kind of layer: a new one is a file of its own, its lines here, and its optics in board and workshop. */
+export const LAYER_KINDS = [
+  'dye',
+  'ink',
+  'reactive',
+  'wiping-stain',
+  'gel-stain',
+  'glaze',
+  'powdering-glaze',
+  'toner',
+  'sealer',
+  'oil',
+  'clear',
+  'filler',
+  'opaque',
+  'bleach',
+  'conditioner',
+  'wipe-back',
+  'sand-back',
+] as const;
+export type LayerKind = (typeof LAYER_KINDS)[number];
+
+export const KINDS: Readonly<Record<LayerKind, Kind>> = {
   dye,
   ink,
   reactive,
@@ -36,11 +57,7 @@ const REGISTRY = {
   conditioner,
   'wipe-back': wipeBack,
   'sand-back': sandBack,
-} satisfies Record<string, Kind>;
-
-export type LayerKind = keyof typeof REGISTRY;
-export const KINDS: Readonly<Record<LayerKind, Kind>> = REGISTRY;
-export const LAYER_KINDS = Object.keys(REGISTRY) as [LayerKind, ...LayerKind[]];
+};
 
 export { CARRIER_INFO, CARRIERS, type Carrier } from './carriers.ts';
 export { COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from './colourants.ts';

@@ -53,6 +53,8 @@ export interface Traits {
   takesOff: 'rag' | 'paper' | null;
   /** A coat of it is wiped with cloths. */
   cloths: boolean;
+  /** Nothing holds on it: it is the last. */
+  last: boolean;
   /** Its dry coats are rubbed down before the next, where nothing else is said. */
   rubbedDown: boolean;
   /** Nothing takes it back once it is done. */
@@ -142,6 +144,7 @@ const NOTHING_SPECIAL: Traits = {
   conditions: false,
   takesOff: null,
   cloths: false,
+  last: false,
   rubbedDown: false,
   final: false,
 };

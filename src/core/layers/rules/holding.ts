@@ -21,6 +21,9 @@ const shellacUnder = (l: SeenLayer, v: View): Remedy | null => {
   return shellac && { label: 'Dewaxed shellac between', change: { stack: inserted(v, l.at, shellac) } };
 };
 
+/** Wax, or an oil with wax in it. */
+const nothingHoldsOn = ({ is, facts }: SeenLayer) => is.last || (is.feeds && facts.wax === 'waxed');
+
 /** Which coat holds on which film or oil. */
 export const HOLDING = family(
   'order',
@@ -48,12 +51,12 @@ export const HOLDING = family(
   {
     id: 'wax-under-film',
     title: 'Wax below a film',
-    looksAt: 'a film over an oil that holds wax',
+    looksAt: 'a film over wax, or over an oil that holds it',
     severity: 'fault',
-    reason: 'Nothing holds on wax: a hard-wax oil is always the last.',
+    reason: 'Nothing holds on wax: it is always the last.',
     find: onLayers(
-      (l) => (builds(l) || l.is.seals) && l.below[0]?.is.feeds && l.below[0].facts.wax === 'waxed',
-      leavingOut('Leave the wax oil as the last coat'),
+      (l) => (builds(l) || l.is.seals) && l.below[0] !== undefined && nothingHoldsOn(l.below[0]),
+      leavingOut('Leave the wax as the last coat'),
     ),
   },
   {

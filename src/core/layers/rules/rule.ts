@@ -76,7 +76,10 @@ export const family = (name: Family, ...rules: readonly Said[]): readonly Rule[]
 
 /** Hits on every layer that a test picks. */
 export const onLayers =
-  (breaks: (seen: SeenLayer, view: View) => boolean, remedy?: (seen: SeenLayer, view: View) => Remedy | null) =>
+  (
+    breaks: (seen: SeenLayer, view: View) => boolean | undefined,
+    remedy?: (seen: SeenLayer, view: View) => Remedy | null,
+  ) =>
   (view: View): readonly Hit[] =>
     view.layers
       .filter((seen) => breaks(seen, view))
