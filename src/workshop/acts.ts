@@ -202,6 +202,15 @@ function oil(patch: Patch, doing: Doing): void {
   patch.scratched *= 0.6;
 }
 
+const WAX_INDEX = 1.44;
+/** Wax: a thin film that wets what is bare, levels the last roughness a little, and adds hardly a colour. */
+function wax(patch: Patch, { hand }: Doing): void {
+  lock(patch);
+  const film = clearFilm('wax', new Array<number>(BANDS).fill(0.002), 'oil', WAX_INDEX, 0.4, 0.02);
+  patch.films.push({ ...film, thickness: hand, laid: hand });
+  patch.open *= 0.3;
+}
+
 function toner(patch: Patch, doing: Doing): void {
   const { colours, coat, hand } = doing;
   // A pass over a pass of the same pot goes on wet in wet.
@@ -336,6 +345,7 @@ export const ACTS: Record<
   opaque: { does: paint, colours: ['pigment'], coat: null, mostCoats: 3, hand: 0.05 },
   bleach: { does: bleach, colours: [], coat: null, mostCoats: 2, hand: 0.05 },
   conditioner: { does: condition, colours: [], coat: null, mostCoats: 2, hand: 0 },
+  wax: { does: wax, colours: [], coat: null, mostCoats: 2, hand: 0.05 },
   'wipe-back': { does: wipeBack, colours: [], coat: null, mostCoats: 1, hand: 0.06 },
   'sand-back': { does: sandBack, colours: [], coat: null, mostCoats: 1, hand: 0.06 },
 };

@@ -113,6 +113,7 @@ describe('every layer, in any order (common practice)', () => {
       filler: { kind: 'filler', colours: { soot: 0.1 } },
       opaque: { kind: 'opaque', colours: { sailcloth: 0.4 } },
       bleach: { kind: 'bleach', amount: 0.6 },
+      wax: { kind: 'wax' },
     };
     for (const [kind, act] of Object.entries(acts))
       expect(Math.abs(lightness([act]) - lightness([])), kind).toBeGreaterThan(0.3);

@@ -1,7 +1,7 @@
 import type { LayerKind } from '../kinds/index.ts';
 import { type Layer, setting, traitsOf } from '../layers/layer.ts';
 import { coatTime } from '../time/waits.ts';
-import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, wipedCoat } from './films.ts';
+import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, waxCoat, wipedCoat } from './films.ts';
 import { bleach, colourTheWood } from './in-wood.ts';
 import { filler } from './pores.ts';
 import { showing } from './showing.ts';
@@ -45,6 +45,7 @@ const CHANGES: Record<LayerKind, { change: Change; coatByCoat: boolean }> = {
   opaque: { change: opaqueCoat, coatByCoat: true },
   bleach: { change: bleach, coatByCoat: false },
   conditioner: { change: condition, coatByCoat: true },
+  wax: { change: waxCoat, coatByCoat: true },
   'wipe-back': { change: wipeBack, coatByCoat: false },
   'sand-back': { change: sandBack, coatByCoat: false },
 };

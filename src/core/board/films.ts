@@ -22,6 +22,7 @@ import {
   withFilm,
   withLocked,
   ZONE,
+  zeros,
 } from './state.ts';
 import type { ByTissue } from './tissues.ts';
 import { type Anatomy, anatomyOf, type Tissue, type Wood } from './wood.ts';
@@ -74,6 +75,7 @@ const LEAVES_OPEN: Partial<Record<LayerKind, number>> = {
   'gel-stain': 0.3,
   glaze: 0.4,
   'powdering-glaze': 0.5,
+  wax: 0.3,
 };
 /** The same for what a wet rag or a bleach reaches, of what locks. */
 const LEAVES_REACH: Partial<Record<LayerKind, number>> = { sealer: 0.12, oil: 0.3, toner: 0.2 };
@@ -92,6 +94,7 @@ const BUILD: Partial<Record<LayerKind, number>> = {
   glaze: 0.25,
   'wiping-stain': 0.1,
   'powdering-glaze': 0.1,
+  wax: 0.02,
 };
 /** A brushed opaque coat holds the pigment of this many wiped films. */
 const OPAQUE_COAT = 8;
@@ -338,6 +341,27 @@ export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Se
 export function oilCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const fed = deepened(lifted(state, mediumOf(layer, setup).carrier, layer), at, setup);
   return closed(coated(fed, layer, at, setup), 'oil');
+}
+
+/**
+ * One coat of wax, buffed: it fills the last roughness of a finish, and on bare wood it wets the face a little. It
+ * locks what lies below. Common practice, no source.
+ */
+export function waxCoat(state: BoardState, _layer: Layer, at: number, { wood }: Setup): BoardState {
+  const thickness = byTissue(wood, () => 1);
+  const on = withFilm(
+    withLocked(state),
+    film({
+      layer: at,
+      kind: 'wax',
+      absorbs: zeros(),
+      thickness,
+      carrier: 'oil',
+      build: BUILD.wax ?? 0,
+      surface: SEALED,
+    }),
+  );
+  return closed(on, 'wax');
 }
 
 /** One pass of toner: a thinned clear with a dye that it dissolves, or with pigment, sprayed; a rag moves it while fresh. */

@@ -274,6 +274,15 @@ describe('colour in the wood', () => {
     expect(shown([dye(6), iron(8)])).toBeCloseTo(0.85 * shown([iron(8)]), 9);
     expect(shown([iron(4), iron(4)])).toBeCloseTo(shown([iron(8)]) - shown([iron(4)]), 9);
   });
+  it('wax closes and locks, wets bare wood a little, and changes a finish hardly', () => {
+    const wax = newLayer('wax');
+    const bare = lightness([]) - lightness([wax]);
+    expect(bare).toBeGreaterThan(1);
+    expect(bare).toBeLessThan(lightness([]) - lightness([clear()]) + 0.01);
+    expect(Math.abs(lightness([dye(), clear(), wax]) - lightness([dye(), clear()]))).toBeLessThan(0.5);
+    expect(Math.max(...stateAfter([wax]).open)).toBeLessThan(0.5);
+    expect(stateAfter([clear(), wax]).locked).toBeGreaterThan(0);
+  });
   it('bleach takes its share, a quarter less at the red end; through a fresh film 0.3 of it', () => {
     const scales = lastIn(stateAfter([bleach(0.5)])).scales as Float64Array;
     expect(scales[0]).toBeCloseTo(Math.log(0.5), 12);

@@ -14,6 +14,7 @@ import { reactive } from './reactive.ts';
 import { sandBack } from './sand-back.ts';
 import { sealer } from './sealer.ts';
 import { toner } from './toner.ts';
+import { wax } from './wax.ts';
 import { wipeBack } from './wipe-back.ts';
 import { wipingStain } from './wiping-stain.ts';
 
@@ -34,6 +35,7 @@ export const LAYER_KINDS = [
   'opaque',
   'bleach',
   'conditioner',
+  'wax',
   'wipe-back',
   'sand-back',
 ] as const;
@@ -55,6 +57,7 @@ export const KINDS: Readonly<Record<LayerKind, Kind>> = {
   opaque,
   bleach,
   conditioner,
+  wax,
   'wipe-back': wipeBack,
   'sand-back': sandBack,
 };

@@ -34,7 +34,7 @@ import {
   varnish,
 } from '../../../../test/fixtures/rule-cases.ts';
 import { LAYER_KINDS } from '../../kinds/index.ts';
-import { type Layer, newLayer } from '../layer.ts';
+import { type Layer, newLayer, type Stack } from '../layer.ts';
 import type { Colourant } from '../materials.ts';
 import {
   ALL_TOOLS,
@@ -49,6 +49,16 @@ import {
 } from './index.ts';
 
 const broken = (input: RuleInput) => findings(input).map((f) => f.id);
+
+describe('wax', () => {
+  it('is the last: nothing holds on it', () => {
+    const wax = newLayer('wax');
+    const broken = (stack: Stack) => findings(on(stack)).map((f) => f.id);
+    expect(broken([dye(), satin(), wax])).not.toContain('wax-under-film');
+    expect(broken([dye(), wax, satin()])).toContain('wax-under-film');
+    expect(broken([dye(), wax])).toContain('no-clear');
+  });
+});
 
 describe('the rules', () => {
   it('are at least seventy, each with a sentence, a source and a case of its own', () => {
