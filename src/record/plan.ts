@@ -31,6 +31,7 @@ export function planFor(bench: Bench, model: BoardModel, asked: Stack, litres: n
   )
     throw new FieldError('stack', 'Layers that are on the board cannot be changed. Take a new board.');
   const stack = [...made.slice(0, done), ...asked.slice(done)];
+  const looks = promisedLooks(bench, model, stack);
   for (const layer of stack.slice(done)) {
     const colours = Object.entries(layer.colours).map(([id, s]) => [
       id,
@@ -38,7 +39,6 @@ export function planFor(bench: Bench, model: BoardModel, asked: Stack, litres: n
     ]);
     if (colours.length > 0) pourings(Object.fromEntries(colours), litres);
   }
-  const looks = promisedLooks(bench, model, stack);
   return {
     stack,
     expected: looks.map((look, i) => (i > 0 && i <= done && board.recipe?.expected[i]) || Array.from(look.reading)),

@@ -1,3 +1,4 @@
+import { COLOURANT_INFO } from '../kinds/index.ts';
 import { entry } from '../known.ts';
 import type { Stack } from '../layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
@@ -12,7 +13,7 @@ type Poured = Pick<Colourant, 'kind' | 'density'>;
  * of ready-made stains are of the volume, at the tin's own density or at 1 kg/L where nobody wrote it down.
  */
 export const gramsPerLitre = ({ kind, density }: Poured, strength: number): number =>
-  isShare(kind) ? strength * 1000 * (kind === 'stain' ? (density ?? 1) : 1) : strength;
+  isShare(kind) ? strength * 1000 * (COLOURANT_INFO[kind].readyMade ? (density ?? 1) : 1) : strength;
 /** The same of a colour that may have left the shelf: it is taken for a dye. */
 export const gramsPerLitreOf = (colourant: Poured | undefined, strength: number): number =>
   gramsPerLitre(colourant ?? { kind: 'dye' }, strength);
