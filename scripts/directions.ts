@@ -221,11 +221,29 @@ export function faultsOf(file: string, source: string): string[] {
   });
 }
 
+/** Only the optics of a kind of layer know it by its name: here, at the simulated bench, and in its own file. */
+const BY_NAME = ['core/kinds', 'core/board', 'workshop', 'demo'];
+/** Kinds of layer that are no colourant's or medium's too. */
+const LAYER_NAME =
+  /\bkind\b[^=!\n]{0,12}(?:===|!==) '(?:wiping-stain|gel-stain|glaze|powdering-glaze|toner|filler|opaque|bleach|conditioner|wipe-back|sand-back|wax)'/;
+/** Where a source asks what a layer is called, and not what it is. */
+export function namesAsked(file: string, source: string): string[] {
+  if (BY_NAME.some((room) => file.startsWith(`${room}/`))) return [];
+  return source
+    .split('\n')
+    .flatMap((line, i) =>
+      LAYER_NAME.test(line) ? [`${file}:${i + 1}: ask what a layer is (Traits), not what it is called.`] : [],
+    );
+}
+
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   const files = readdirSync('src', { recursive: true })
     .map((f) => String(f).split(path.sep).join('/'))
     .filter((f) => /\.tsx?$/.test(f) && !/\.(test|d)\.tsx?$/.test(f));
-  const faults = files.flatMap((file) => faultsOf(file, readFileSync(`src/${file}`, 'utf8')));
+  const faults = files.flatMap((file) => {
+    const source = readFileSync(`src/${file}`, 'utf8');
+    return [...faultsOf(file, source), ...namesAsked(file, source)];
+  });
   for (const fault of faults) console.error(fault);
   if (faults.length > 0) process.exit(1);
   console.log(`${files.length} files import in the directions of the house.`);

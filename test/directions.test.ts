@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { faultsOf } from '../scripts/directions.ts';
+import { faultsOf, namesAsked } from '../scripts/directions.ts';
 
 const importing = (module: string) => `import { x } from '${module}';\nexport const y: number = x;`;
 const fault = (file: string, module: string) => faultsOf(file, importing(module)).join();
@@ -25,5 +25,15 @@ describe('the directions of imports', () => {
     expect(fault('web/parts/a.tsx', '@mui/material/styles')).toBe('');
     expect(faultsOf('shared/a.ts', "export * from '../server/app.ts';").join()).toContain('may not import server');
     expect(faultsOf('web/a.tsx', "const page = () => import('../server/app.ts');").join()).toContain('server');
+  });
+});
+
+describe('the name of a kind of layer', () => {
+  it('is asked by its optics and at the bench, nowhere else', () => {
+    const asks = "if (layer.kind === 'gel-stain') return 1;";
+    expect(namesAsked('core/layers/rules/a.ts', asks).join()).toContain('rules/a.ts:1');
+    expect(namesAsked('web/pages/a.tsx', `\n${asks}`).join()).toContain('a.tsx:2');
+    expect(namesAsked('core/board/a.ts', asks)).toEqual([]);
+    expect(namesAsked('record/a.ts', "item.kind === 'board' && KINDS[kind].is.stands")).toEqual([]);
   });
 });
