@@ -8,6 +8,7 @@ import type { StoredEvent } from '../shared/event.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobList } from '../shared/job.ts';
 import type { KeptKnowledge } from '../shared/knowledge.ts';
+import { type ProblemCode, problemType } from '../shared/problem-details.ts';
 
 let shop: TestShop;
 const flat = (v: number) => new Array(31).fill(v);
@@ -57,6 +58,10 @@ const refused = async (
   const response = await shop.ask(method, url, body);
   expect([response.status, response.body.detail]).toEqual([status, expect.stringContaining(sentence)]);
   expect(response.type).toBe('application/problem+json');
+  const code: ProblemCode = status === 404 ? 'not-there' : status === 422 ? 'not-accepted' : 'not-possible';
+  expect([problemType(code), problemType('changed-meanwhile'), problemType('not-understood')]).toContain(
+    response.body.type,
+  );
   return response.body;
 };
 /** A job with a wood, its first board read raw and planned. */

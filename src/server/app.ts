@@ -5,7 +5,7 @@ import express, { type ErrorRequestHandler, type Express, type RequestHandler } 
 import helmet from 'helmet';
 import { ZodError } from 'zod';
 import { FieldError } from '../core/field-error.ts';
-import type { ProblemDetails } from '../shared/problem-details.ts';
+import { PROBLEMS, type ProblemCode, type ProblemDetails, problemType } from '../shared/problem-details.ts';
 import '../shared/sentences.ts';
 import { Conflict, Refusal } from './acts/refusal.ts';
 import type { Shop } from './acts/shop.ts';
@@ -38,38 +38,39 @@ const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
 };
 
 function problemOf(error: unknown): ProblemDetails {
-  const problem = (status: number, title: string, detail: string, field?: string): ProblemDetails => ({
-    type: 'about:blank',
-    title,
+  const problem = (status: number, code: ProblemCode, detail: string, field?: string): ProblemDetails => ({
+    type: problemType(code),
+    title: PROBLEMS[code],
     status,
     detail,
     ...(field ? { field } : {}),
   });
   if (error instanceof ZodError) {
     const [issue] = error.issues;
-    return problem(422, 'Not accepted', issue?.message ?? error.message, issue?.path.join('.'));
+    return problem(422, 'not-accepted', issue?.message ?? error.message, issue?.path.join('.'));
   }
-  if (error instanceof FieldError) return problem(422, 'Not accepted', error.message, error.field);
-  if (error instanceof Conflict) return { ...problem(409, 'Changed meanwhile', error.message), current: error.current };
-  if (error instanceof NoRoom) return problem(507, 'No room', error.message);
-  if (error instanceof CannotWork) return problem(503, 'Not working', error.message);
+  if (error instanceof FieldError) return problem(422, 'not-accepted', error.message, error.field);
+  if (error instanceof Conflict) return { ...problem(409, 'changed-meanwhile', error.message), current: error.current };
+  if (error instanceof NoRoom) return problem(507, 'no-room', error.message);
+  if (error instanceof CannotWork) return problem(503, 'not-working', error.message);
   if (error instanceof NotKnown)
     return problem(
       503,
-      'Not known',
+      'not-known',
       'The database broke off while this was being kept: it may be kept or not. Try once more: the same thing is never kept twice.',
     );
   if (error instanceof TooBusy)
-    return problem(503, 'Too busy', 'More ask at once than the database takes. Nothing was changed; try once more.');
+    return problem(503, 'too-busy', 'More ask at once than the database takes. Nothing was changed; try once more.');
   if (error instanceof DatabaseDied)
-    return problem(503, 'Not kept', 'The database broke off: nothing of this was kept. Try once more.');
-  if (error instanceof Refusal) return problem(error.status, 'Not possible', error.message, error.field);
+    return problem(503, 'not-kept', 'The database broke off: nothing of this was kept. Try once more.');
+  if (error instanceof Refusal)
+    return problem(error.status, error.status === 404 ? 'not-there' : 'not-possible', error.message, error.field);
   const { type, status } = error as { type?: string; status?: number };
   const unread = UNREAD[type ?? ''];
-  if (unread) return problem(unread.status, 'Not understood', unread.detail);
+  if (unread) return problem(unread.status, 'not-understood', unread.detail);
   if (status && status >= 400 && status < 500)
-    return problem(status, 'Not understood', 'The request is not written as requests are.');
-  return problem(500, 'Our fault', 'Something went wrong in the program. Nothing was changed; try once more.');
+    return problem(status, 'not-understood', 'The request is not written as requests are.');
+  return problem(500, 'our-fault', 'Something went wrong in the program. Nothing was changed; try once more.');
 }
 
 /** The whole server on an open shop. */

@@ -1,7 +1,26 @@
 import { z } from 'zod';
 
+/** What can be wrong, by the code that a program goes by. */
+export const PROBLEMS = {
+  'not-accepted': 'Not accepted',
+  'not-possible': 'Not possible',
+  'not-there': 'Not there',
+  'changed-meanwhile': 'Changed meanwhile',
+  'not-understood': 'Not understood',
+  'no-room': 'No room',
+  'not-working': 'Not working',
+  'not-known': 'Not known',
+  'too-busy': 'Too busy',
+  'not-kept': 'Not kept',
+  'our-fault': 'Our fault',
+} as const;
+export type ProblemCode = keyof typeof PROBLEMS;
+/** The type of a problem, as RFC 9457 has it: an address relative to the shop's own. */
+export const problemType = (code: ProblemCode): string => `/problems/${code}`;
+
 /** RFC 9457 problem details. */
 export const ProblemDetails = z.object({
+  /** `/problems/` and the code. */
   type: z.string(),
   title: z.string(),
   status: z.number(),
