@@ -3,6 +3,7 @@ import { type Falls, type Look, lookAsMeasured, predict, type StageLook } from '
 import type { Wood } from '../../core/board/wood.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
+import { unlessRefused } from '../../core/field-error.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
@@ -58,16 +59,13 @@ export function useOtherwise(
 ): BoardField[] {
   return useMemo(() => {
     if (years === 0 && falls === 'diffuse') return [];
-    try {
-      return promisedLooks(bench, model, stack, { years, falls }).map((expected, stage) => ({
-        label: fieldName(model, stack, stage),
-        expected,
-        measured: null,
-        ...shown(expected),
-      }));
-    } catch {
-      return [];
-    }
+    const looks = unlessRefused(() => promisedLooks(bench, model, stack, { years, falls })) ?? [];
+    return looks.map((expected, stage) => ({
+      label: fieldName(model, stack, stage),
+      expected,
+      measured: null,
+      ...shown(expected),
+    }));
   }, [bench, model, stack, years, falls]);
 }
 
@@ -75,12 +73,8 @@ export function useOtherwise(
 export function useEnd(bench: Bench, model: BoardModel, stack: Stack, asked: boolean): BoardField[] {
   return useMemo(() => {
     if (!asked) return [];
-    try {
-      const end = promisedLooks(bench, model, stack, { zone: 'end' }).at(-1);
-      return end ? [{ label: 'end grain', expected: end, measured: null, ...shown(end) }] : [];
-    } catch {
-      return [];
-    }
+    const end = unlessRefused(() => promisedLooks(bench, model, stack, { zone: 'end' }))?.at(-1);
+    return end ? [{ label: 'end grain', expected: end, measured: null, ...shown(end) }] : [];
   }, [bench, model, stack, asked]);
 }
 
@@ -122,24 +116,21 @@ export function fieldsAsRead(wood: Wood, reading: Spectrum | null, materials: Ma
 export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
   const { board } = model;
   const stack = stackAsMade(board);
-  try {
-    const looks = promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack);
-    const fields = looks.map((look, stage) => {
-      const planned = board.recipe?.expected[stage];
-      const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
-      const mean = stage > 0 ? stageMean(board, stage) : null;
-      return {
-        label: fieldName(model, stack, stage),
-        expected,
-        measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
-        ...shown(look),
-      };
-    });
-    return andUnforeseen(fields, looks, model, stack);
-  } catch {
-    // A stack that the model refuses today still has its board and its readings.
-    return [];
-  }
+  // A stack that the model refuses today still has its board and its readings.
+  const looks = unlessRefused(() => promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack));
+  if (!looks) return [];
+  const fields = looks.map((look, stage) => {
+    const planned = board.recipe?.expected[stage];
+    const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
+    const mean = stage > 0 ? stageMean(board, stage) : null;
+    return {
+      label: fieldName(model, stack, stage),
+      expected,
+      measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
+      ...shown(look),
+    };
+  });
+  return andUnforeseen(fields, looks, model, stack);
 }
 export const useBoardFields = (bench: Bench, model: BoardModel): BoardField[] =>
   useMemo(() => boardFields(bench, model), [bench, model]);

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Preparation } from '../../core/board/preparation.ts';
+import { unlessRefused } from '../../core/field-error.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 import { type Finding, findings, type Remedy, type RuleInput, remedyFor } from '../../core/layers/rules/index.ts';
 import type { DryingAir } from '../../core/time/coats.ts';
@@ -79,12 +80,8 @@ export function useMended(bench: Bench, model: BoardModel, rules: Rules | null, 
 }
 
 function effectOr(bench: Bench, model: BoardModel, input: RuleInput, remedy: Remedy): RemedyEffect | null {
-  try {
-    return effectOfRemedy(bench, model, input, remedy);
-  } catch {
-    // A stack that cannot be predicted still has its remedy.
-    return null;
-  }
+  // A stack that cannot be predicted still has its remedy.
+  return unlessRefused(() => effectOfRemedy(bench, model, input, remedy));
 }
 
 interface Doing {

@@ -1,4 +1,4 @@
-import { FieldError } from '../../core/field-error.ts';
+import { FieldError, unlessRefused } from '../../core/field-error.ts';
 import { converted, isRatio, quantityText, typedQuantity, unitOf } from '../../core/mix/index.ts';
 
 const LITRE = unitOf('L');
@@ -12,13 +12,10 @@ export function litresTyped(text: string): number | undefined {
 }
 
 /** What a typed batch was understood as, where it is neither a bare number nor in a unit of its own already. */
-export function batchUnderstood(text: string): string | null {
-  try {
+export const batchUnderstood = (text: string): string | null =>
+  unlessRefused(() => {
     const litres = litresTyped(text);
     return litres === undefined || /^\s*[\d.,]+\s*(?:m?l)?$/i.test(text)
       ? null
       : quantityText({ value: litres, unit: LITRE });
-  } catch {
-    return null;
-  }
-}
+  });

@@ -1,3 +1,4 @@
+import { unlessRefused } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import {
   type BatchCorrection,
@@ -78,13 +79,7 @@ export const matcher = {
   },
   /** What several stacks promise; null of one that is refused or has nothing to be matched to. */
   promises(asked: readonly { stack: Stack; problem: MatchProblem | null }[], tolerance: number): (Promised | null)[] {
-    return asked.map(({ stack, problem }) => {
-      try {
-        return problem && promiseOf(problem, stack, tolerance);
-      } catch {
-        return null;
-      }
-    });
+    return asked.map(({ stack, problem }) => unlessRefused(() => problem && promiseOf(problem, stack, tolerance)));
   },
   /** Whether a wood reaches its target before any recipe, and what would help. */
   reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {

@@ -4,6 +4,7 @@ import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { LIGHT_NAMES, type Light } from '../../../core/colour/lights.ts';
 import { deltaEPerLight } from '../../../core/colour/metamerism.ts';
+import { unlessRefused } from '../../../core/field-error.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
@@ -21,13 +22,10 @@ interface Props {
 
 /** What the stack in hand promises against the target: the miss, the chance, the pour that must be exact. */
 export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, final, light, tolerance }: Props) {
-  const promise = useMemo(() => {
-    try {
-      return problem && promiseOf(problem, stack, tolerance);
-    } catch {
-      return null;
-    }
-  }, [problem, stack, tolerance]);
+  const promise = useMemo(
+    () => unlessRefused(() => problem && promiseOf(problem, stack, tolerance)),
+    [problem, stack, tolerance],
+  );
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   if (!problem || !final || !coloured || !promise)
     return (

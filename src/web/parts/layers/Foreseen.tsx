@@ -3,6 +3,7 @@ import { ZONES, type Zone } from '../../../core/board/wood.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
+import { unlessRefused } from '../../../core/field-error.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
@@ -20,14 +21,11 @@ interface Props {
 }
 
 /** The finished colour of a stack, or nothing where it is refused or not foreseen. */
-function finalLab({ bench, model, stack, light }: Props, zone: Zone = 'face') {
-  try {
+const finalLab = ({ bench, model, stack, light }: Props, zone: Zone = 'face') =>
+  unlessRefused(() => {
     const final = promisedFinal(bench, model, stack, { zone });
     return final && labOf(final, light);
-  } catch {
-    return null;
-  }
-}
+  });
 
 /** What one more coat of a layer would do to the finished colour, before it is made. */
 export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {

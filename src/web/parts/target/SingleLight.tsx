@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { rawMean } from '../../../core/board/wood.ts';
+import { unlessRefused } from '../../../core/field-error.ts';
 import { partingUnder } from '../../../core/judge/single-light.ts';
 import { nth } from '../../../core/known.ts';
 import { onTheShelf } from '../../../record/materials.ts';
@@ -13,11 +14,7 @@ export function SingleLight({ bench }: { bench: Bench }) {
     if (!target) return null;
     const own = shelf.species.filter((s) => job.woods.some((w) => w.speciesId === s.id));
     const woods = own.length > 0 ? own : onTheShelf(shelf.species);
-    try {
-      return partingUnder(target.reflectance, woods.map(rawMean), ['A', 'LED']);
-    } catch {
-      return null;
-    }
+    return unlessRefused(() => partingUnder(target.reflectance, woods.map(rawMean), ['A', 'LED']));
   }, [target, shelf.species, job.woods]);
   return (
     <div className="note">
