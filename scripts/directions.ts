@@ -123,6 +123,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   server: {
     rooms: [
       'core',
+      'core/time',
       'core/formats',
       'demo',
       'shared',

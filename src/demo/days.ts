@@ -1,5 +1,3 @@
-export const HOUR = 3_600_000;
-
 /** A moment of the demo's March, by the clock on this wall: its work began on Monday the 2nd of March 2026. */
 export const at = (day: number, hour: number, minute = 0): number => new Date(2026, 2, day, hour, minute).getTime();
 

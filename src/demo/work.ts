@@ -1,5 +1,6 @@
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
+import { HOUR } from '../core/time/air.ts';
 import { boardModel, nextBoardModel, openBench, problemOf } from '../record/bench.ts';
 import { chainOf } from '../record/chain.ts';
 import { materialsOf } from '../record/materials.ts';
@@ -14,7 +15,7 @@ import type { Job, JobWood } from '../shared/job.ts';
 import type { KeptKnowledge } from '../shared/knowledge.ts';
 import type { Shelf } from '../shared/shelf.ts';
 import type { Ask } from './ask.ts';
-import { at, atWork, HOUR } from './days.ts';
+import { at, atWork } from './days.ts';
 
 /** How far the demo's work on a wood has come when it opens. */
 export type Progress = 'passed' | 'missed' | 'ladder' | 'untouched' | 'waiting';

@@ -7,6 +7,7 @@ import { layerBySchools } from '../core/layers/rules/defaults.ts';
 import { type Finding, findings, type Remedy, type RuleFacts, type RuleInput } from '../core/layers/rules/index.ts';
 import { chosen } from '../core/layers/rules/schools.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
+import { HOUR } from '../core/time/air.ts';
 import { FAIR_AIR, type Weather } from '../core/time/climate.ts';
 import { coatsIn, type DryingAir, dryingOfCoat, durationOf, inAir } from '../core/time/coats.ts';
 import type { Board } from '../shared/board.ts';
@@ -43,7 +44,6 @@ export const dryingOfHouse = (
 export const leavesDarkLong = (house: Pick<House, 'schools'> | null): boolean =>
   chosen(house?.schools ?? {}, 'dark-oil') === 'long';
 
-const HOUR = 3_600_000;
 /** Hours between the coats of a board whose times were noted. */
 export const keptWaits = ({ coats }: Pick<Board, 'coats'>, layers: number): (number | null)[] =>
   Array.from({ length: layers }, (_, i) => {

@@ -1,3 +1,4 @@
+import { HOUR } from '../core/time/air.ts';
 import type { Shop } from './acts/shop.ts';
 import type { Db } from './db/db.ts';
 import { type FolderDb, openFolder } from './db/folder.ts';
@@ -35,8 +36,6 @@ export async function shopOn(
     },
   };
 }
-
-const HOUR = 3_600_000;
 
 /** A snapshot each day that the shop is open. @returns what ends it */
 function keepDaily(folder: string, db: FolderDb, onFault: (error: unknown) => void): () => Promise<void> {

@@ -1,13 +1,12 @@
 import { KINDS, wayBackNow } from '../../../core/kinds/index.ts';
 import { carrierOf } from '../../../core/layers/materials.ts';
+import { HOUR } from '../../../core/time/air.ts';
 import { climateFactor } from '../../../core/time/climate.ts';
 import { airOrFair } from '../../../record/air.ts';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
 import { hoursText } from '../numbers.ts';
-
-const HOUR = 3_600_000;
 
 /** What of a layer that is on can still be undone, how, and until when: from where the board stands and the clock. */
 export function WayBack({

@@ -1,6 +1,7 @@
 import { Button, Link } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import { TESTS } from '../../../core/kinds/index.ts';
+import { HOUR } from '../../../core/time/air.ts';
 import { type ClockItem, shutsAt } from '../../../record/clock.ts';
 import type { Task } from '../../../record/work.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
@@ -11,8 +12,6 @@ import { useAttempt, useSay } from '../Undo.tsx';
 import { CoatTimes } from './CoatTimes.tsx';
 import { SmallItem } from './SmallItem.tsx';
 import { inText, whenText } from './times.ts';
-
-const HOUR = 3_600_000;
 
 /** What of a task a tap does: the last coat of a board is put on at its board, all else is ticked. */
 export function useDoTask() {

@@ -3,6 +3,7 @@ import { GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/com
 import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef, useState } from 'react';
+import { HOUR } from '../../../core/time/air.ts';
 import { named, useChart } from '../curves/chart.ts';
 import { hourText } from '../moment.ts';
 import { whenText } from './times.ts';
@@ -10,7 +11,6 @@ import type { WeekPictureProps } from './WeekPicture.tsx';
 
 use([CustomChart, GridComponent, MarkAreaComponent, MarkLineComponent, SVGRenderer]);
 
-const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 const ROW = 34;
 const BAR = 20;

@@ -1,4 +1,5 @@
 import { lazy, Suspense } from 'react';
+import { HOUR } from '../../../core/time/air.ts';
 import { dayOf, hoursOfDay, type Planned } from '../../../record/week.ts';
 import type { WorkWeek } from '../../../shared/week.ts';
 
@@ -29,7 +30,6 @@ export interface WeekPictureProps {
   onMove?: ((key: string, at: number) => void) | undefined;
 }
 
-const HOUR = 3_600_000;
 /** The stretches of some days in which nobody works. */
 export function shutHours(week: WorkWeek, from: number, days: number): [number, number][] {
   const shut: [number, number][] = [];

@@ -1,7 +1,7 @@
+import { HOUR } from '../../../core/time/air.ts';
 import { hourText } from '../moment.ts';
 import { hoursText } from '../numbers.ts';
 
-const HOUR = 3_600_000;
 /** A day by its name where it is near: today, tomorrow, Thursday, 27 March. */
 export function dayText(at: number, now: number): string {
   const day = (t: number) => new Date(new Date(t).toDateString()).getTime();

@@ -30,13 +30,7 @@ export function useLots(bench: Bench, item: string, of: Convertible): LotsInHand
 export function LotField({ lots, lot, choose, units }: LotsInHand & Pick<Mixing, 'units'>) {
   if (lots.length === 0) return null;
   return (
-    <TextField
-      select
-      className="noprint lotfield"
-      label="Out of"
-      value={lot?.id ?? ''}
-      onChange={(e) => choose(e.target.value)}
-    >
+    <TextField select className="noprint" label="Out of" value={lot?.id ?? ''} onChange={(e) => choose(e.target.value)}>
       {lots.map((l) => (
         <MenuItem key={l.id} value={l.id}>
           {lotName(l)}
