@@ -84,7 +84,17 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   record: { rooms: [...CORE, 'shared'], packages: [] },
   'record/scripted': { rooms: [...CORE, 'record', 'shared'], packages: ['zod'] },
   demo: {
-    rooms: ['core/board', 'core/formats', 'core/kinds', 'core/layers', 'core/learn', 'core/match', 'record', 'shared'],
+    rooms: [
+      'core/time',
+      'core/board',
+      'core/formats',
+      'core/kinds',
+      'core/layers',
+      'core/learn',
+      'core/match',
+      'record',
+      'shared',
+    ],
     packages: [],
   },
 
