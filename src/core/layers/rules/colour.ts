@@ -1,6 +1,5 @@
 import { deltaE00 } from '../../colour/ciede2000.ts';
-import type { Lab } from '../../colour/lab.ts';
-import { labOf } from '../../colour/lab.ts';
+import { type Lab, labOf } from '../../colour/lab.ts';
 import { metamerismIndex } from '../../colour/metamerism.ts';
 import { newLayer } from '../layer.ts';
 import { type Colourant, goesIn, isShare } from '../materials.ts';
