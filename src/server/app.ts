@@ -37,6 +37,14 @@ const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
   'encoding.unsupported': { status: 415, detail: 'The request is packed in a way that is not known here.' },
 };
 
+/** What a refusal is, by its status. */
+const REFUSED_AS: Readonly<Record<number, ProblemCode>> = {
+  400: 'not-understood',
+  404: 'not-there',
+  421: 'not-understood',
+  422: 'not-accepted',
+};
+
 function problemOf(error: unknown): ProblemDetails {
   const problem = (status: number, code: ProblemCode, detail: string, field?: string): ProblemDetails => ({
     type: problemType(code),
@@ -64,7 +72,7 @@ function problemOf(error: unknown): ProblemDetails {
   if (error instanceof DatabaseDied)
     return problem(503, 'not-kept', 'The database broke off: nothing of this was kept. Try once more.');
   if (error instanceof Refusal)
-    return problem(error.status, error.status === 404 ? 'not-there' : 'not-possible', error.message, error.field);
+    return problem(error.status, REFUSED_AS[error.status] ?? 'not-possible', error.message, error.field);
   const { type, status } = error as { type?: string; status?: number };
   const unread = UNREAD[type ?? ''];
   if (unread) return problem(unread.status, 'not-understood', unread.detail);
