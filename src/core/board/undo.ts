@@ -1,6 +1,5 @@
-import type { LayerKind } from '../kinds/index.ts';
 import { nth } from '../known.ts';
-import { type Layer, methodOf, type Rub, setting } from '../layers/layer.ts';
+import { type Layer, methodOf, type Rub, setting, traitsOf } from '../layers/layer.ts';
 import { heldAfter, WASHES } from './in-wood.ts';
 import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
 import type { ByTissue } from './tissues.ts';
@@ -47,18 +46,10 @@ export function wipeBack(state: BoardState, layer: Layer, at: number, setup: Set
 
 /** What paper, wool or a pad takes of a colour that nothing covers, high spots first. Common practice, no source. */
 const RUBBED: Record<Rub, number> = { none: 0, pad: 0.03, wool: 0.04, dry: 0.08, wet: 0.12 };
-const UNCOVERED: ReadonlySet<LayerKind> = new Set<LayerKind>([
-  'dye',
-  'ink',
-  'reactive',
-  'wiping-stain',
-  'gel-stain',
-  'glaze',
-  'powdering-glaze',
-]);
 /** What is left of a colour that is rubbed down before anything covers it. */
 export function rubbed(state: BoardState, layer: Layer, { wood }: Setup): BoardState {
-  const off = UNCOVERED.has(layer.kind) ? RUBBED[layer.rub ?? 'none'] : 0;
+  const { coloursWood, wiped } = traitsOf(layer);
+  const off = coloursWood || wiped ? RUBBED[layer.rub ?? 'none'] : 0;
   if (off === 0) return state;
   const reaches = shareOf(wood, SANDED);
   const kept = (values: readonly number[]) => values.map((v, t) => v * (1 - off * nth(reaches, t)));

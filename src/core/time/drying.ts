@@ -1,5 +1,5 @@
 import { CARRIER_INFO, type Carrier, type DryTest, KINDS, type Wait } from '../kinds/index.ts';
-import { type Layer, mainColour, methodOf, setting } from '../layers/layer.ts';
+import { type Layer, mainColour, methodOf, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
 import { type LearnedWait, learnedWait, type SeenDrying } from './seen.ts';
 import { coatTime } from './waits.ts';
@@ -67,7 +67,7 @@ const FILM_CONDITIONER: readonly Wait[] = [
 
 /** How much thicker than usual a coat lies, as a factor of its time: of what is wiped off only what stays counts. */
 function thickness(layer: Layer, carrier: Carrier): number {
-  if (KINDS[layer.kind].is.dyes && carrier === 'water') return 1;
+  if (traitsOf(layer).dyes && carrier === 'water') return 1;
   const loaded = setting(layer, 'load') || 1;
   const film = setting(layer, 'film') || 1;
   const lies = methodOf(layer) === 'unwiped' ? (carrier === 'oil' ? UNWIPED : 1) : 1;
@@ -123,15 +123,15 @@ function factorOf({ layer, materials, coat = 1 }: DryingOf): number {
 function claimedWait(of: DryingOf): Wait {
   const { layer, materials, facts = {}, dark = false, coat = 1 } = of;
   const carrier = carrierOf(layer, materials);
-  if (KINDS[layer.kind].is.conditions) {
+  if (traitsOf(layer).conditions) {
     const window = windowOf(of, 0);
     return window ? withinWindow(window) : (FILM_CONDITIONER[coat < setting(layer, 'coats') ? 0 : 1] as Wait);
   }
   const binder = facts.binder?.toLowerCase() ?? '';
   const usual =
-    dark && carrier === 'oil' && KINDS[layer.kind].is.stains
+    dark && carrier === 'oil' && traitsOf(layer).stains
       ? DARK_OIL
-      : ((KINDS[layer.kind].is.feeds || KINDS[layer.kind].is.clear
+      : ((traitsOf(layer).feeds || traitsOf(layer).clear
           ? BY_BINDER.find((b) => b.has.test(binder))?.goOn
           : undefined) ?? coatTime(layer, materials).wait);
   // A claim moves the usual; what could be earlier or safer stays where it would be without it.
@@ -146,7 +146,7 @@ function claimedWait(of: DryingOf): Wait {
 /** @param earliest hours until the next may go on */
 function windowOf({ layer, facts = {}, materials, next }: DryingOf, earliest: number): Window | null {
   // A conditioner lets colour in from 15–30 min after its wipe until about 2 h; two coats of it want the night.
-  if (KINDS[layer.kind].is.conditions)
+  if (traitsOf(layer).conditions)
     return setting(layer, 'coats') === 1
       ? { ...conditionerWindow(next ?? carrierOf(layer, materials)), remedy: 'again' }
       : null;
@@ -171,7 +171,7 @@ export function dryingOf(of: DryingOf): Drying {
   const goOn = { ...scaled(ordinary, factor), coats: ordinary.coats };
   const share = claimed.usual > 0 ? ordinary.usual / claimed.usual : 1;
   const { settle } = coatTime(layer, materials);
-  const film = KINDS[layer.kind].driesAsFilm || KINDS[layer.kind].is.feeds;
+  const film = KINDS[layer.kind].driesAsFilm || traitsOf(layer).feeds;
   const binder = BY_BINDER.find((b) => film && b.has.test(facts.binder?.toLowerCase() ?? ''));
   const { use, cure } = binder ?? CARRIER_INFO[carrier];
   const hard = facts.cure ?? (film ? cure : goOn.safe);

@@ -55,9 +55,8 @@ const LAMP = { illuminant: 'A', observer: 10 } as const;
 const UNSEEN = 1;
 /** CIEDE2000 by which the last coat of a layer still moves what is seen; infinite where nobody knows. */
 function moves(view: View, seen: SeenLayer): number {
-  const [all, less] = [view.stack, withSetting(view, seen, 'coats', seen.coats - 1)].map(
-    (s) => view.lookOf(s)?.labs[0],
-  );
+  const all = view.looks()?.at(-1)?.labs[0];
+  const less = view.lookOf(withSetting(view, seen, 'coats', seen.coats - 1))?.labs[0];
   return all && less ? deltaE00(all, less) : Number.POSITIVE_INFINITY;
 }
 

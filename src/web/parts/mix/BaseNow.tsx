@@ -1,6 +1,5 @@
 import { Button } from '@mui/material';
 import type { Step } from '../../../core/mix/index.ts';
-import { lackingIn } from '../../../record/lots.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import { sentenceOf } from '../Trouble.tsx';
@@ -17,7 +16,7 @@ export function BaseNow({ bench, mixing, step, onError }: Props) {
   const { id, grams = null } = step.medium;
   const product = bench.shelf.mediums.find((m) => m.id === id);
   const inHand = useLots(bench, `medium/${id}`, { name: product?.name ?? step.title, ...product?.sheet });
-  const { lot, of } = inHand;
+  const { lot, lacks } = inHand;
   const poured = { grams, millilitres: step.millilitres ?? null };
   const pour = async (overdrawn = false) => {
     try {
@@ -43,7 +42,7 @@ export function BaseNow({ bench, mixing, step, onError }: Props) {
           color="primary"
           className="big"
           onClick={() => void pour()}
-          disabled={lot !== undefined && lackingIn(lot, poured, of) > 0}
+          disabled={lacks(poured)}
         >
           Done
         </Button>

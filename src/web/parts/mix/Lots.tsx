@@ -15,15 +15,17 @@ export interface LotsInHand {
   lots: readonly Lot[];
   lot: Lot | undefined;
   choose: (id: string) => void;
-  /** What of the product a change of unit asks for. */
-  of: Convertible;
+  /** Whether a lot, the one in hand where none is named, holds less than is poured. */
+  lacks: (poured: Poured, other?: Lot) => boolean;
 }
 
 /** The lots of a shelf's product, e.g. `medium/oil-varnish`; the first is in hand. */
 export function useLots(bench: Bench, item: string, of: Convertible): LotsInHand {
   const lots = bench.shelf.lots.filter((l) => l.item === item);
   const [chosen, choose] = useState<string>(lots[0]?.id ?? '');
-  return { lots, lot: lots.find((l) => l.id === chosen), choose, of };
+  const lot = lots.find((l) => l.id === chosen);
+  const lacks = (poured: Poured, other = lot) => other !== undefined && lackingIn(other, poured, of) > 0;
+  return { lots, lot, choose, lacks };
 }
 
 /** Out of which lot; nothing where the shelf counts none. */
@@ -54,9 +56,9 @@ interface NotEnoughProps {
 /** The lot in hand holds less than is asked for: another lot, half the batch, or it was counted wrongly. Nothing where it holds enough. */
 export function NotEnough({ bench, mixing, step, inHand, poured, onPour }: NotEnoughProps) {
   const [error, setError] = useState<string | null>(null);
-  const { lot, lots, choose, of } = inHand;
-  if (!lot || lackingIn(lot, poured, of) === 0) return null;
-  const next = lots.find((l) => l.id !== lot.id && lackingIn(l, poured, of) === 0);
+  const { lot, lots, choose, lacks } = inHand;
+  if (!lot || !lacks(poured)) return null;
+  const next = lots.find((l) => l.id !== lot.id && !lacks(poured, l));
   const { litres, grams } = potOf(mixing.recipe, step.stage, bench.materials);
   // What is in the pot already cannot be halved.
   const begun =

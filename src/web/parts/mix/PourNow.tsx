@@ -11,7 +11,6 @@ import {
   typedQuantity,
   unitOf,
 } from '../../../core/mix/index.ts';
-import { lackingIn } from '../../../record/lots.ts';
 import { inPot } from '../../../record/poured.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
@@ -41,7 +40,7 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
   const colour = bench.shelf.colourants.find((c) => c.id === pour.colourant);
   const sheet = colour?.sheet;
   const inHand = useLots(bench, `colourant/${pour.colourant}`, { name: step.title, ...sheet });
-  const { lot, of } = inHand;
+  const { lot } = inHand;
   const [typed, setTyped, forget] = useKept<string>(`poured/${recipe.id}/${step.key}`, '');
   const [error, setError] = useState<string | null>(null);
   const [tooMuch, setTooMuch] = useState<number | null>(null);
@@ -79,7 +78,7 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
       return pour.grams;
     }
   })();
-  const lacks = (poured: number): boolean => lot !== undefined && lackingIn(lot, { grams: poured }, of) > 0;
+  const lacks = (poured: number): boolean => inHand.lacks({ grams: poured });
   const keep = async (poured: number, overdrawn = lacks(poured)) => {
     await mixing.finish(step, { grams: poured, lotId: lot?.id ?? null, ...(overdrawn ? { overdrawn } : {}) });
     forget();
