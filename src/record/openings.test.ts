@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { MATERIALS } from '../../test/fixtures/small-shop.ts';
 import type { LayerKind } from '../core/kinds/index.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
-import { ANYTHING, openingsOf, ownColours, simpleStack, solvableColours, withGlaze } from './openings.ts';
+import { ANYTHING, openingsOf, ownColours, simpleStack, solvableColours, withGlaze, withLayer } from './openings.ts';
 
 describe('what a search may use', () => {
   const stack: Stack = (['dye', 'sealer', 'glaze', 'filler', 'clear'] as LayerKind[]).map((kind) => newLayer(kind));
@@ -55,5 +55,11 @@ describe('stacks to begin with', () => {
     expect(glazed.map((l) => l.kind)).toEqual(['dye', 'sealer', 'glaze', 'clear']);
     expect(withGlaze(MATERIALS, glazed).filter((l) => l.kind === 'sealer')).toHaveLength(1);
     expect(simpleStack({ colourants: {}, mediums: {} }).map((l) => l.kind)).toEqual(['dye']);
+  });
+  it('takes a new layer under its clear, and over all what is the last', () => {
+    const kindsWith = (kind: LayerKind) =>
+      withLayer(simpleStack(MATERIALS), kind, MATERIALS, 0).stack.map((l) => l.kind);
+    expect(kindsWith('sealer')).toEqual(['dye', 'sealer', 'clear']);
+    expect(kindsWith('wax')).toEqual(['dye', 'clear', 'wax']);
   });
 });

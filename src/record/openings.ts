@@ -78,9 +78,9 @@ function withMedium(kind: LayerKind, materials: Materials): Layer {
   return newLayer(kind, medium ? { medium: medium.id } : {});
 }
 
-/** Where a new layer usually goes: under the clear, unless it is one. */
+/** Where a new layer usually goes: under the clear, unless it is one, or the last of all. */
 function insertion(stack: Stack, kind: LayerKind, done: number): number {
-  if (KINDS[kind].is.clear) return stack.length;
+  if (KINDS[kind].is.clear || KINDS[kind].is.last) return stack.length;
   const clear = stack.findIndex((l) => traitsOf(l).clear);
   return Math.max(done, clear < 0 ? stack.length : clear);
 }
