@@ -95,7 +95,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'record',
       'shared',
     ],
-    packages: [],
+    packages: ['node:'],
   },
 
   'server/threads': { rooms: [], packages: ['comlink', 'node:'] },

@@ -4,9 +4,7 @@ import { usualCoats } from '../core/layers/layer.ts';
 import type { ClockKnown } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import { newId } from '../shared/id.ts';
-import type { Job, JobList } from '../shared/job.ts';
-import type { OldBoard } from '../shared/old-board.ts';
-import type { Shelf } from '../shared/shelf.ts';
+import type { Job } from '../shared/job.ts';
 import { type Ask, askAt } from './ask.ts';
 import { at, BEGAN, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
@@ -22,7 +20,6 @@ export async function makeDemo(
 ): Promise<void> {
   const ask = askAt(address);
 
-  if (((await ask('GET', '/jobs')) as JobList).jobs.length > 0) return;
   say('Making the demo shop …');
   // Everything is done at its time: the demo's clock is turned to each next thing, and stands where it opens.
   const { turnable: may } = (await ask('GET', '/clock')) as ClockKnown;
@@ -37,10 +34,7 @@ export async function makeDemo(
   const { simulated, version } = (await ask('GET', '/house')) as House;
   if (!simulated) await ask('PATCH', '/house', { version, simulated: true });
 
-  // A demo that was cut short goes on where it stopped.
-  const shelf = (await ask('GET', '/shelf')) as Shelf;
   for (const species of woods) {
-    if (shelf.species.some((s) => s.id === species.id)) continue;
     // The shop read the light and dark parts of an offcut; how they take colour it knows only roughly.
     const tissues = [];
     for (const [i, fraction] of species.fractions.entries()) {
@@ -55,9 +49,8 @@ export async function makeDemo(
   }
 
   for (const medium of mediums) {
-    const known = shelf.mediums.find((m) => m.id === medium.id);
-    if (!known) await ask('POST', '/mediums', medium);
-    if (medium.kind === 'oil' || known?.samples.length) continue;
+    await ask('POST', '/mediums', medium);
+    if (medium.kind === 'oil') continue;
     const samples = [];
     const coats = usualCoats(medium.kind);
     for (const speciesId of COAT_WOODS.filter((id) => woods.some((w) => w.id === id))) {
@@ -67,11 +60,8 @@ export async function makeDemo(
     await ask('POST', `/mediums/${medium.id}/coats`, { samples });
   }
 
-  const made = shelf.colourants;
   for (const colourant of colourants) {
-    const known = made.find((c) => c.id === colourant.id);
-    if (known?.absorption) continue;
-    if (!known) await ask('POST', '/colourants', colourant);
+    await ask('POST', '/colourants', colourant);
     const rungs = [];
     for (const rung of ladderOf(colourant.kind).filter((r) => woods.some((w) => w.id === r.speciesId))) {
       const readings = await ask('POST', '/instrument/rung', { colourantId: colourant.id, ...rung });
@@ -80,31 +70,23 @@ export async function makeDemo(
     if (rungs.length > 0) await ask('POST', `/colourants/${colourant.id}/ladder`, { rungs });
   }
 
-  for (const supply of supplies)
-    if (!shelf.supplies.some((s) => s.id === supply.id)) await ask('POST', '/supplies', supply);
+  for (const supply of supplies) await ask('POST', '/supplies', supply);
   // Of what was left out of the shelf there is no lot.
   const there = new Set([
     ...colourants.map((c) => `colourant/${c.id}`),
     ...mediums.map((m) => `medium/${m.id}`),
     ...supplies.map((s) => `supply/${s.id}`),
   ]);
-  for (const lot of lots.filter((l) => there.has(l.item)))
-    if (!shelf.lots.some((l) => l.item === lot.item && l.code === lot.code))
-      await ask('POST', '/lots', { id: newId(), ...lot });
+  for (const lot of lots.filter((l) => there.has(l.item))) await ask('POST', '/lots', { id: newId(), ...lot });
 
-  const house = (await ask('GET', '/house')) as House;
-  for (const person of people)
-    if (!house.people.some((p) => p.name === person.name)) await ask('POST', '/people', { id: newId(), ...person });
-  if (house.instruments.length === 0)
-    await ask('POST', '/instruments', {
-      id: newId(),
-      name: 'Simulated spectrophotometer',
-      geometry: 'D/8, specular included, 8 mm',
-      note: 'Ships with the program.',
-    });
-  const hanging = (await ask('GET', '/rack')) as OldBoard[];
-  for (const board of rack)
-    if (!hanging.some((b) => b.label === board.label)) await ask('POST', '/rack', { id: newId(), ...board });
+  for (const person of people) await ask('POST', '/people', { id: newId(), ...person });
+  await ask('POST', '/instruments', {
+    id: newId(),
+    name: 'Simulated spectrophotometer',
+    geometry: 'D/8, specular included, 8 mm',
+    note: 'Ships with the program.',
+  });
+  for (const board of rack) await ask('POST', '/rack', { id: newId(), ...board });
 
   // The jobs are the first person's.
   const { people: named } = (await ask('GET', '/house')) as House;

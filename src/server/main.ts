@@ -2,7 +2,7 @@ import { createServer, type RequestListener } from 'node:http';
 import path from 'node:path';
 import { inspect } from 'node:util';
 import { pino } from 'pino';
-import { makeDemo } from '../demo/make-demo.ts';
+import { demoArchive } from '../demo/archive.ts';
 import { createApp } from './app.ts';
 import { CannotWork } from './db/trouble.ts';
 import { openShop } from './open-shop.ts';
@@ -24,9 +24,24 @@ function portOf(text = '4173'): number {
 /** Longer than a page or script keeps an unused connection: one that the server closes first can swallow a request. */
 const KEPT_ALIVE_MS = 90_000;
 
-/** Listens at once, before anything is opened: of two that start together one has the port, and only that one goes on. */
+/** What a browser shows until the shop is open; it asks again by itself. */
+const OPENING = `<!doctype html><html lang="en"><meta charset="utf-8"><meta http-equiv="refresh" content="1"><title>Urushi</title>
+<body style="font: 20px sans-serif; margin: 3em; color: #333"><p role="status">${demo ? 'The demo shop is being opened …' : 'The shop is being opened …'}</p>`;
+
+/**
+ * Listens at once, before anything is opened: of two that start together one has the port, and only that one goes on.
+ * A program that asks waits for its answer; a person is told what is waited for.
+ */
 async function listen(port: number, app: Promise<RequestListener>) {
+  let open = false;
+  app.then(() => {
+    open = true;
+  });
   const server = createServer((request, response) => {
+    if (!open && request.method === 'GET' && request.headers.accept?.includes('text/html'))
+      return response
+        .writeHead(200, { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store' })
+        .end(OPENING);
     app.then((answer) => answer(request, response)).catch(() => response.destroy());
   });
   server.keepAliveTimeout = KEPT_ALIVE_MS;
@@ -67,6 +82,7 @@ async function main(): Promise<void> {
     onFault,
     onLost: endWith,
     turnable: demo,
+    beginsWith: demo ? demoArchive : undefined,
   });
   begin(createApp(shop, onFault, hosts));
   const sensor = process.env.URUSHI_SENSOR ?? path.join(folder, 'sensor.csv');
@@ -85,10 +101,7 @@ async function main(): Promise<void> {
   // Whoever started it, and speaks with it, takes it down with itself.
   process.on('disconnect', close);
   const address = `http://localhost:${port}`;
-  if (demo) {
-    await makeDemo(address, (line) => console.log(line));
-    ends.push(simulateSensor(shop, sensor, onFault));
-  }
+  if (demo) ends.push(simulateSensor(shop, sensor, onFault));
   console.log(`Urushi is ready: ${address}`);
 }
 

@@ -1,4 +1,5 @@
 import { HOUR } from '../core/time/air.ts';
+import type { Archive } from '../shared/archive.ts';
 import type { Shop } from './acts/shop.ts';
 import type { Db } from './db/db.ts';
 import { type FolderDb, openFolder } from './db/folder.ts';
@@ -6,6 +7,7 @@ import { openServer } from './db/postgres.ts';
 import { hasDaysSnapshot } from './db/snapshots.ts';
 import { NoRoom } from './db/trouble.ts';
 import { startLearning } from './learning/learning.ts';
+import { isUntouched, putArchive } from './store/archive.ts';
 import { rememberWhatIsMissing } from './store/readings.ts';
 
 export interface OpenShop extends Shop {
@@ -64,12 +66,26 @@ interface Where {
   onLost?: (why: string) => void;
   /** A shop to practise in, whose clock can be turned. */
   turnable?: boolean;
+  /** What a shop begins with that nothing was written into. */
+  beginsWith?: () => Promise<Archive>;
 }
 
 /** Opens the shop: its data folder, or a database on a server where an address of one is given. */
-export async function openShop({ folder, server, onFault, onLost, turnable }: Where): Promise<OpenShop> {
-  if (server) return shopOn(await openServer(server), onFault, null, turnable);
+export async function openShop(where: Where): Promise<OpenShop> {
+  const { folder, server, onFault, onLost, turnable, beginsWith } = where;
+  const begin = async (db: Db) => {
+    if (beginsWith && (await isUntouched(db))) {
+      const archive = await beginsWith();
+      await db.transaction((queries) => putArchive(queries, archive));
+    }
+  };
+  if (server) {
+    const db = await openServer(server);
+    await begin(db);
+    return shopOn(db, onFault, null, turnable);
+  }
   const db = await openFolder(folder, onLost);
+  await begin(db);
   const shop = await shopOn(db, onFault, db, turnable);
   const endDaily = keepDaily(folder, db, onFault);
   return {
