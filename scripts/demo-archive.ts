@@ -7,8 +7,8 @@ import { makeDemo } from '../src/demo/make-demo.ts';
 import { createApp } from '../src/server/app.ts';
 import { openMemory } from '../src/server/db/pglite.ts';
 import { shopOn } from '../src/server/open-shop.ts';
-import { archiveOf } from '../src/server/store/archive.ts';
-import { listJobs } from '../src/server/store/job-list.ts';
+import { archiveOf } from '../src/server/repositories/archive.ts';
+import { listJobs } from '../src/server/repositories/job-list.ts';
 import { JobQuery } from '../src/shared/job.ts';
 
 // Its moments are those of the clock on a wall; where the demo is opened they are put into the zone of that place.

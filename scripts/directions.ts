@@ -112,22 +112,22 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'zod',
     ],
   },
-  'server/store': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
+  'server/repositories': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
   'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
   'server/learning': {
-    rooms: ['core/learn', 'record', 'shared', 'server/db', 'server/store', 'server/threads'],
+    rooms: ['core/learn', 'record', 'shared', 'server/db', 'server/repositories', 'server/threads'],
     packages: ['node:', 'async-mutex', 'comlink'],
   },
-  'server/acts': {
-    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/intake', 'server/store', 'server/learning'],
+  'server/commands': {
+    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/intake', 'server/repositories', 'server/learning'],
     packages: ['zod', 'ics'],
   },
   'server/routes': {
-    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/acts', 'server/store'],
+    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/commands', 'server/repositories'],
     packages: ['express', 'zod'],
   },
   'server/sensor': {
-    rooms: ['core/formats', 'workshop', 'server/acts', 'server/store', 'server/threads'],
+    rooms: ['core/formats', 'workshop', 'server/commands', 'server/repositories', 'server/threads'],
     packages: ['node:', 'comlink'],
   },
   server: {
@@ -138,12 +138,12 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'demo',
       'shared',
       'workshop',
-      'server/acts',
+      'server/commands',
       'server/db',
       'server/learning',
       'server/routes',
       'server/sensor',
-      'server/store',
+      'server/repositories',
     ],
     packages: ['node:', 'compression', 'express', 'helmet', 'pino', 'zod'],
   },

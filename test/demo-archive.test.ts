@@ -2,7 +2,7 @@ import type { AddressInfo } from 'node:net';
 import { expect, it } from 'vitest';
 import { demoArchive } from '../src/demo/archive.ts';
 import { makeDemo } from '../src/demo/make-demo.ts';
-import { archiveOf, putArchive } from '../src/server/store/archive.ts';
+import { archiveOf, putArchive } from '../src/server/repositories/archive.ts';
 import type { JobList } from '../src/shared/job.ts';
 import { openTestShop, type TestShop } from './server/open-test-shop.ts';
 

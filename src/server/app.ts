@@ -7,18 +7,11 @@ import { ZodError } from 'zod';
 import { FieldError } from '../core/field-error.ts';
 import { PROBLEMS, type ProblemCode, type ProblemDetails, problemType } from '../shared/problem-details.ts';
 import '../shared/sentences.ts';
-import { Conflict, Refusal } from './acts/refusal.ts';
-import type { Shop } from './acts/shop.ts';
+import { Conflict, Refusal } from './commands/refusal.ts';
+import type { Shop } from './commands/shop.ts';
 import { CannotWork, DatabaseDied, NoRoom, NotKnown, TooBusy } from './db/trouble.ts';
-import { boardRoutes } from './routes/boards.ts';
-import { clockRoutes } from './routes/clock.ts';
-import { faultRoutes } from './routes/faults.ts';
 import { onlyOwnNames, onlyOwnPage, onlyReadableAddress, onlyWritableText } from './routes/guard.ts';
-import { houseRoutes } from './routes/house.ts';
-import { instrumentRoutes } from './routes/instrument.ts';
-import { jobRoutes } from './routes/jobs.ts';
-import { shelfRoutes } from './routes/shelf.ts';
-import { systemRoutes } from './routes/systems.ts';
+import { routesOf } from './routes/index.ts';
 
 /** Most that is sent at once; of a file of readings 4 MB and the marks that JSON puts into its text. */
 const [MOST_BODY_MB, MOST_FILE_MB] = [1, 9];
@@ -104,19 +97,7 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   const body: RequestHandler = (request, response, next) =>
     (TAKES_FILES.test(request.path) ? large : small)?.(request, response, next);
   api.use(onlyOwnPage, onlyReadableAddress, body, onlyWritableText);
-  api.get('/health', (_, response) => {
-    response.json({ ok: true });
-  });
-  api.use(
-    shelfRoutes(shop),
-    jobRoutes(shop),
-    boardRoutes(shop),
-    houseRoutes(shop),
-    instrumentRoutes(shop),
-    systemRoutes(shop),
-    faultRoutes(shop),
-    clockRoutes(shop),
-  );
+  api.use(routesOf(shop));
   api.use((request) => {
     throw new Refusal(404, `There is nothing at ${request.method} ${request.originalUrl}.`);
   });

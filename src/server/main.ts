@@ -34,7 +34,7 @@ const OPENING = `<!doctype html><html lang="en"><meta charset="utf-8"><meta http
  */
 async function listen(port: number, app: Promise<RequestListener>) {
   let open = false;
-  app.then(() => {
+  void app.then(() => {
     open = true;
   });
   const server = createServer((request, response) => {

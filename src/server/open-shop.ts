@@ -1,14 +1,14 @@
 import { HOUR } from '../core/time/air.ts';
 import type { Archive } from '../shared/archive.ts';
-import type { Shop } from './acts/shop.ts';
+import type { Shop } from './commands/shop.ts';
 import type { Db } from './db/db.ts';
 import { type FolderDb, openFolder } from './db/folder.ts';
 import { openServer } from './db/postgres.ts';
 import { hasDaysSnapshot } from './db/snapshots.ts';
 import { NoRoom } from './db/trouble.ts';
 import { startLearning } from './learning/learning.ts';
-import { isUntouched, putArchive } from './store/archive.ts';
-import { rememberWhatIsMissing } from './store/readings.ts';
+import { isUntouched, putArchive } from './repositories/archive.ts';
+import { rememberWhatIsMissing } from './repositories/readings.ts';
 
 export interface OpenShop extends Shop {
   close(): Promise<void>;

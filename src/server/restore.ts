@@ -4,7 +4,7 @@ import { openFolder, restoreFolder } from './db/folder.ts';
 import { openEmbedded } from './db/pglite.ts';
 import { snapshotFile, snapshotsIn } from './db/snapshots.ts';
 import { CannotWork } from './db/trouble.ts';
-import { summaryOf } from './store/summary.ts';
+import { summaryOf } from './repositories/summary.ts';
 
 // npm run restore [-- NAME [--yes]]: the snapshots of a data folder; what one holds; or puts it in place. For a shop that
 // cannot be opened; in one that can, House does the same.

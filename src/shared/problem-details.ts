@@ -15,6 +15,20 @@ export const PROBLEMS = {
   'our-fault': 'Our fault',
 } as const;
 export type ProblemCode = keyof typeof PROBLEMS;
+/** The status that a problem is usually told with. */
+export const PROBLEM_STATUS: Readonly<Record<ProblemCode, number>> = {
+  'not-accepted': 422,
+  'not-possible': 409,
+  'not-there': 404,
+  'changed-meanwhile': 409,
+  'not-understood': 400,
+  'no-room': 507,
+  'not-working': 503,
+  'not-known': 503,
+  'too-busy': 503,
+  'not-kept': 503,
+  'our-fault': 500,
+};
 /** The type of a problem, as RFC 9457 has it: an address relative to the shop's own. */
 export const problemType = (code: ProblemCode): string => `/problems/${code}`;
 

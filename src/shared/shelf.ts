@@ -87,6 +87,7 @@ export type NewRung = z.infer<typeof NewRung>;
 export const LadderInput = z.object({ rungs: z.array(NewRung).min(1, 'A ladder has one rung at least.').max(40) });
 /** A strength written down wrongly, put right. */
 export const RungChange = z.object({ version: Version, ...RungInput.pick({ strength: true }).shape });
+export type RungChange = z.infer<typeof RungChange>;
 export const Rung = NewRung.extend({ version: z.number() });
 export type Rung = z.infer<typeof Rung>;
 
@@ -113,7 +114,8 @@ export const NewMedium = z.object({
     .min(0)
     .max(0.08)
     .nullish()
-    .transform((v) => v ?? undefined),
+    .transform((v) => v ?? undefined)
+    .pipe(z.number().optional()),
   k2: z.number().min(0.2, 'k2 lies between 0.2 and 0.75.').max(0.75, 'k2 lies between 0.2 and 0.75.'),
   tint: z.array(z.number().min(0, 'A tint takes light away: zero or more.').max(5)).length(31),
   caution: z.string().max(300),

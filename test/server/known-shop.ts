@@ -102,7 +102,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   };
   return {
     ...ofShelf,
-    ...Object.fromEntries(Object.keys(ofShelf).map((place) => [`${place}:id/versions/`, ['1']])),
+    ...Object.fromEntries(Object.keys(ofShelf).map((place) => [`${place}:item/versions/`, ['1']])),
     '/jobs/': [...ids(jobs), ...jobs.map((j) => String(j.number))],
     '/woods/': ids(now.woods),
     '/versions/': ids(now.woods.flatMap((w) => w.versions)),

@@ -8,6 +8,7 @@ import { openServer } from '../../src/server/db/postgres.ts';
 import { type OpenShop, shopOn } from '../../src/server/open-shop.ts';
 import { newId } from '../../src/shared/id.ts';
 import { withIds } from '../fixtures/with-ids.ts';
+import { keepsContract } from './keeps-contract.ts';
 
 /** The server that the same tests run on a second time; the address of its maintenance database. */
 const SERVER = process.env.URUSHI_TEST_ON_SERVER ? process.env.URUSHI_TEST_PG : undefined;
@@ -54,7 +55,7 @@ export async function openTestShop(turnable = false): Promise<TestShop> {
     ...shop,
     app,
     ask(method, path, body) {
-      const asked = request(app)[method](`/api${path}`);
+      const asked = request(app)[method](`/api${path}`).expect((answer) => keepsContract(method, path, answer));
       return body === undefined ? asked : asked.send(withIds(method, path, body) as object);
     },
   };

@@ -1,151 +1,13 @@
 import { generate, type JsonSchema } from 'json-schema-faker';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { z } from 'zod';
-import * as board from '../../src/shared/board.ts';
-import * as clock from '../../src/shared/clock.ts';
-import * as fault from '../../src/shared/fault.ts';
-import * as house from '../../src/shared/house.ts';
-import * as job from '../../src/shared/job.ts';
-import * as lot from '../../src/shared/lot.ts';
-import * as mix from '../../src/shared/mix.ts';
-import * as oldBoard from '../../src/shared/old-board.ts';
-import * as part from '../../src/shared/part.ts';
-import * as reading from '../../src/shared/reading.ts';
-import * as shelf from '../../src/shared/shelf.ts';
-import * as steps from '../../src/shared/steps.ts';
-import * as system from '../../src/shared/system.ts';
+import { ROUTES as ALL } from '../../src/shared/contract/index.ts';
+import type { Route } from '../../src/shared/contract/route.ts';
 
-/** What every route takes, by method and address; null where it takes no body. */
-export const ROUTES: Readonly<Record<string, z.ZodType | null>> = {
-  'get /health': null,
-  'get /clock': null,
-  'get /clock/rail': null,
-  'get /clock/jobs': null,
-  'get /clock/week.ics': null,
-  'put /clock': clock.ClockTurned,
-  'put /clock/plan': clock.NewWeekPlan,
-  'post /clock/air': clock.NewAir,
-  'delete /clock/air/:id': null,
-  'post /clock/air/:id/restore': null,
-  'post /clock/tests': clock.NewDryTest,
-  'delete /clock/tests/:id': null,
-  'post /clock/tests/:id/restore': null,
-  'post /clock/done': clock.NewWorkDone,
-  'delete /clock/done/:id': null,
-  'post /clock/done/:id/restore': null,
-  'get /jobs': null,
-  'post /jobs': job.NewJob,
-  'get /jobs/:job': null,
-  'patch /jobs/:job': job.JobChange,
-  'delete /jobs/:job': null,
-  'post /jobs/:job/restore': null,
-  'get /jobs/:job/story': null,
-  'post /jobs/:job/readings': reading.ReadingInput,
-  'post /jobs/:job/targets': job.Revision,
-  'post /woods/:wood/versions': job.NewVersions,
-  'delete /versions/:version': null,
-  'post /versions/:version/restore': null,
-  'post /jobs/:job/woods': job.NewWood,
-  'put /woods/:wood/draft': job.DraftInput,
-  'put /woods/:wood/preparation': job.PreparationInput,
-  'put /woods/:wood/offcuts': job.OffcutsInput,
-  'post /jobs/:job/parts': part.NewParts,
-  'patch /parts/:part': part.PartChange,
-  'delete /parts/:part': null,
-  'post /parts/:part/restore': null,
-  'get /jobs/:job/knowledge': null,
-  'post /jobs/:job/knowledge': null,
-  'post /woods/:wood/boards': board.NewBoard,
-  'patch /boards/:board': board.BoardChange,
-  'post /boards/:board/recipe': board.NewRecipe,
-  'get /boards/:board/story': null,
-  'post /boards/:board/coats': board.NewCoat,
-  'post /boards/:board/past': board.PastEntry,
-  'patch /coats/:coat': board.CoatChange,
-  'delete /coats/:coat': null,
-  'post /coats/:coat/restore': null,
-  'post /boards/:board/strips': board.SplitInput,
-  'post /boards/:board/readings': reading.BoardReadingInput,
-  'patch /readings/:reading': reading.ReadingChange,
-  'delete /readings/:reading': null,
-  'post /readings/:reading/restore': null,
-  'get /boards/:board/stack.json': null,
-  'get /boards/:board/grids': null,
-  'get /boards/:board/readings.txt': null,
-  'get /shelf': null,
-  'get /shelf/experience': null,
-  'get /shelf/next-boards': null,
-  'post /species': shelf.SpeciesSchema,
-  'patch /species/:id': shelf.SpeciesChange,
-  'post /colourants': shelf.NewColourant,
-  'patch /colourants/:id': shelf.ColourantChange,
-  'post /colourants/:id/ladder': shelf.LadderInput,
-  'patch /rungs/:rung': shelf.RungChange,
-  'delete /rungs/:rung': null,
-  'post /rungs/:rung/restore': null,
-  'post /mediums': shelf.NewMedium,
-  'patch /mediums/:id': shelf.MediumChange,
-  'post /mediums/:id/coats': shelf.CoatsInput,
-  'delete /coat-samples/:sample': null,
-  'post /coat-samples/:sample/restore': null,
-  'post /supplies': shelf.NewSupply,
-  'patch /supplies/:id': shelf.SupplyChange,
-  'post /mixes': mix.NewMix,
-  'patch /mixes/:mix': mix.MixChange,
-  'delete /mixes/:mix': null,
-  'post /mixes/:mix/restore': null,
-  'get /mixes/:mix/story': null,
-  'post /lots': lot.NewLot,
-  'patch /lots/:lot': lot.LotChange,
-  'delete /lots/:lot': null,
-  'post /lots/:lot/restore': null,
-  'post /boards/:board/steps': steps.StepInput,
-  'delete /steps/:step': null,
-  'post /steps/:step/restore': null,
-  'post /boards/:board/pots': steps.PotsInput,
-  ...Object.fromEntries(
-    ['species', 'colourants', 'mediums', 'supplies'].flatMap((place) =>
-      [
-        `delete /${place}/:id`,
-        `post /${place}/:id/restore`,
-        `get /${place}/:id/story`,
-        `get /${place}/:id/versions/:version`,
-      ].map((route) => [route, null]),
-    ),
-  ),
-  'get /house': null,
-  'patch /house': house.HouseChange,
-  'get /faults': null,
-  'post /faults': fault.NewFaultFound,
-  'delete /faults/:fault': null,
-  'post /faults/:fault/restore': null,
-  'get /systems': null,
-  'post /systems': system.NewSystem,
-  'delete /systems/:system': null,
-  'post /systems/:system/restore': null,
-  'post /house/effects': house.HouseAsked,
-  'post /people': house.NewPerson,
-  'patch /people/:id': house.PersonChange,
-  'delete /people/:id': null,
-  'post /people/:id/restore': null,
-  'post /instruments': house.NewInstrument,
-  'patch /instruments/:id': house.InstrumentChange,
-  'delete /instruments/:id': null,
-  'post /instruments/:id/restore': null,
-  'get /house/snapshots': null,
-  'post /house/snapshots': null,
-  'get /house/snapshots/:name': null,
-  'post /house/snapshots/:name/restore': null,
-  'get /rack': null,
-  'post /rack': oldBoard.NewOldBoard,
-  'patch /rack/:id': oldBoard.OldBoardChange,
-  'delete /rack/:id': null,
-  'post /rack/:id/restore': null,
-  'get /instrument/pieces': null,
-  'post /instrument/rung': reading.RungRequest,
-  'post /instrument/coat': reading.CoatRequest,
-  'post /instrument/tissue': reading.TissueRequest,
-};
+/** Every route by its method and address. */
+export const ROUTES: Readonly<Record<string, Route>> = Object.fromEntries(
+  ALL.map((route) => [`${route.method.toLowerCase()} ${route.path}`, route]),
+);
 
 /** Ids and names that are there, by the text of an address before them: `/clock/air/`, `/colourants/:id/versions/`. */
 export type Known = Readonly<Record<string, readonly string[]>>;
@@ -257,7 +119,7 @@ export async function requestOf(seed: number, known: Known): Promise<FuzzRequest
   const routes = Object.keys(ROUTES);
   // Route by route: a few hundred requests meet each.
   const route = routes[seed % routes.length] ?? '';
-  const shape = ROUTES[route];
+  const shape = ROUTES[route]?.body;
   const [method = '', address = ''] = route.split(' ');
   let met = true;
   let path = namesIn(address).reduce((text, { name, after }) => {

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openTestDb } from '../../../test/server/open-test-shop.ts';
 import { newId } from '../../shared/id.ts';
-import { insertJob, jobById } from '../store/jobs.ts';
+import { insertJob, jobById } from '../repositories/jobs.ts';
 import { type Connection, type Db, inTransaction } from './db.ts';
 import { migrate } from './migrate.ts';
 import { DatabaseDied, NotKnown } from './trouble.ts';

@@ -3,10 +3,10 @@ import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { newId } from '../../shared/id.ts';
 import type { KeptKnowledge } from '../../shared/knowledge.ts';
 import type { Db } from '../db/db.ts';
-import { evidenceStamp } from '../store/counters.ts';
-import { evidenceSince, insertKnowledge, newestKnowledge, ownStamp } from '../store/knowledge.ts';
-import { oldBoards } from '../store/rack.ts';
-import { wholeShelf } from '../store/shelf.ts';
+import { evidenceStamp } from '../repositories/counters.ts';
+import { evidenceSince, insertKnowledge, newestKnowledge, ownStamp } from '../repositories/knowledge.ts';
+import { oldBoards } from '../repositories/rack.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
 import { startThread, type Thread } from '../threads/start-thread.ts';
 import type { Learner } from './learning.worker.ts';
 

@@ -1,10 +1,7 @@
-import { Router } from 'express';
 import { exportGrids, writeAll, writeCgats } from '../../core/formats/index.ts';
 import { boardCode } from '../../record/codes.ts';
 import { stackFileOf } from '../../record/stack-file.ts';
-import { BoardChange, CoatChange, NewBoard, NewCoat, NewRecipe, PastEntry, SplitInput } from '../../shared/board.ts';
-import { BoardReadingInput, ReadingChange } from '../../shared/reading.ts';
-import { PotsInput, StepInput } from '../../shared/steps.ts';
+import type { CONTRACT } from '../../shared/contract/index.ts';
 import {
   changeBoard,
   changeCoat,
@@ -12,135 +9,78 @@ import {
   planRecipe,
   putOnCoat,
   readStage,
+  restoreCoat,
   takeBoard,
   takeCoatBack,
-} from '../acts/boards.ts';
-import { splitBoard } from '../acts/planks.ts';
-import { changeReading, takeReadingOut } from '../acts/readings.ts';
-import { notFound, Refusal } from '../acts/refusal.ts';
-import type { Shop } from '../acts/shop.ts';
-import { doStep, setPots, takeStepBack } from '../acts/steps.ts';
-import { boardAtWork, boardById } from '../store/boards.ts';
-import { storyOf } from '../store/events.ts';
-import { measuredOfBoard } from '../store/readings.ts';
-import { wholeShelf } from '../store/shelf.ts';
-import { bodyOf, byOf, idOf, isNumber } from './asked.ts';
+} from '../commands/boards.ts';
+import { splitBoard } from '../commands/planks.ts';
+import { archiveReading, changeReading, restoreReading } from '../commands/readings.ts';
+import { notFound, Refusal } from '../commands/refusal.ts';
+import type { Shop } from '../commands/shop.ts';
+import { doStep, restoreStep, setPots, takeStepBack } from '../commands/steps.ts';
+import { boardAtWork, boardById } from '../repositories/boards.ts';
+import { storyOf } from '../repositories/events.ts';
+import { measuredOfBoard } from '../repositories/readings.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
+import type { Handlers } from './serve.ts';
 
-export function boardRoutes(shop: Shop): Router {
-  const router = Router();
+export function boardHandlers(shop: Shop): Handlers<typeof CONTRACT.boards> {
   const { db } = shop;
-  const boardOf = async (text: unknown) => {
-    const id = idOf(text, 'board');
+  const boardOf = async (id: string) => {
     const [work, board] = [await boardAtWork(db, id), await boardById(db, id)];
     if (!work || !board) throw notFound('board');
-    return { work, board };
+    return { work, board, name: `${work.jobNumber}-${boardCode(work.woodCode, board.number)}` };
   };
-
-  router.post('/woods/:wood/boards', async (request, response) => {
-    const { id } = bodyOf(request, NewBoard);
-    response.status(201).json(await takeBoard(shop, byOf(request), idOf(request.params.wood, 'wood'), id));
-  });
-  router.patch('/boards/:board', async (request, response) => {
-    const change = bodyOf(request, BoardChange);
-    response.json(await changeBoard(shop, byOf(request), idOf(request.params.board, 'board'), change));
-  });
-  router.post('/boards/:board/recipe', async (request, response) => {
-    const input = bodyOf(request, NewRecipe);
-    response.status(201).json(await planRecipe(shop, byOf(request), idOf(request.params.board, 'board'), input));
-  });
-  router.get('/boards/:board/story', async ({ params }, response) => {
-    const { board } = await boardOf(params.board);
-    response.json(await storyOf(db, 'board', board.id));
-  });
-
-  router.post('/boards/:board/coats', async (request, response) => {
-    const input = bodyOf(request, NewCoat);
-    response.status(201).json(await putOnCoat(shop, byOf(request), idOf(request.params.board, 'board'), input));
-  });
-  router.post('/boards/:board/past', async (request, response) => {
-    const input = bodyOf(request, PastEntry);
-    response.status(201).json(await enterPast(shop, byOf(request), idOf(request.params.board, 'board'), input));
-  });
-  router.patch('/coats/:coat', async (request, response) => {
-    const change = bodyOf(request, CoatChange);
-    response.json(await changeCoat(shop, byOf(request), idOf(request.params.coat, 'coat'), change));
-  });
-  router.delete('/coats/:coat', async (request, response) => {
-    response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), true));
-  });
-  router.post('/coats/:coat/restore', async (request, response) => {
-    response.json(await takeCoatBack(shop, byOf(request), idOf(request.params.coat, 'coat'), false));
-  });
-
-  router.post('/boards/:board/steps', async (request, response) => {
-    const input = bodyOf(request, StepInput);
-    response.status(201).json(await doStep(shop, byOf(request), idOf(request.params.board, 'board'), input));
-  });
-  router.delete('/steps/:step', async (request, response) => {
-    response.json(await takeStepBack(shop, byOf(request), idOf(request.params.step, 'step'), true));
-  });
-  router.post('/steps/:step/restore', async (request, response) => {
-    response.json(await takeStepBack(shop, byOf(request), idOf(request.params.step, 'step'), false));
-  });
-  router.post('/boards/:board/pots', async (request, response) => {
-    const input = bodyOf(request, PotsInput);
-    response.status(201).json(await setPots(shop, byOf(request), idOf(request.params.board, 'board'), input));
-  });
-
-  router.post('/boards/:board/strips', async (request, response) => {
-    const split = bodyOf(request, SplitInput);
-    const board = idOf(request.params.board, 'board');
-    response.status(201).json(await splitBoard(shop, byOf(request), board, split));
-  });
-
-  router.post('/boards/:board/readings', async (request, response) => {
-    const reading = bodyOf(request, BoardReadingInput);
-    const board = idOf(request.params.board, 'board');
-    response.status(201).json(await readStage(shop, byOf(request), board, reading));
-  });
-  router.patch('/readings/:reading', async (request, response) => {
-    const change = bodyOf(request, ReadingChange);
-    await changeReading(shop, byOf(request), idOf(request.params.reading, 'reading'), change);
-    response.status(204).end();
-  });
-  router.delete('/readings/:reading', async (request, response) => {
-    await takeReadingOut(shop, byOf(request), idOf(request.params.reading, 'reading'), true);
-    response.status(204).end();
-  });
-  router.post('/readings/:reading/restore', async (request, response) => {
-    await takeReadingOut(shop, byOf(request), idOf(request.params.reading, 'reading'), false);
-    response.status(204).end();
-  });
-
-  router.get('/boards/:board/stack.json', async ({ params }, response) => {
-    const { work, board } = await boardOf(params.board);
-    if (!board.recipe) throw new Refusal(409, 'This board has no layers planned yet.');
-    const preparation = work.preparation ?? work.woodPreparation;
-    const file = stackFileOf(board, preparation, await wholeShelf(db), work.speciesId);
-    const name = `${work.jobNumber}-${boardCode(work.woodCode, board.number)}`;
-    response.attachment(`${name}.stack.json`).json(file);
-  });
-  const measured = async (text: unknown) => {
-    const { work, board } = await boardOf(text);
+  const measured = async (id: string) => {
+    const { board, name } = await boardOf(id);
     const all = await measuredOfBoard(db, board.id);
     if (all.length === 0) throw new Refusal(409, 'This board has no readings yet.');
-    const name = `${work.jobNumber}-${boardCode(work.woodCode, board.number)}`;
     return { name, readings: all.map((r) => ({ ...r, name: `stage ${r.stage} ${r.name}` })) };
   };
-  router.get('/boards/:board/grids', async ({ params }, response) => {
-    const { readings } = await measured(params.board);
-    response.json(exportGrids(readings).map((g) => ({ name: g.name, count: g.readings.length })));
-  });
-  router.get('/boards/:board/readings.txt', async ({ params, query: { grid } }, response) => {
-    const { name, readings } = await measured(params.board);
-    if (grid !== undefined && !isNumber(grid)) throw new Refusal(422, 'A grid is asked for by its number.', 'grid');
-    const one = grid === undefined ? null : exportGrids(readings)[Number(grid) - 1];
-    if (one === undefined) throw notFound('grid');
-    const text = one ? writeCgats(one.readings, `Urushi, board ${name}`) : writeAll(readings, `Urushi, board ${name}`);
-    response
-      .type('text/plain')
-      .attachment(`${name}${one ? `-${grid}` : ''}.txt`)
-      .send(text);
-  });
-  return router;
+  return {
+    takeBoard: ({ by, at, body }) => takeBoard(shop, by, at.wood, body.id),
+    changeBoard: ({ by, at, body }) => changeBoard(shop, by, at.board, body),
+    planRecipe: ({ by, at, body }) => planRecipe(shop, by, at.board, body),
+    storyOfBoard: async ({ at }) => storyOf(db, 'board', (await boardOf(at.board)).board.id),
+
+    putOnCoat: ({ by, at, body }) => putOnCoat(shop, by, at.board, body),
+    enterPast: ({ by, at, body }) => enterPast(shop, by, at.board, body),
+    changeCoat: ({ by, at, body }) => changeCoat(shop, by, at.coat, body),
+    takeCoatBack: ({ by, at }) => takeCoatBack(shop, by, at.coat),
+    restoreCoat: ({ by, at }) => restoreCoat(shop, by, at.coat),
+
+    doStep: ({ by, at, body }) => doStep(shop, by, at.board, body),
+    takeStepBack: ({ by, at }) => takeStepBack(shop, by, at.step),
+    restoreStep: ({ by, at }) => restoreStep(shop, by, at.step),
+    setPots: ({ by, at, body }) => setPots(shop, by, at.board, body),
+
+    splitBoard: ({ by, at, body }) => splitBoard(shop, by, at.board, body),
+
+    readStage: ({ by, at, body }) => readStage(shop, by, at.board, body),
+    changeReading: ({ by, at, body }) => changeReading(shop, by, at.reading, body),
+    archiveReading: ({ by, at }) => archiveReading(shop, by, at.reading),
+    restoreReading: ({ by, at }) => restoreReading(shop, by, at.reading),
+
+    stackFile: async ({ at }) => {
+      const { work, board, name } = await boardOf(at.board);
+      if (!board.recipe) throw new Refusal(409, 'This board has no layers planned yet.');
+      const preparation = work.preparation ?? work.woodPreparation;
+      const file = stackFileOf(board, preparation, await wholeShelf(db), work.speciesId);
+      return { text: JSON.stringify(file), name: `${name}.stack.json` };
+    },
+    gridsOfBoard: async ({ at }) => {
+      const { readings } = await measured(at.board);
+      return exportGrids(readings).map((g) => ({ name: g.name, count: g.readings.length }));
+    },
+    readingsFile: async ({ at, query: { grid } }) => {
+      const { name, readings } = await measured(at.board);
+      const one = grid === undefined ? null : exportGrids(readings)[Number(grid) - 1];
+      if (one === undefined) throw notFound('grid');
+      const title = `Urushi, board ${name}`;
+      return {
+        text: one ? writeCgats(one.readings, title) : writeAll(readings, title),
+        name: `${name}${one ? `-${grid}` : ''}.txt`,
+      };
+    },
+  };
 }

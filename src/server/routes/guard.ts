@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express';
-import { Refusal } from '../acts/refusal.ts';
+import { Refusal } from '../commands/refusal.ts';
 
 /** Names by which this machine calls itself. */
 const OWN_NAMES = ['localhost', '127.0.0.1', '[::1]'];

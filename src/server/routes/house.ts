@@ -1,101 +1,49 @@
-import { Router } from 'express';
-import {
-  HouseAsked,
-  HouseChange,
-  InstrumentChange,
-  NewInstrument,
-  NewPerson,
-  PersonChange,
-} from '../../shared/house.ts';
-import { NewOldBoard, OldBoardChange } from '../../shared/old-board.ts';
+import type { CONTRACT } from '../../shared/contract/index.ts';
 import {
   addInstrument,
   addOldBoard,
   addPerson,
+  archiveOldBoard,
+  archivePersonOrInstrument,
   changeHouse,
   changeInstrument,
   changeOldBoard,
   changePerson,
   effectsOfHouse,
-  putOldBoardAway,
-  putPersonOrInstrumentAway,
-} from '../acts/house.ts';
-import type { Shop } from '../acts/shop.ts';
-import { lookAtSnapshot, restoreSnapshot, snapshotsOf, takeSnapshot } from '../acts/snapshots.ts';
-import { house } from '../store/house.ts';
-import { oldBoards } from '../store/rack.ts';
-import { bodyOf, byOf, idOf } from './asked.ts';
+  restoreOldBoard,
+  restorePersonOrInstrument,
+} from '../commands/house.ts';
+import type { Shop } from '../commands/shop.ts';
+import { lookAtSnapshot, restoreSnapshot, snapshotsOf, takeSnapshot } from '../commands/snapshots.ts';
+import { house } from '../repositories/house.ts';
+import { oldBoards } from '../repositories/rack.ts';
+import type { Handlers } from './serve.ts';
 
-export function houseRoutes(shop: Shop): Router {
-  const router = Router();
-  router.get('/house', async (_, response) => {
-    response.json(await house(shop.db));
-  });
-  router.patch('/house', async (request, response) => {
-    response.json(await changeHouse(shop, byOf(request), bodyOf(request, HouseChange)));
-  });
-  router.post('/house/effects', async (request, response) => {
-    response.json(await effectsOfHouse(shop, bodyOf(request, HouseAsked)));
-  });
-  router.post('/people', async (request, response) => {
-    response.status(201).json(await addPerson(shop, byOf(request), bodyOf(request, NewPerson)));
-  });
-  router.patch('/people/:id', async (request, response) => {
-    const change = bodyOf(request, PersonChange);
-    response.json(await changePerson(shop, byOf(request), idOf(request.params.id, 'person'), change));
-  });
-  router.post('/instruments', async (request, response) => {
-    response.status(201).json(await addInstrument(shop, byOf(request), bodyOf(request, NewInstrument)));
-  });
-  router.patch('/instruments/:id', async (request, response) => {
-    const change = bodyOf(request, InstrumentChange);
-    response.json(await changeInstrument(shop, byOf(request), idOf(request.params.id, 'instrument'), change));
-  });
-  for (const [place, kind] of [
-    ['people', 'person'],
-    ['instruments', 'instrument'],
-  ] as const) {
-    router.delete(`/${place}/:id`, async (request, response) => {
-      const id = idOf(request.params.id, kind);
-      response.json(await putPersonOrInstrumentAway(shop, byOf(request), kind, id, true));
-    });
-    router.post(`/${place}/:id/restore`, async (request, response) => {
-      const id = idOf(request.params.id, kind);
-      response.json(await putPersonOrInstrumentAway(shop, byOf(request), kind, id, false));
-    });
-  }
+export function houseHandlers(shop: Shop): Handlers<typeof CONTRACT.house> {
+  const { db } = shop;
+  return {
+    wholeHouse: () => house(db),
+    changeHouse: ({ by, body }) => changeHouse(shop, by, body),
+    effectsOfHouse: ({ body }) => effectsOfHouse(shop, body),
 
-  router.get('/house/snapshots', async (_, response) => {
-    response.json({ snapshots: await snapshotsOf(shop) });
-  });
-  router.post('/house/snapshots', async (_, response) => {
-    response.status(201).json(await takeSnapshot(shop));
-  });
-  router.get('/house/snapshots/:name', async ({ params }, response) => {
-    response.json(await lookAtSnapshot(shop, params.name));
-  });
-  router.post('/house/snapshots/:name/restore', async ({ params }, response) => {
-    await restoreSnapshot(shop, params.name);
-    response.status(204).end();
-  });
+    addPerson: ({ by, body }) => addPerson(shop, by, body),
+    changePerson: ({ by, at, body }) => changePerson(shop, by, at.person, body),
+    archivePerson: ({ by, at }) => archivePersonOrInstrument(shop, by, ['person', at.person]),
+    restorePerson: ({ by, at }) => restorePersonOrInstrument(shop, by, ['person', at.person]),
+    addInstrument: ({ by, body }) => addInstrument(shop, by, body),
+    changeInstrument: ({ by, at, body }) => changeInstrument(shop, by, at.instrument, body),
+    archiveInstrument: ({ by, at }) => archivePersonOrInstrument(shop, by, ['instrument', at.instrument]),
+    restoreInstrument: ({ by, at }) => restorePersonOrInstrument(shop, by, ['instrument', at.instrument]),
 
-  router.get('/rack', async (_, response) => {
-    response.json(await oldBoards(shop.db));
-  });
-  router.post('/rack', async (request, response) => {
-    response.status(201).json(await addOldBoard(shop, byOf(request), bodyOf(request, NewOldBoard)));
-  });
-  router.patch('/rack/:id', async (request, response) => {
-    const change = bodyOf(request, OldBoardChange);
-    response.json(await changeOldBoard(shop, byOf(request), idOf(request.params.id, 'board on the rack'), change));
-  });
-  router.delete('/rack/:id', async (request, response) => {
-    await putOldBoardAway(shop, byOf(request), idOf(request.params.id, 'board on the rack'), true);
-    response.status(204).end();
-  });
-  router.post('/rack/:id/restore', async (request, response) => {
-    await putOldBoardAway(shop, byOf(request), idOf(request.params.id, 'board on the rack'), false);
-    response.status(204).end();
-  });
-  return router;
+    snapshotsOfShop: async () => ({ snapshots: await snapshotsOf(shop) }),
+    takeSnapshot: () => takeSnapshot(shop),
+    lookAtSnapshot: ({ at }) => lookAtSnapshot(shop, at.snapshot),
+    restoreSnapshot: ({ at }) => restoreSnapshot(shop, at.snapshot),
+
+    oldBoards: () => oldBoards(db),
+    addOldBoard: ({ by, body }) => addOldBoard(shop, by, body),
+    changeOldBoard: ({ by, at, body }) => changeOldBoard(shop, by, at.oldBoard, body),
+    archiveOldBoard: ({ by, at }) => archiveOldBoard(shop, by, at.oldBoard),
+    restoreOldBoard: ({ by, at }) => restoreOldBoard(shop, by, at.oldBoard),
+  };
 }

@@ -1,25 +1,12 @@
-import { Router } from 'express';
-import { NewSystem } from '../../shared/system.ts';
-import type { Shop } from '../acts/shop.ts';
-import { keepSystem, putSystemAway } from '../acts/systems.ts';
-import { systems } from '../store/systems.ts';
-import { bodyOf, byOf, idOf } from './asked.ts';
+import type { CONTRACT } from '../../shared/contract/index.ts';
+import type { Shop } from '../commands/shop.ts';
+import { archiveSystem, keepSystem, restoreSystem } from '../commands/systems.ts';
+import { systems } from '../repositories/systems.ts';
+import type { Handlers } from './serve.ts';
 
-export function systemRoutes(shop: Shop): Router {
-  const router = Router();
-  router.get('/systems', async (_, response) => {
-    response.json(await systems(shop.db));
-  });
-  router.post('/systems', async (request, response) => {
-    response.status(201).json(await keepSystem(shop, byOf(request), bodyOf(request, NewSystem)));
-  });
-  router.delete('/systems/:system', async (request, response) => {
-    await putSystemAway(shop, byOf(request), idOf(request.params.system, 'system'), true);
-    response.status(204).end();
-  });
-  router.post('/systems/:system/restore', async (request, response) => {
-    await putSystemAway(shop, byOf(request), idOf(request.params.system, 'system'), false);
-    response.status(204).end();
-  });
-  return router;
-}
+export const systemHandlers = (shop: Shop): Handlers<typeof CONTRACT.systems> => ({
+  systems: () => systems(shop.db),
+  keepSystem: ({ by, body }) => keepSystem(shop, by, body),
+  archiveSystem: ({ by, at }) => archiveSystem(shop, by, at.system),
+  restoreSystem: ({ by, at }) => restoreSystem(shop, by, at.system),
+});

@@ -1,8 +1,8 @@
 import { appendFile, stat } from 'node:fs/promises';
 import { writeAir } from '../../core/formats/air.ts';
 import { sensedHours } from '../../workshop/sensor.ts';
-import type { Shop } from '../acts/shop.ts';
-import { clockNow, insertSensed, lastSensed } from '../store/clock.ts';
+import type { Shop } from '../commands/shop.ts';
+import { clockNow, insertSensed, lastSensed } from '../repositories/clock.ts';
 import { startThread } from '../threads/start-thread.ts';
 import type { SensorReader } from './sensor.worker.ts';
 

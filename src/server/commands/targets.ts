@@ -2,24 +2,28 @@ import type { Job, Revision } from '../../shared/job.ts';
 import type { ReadingInput, ReadingsTaken, TargetZone } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import type { Intake } from '../intake/file-reader.worker.ts';
-import { insertEvent } from '../store/events.ts';
-import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../store/readings.ts';
-import { wholeShelf } from '../store/shelf.ts';
-import { beginNextTarget } from '../store/targets.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { countReadings, insertReadings, readingsOfTaking, rememberTarget } from '../repositories/readings.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
+import { beginNextTarget } from '../repositories/targets.ts';
 import { fileOf, measurementsFrom, takingOf } from './intake.ts';
 import { openJob, wholeJob } from './jobs.ts';
 import { Refusal } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 import { samplePiece, stockOfShelf } from './simulated.ts';
+
+/** A reading of a target, and of which part of it. */
+interface OfTarget {
+  zone: TargetZone;
+  reading: ReadingInput;
+}
 
 /** Keeps a reading of a job's target as it is now, and its means. */
 async function keepReading(
   tx: Queries,
-  by: By,
+  by: Actor,
   job: string,
-  zone: TargetZone,
-  input: ReadingInput,
-  file: Intake | null,
+  { zone, reading: input, file }: OfTarget & { file: Intake | null },
 ): Promise<ReadingsTaken> {
   const again = await readingsOfTaking(tx, input.takingId);
   if (again.length > 0) return { readings: again, notes: [] };
@@ -44,18 +48,17 @@ async function keepReading(
 
 export async function readTarget(
   { db }: Shop,
-  by: By,
+  by: Actor,
   code: string,
-  zone: TargetZone,
-  input: ReadingInput,
+  { zone, reading }: OfTarget,
 ): Promise<ReadingsTaken> {
   const job = await openJob(db, code);
-  const file = await fileOf(input);
-  return db.transaction((tx) => keepReading(tx, by, job, zone, input, file));
+  const file = await fileOf(reading);
+  return db.transaction((tx) => keepReading(tx, by, job, { zone, reading, file }));
 }
 
 /** The customer changed their mind: the target as it was is kept, and what is wanted now is read. */
-export async function reviseTarget({ db }: Shop, by: By, code: string, input: Revision): Promise<Job> {
+export async function reviseTarget({ db }: Shop, by: Actor, code: string, input: Revision): Promise<Job> {
   const job = await openJob(db, code);
   const { revision, why, zone, reading } = input;
   const file = await fileOf(reading);
@@ -64,7 +67,7 @@ export async function reviseTarget({ db }: Shop, by: By, code: string, input: Re
     if (!(await beginNextTarget(tx, job, { revision, why, by })))
       throw new Refusal(409, 'The target was revised meanwhile, or never read. Look at it again.', 'revision');
     await insertEvent(tx, { kind: 'target revised', by, job, detail: { revision, why } });
-    await keepReading(tx, by, job, zone, reading, file);
+    await keepReading(tx, by, job, { zone, reading, file });
   });
   return wholeJob(db, job);
 }

@@ -3,14 +3,14 @@ import type { Lot, LotChange, NewLot } from '../../shared/lot.ts';
 import type { Sheet } from '../../shared/sheet.ts';
 import type { NewSupply, SupplyChange, SupplyRecord } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
-import { insertEvent } from '../store/events.ts';
-import { insertLot, lotById, lotsOf, setLotDeleted, updateLot } from '../store/lots.ts';
-import { colourantById, insertSupply, mediumById, supplyById, updateSupply } from '../store/shelf.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { insertLot, lotById, lotsOf, setLotDeleted, updateLot } from '../repositories/lots.ts';
+import { colourantById, insertSupply, mediumById, supplyById, updateSupply } from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { pick, same, shelfChanged, taken, WHAT } from './shelf.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
-export async function addSupply({ db }: Shop, by: By, input: NewSupply): Promise<SupplyRecord> {
+export async function addSupply({ db }: Shop, by: Actor, input: NewSupply): Promise<SupplyRecord> {
   return db.transaction(async (tx) => {
     if (await insertSupply(tx, input))
       await shelfChanged(tx, by, ['supply', input.id], { kind: 'added', detail: { name: input.name } });
@@ -22,7 +22,7 @@ export async function addSupply({ db }: Shop, by: By, input: NewSupply): Promise
 
 export async function changeSupply(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof SupplyChange>,
 ): Promise<SupplyRecord> {
@@ -59,7 +59,7 @@ async function lotOf(db: Queries, id: string): Promise<Lot> {
   return lot;
 }
 
-export async function addLot({ db }: Shop, by: By, input: NewLot): Promise<Lot> {
+export async function addLot({ db }: Shop, by: Actor, input: NewLot): Promise<Lot> {
   return db.transaction(async (tx) => {
     const { name } = await itemOf(tx, input.item);
     await mustBeOnce(tx, input, name);
@@ -69,7 +69,7 @@ export async function addLot({ db }: Shop, by: By, input: NewLot): Promise<Lot> 
   });
 }
 
-export async function changeLot({ db }: Shop, by: By, id: string, change: LotChange): Promise<Lot> {
+export async function changeLot({ db }: Shop, by: Actor, id: string, change: LotChange): Promise<Lot> {
   return db.transaction(async (tx) => {
     const was = await lotOf(tx, id);
     const { name } = await itemOf(tx, was.item);
@@ -82,14 +82,16 @@ export async function changeLot({ db }: Shop, by: By, id: string, change: LotCha
   });
 }
 
-export async function takeLotOut({ db }: Shop, by: By, id: string, out: boolean): Promise<Lot> {
+async function markLot({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<Lot> {
   return db.transaction(async (tx) => {
     const lot = await lotOf(tx, id);
     const { name } = await itemOf(tx, lot.item);
-    if (!out) await mustBeOnce(tx, lot, name);
-    await setLotDeleted(tx, id, out);
-    const kind = out ? 'lot taken out' : 'lot put back';
+    if (!archived) await mustBeOnce(tx, lot, name);
+    await setLotDeleted(tx, id, archived);
+    const kind = archived ? 'lot taken out' : 'lot put back';
     await insertEvent(tx, { kind, by, item: lot.item, detail: { name, lot: lot.code } });
     return lot;
   });
 }
+export const archiveLot = (shop: Shop, by: Actor, id: string) => markLot(shop, by, id, true);
+export const restoreLot = (shop: Shop, by: Actor, id: string) => markLot(shop, by, id, false);

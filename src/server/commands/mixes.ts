@@ -4,12 +4,12 @@ import { newLayer } from '../../core/layers/layer.ts';
 import { materialsOf } from '../../record/materials.ts';
 import type { KeptMix, MixChange, NewMix } from '../../shared/mix.ts';
 import type { Queries } from '../db/db.ts';
-import { insertEvent } from '../store/events.ts';
-import { insertMix, mixById, setMixArchived, updateMix } from '../store/mixes.ts';
-import { wholeShelf } from '../store/shelf.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { insertMix, mixById, setMixArchived, updateMix } from '../repositories/mixes.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
 import { Conflict, notFound } from './refusal.ts';
 import { pick } from './shelf.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 const itemOf = (id: string) => `mix/${id}`;
 
@@ -28,7 +28,7 @@ async function mustMix(tx: Queries, { kind, colours }: Pick<KeptMix, 'kind' | 'c
   checkStack([layer], materials);
 }
 
-export async function keepMix({ db }: Shop, by: By, input: NewMix): Promise<KeptMix> {
+export async function keepMix({ db }: Shop, by: Actor, input: NewMix): Promise<KeptMix> {
   return db.transaction(async (tx) => {
     await mustMix(tx, input);
     if (await insertMix(tx, input))
@@ -37,7 +37,7 @@ export async function keepMix({ db }: Shop, by: By, input: NewMix): Promise<Kept
   });
 }
 
-export async function changeMix({ db }: Shop, by: By, id: string, change: MixChange): Promise<KeptMix> {
+export async function changeMix({ db }: Shop, by: Actor, id: string, change: MixChange): Promise<KeptMix> {
   return db.transaction(async (tx) => {
     const was = await mixOf(tx, id);
     if (change.colours) await mustMix(tx, { kind: was.kind, colours: change.colours });
@@ -49,10 +49,12 @@ export async function changeMix({ db }: Shop, by: By, id: string, change: MixCha
   });
 }
 
-export async function putMixAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+async function markMix({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
     const { name } = await mixOf(tx, id);
-    await setMixArchived(tx, id, away);
-    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: itemOf(id), detail: { name } });
+    await setMixArchived(tx, id, archived);
+    await insertEvent(tx, { kind: archived ? 'put away' : 'brought back', by, item: itemOf(id), detail: { name } });
   });
 }
+export const archiveMix = (shop: Shop, by: Actor, id: string) => markMix(shop, by, id, true);
+export const restoreMix = (shop: Shop, by: Actor, id: string) => markMix(shop, by, id, false);

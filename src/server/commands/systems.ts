@@ -1,9 +1,9 @@
 import type { KeptSystem, NewSystem } from '../../shared/system.ts';
 import type { Queries } from '../db/db.ts';
-import { insertEvent } from '../store/events.ts';
-import { insertSystem, setSystemArchived, systemById } from '../store/systems.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { insertSystem, setSystemArchived, systemById } from '../repositories/systems.ts';
 import { notFound } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 async function systemOf(db: Queries, id: string): Promise<KeptSystem> {
   const found = await systemById(db, id);
@@ -12,7 +12,7 @@ async function systemOf(db: Queries, id: string): Promise<KeptSystem> {
 }
 
 /** Keeps a whole way to finish, made from a job or brought in a file. */
-export async function keepSystem({ db }: Shop, by: By, input: NewSystem): Promise<KeptSystem> {
+export async function keepSystem({ db }: Shop, by: Actor, input: NewSystem): Promise<KeptSystem> {
   return db.transaction(async (tx) => {
     if (await insertSystem(tx, input))
       await insertEvent(tx, { kind: 'added', by, item: `system/${input.id}`, detail: { name: input.system.name } });
@@ -20,11 +20,13 @@ export async function keepSystem({ db }: Shop, by: By, input: NewSystem): Promis
   });
 }
 
-export async function putSystemAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+async function markSystem({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
     const { system } = await systemOf(tx, id);
-    await setSystemArchived(tx, id, away);
+    await setSystemArchived(tx, id, archived);
     const detail = { name: system.name };
-    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `system/${id}`, detail });
+    await insertEvent(tx, { kind: archived ? 'put away' : 'brought back', by, item: `system/${id}`, detail });
   });
 }
+export const archiveSystem = (shop: Shop, by: Actor, id: string) => markSystem(shop, by, id, true);
+export const restoreSystem = (shop: Shop, by: Actor, id: string) => markSystem(shop, by, id, false);

@@ -1,6 +1,6 @@
 import type { Snapshot, SnapshotLook } from '../../shared/snapshot.ts';
 import type { FolderDb } from '../db/folder.ts';
-import { summaryOf } from '../store/summary.ts';
+import { summaryOf } from '../repositories/summary.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Shop } from './shop.ts';
 

@@ -8,7 +8,7 @@ import type { Act, Spot } from '../../workshop/interface.ts';
 import type { Stock } from '../../workshop/natures.ts';
 import { type BenchBoard, benchRefusal, SAMPLE_PIECES, stockFor, takeReadings } from '../../workshop/workshop-bench.ts';
 import type { Queries } from '../db/db.ts';
-import { isSimulated } from '../store/house.ts';
+import { isSimulated } from '../repositories/house.ts';
 import { Refusal } from './refusal.ts';
 
 /** What lies under the simulated instrument, and the stock that it was made from. */

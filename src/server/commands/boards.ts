@@ -29,18 +29,18 @@ import {
   stampEvidence,
   updateBoard,
   updateCoat,
-} from '../store/boards.ts';
-import { airNow, clockNow } from '../store/clock.ts';
-import { insertEvent } from '../store/events.ts';
-import { nameOfPerson } from '../store/house.ts';
-import { woodById } from '../store/jobs.ts';
-import { knowledgeById } from '../store/knowledge.ts';
-import { countReadings, insertReadings, readingsOfTaking, rememberStage } from '../store/readings.ts';
-import { wholeShelf } from '../store/shelf.ts';
+} from '../repositories/boards.ts';
+import { airNow, clockNow } from '../repositories/clock.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { nameOfPerson } from '../repositories/house.ts';
+import { woodById } from '../repositories/jobs.ts';
+import { knowledgeById } from '../repositories/knowledge.ts';
+import { countReadings, insertReadings, readingsOfTaking, rememberStage } from '../repositories/readings.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
 import { fileOf, measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
-import { type By, mustBeAtWork, type Shop } from './shop.ts';
+import { type Actor, mustBeAtWork, type Shop } from './shop.ts';
 import { benchBoardOf, stockOfShelf } from './simulated.ts';
 
 /** A board of a job that is at work. */
@@ -57,7 +57,7 @@ export async function wholeBoard(db: Queries, id: string): Promise<Board> {
   return board;
 }
 
-export async function takeBoard({ db }: Shop, by: By, wood: string, id: string): Promise<Board> {
+export async function takeBoard({ db }: Shop, by: Actor, wood: string, id: string): Promise<Board> {
   await db.transaction(async (tx) => {
     const of = await woodById(tx, wood);
     if (!of) throw notFound('wood');
@@ -68,7 +68,7 @@ export async function takeBoard({ db }: Shop, by: By, wood: string, id: string):
 }
 
 /** Plans a recipe for a board: the promise is made here, from what the page knew when it showed it, and kept with it. */
-export async function planRecipe({ db }: Shop, by: By, id: string, input: NewRecipe): Promise<Board> {
+export async function planRecipe({ db }: Shop, by: Actor, id: string, input: NewRecipe): Promise<Board> {
   const work = await workOn(db, id);
   if (await recipeExists(db, input.id)) return wholeBoard(db, id);
   const job = await wholeJob(db, work.jobId);
@@ -149,7 +149,7 @@ async function colourIsOn(tx: Queries, board: string): Promise<void> {
   await stampEvidence(tx, board);
 }
 
-export async function putOnCoat({ db, learning }: Shop, by: By, id: string, input: NewCoat): Promise<Board> {
+export async function putOnCoat({ db, learning }: Shop, by: Actor, id: string, input: NewCoat): Promise<Board> {
   const shelf = await wholeShelf(db);
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
@@ -191,7 +191,7 @@ async function coatAtWork(db: Queries, id: string) {
 }
 
 /** A coat put right: the fact is corrected, what it was stays in the story, and what was learned from it is made again. */
-export async function changeCoat({ db, learning }: Shop, by: By, id: string, change: CoatChange): Promise<Board> {
+export async function changeCoat({ db, learning }: Shop, by: Actor, id: string, change: CoatChange): Promise<Board> {
   const { coat, work } = await coatAtWork(db, id);
   if (change.layer) {
     if (change.layer.kind !== coat.layer.kind)
@@ -218,28 +218,30 @@ export async function changeCoat({ db, learning }: Shop, by: By, id: string, cha
 }
 
 /** A mis-tap: the coat was not put on after all. Refused while a reading or a coat above says that it was. */
-export async function takeCoatBack({ db, learning }: Shop, by: By, id: string, back: boolean): Promise<Board> {
+async function markCoat({ db, learning }: Shop, by: Actor, id: string, archived: boolean): Promise<Board> {
   const { coat, work } = await coatAtWork(db, id);
   const board = work.boardId;
   await db.transaction(async (tx) => {
-    if (coat.deleted === back) return;
+    if (coat.deleted === archived) return;
     const now = await workOn(tx, board);
-    if (back && now.coats.some((c) => c.stage > coat.stage))
+    if (archived && now.coats.some((c) => c.stage > coat.stage))
       throw new Refusal(409, 'A later layer is on. Take that one back first.', 'stage');
-    if (back && now.readings.some((r) => r.stage >= coat.stage))
+    if (archived && now.readings.some((r) => r.stage >= coat.stage))
       throw new Refusal(
         409,
         'The board was read with this layer on. Take those readings out, or file them elsewhere.',
         'stage',
       );
-    if (!(await setCoatDeleted(tx, id, back))) throw new Refusal(409, 'Another coat stands in its place.', 'stage');
+    if (!(await setCoatDeleted(tx, id, archived))) throw new Refusal(409, 'Another coat stands in its place.', 'stage');
     await stampEvidence(tx, board);
     const detail = { stage: coat.stage, layer: coat.layer.kind };
-    await insertEvent(tx, { kind: back ? 'coat taken back' : 'coat put back', by, job: work.jobId, board, detail });
+    await insertEvent(tx, { kind: archived ? 'coat taken back' : 'coat put back', by, job: work.jobId, board, detail });
   });
   learning.changed(work.jobId);
   return wholeBoard(db, board);
 }
+export const takeCoatBack = (shop: Shop, by: Actor, id: string) => markCoat(shop, by, id, true);
+export const restoreCoat = (shop: Shop, by: Actor, id: string) => markCoat(shop, by, id, false);
 
 /** What stands against reading a stage of a board: without a raw reading it teaches less, and may be read all the same. */
 export function mustBeReadable(board: BoardAtWork, stage: number): void {
@@ -248,7 +250,7 @@ export function mustBeReadable(board: BoardAtWork, stage: number): void {
 
 export async function readStage(
   { db, learning }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   { stage, zone, reading: input }: BoardReadingInput,
 ): Promise<StageRead> {
@@ -300,7 +302,7 @@ export async function readStage(
 }
 
 /** Yesterday entered whole: coats with their times and what was read after them, all of it or nothing. */
-export async function enterPast({ db, learning }: Shop, by: By, id: string, { entries }: PastEntry): Promise<Board> {
+export async function enterPast({ db, learning }: Shop, by: Actor, id: string, { entries }: PastEntry): Promise<Board> {
   const job = await db.transaction(async (tx) => {
     const { jobId: job } = await workOn(tx, id);
     let coats = 0;
@@ -336,7 +338,7 @@ export async function enterPast({ db, learning }: Shop, by: By, id: string, { en
 }
 
 /** A board that was prepared otherwise than its wood, is set apart from its pile, or was looked at for more than colour. */
-export async function changeBoard({ db, learning }: Shop, by: By, id: string, change: BoardChange): Promise<Board> {
+export async function changeBoard({ db, learning }: Shop, by: Actor, id: string, change: BoardChange): Promise<Board> {
   const { version: _, judged: said, ...given } = change;
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);

@@ -1,5 +1,5 @@
 import { checkRung, profilesOf } from '../../record/ladders.ts';
-import type { ColourantRecord, NewRung, Rung } from '../../shared/shelf.ts';
+import type { ColourantRecord, NewRung, Rung, RungChange } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import {
   allColourants,
@@ -12,10 +12,10 @@ import {
   setRungDeleted,
   setRungStrength,
   speciesById,
-} from '../store/shelf.ts';
+} from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { colourOf, shelfChanged } from './shelf.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 /**
  * The profile of a colour from its ladder as it is now, and of all that share a pot with it.
@@ -29,7 +29,12 @@ async function fitProfiles(tx: Queries, id: string): Promise<void> {
   }
 }
 
-export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly NewRung[]): Promise<ColourantRecord> {
+export async function addRungs(
+  { db }: Shop,
+  by: Actor,
+  id: string,
+  rungs: readonly NewRung[],
+): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {
     const colour = await colourOf(tx, id);
     const { name } = colour;
@@ -51,11 +56,17 @@ export async function addRungs({ db }: Shop, by: By, id: string, rungs: readonly
 
 async function onRung(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
-  kind: 'rung changed' | 'rung taken out' | 'rung put back',
-  work: (tx: Queries, rung: Rung) => Promise<unknown>,
-  detail: object,
+  {
+    kind,
+    work,
+    detail = {},
+  }: {
+    kind: 'rung changed' | 'rung taken out' | 'rung put back';
+    work: (tx: Queries, rung: Rung) => Promise<unknown>;
+    detail?: object;
+  },
 ): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {
     const rung = await rungById(tx, id);
@@ -68,17 +79,16 @@ async function onRung(
     return colourOf(tx, rung.colourantId);
   });
 }
-export const changeRung = (shop: Shop, by: By, id: string, version: number, strength: number) =>
-  onRung(
-    shop,
-    by,
-    id,
-    'rung changed',
-    async (tx, rung) => {
+export const changeRung = (shop: Shop, by: Actor, id: string, { version, strength }: RungChange) =>
+  onRung(shop, by, id, {
+    kind: 'rung changed',
+    async work(tx, rung) {
       if (!(await setRungStrength(tx, id, version, strength)))
         throw new Conflict('This rung', { version: rung.version, value: { strength: rung.strength } });
     },
-    { now: { strength } },
-  );
-export const takeRungOut = (shop: Shop, by: By, id: string, out: boolean) =>
-  onRung(shop, by, id, out ? 'rung taken out' : 'rung put back', (tx) => setRungDeleted(tx, id, out), {});
+    detail: { now: { strength } },
+  });
+export const archiveRung = (shop: Shop, by: Actor, id: string) =>
+  onRung(shop, by, id, { kind: 'rung taken out', work: (tx) => setRungDeleted(tx, id, true) });
+export const restoreRung = (shop: Shop, by: Actor, id: string) =>
+  onRung(shop, by, id, { kind: 'rung put back', work: (tx) => setRungDeleted(tx, id, false) });

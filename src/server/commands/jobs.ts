@@ -3,9 +3,9 @@ import { woodCode } from '../../record/codes.ts';
 import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
-import { insertBoard } from '../store/boards.ts';
-import { insertEvent, repeatEvent } from '../store/events.ts';
-import { house } from '../store/house.ts';
+import { insertBoard } from '../repositories/boards.ts';
+import { insertEvent, repeatEvent } from '../repositories/events.ts';
+import { house } from '../repositories/house.ts';
 import {
   findJob,
   insertJob,
@@ -15,12 +15,12 @@ import {
   updateJob,
   updateWood,
   woodById,
-} from '../store/jobs.ts';
-import { insertPart, partById, setPartDeleted, updatePart } from '../store/parts.ts';
-import { speciesById } from '../store/shelf.ts';
-import { insertVersion, setVersionPutAway, versionById } from '../store/versions.ts';
+} from '../repositories/jobs.ts';
+import { insertPart, partById, setPartDeleted, updatePart } from '../repositories/parts.ts';
+import { speciesById } from '../repositories/shelf.ts';
+import { insertVersion, setVersionPutAway, versionById } from '../repositories/versions.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
-import { type By, mustBeAtWork, type Shop } from './shop.ts';
+import { type Actor, mustBeAtWork, type Shop } from './shop.ts';
 
 /** The id of a job that is at work, by its id or number. */
 export async function openJob(db: Queries, code: string): Promise<string> {
@@ -38,7 +38,7 @@ export async function wholeJob(db: Queries, code: string): Promise<Job> {
   return whole;
 }
 
-export async function startJob({ db }: Shop, by: By, input: NewJob): Promise<Job> {
+export async function startJob({ db }: Shop, by: Actor, input: NewJob): Promise<Job> {
   await db.transaction(async (tx) => {
     if (await insertJob(tx, input)) await insertEvent(tx, { kind: 'job started', by, job: input.id });
   });
@@ -55,7 +55,7 @@ const editable = ({ customer, piece, tolerance, lights, grainTolerance, wishes, 
   supplies,
 });
 
-export async function changeJob({ db }: Shop, by: By, code: string, change: JobChange): Promise<Job> {
+export async function changeJob({ db }: Shop, by: Actor, code: string, change: JobChange): Promise<Job> {
   const id = await openJob(db, code);
   await db.transaction(async (tx) => {
     const was = await wholeJob(tx, id);
@@ -67,18 +67,20 @@ export async function changeJob({ db }: Shop, by: By, code: string, change: JobC
   return wholeJob(db, id);
 }
 
-export async function putJobAway({ db }: Shop, by: By, code: string, away: boolean): Promise<void> {
+async function markJob({ db }: Shop, by: Actor, code: string, archived: boolean): Promise<void> {
   const job = await findJob(db, code);
   if (!job) throw notFound('job');
-  if (job.putAway === away) return;
+  if (job.putAway === archived) return;
   await db.transaction(async (tx) => {
-    await setJobDeleted(tx, job.id, away);
-    await insertEvent(tx, { kind: away ? 'job put away' : 'job brought back', by, job: job.id });
+    await setJobDeleted(tx, job.id, archived);
+    await insertEvent(tx, { kind: archived ? 'job put away' : 'job brought back', by, job: job.id });
   });
 }
+export const archiveJob = (shop: Shop, by: Actor, code: string) => markJob(shop, by, code, true);
+export const restoreJob = (shop: Shop, by: Actor, code: string) => markJob(shop, by, code, false);
 
 /** A wood of the job, with its first board. */
-export async function addWood({ db }: Shop, by: By, code: string, input: NewWood): Promise<Job> {
+export async function addWood({ db }: Shop, by: Actor, code: string, input: NewWood): Promise<Job> {
   const job = await openJob(db, code);
   const { id, boardId, speciesId, label } = input;
   const species = await speciesById(db, speciesId);
@@ -106,14 +108,18 @@ const WOOD_EVENTS = {
 } as const;
 const NAMES = { preparation: 'The preparation', draft: 'The stack of layers', offcuts: 'The number of offcuts' };
 
-/** Sets one of the three things of a wood that are edited apart; its new version. */
+/** One of the three things of a wood that are edited apart, as it is to be, on the version that was edited. */
+interface OnWood {
+  what: keyof typeof WOOD_EVENTS;
+  version: number;
+  value: unknown;
+}
+/** Sets it; its new version. */
 export async function setOnWood(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
-  what: keyof typeof WOOD_EVENTS,
-  version: number,
-  value: unknown,
+  { what, version, value }: OnWood,
 ): Promise<{ version: number }> {
   return db.transaction(async (tx) => {
     const wood = await woodById(tx, id);
@@ -132,7 +138,7 @@ export async function setOnWood(
   });
 }
 
-export async function addParts({ db }: Shop, by: By, code: string, parts: readonly NewPart[]): Promise<Job> {
+export async function addParts({ db }: Shop, by: Actor, code: string, parts: readonly NewPart[]): Promise<Job> {
   const job = await openJob(db, code);
   const { woods } = await wholeJob(db, job);
   await db.transaction(async (tx) => {
@@ -153,7 +159,7 @@ async function partAtWork(db: Queries, id: string) {
   return part;
 }
 
-export async function changePart({ db }: Shop, by: By, id: string, change: PartChange): Promise<Job> {
+export async function changePart({ db }: Shop, by: Actor, id: string, change: PartChange): Promise<Job> {
   const { jobId: job } = await partAtWork(db, id);
   const { woods } = await wholeJob(db, job);
   if (change.woodId && !woods.some((w) => w.id === change.woodId))
@@ -167,18 +173,20 @@ export async function changePart({ db }: Shop, by: By, id: string, change: PartC
   return wholeJob(db, job);
 }
 
-export async function takePartOut({ db }: Shop, by: By, id: string, out: boolean): Promise<void> {
+async function markPart({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
     const part = await partAtWork(tx, id);
-    if (part.deleted === out) return;
-    await setPartDeleted(tx, id, out);
-    const kind = out ? 'part taken out' : 'part put back';
+    if (part.deleted === archived) return;
+    await setPartDeleted(tx, id, archived);
+    const kind = archived ? 'part taken out' : 'part put back';
     await insertEvent(tx, { kind, by, job: part.jobId, detail: { name: part.name } });
   });
 }
+export const archivePart = (shop: Shop, by: Actor, id: string) => markPart(shop, by, id, true);
+export const restorePart = (shop: Shop, by: Actor, id: string) => markPart(shop, by, id, false);
 
 /** Keeps versions of a wood's layers by name: one, or the two of a branch. */
-export async function keepVersions({ db }: Shop, by: By, id: string, { versions }: NewVersions): Promise<Job> {
+export async function keepVersions({ db }: Shop, by: Actor, id: string, { versions }: NewVersions): Promise<Job> {
   const wood = await woodById(db, id);
   if (!wood) throw notFound('wood');
   mustBeAtWork(wood);
@@ -195,15 +203,17 @@ export async function keepVersions({ db }: Shop, by: By, id: string, { versions 
   return wholeJob(db, wood.jobId);
 }
 
-export async function putVersionAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+async function markVersion({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
     const version = await versionById(tx, id);
     const wood = version && (await woodById(tx, version.woodId));
     if (!version || !wood) throw notFound('version');
     mustBeAtWork(wood);
-    if (version.putAway === away) return;
-    await setVersionPutAway(tx, id, away);
-    const kind = away ? 'version put away' : 'version brought back';
+    if (version.putAway === archived) return;
+    await setVersionPutAway(tx, id, archived);
+    const kind = archived ? 'version put away' : 'version brought back';
     await insertEvent(tx, { kind, by, job: wood.jobId, detail: { name: version.name, wood: wood.code } });
   });
 }
+export const archiveVersion = (shop: Shop, by: Actor, id: string) => markVersion(shop, by, id, true);
+export const restoreVersion = (shop: Shop, by: Actor, id: string) => markVersion(shop, by, id, false);

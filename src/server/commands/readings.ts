@@ -1,11 +1,17 @@
 import type { Queries } from '../db/db.ts';
-import { keepPreparation, stampEvidence } from '../store/boards.ts';
-import { insertEvent } from '../store/events.ts';
-import { moveReading, rememberStage, rememberTarget, setReadingDeleted, whereaboutsOf } from '../store/readings.ts';
+import { keepPreparation, stampEvidence } from '../repositories/boards.ts';
+import { insertEvent } from '../repositories/events.ts';
+import {
+  moveReading,
+  rememberStage,
+  rememberTarget,
+  setReadingDeleted,
+  whereaboutsOf,
+} from '../repositories/readings.ts';
 import { mustBeReadable, putOnUnnoted, workOn } from './boards.ts';
 import { wholeJob } from './jobs.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
-import { type By, mustBeAtWork, type Shop } from './shop.ts';
+import { type Actor, mustBeAtWork, type Shop } from './shop.ts';
 
 /** Where a reading belongs, at work: the job of the target or of the board it is of. */
 async function readingAtWork(db: Queries, id: string) {
@@ -26,22 +32,24 @@ async function readingMoved(tx: Queries, { boardId, job }: ReadingAtWork, stages
   await stampEvidence(tx, boardId);
 }
 
-export async function takeReadingOut({ db, learning }: Shop, by: By, id: string, out: boolean): Promise<void> {
+async function markReading({ db, learning }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   const at = await readingAtWork(db, id);
-  if (at.deleted === out) return;
+  if (at.deleted === archived) return;
   await db.transaction(async (tx) => {
-    await setReadingDeleted(tx, id, out);
+    await setReadingDeleted(tx, id, archived);
     await readingMoved(tx, at, at.stage === null ? [] : [at.stage]);
-    const kind = out ? 'reading taken out' : 'reading put back';
+    const kind = archived ? 'reading taken out' : 'reading put back';
     await insertEvent(tx, { kind, by, job: at.job, board: at.boardId, detail: { stage: at.stage } });
   });
   if (at.boardId) learning.changed(at.job);
 }
+export const archiveReading = (shop: Shop, by: Actor, id: string) => markReading(shop, by, id, true);
+export const restoreReading = (shop: Shop, by: Actor, id: string) => markReading(shop, by, id, false);
 
 /** A reading filed under the wrong stage or time, put right. */
 export async function changeReading(
   { db, learning }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   { version, ...change }: { version: number; stage?: number; takenAt?: string },
 ): Promise<void> {

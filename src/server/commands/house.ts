@@ -10,8 +10,8 @@ import type {
   PersonChange,
 } from '../../shared/house.ts';
 import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
-import { nextNumber } from '../store/counters.ts';
-import { insertEvent } from '../store/events.ts';
+import { nextNumber } from '../repositories/counters.ts';
+import { insertEvent } from '../repositories/events.ts';
 import {
   house,
   insertInstrument,
@@ -20,14 +20,14 @@ import {
   updateHouse,
   updateInstrument,
   updatePerson,
-} from '../store/house.ts';
-import { newestJobs } from '../store/jobs.ts';
-import { insertOldBoard, oldBoardById, updateOldBoard } from '../store/rack.ts';
-import { speciesById, wholeShelf } from '../store/shelf.ts';
+} from '../repositories/house.ts';
+import { newestJobs } from '../repositories/jobs.ts';
+import { insertOldBoard, oldBoardById, updateOldBoard } from '../repositories/rack.ts';
+import { speciesById, wholeShelf } from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
-export async function changeHouse({ db }: Shop, by: By, change: HouseChange): Promise<House> {
+export async function changeHouse({ db }: Shop, by: Actor, change: HouseChange): Promise<House> {
   return db.transaction(async (tx) => {
     const { people: _, instruments: __, version, ...was } = await house(tx);
     if (!(await updateHouse(tx, change))) throw new Conflict('The house', { version, value: was });
@@ -43,7 +43,7 @@ const MOST_JOBS = 40;
 export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof HouseAsked>): Promise<HouseEffect[]> =>
   effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), was, now);
 
-export async function addPerson({ db }: Shop, by: By, person: NewPerson): Promise<House> {
+export async function addPerson({ db }: Shop, by: Actor, person: NewPerson): Promise<House> {
   return db.transaction(async (tx) => {
     if (await insertPerson(tx, person))
       await insertEvent(tx, { kind: 'added', by, item: `person/${person.id}`, detail: { name: person.name } });
@@ -53,7 +53,7 @@ export async function addPerson({ db }: Shop, by: By, person: NewPerson): Promis
 
 export async function changePerson(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof PersonChange>,
 ): Promise<House> {
@@ -67,7 +67,7 @@ export async function changePerson(
   });
 }
 
-export async function addInstrument({ db }: Shop, by: By, instrument: NewInstrument): Promise<House> {
+export async function addInstrument({ db }: Shop, by: Actor, instrument: NewInstrument): Promise<House> {
   return db.transaction(async (tx) => {
     if (await insertInstrument(tx, instrument))
       await insertEvent(tx, {
@@ -82,7 +82,7 @@ export async function addInstrument({ db }: Shop, by: By, instrument: NewInstrum
 
 export async function changeInstrument(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof InstrumentChange>,
 ): Promise<House> {
@@ -96,23 +96,27 @@ export async function changeInstrument(
   });
 }
 
-export async function putPersonOrInstrumentAway(
-  { db }: Shop,
-  by: By,
-  kind: 'person' | 'instrument',
-  id: string,
-  away: boolean,
-): Promise<House> {
+type Named = readonly [kind: 'person' | 'instrument', id: string];
+async function markPersonOrInstrument({ db }: Shop, by: Actor, [kind, id]: Named, archived: boolean): Promise<House> {
   return db.transaction(async (tx) => {
-    if (!(await setArchived(tx, kind, id, away))) throw notFound(kind);
+    if (!(await setArchived(tx, kind, id, archived))) throw notFound(kind);
     const { people, instruments } = await house(tx);
     const name = [...people, ...instruments].find((x) => x.id === id)?.name;
-    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `${kind}/${id}`, detail: { name } });
+    await insertEvent(tx, {
+      kind: archived ? 'put away' : 'brought back',
+      by,
+      item: `${kind}/${id}`,
+      detail: { name },
+    });
     return house(tx);
   });
 }
+export const archivePersonOrInstrument = (shop: Shop, by: Actor, named: Named) =>
+  markPersonOrInstrument(shop, by, named, true);
+export const restorePersonOrInstrument = (shop: Shop, by: Actor, named: Named) =>
+  markPersonOrInstrument(shop, by, named, false);
 
-export async function addOldBoard({ db }: Shop, by: By, input: NewOldBoard): Promise<OldBoard> {
+export async function addOldBoard({ db }: Shop, by: Actor, input: NewOldBoard): Promise<OldBoard> {
   return db.transaction(async (tx) => {
     if (!(await speciesById(tx, input.speciesId)))
       throw new Refusal(422, `There is no wood “${input.speciesId}” on the shelf.`, 'speciesId');
@@ -124,7 +128,7 @@ export async function addOldBoard({ db }: Shop, by: By, input: NewOldBoard): Pro
 
 export async function changeOldBoard(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof OldBoardChange>,
 ): Promise<OldBoard> {
@@ -138,11 +142,18 @@ export async function changeOldBoard(
   });
 }
 
-export async function putOldBoardAway({ db }: Shop, by: By, id: string, away: boolean): Promise<void> {
+async function markOldBoard({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
-    if (!(await setArchived(tx, 'old_board', id, away))) throw notFound('board on the rack');
+    if (!(await setArchived(tx, 'old_board', id, archived))) throw notFound('board on the rack');
     await nextNumber(tx, 'evidence');
     const name = (await oldBoardById(tx, id))?.label;
-    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `old-board/${id}`, detail: { name } });
+    await insertEvent(tx, {
+      kind: archived ? 'put away' : 'brought back',
+      by,
+      item: `old-board/${id}`,
+      detail: { name },
+    });
   });
 }
+export const archiveOldBoard = (shop: Shop, by: Actor, id: string) => markOldBoard(shop, by, id, true);
+export const restoreOldBoard = (shop: Shop, by: Actor, id: string) => markOldBoard(shop, by, id, false);

@@ -33,12 +33,12 @@ import {
   standAt,
   weekPlan,
   workDone,
-} from '../store/clock.ts';
-import { insertEvent, lastEvent } from '../store/events.ts';
-import { house } from '../store/house.ts';
-import { wholeShelf } from '../store/shelf.ts';
+} from '../repositories/clock.ts';
+import { insertEvent, lastEvent } from '../repositories/events.ts';
+import { house } from '../repositories/house.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
 import { notFound, Refusal } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 const MINUTE = 60_000;
 
@@ -106,7 +106,7 @@ export async function turnClock(shop: Shop, turned: ClockTurned): Promise<ClockK
 }
 
 /** The air of the shop, noted once a day or whenever it changes; a forecast is of a moment to come. */
-export async function noteAir({ db }: Shop, by: By, input: NewAir): Promise<Air[]> {
+export async function noteAir({ db }: Shop, by: Actor, input: NewAir): Promise<Air[]> {
   return db.transaction(async (tx) => {
     const now = Date.parse((await clockNow(tx)).now);
     const at = input.at ? Date.parse(input.at) : now;
@@ -121,10 +121,11 @@ export async function noteAir({ db }: Shop, by: By, input: NewAir): Promise<Air[
     return airNoted(tx);
   });
 }
-export async function takeAirOut({ db }: Shop, id: string, out: boolean): Promise<Air[]> {
-  if (!(await setAirDeleted(db, id, out))) throw notFound('note of the air');
-  return airNoted(db);
+async function markAir({ db }: Shop, id: string, archived: boolean): Promise<void> {
+  if (!(await setAirDeleted(db, id, archived))) throw notFound('note of the air');
 }
+export const archiveAir = (shop: Shop, id: string) => markAir(shop, id, true);
+export const restoreAir = (shop: Shop, id: string) => markAir(shop, id, false);
 
 /** What work of a key belongs to, as it stands. */
 async function workOf(db: Queries, key: string) {
@@ -141,7 +142,7 @@ const about = ({ item }: ClockItem) => ({
 });
 
 /** A coat was found dry, or still wet: its own clock moves, and the next coats of its product are expected otherwise. */
-export async function noteTest({ db }: Shop, by: By, input: NewDryTest): Promise<void> {
+export async function noteTest({ db }: Shop, by: Actor, input: NewDryTest): Promise<void> {
   const { item, task, now, jobs } = await workOf(db, input.coat);
   if (!task.done || !task.layer || !task.drying) throw new Refusal(409, 'This coat is not on yet.', 'coat');
   if (!task.doneAt) throw new Refusal(409, 'When this coat went on was not noted: put its record right first.', 'coat');
@@ -155,12 +156,14 @@ export async function noteTest({ db }: Shop, by: By, input: NewDryTest): Promise
     }
   });
 }
-export async function takeTestBack({ db }: Shop, id: string, back: boolean): Promise<void> {
-  if (!(await setTestDeleted(db, id, back))) throw notFound('test');
+async function markTest({ db }: Shop, id: string, archived: boolean): Promise<void> {
+  if (!(await setTestDeleted(db, id, archived))) throw notFound('test');
 }
+export const archiveTest = (shop: Shop, id: string) => markTest(shop, id, true);
+export const restoreTest = (shop: Shop, id: string) => markTest(shop, id, false);
 
 /** Work that is done and is no board's last coat: that has a record of its own. */
-export async function doWork({ db }: Shop, by: By, { id, work }: NewWorkDone): Promise<void> {
+export async function doWork({ db }: Shop, by: Actor, { id, work }: NewWorkDone): Promise<void> {
   const { item, task } = await workOf(db, work);
   if (task.done) return;
   if (item.item.kind === 'board' && task.act === 'coat' && task.last)
@@ -179,11 +182,13 @@ export async function doWork({ db }: Shop, by: By, { id, work }: NewWorkDone): P
       });
   });
 }
-export async function takeWorkBack({ db }: Shop, id: string, back: boolean): Promise<void> {
-  if (!(await setDoneDeleted(db, id, back))) throw notFound('work');
+async function markWorkDone({ db }: Shop, id: string, archived: boolean): Promise<void> {
+  if (!(await setDoneDeleted(db, id, archived))) throw notFound('work');
 }
+export const archiveWorkDone = (shop: Shop, id: string) => markWorkDone(shop, id, true);
+export const restoreWorkDone = (shop: Shop, id: string) => markWorkDone(shop, id, false);
 
-export async function keepPlan({ db }: Shop, by: By, input: NewWeekPlan): Promise<WeekPlan> {
+export async function keepPlan({ db }: Shop, by: Actor, input: NewWeekPlan): Promise<WeekPlan> {
   return db.transaction(async (tx) => {
     const now = await weekPlan(tx);
     if (now?.id === input.id) return now;

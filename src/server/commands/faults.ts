@@ -2,11 +2,11 @@ import { causeOf, faultOf } from '../../core/faults/index.ts';
 import { FieldError } from '../../core/field-error.ts';
 import type { FaultFound, NewFaultFound } from '../../shared/fault.ts';
 import type { Queries } from '../db/db.ts';
-import { insertEvent } from '../store/events.ts';
-import { faultById, insertFault, setFaultDeleted } from '../store/faults.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { faultById, insertFault, setFaultDeleted } from '../repositories/faults.ts';
 import { workOn } from './boards.ts';
 import { notFound } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 async function faultFound(db: Queries, id: string): Promise<FaultFound> {
   const found = await faultById(db, id);
@@ -20,7 +20,7 @@ const told = ({ fault, cause, hours }: Pick<NewFaultFound, 'hours'> & { fault: s
 });
 
 /** What went wrong with a board and what it came from is written down; the next ranking counts it. */
-export async function noteFault({ db }: Shop, by: By, input: NewFaultFound): Promise<FaultFound> {
+export async function noteFault({ db }: Shop, by: Actor, input: NewFaultFound): Promise<FaultFound> {
   if (!faultOf(input.fault)) throw new FieldError('fault', `There is no fault “${input.fault}”.`);
   if (!causeOf(input.cause)) throw new FieldError('cause', `There is no cause “${input.cause}”.`);
   const { boardId: board } = input;
@@ -32,12 +32,14 @@ export async function noteFault({ db }: Shop, by: By, input: NewFaultFound): Pro
   });
 }
 
-export async function takeFaultBack({ db }: Shop, by: By, id: string, back: boolean): Promise<void> {
+async function markFault({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
     const found = await faultFound(tx, id);
     const { jobId: job } = await workOn(tx, found.boardId);
-    await setFaultDeleted(tx, id, back);
-    const kind = back ? 'fault taken back' : 'fault found';
+    await setFaultDeleted(tx, id, archived);
+    const kind = archived ? 'fault taken back' : 'fault found';
     await insertEvent(tx, { kind, by, job, board: found.boardId, detail: told(found) });
   });
 }
+export const archiveFault = (shop: Shop, by: Actor, id: string) => markFault(shop, by, id, true);
+export const restoreFault = (shop: Shop, by: Actor, id: string) => markFault(shop, by, id, false);

@@ -1,14 +1,14 @@
 import { layersOn } from '../../record/stages.ts';
 import type { SplitInput } from '../../shared/board.ts';
 import type { Job } from '../../shared/job.ts';
-import { insertStrip, nameStrip, stampEvidence } from '../store/boards.ts';
-import { insertEvent } from '../store/events.ts';
+import { insertStrip, nameStrip, stampEvidence } from '../repositories/boards.ts';
+import { insertEvent } from '../repositories/events.ts';
 import { workOn } from './boards.ts';
 import { wholeJob } from './jobs.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 /** A board divided into parts: halves, faces, strips. What is on it is shared; from here on each part has its own layers. */
-export async function splitBoard({ db, learning }: Shop, by: By, id: string, input: SplitInput): Promise<Job> {
+export async function splitBoard({ db, learning }: Shop, by: Actor, id: string, input: SplitInput): Promise<Job> {
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
     const branched = layersOn(board);

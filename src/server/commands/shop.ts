@@ -14,7 +14,7 @@ export interface Shop {
 }
 
 /** Who does it: a person of the shop, or nobody in particular. */
-export type By = string | null;
+export type Actor = string | null;
 
 /** Work on a put-away job is refused. */
 export function mustBeAtWork({ putAway }: { putAway: boolean }): void {

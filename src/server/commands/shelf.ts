@@ -19,10 +19,10 @@ import type {
   SpeciesRecord,
 } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
-import { nextNumber } from '../store/counters.ts';
-import { insertEvent } from '../store/events.ts';
-import { setArchived } from '../store/house.ts';
-import { insertLot } from '../store/lots.ts';
+import { nextNumber } from '../repositories/counters.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { setArchived } from '../repositories/house.ts';
+import { insertLot } from '../repositories/lots.ts';
 import {
   colourantById,
   insertCoatSample,
@@ -39,9 +39,9 @@ import {
   updateColourant,
   updateMedium,
   updateSpecies,
-} from '../store/shelf.ts';
+} from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 
 export const WHAT: Record<ShelfKind, string> = {
   species: 'wood',
@@ -53,7 +53,7 @@ export const WHAT: Record<ShelfKind, string> = {
 /** A change of the shelf is kept as a version, stamped as evidence, and told. */
 export async function shelfChanged(
   tx: Queries,
-  by: By,
+  by: Actor,
   [kind, id]: readonly [ShelfKind, string],
   event: {
     kind: 'added' | 'changed' | 'boards read' | 'rung changed' | 'rung taken out' | 'rung put back';
@@ -81,7 +81,7 @@ function mustBeWood(species: Pick<NewSpecies, 'tissues' | 'name'> & Partial<NewS
   }
 }
 
-export async function addSpecies({ db }: Shop, by: By, input: NewSpecies): Promise<SpeciesRecord> {
+export async function addSpecies({ db }: Shop, by: Actor, input: NewSpecies): Promise<SpeciesRecord> {
   mustBeWood(input);
   return db.transaction(async (tx) => {
     if (await insertSpecies(tx, input))
@@ -94,7 +94,7 @@ export async function addSpecies({ db }: Shop, by: By, input: NewSpecies): Promi
 
 export async function changeSpecies(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof SpeciesChange>,
 ): Promise<SpeciesRecord> {
@@ -113,7 +113,7 @@ export async function changeSpecies(
   });
 }
 
-export async function addColourant({ db }: Shop, by: By, input: NewColourant): Promise<ColourantRecord> {
+export async function addColourant({ db }: Shop, by: Actor, input: NewColourant): Promise<ColourantRecord> {
   return db.transaction(async (tx) => {
     const { lot, ...colour } = input;
     if (await insertColourant(tx, colour)) {
@@ -146,7 +146,7 @@ export async function colourOf(db: Queries, id: string): Promise<ColourantRecord
 
 export async function changeColourant(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof ColourantChange>,
 ): Promise<ColourantRecord> {
@@ -169,7 +169,7 @@ export async function changeColourant(
 export const pick = (was: object, now: object) =>
   Object.fromEntries(Object.keys(now).map((key) => [key, (was as Record<string, unknown>)[key]]));
 
-export async function addMedium({ db }: Shop, by: By, input: NewMedium): Promise<MediumRecord> {
+export async function addMedium({ db }: Shop, by: Actor, input: NewMedium): Promise<MediumRecord> {
   return db.transaction(async (tx) => {
     if (await insertMedium(tx, input))
       await shelfChanged(tx, by, ['medium', input.id], { kind: 'added', detail: { name: input.name } });
@@ -188,7 +188,7 @@ async function mediumOf(db: Queries, id: string): Promise<MediumRecord> {
 
 export async function changeMedium(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   change: z.infer<typeof MediumChange>,
 ): Promise<MediumRecord> {
@@ -223,7 +223,7 @@ async function fitMedium(tx: Queries, id: string): Promise<void> {
 /** Boards read before and after the coat are kept, and the coat is fitted to all of them again. */
 export async function addCoatSamples(
   { db }: Shop,
-  by: By,
+  by: Actor,
   id: string,
   samples: readonly NewCoatSample[],
 ): Promise<MediumRecord> {
@@ -249,25 +249,31 @@ export async function addCoatSamples(
   });
 }
 
-export async function takeSampleOut({ db }: Shop, by: By, sample: string, out: boolean): Promise<MediumRecord> {
+async function markSample({ db }: Shop, by: Actor, sample: string, archived: boolean): Promise<MediumRecord> {
   return db.transaction(async (tx) => {
     const owner = await sampleOwner(tx, sample);
     if (!owner) throw notFound('board');
-    await setSampleDeleted(tx, sample, out);
+    await setSampleDeleted(tx, sample, archived);
     await fitMedium(tx, owner.mediumId);
     const medium = await mediumOf(tx, owner.mediumId);
-    const kind = out ? 'rung taken out' : 'rung put back';
+    const kind = archived ? 'rung taken out' : 'rung put back';
     await shelfChanged(tx, by, ['medium', medium.id], { kind, detail: { name: medium.name } });
     return medium;
   });
 }
+export const archiveCoatSample = (shop: Shop, by: Actor, sample: string) => markSample(shop, by, sample, true);
+export const restoreCoatSample = (shop: Shop, by: Actor, sample: string) => markSample(shop, by, sample, false);
 
+/** Something on the shelf: its kind and its code. */
+type ItemOnShelf = readonly [kind: ShelfKind, id: string];
 /** Anything on the shelf can be put away and brought back; what was made with it stays. */
-export async function putShelfAway({ db }: Shop, by: By, kind: ShelfKind, id: string, away: boolean): Promise<void> {
+async function markOnShelf({ db }: Shop, by: Actor, [kind, id]: ItemOnShelf, archived: boolean): Promise<void> {
   await db.transaction(async (tx) => {
-    if (!(await setArchived(tx, kind, id, away))) throw notFound(WHAT[kind]);
+    if (!(await setArchived(tx, kind, id, archived))) throw notFound(WHAT[kind]);
     await keepVersion(tx, kind, id);
     const detail = { name: id };
-    await insertEvent(tx, { kind: away ? 'put away' : 'brought back', by, item: `${kind}/${id}`, detail });
+    await insertEvent(tx, { kind: archived ? 'put away' : 'brought back', by, item: `${kind}/${id}`, detail });
   });
 }
+export const archiveOnShelf = (shop: Shop, by: Actor, item: ItemOnShelf) => markOnShelf(shop, by, item, true);
+export const restoreOnShelf = (shop: Shop, by: Actor, item: ItemOnShelf) => markOnShelf(shop, by, item, false);

@@ -5,13 +5,13 @@ import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
 import type { PotsInput, StepInput } from '../../shared/steps.ts';
 import type { Queries } from '../db/db.ts';
-import { boardById } from '../store/boards.ts';
-import { insertEvent } from '../store/events.ts';
-import { lotById } from '../store/lots.ts';
-import { insertPot, insertStep, setStepDeleted, stepById } from '../store/steps.ts';
+import { boardById } from '../repositories/boards.ts';
+import { insertEvent } from '../repositories/events.ts';
+import { lotById } from '../repositories/lots.ts';
+import { insertPot, insertStep, setStepDeleted, stepById } from '../repositories/steps.ts';
 import { wholeBoard, workOn } from './boards.ts';
 import { notFound, Refusal } from './refusal.ts';
-import type { By, Shop } from './shop.ts';
+import type { Actor, Shop } from './shop.ts';
 import { itemOf } from './supplies.ts';
 
 /** The recipe of a board that is at work. */
@@ -29,7 +29,7 @@ async function takenFrom(tx: Queries, lot: Lot, poured: StepInput): Promise<numb
 }
 
 /** A step of the mix sheet is done; a pour takes from the lot it came out of. */
-export async function doStep({ db }: Shop, by: By, board: string, input: StepInput): Promise<Board> {
+export async function doStep({ db }: Shop, by: Actor, board: string, input: StepInput): Promise<Board> {
   await db.transaction(async (tx) => {
     const { recipe, job } = await recipeOf(tx, board);
     if (recipe.done.some((d) => d.id === input.id)) return;
@@ -55,22 +55,25 @@ export async function doStep({ db }: Shop, by: By, board: string, input: StepInp
   return wholeBoard(db, board);
 }
 
-export async function takeStepBack({ db }: Shop, by: By, id: string, back: boolean): Promise<Board> {
+async function markStep({ db }: Shop, by: Actor, id: string, archived: boolean): Promise<Board> {
   const board = await db.transaction(async (tx) => {
     const step = await stepById(tx, id);
     if (!step) throw notFound('step');
     const { job } = await recipeOf(tx, step.boardId);
-    if (step.deleted === back) return step.boardId;
-    if (!(await setStepDeleted(tx, id, back))) throw new Refusal(409, 'This step was done again meanwhile.', 'step');
-    const kind = back ? 'step taken back' : 'step done';
+    if (step.deleted === archived) return step.boardId;
+    if (!(await setStepDeleted(tx, id, archived)))
+      throw new Refusal(409, 'This step was done again meanwhile.', 'step');
+    const kind = archived ? 'step taken back' : 'step done';
     await insertEvent(tx, { kind, by, job, board: step.boardId, detail: { step: step.step } });
     return step.boardId;
   });
   return wholeBoard(db, board);
 }
+export const takeStepBack = (shop: Shop, by: Actor, id: string) => markStep(shop, by, id, true);
+export const restoreStep = (shop: Shop, by: Actor, id: string) => markStep(shop, by, id, false);
 
 /** Layers of a recipe are mixed in batches of their own: another volume, or solved again after too much was poured. */
-export async function setPots({ db }: Shop, by: By, board: string, { pots }: PotsInput): Promise<Board> {
+export async function setPots({ db }: Shop, by: Actor, board: string, { pots }: PotsInput): Promise<Board> {
   await db.transaction(async (tx) => {
     const { recipe, job } = await recipeOf(tx, board);
     for (const pot of pots) {

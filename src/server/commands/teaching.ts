@@ -5,10 +5,10 @@ import { openBench } from '../../record/bench.ts';
 import { laddersOf, usesOf } from '../../record/teaching.ts';
 import { JobQuery } from '../../shared/job.ts';
 import type { NextBoards } from '../../shared/shelf.ts';
-import { listJobs } from '../store/job-list.ts';
-import { jobById } from '../store/jobs.ts';
-import { newestKnowledge } from '../store/knowledge.ts';
-import { wholeShelf } from '../store/shelf.ts';
+import { listJobs } from '../repositories/job-list.ts';
+import { jobById } from '../repositories/jobs.ts';
+import { newestKnowledge } from '../repositories/knowledge.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
 import type { Shop } from './shop.ts';
 
 /** Jobs that are asked what they need, the newest first; and boards that are named. */

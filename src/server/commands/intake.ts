@@ -13,12 +13,12 @@ import type { ReadingInput, StartOfWords } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import { readMeasurementFile } from '../intake/file-reader.ts';
 import { gridded, type Intake } from '../intake/file-reader.worker.ts';
-import { oldBoardById } from '../store/rack.ts';
-import { newestStageOf, type Taking } from '../store/readings.ts';
-import { wholeShelf } from '../store/shelf.ts';
-import { targetGridOf } from '../store/targets.ts';
+import { oldBoardById } from '../repositories/rack.ts';
+import { newestStageOf, type Taking } from '../repositories/readings.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
+import { targetGridOf } from '../repositories/targets.ts';
 import { notFound, Refusal } from './refusal.ts';
-import type { By } from './shop.ts';
+import type { Actor } from './shop.ts';
 import { mustBeSimulated, simulatedReadings, type UnderInstrument } from './simulated.ts';
 
 /** The board of the rack as a measurement. */
@@ -130,7 +130,7 @@ export function mustBeRawWood({ readings }: Intake): void {
   }
 }
 
-export const takingOf = (input: ReadingInput, by: By): Taking => ({
+export const takingOf = (input: ReadingInput, by: Actor): Taking => ({
   id: input.takingId,
   source: input.source,
   takenAt: input.takenAt ?? null,

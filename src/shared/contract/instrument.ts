@@ -1,0 +1,38 @@
+import { BeforeAndAfter, CoatRequest, RungRequest, SamplePieces, TissueReading, TissueRequest } from '../reading.ts';
+import { route } from './route.ts';
+
+/** The simulated instrument and bench of a shop to practise in. */
+export const samplePieces = route({
+  method: 'GET',
+  path: '/instrument/pieces',
+  does: 'Pieces that lie ready to be read as a target.',
+  answer: SamplePieces,
+  shows: 'pieces',
+});
+export const makeRung = route({
+  method: 'POST',
+  path: '/instrument/rung',
+  does: 'Makes one board of a ladder on the simulated bench, and reads it before and after.',
+  body: RungRequest,
+  answer: BeforeAndAfter,
+  refuses: ['not-possible'],
+  example: { colourantId: 'honey', speciesId: 'maple', strength: 10 },
+});
+export const makeCoat = route({
+  method: 'POST',
+  path: '/instrument/coat',
+  does: 'Puts coats on a raw board of the simulated bench, and reads it before and after.',
+  body: CoatRequest,
+  answer: BeforeAndAfter,
+  refuses: ['not-possible'],
+  example: { mediumId: 'water-satin', speciesId: 'maple', coats: 2 },
+});
+export const readTissue = route({
+  method: 'POST',
+  path: '/instrument/tissue',
+  does: 'Reads one tissue of a wood through a small aperture.',
+  body: TissueRequest,
+  answer: TissueReading,
+  refuses: ['not-possible'],
+  example: { speciesId: 'oak', tissue: 'grain' },
+});

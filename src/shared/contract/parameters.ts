@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { Id } from '../id.ts';
+
+/** A number as an address has it: digits and nothing else. */
+const Digits = z.string().regex(/^[1-9]\d{0,8}$/);
+const Code = z.string();
+
+/** What each name in an address stands for, and what is said where there is none of it. */
+export const PARAMETERS = {
+  job: { shape: z.union([Digits, Id]), what: 'job' },
+  wood: { shape: Id, what: 'wood' },
+  version: { shape: Id, what: 'version' },
+  part: { shape: Id, what: 'part' },
+  board: { shape: Id, what: 'board' },
+  coat: { shape: Id, what: 'coat' },
+  step: { shape: Id, what: 'step' },
+  reading: { shape: Id, what: 'reading' },
+  /** The code of something on the shelf, and which of its versions. */
+  item: { shape: Code, what: 'thing on the shelf' },
+  number: { shape: Digits, what: 'version' },
+  rung: { shape: Id, what: 'rung' },
+  sample: { shape: Id, what: 'board' },
+  mix: { shape: Id, what: 'mix' },
+  lot: { shape: Id, what: 'lot' },
+  system: { shape: Id, what: 'system' },
+  fault: { shape: Id, what: 'fault' },
+  person: { shape: Id, what: 'person' },
+  instrument: { shape: Id, what: 'instrument' },
+  snapshot: { shape: Code, what: 'snapshot' },
+  oldBoard: { shape: Id, what: 'board on the rack' },
+  air: { shape: Id, what: 'note of the air' },
+  test: { shape: Id, what: 'test' },
+  done: { shape: Id, what: 'work' },
+} as const;
+export type ParameterName = keyof typeof PARAMETERS;
