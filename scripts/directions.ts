@@ -27,6 +27,9 @@ const CORE = [
   ].map((r) => `core/${r}`),
 ];
 
+/** Shapes that cross the wire, and the routes that they cross it by. */
+const SHARED = ['shared', 'shared/contract'];
+
 interface Room {
   /** Rooms and packages it may import, beside itself. */
   rooms: readonly string[];
@@ -68,6 +71,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
   workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
+  'shared/contract': { rooms: ['core/board', 'shared'], packages: ['zod'] },
   shared: {
     rooms: [
       'core/board',
@@ -81,8 +85,8 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
     packages: ['zod', 'uuid'],
   },
-  record: { rooms: [...CORE, 'shared'], packages: [] },
-  'record/scripted': { rooms: [...CORE, 'record', 'shared'], packages: ['zod'] },
+  record: { rooms: [...CORE, ...SHARED], packages: [] },
+  'record/scripted': { rooms: [...CORE, 'record', ...SHARED], packages: ['zod'] },
   demo: {
     rooms: [
       'core/time',
@@ -93,7 +97,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/learn',
       'core/match',
       'record',
-      'shared',
+      ...SHARED,
     ],
     packages: ['node:'],
   },
@@ -112,19 +116,28 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'zod',
     ],
   },
-  'server/repositories': { rooms: [...CORE, 'record', 'shared', 'server/db'], packages: ['zod'] },
+  'server/repositories': { rooms: [...CORE, 'record', ...SHARED, 'server/db'], packages: ['zod'] },
   'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
   'server/learning': {
-    rooms: ['core/learn', 'record', 'shared', 'server/db', 'server/repositories', 'server/threads'],
+    rooms: ['core/learn', 'record', ...SHARED, 'server/db', 'server/repositories', 'server/threads'],
     packages: ['node:', 'async-mutex', 'comlink'],
   },
   'server/commands': {
-    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/db', 'server/intake', 'server/repositories', 'server/learning'],
+    rooms: [
+      ...CORE,
+      'record',
+      ...SHARED,
+      'workshop',
+      'server/db',
+      'server/intake',
+      'server/repositories',
+      'server/learning',
+    ],
     packages: ['zod', 'ics'],
   },
   'server/routes': {
-    rooms: [...CORE, 'record', 'shared', 'workshop', 'server/commands', 'server/repositories'],
-    packages: ['express', 'zod'],
+    rooms: [...CORE, 'record', ...SHARED, 'workshop', 'server/commands', 'server/repositories'],
+    packages: ['zod-openapi', 'express', 'zod'],
   },
   'server/sensor': {
     rooms: ['core/formats', 'workshop', 'server/commands', 'server/repositories', 'server/threads'],
@@ -136,7 +149,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/time',
       'core/formats',
       'demo',
-      'shared',
+      ...SHARED,
       'workshop',
       'server/commands',
       'server/db',
@@ -151,7 +164,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'web/theme': { rooms: [], packages: ['@mui/material'] },
   'web/workers': { rooms: [...CORE], packages: ['comlink'] },
   'web/hooks': {
-    rooms: [...CORE, 'record', 'shared', 'web/workers', 'web/theme'],
+    rooms: [...CORE, 'record', ...SHARED, 'web/workers', 'web/theme'],
     packages: [
       'react',
       'react-router',
@@ -164,7 +177,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
   },
   'web/parts': {
-    rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
+    rooms: [...CORE, 'record', ...SHARED, 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
     packages: [
       'react',
       'react-dom',
@@ -178,7 +191,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
   },
   'web/pages': {
-    rooms: [...CORE, 'record', 'shared', 'web/hooks', 'web/parts', 'web/parts/*', 'web/workers', 'web/theme'],
+    rooms: [...CORE, 'record', ...SHARED, 'web/hooks', 'web/parts', 'web/parts/*', 'web/workers', 'web/theme'],
     packages: ['react', 'react-router', '@mui/material'],
     alone: true,
   },

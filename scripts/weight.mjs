@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 
-const MOST_KB = 300;
+const MOST_KB = 250;
 const WEB = 'dist/web';
 const manifest = JSON.parse(readFileSync(path.join(WEB, '.vite/manifest.json'), 'utf8'));
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../test/fixtures/small-shop.ts';
+import { addColourant, addLot, keepMix } from '../shared/contract/shelf.ts';
 import type { Lot } from '../shared/lot.ts';
 import type { KeptMix } from '../shared/mix.ts';
 import type { Shelf } from '../shared/shelf.ts';
@@ -40,16 +41,16 @@ describe('the shelf as a file', () => {
     const things = shelfFile(EMPTY, text);
     expect(things.filter((t) => t.state !== 'new')).toEqual([]);
     const asked = things.flatMap((t) => t.requests);
-    const red = asked.find((r) => r.path === '/colourants' && (r.body as { id: string }).id === 'red');
+    const red = asked.find((r) => r.route === addColourant && (r.body as { id: string }).id === 'red');
     expect(red?.body).toMatchObject({ name: 'red', kind: 'dye', maxStrength: 25, costPerGram: 0.5 });
-    expect(asked.find((r) => r.path === '/lots')?.body).toMatchObject({
+    expect(asked.find((r) => r.route === addLot)?.body).toMatchObject({
       item: 'colourant/red',
       code: 'R-1',
       amount: 32.5,
       bestBefore: '2027-01-31',
     });
     const { madeAt, version, archived, ...mix } = MIX;
-    expect(asked.find((r) => r.path === '/mixes')?.body).toEqual(mix);
+    expect(asked.find((r) => r.route === keepMix)?.body).toEqual(mix);
     // What is there stays as it is.
     expect(shelfFile(FULL, text).every((t) => t.state === 'there')).toBe(true);
   });

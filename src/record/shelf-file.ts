@@ -3,6 +3,8 @@ import { type NamedRow, readNamedRows, writeNamedRows } from '../core/formats/na
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { isShare } from '../core/layers/materials.ts';
 import { tintOf, usualSurface } from '../core/learn/surfaces.ts';
+import type { Route, RouteRequest } from '../shared/contract/route.ts';
+import { addColourant, addLot, addMedium, addRungs, addSpecies, addSupply, keepMix } from '../shared/contract/shelf.ts';
 import { newId } from '../shared/id.ts';
 import { NewLot } from '../shared/lot.ts';
 import '../shared/sentences.ts';
@@ -21,7 +23,7 @@ export interface Brought {
   state: 'new' | 'there' | 'refused';
   /** Why it is refused. */
   why?: string;
-  requests: readonly { path: string; body: object }[];
+  requests: readonly RouteRequest[];
 }
 
 const COLUMNS = [
@@ -128,6 +130,14 @@ const SHAPES = {
   mix: NewMix,
 } as const;
 
+const ADDS: Readonly<Record<keyof typeof SHAPES, Route>> = {
+  species: addSpecies,
+  colourant: addColourant,
+  medium: addMedium,
+  supply: addSupply,
+  mix: keepMix,
+};
+
 /** What a thing of a file becomes: what is there already is left as it is. */
 function brought(
   shelf: Shelf,
@@ -144,7 +154,7 @@ function brought(
   const { id } = read.data;
   const list: readonly { id: string }[] = shelf[PLACE[what]];
   if (list.some((x) => x.id === id)) return { what, name, state: 'there', requests: [] };
-  return { what, name, state: 'new', requests: [{ path: `/${PLACE[what]}`, body: read.data }, ...more(id)] };
+  return { what, name, state: 'new', requests: [{ route: ADDS[what], at: {}, body: read.data }, ...more(id)] };
 }
 
 const lotsOf = (lots: readonly unknown[], address: string): Brought['requests'] =>
@@ -152,7 +162,7 @@ const lotsOf = (lots: readonly unknown[], address: string): Brought['requests'] 
     const own = lot as { item?: unknown; left?: unknown; amount?: unknown };
     if (own.item !== address) return [];
     const read = NewLot.safeParse({ ...own, id: newId(), amount: Math.max(0, Number(own.left ?? own.amount ?? 0)) });
-    return read.success ? [{ path: '/lots', body: read.data }] : [];
+    return read.success ? [{ route: addLot, at: {}, body: read.data }] : [];
   });
 const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : []);
 
@@ -176,7 +186,7 @@ function fromJson(shelf: Shelf, text: string): Brought[] {
       const read = NewRung.safeParse({ ...(r as object), id: newId() });
       return read.success ? [read.data] : [];
     });
-    return rungs.length > 0 ? [{ path: `/colourants/${id}/ladder`, body: { rungs } }] : [];
+    return rungs.length > 0 ? [{ route: addRungs, at: { item: id }, body: { rungs } }] : [];
   };
   const ladderOf = (colourant: unknown): Brought[] => {
     const { id, name } = colourant as { id: string; name: string };
@@ -263,7 +273,7 @@ function fromTable(shelf: Shelf, text: string): Brought[] {
     const hasLot = lot.code !== '' || lot.amount !== null;
     const readLot = hasLot ? NewLot.safeParse(lot) : null;
     if (readLot && !readLot.success) return refused(`Line ${i + 2}: ${readLot.error.issues[0]?.message}`);
-    const ofLot = readLot?.success ? [{ path: '/lots', body: readLot.data }] : [];
+    const ofLot = readLot?.success ? [{ route: addLot, at: {}, body: readLot.data }] : [];
     // A further line of the same thing is a further lot of it; the same name twice in one file is a duplicate.
     const address = `${what}/${code}`;
     if (seen.has(address)) {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { DIRECTIONS } from '../core/colour/shades.ts';
+import { TISSUE_NAMES } from '../core/board/tissues.ts';
+import { DIRECTIONS } from '../core/colour/directions.ts';
 import { COLUMN_ROLES } from '../core/formats/columns.ts';
 import { Id, Moment, Version } from './id.ts';
 
@@ -146,5 +147,5 @@ export const CoatRequest = z.object({
 });
 
 /** Asks the simulated instrument for one tissue of a wood, read through a small aperture. */
-export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(['ground', 'grain', 'pore']) });
+export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(TISSUE_NAMES) });
 export const TissueReading = z.object({ reflectance: Grid });

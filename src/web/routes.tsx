@@ -1,5 +1,4 @@
 import { Navigate, type RouteObject } from 'react-router';
-import { BenchFrame } from './pages/BenchFrame.tsx';
 import { Frame } from './pages/Frame.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
 import { NothingHere } from './parts/NothingHere.tsx';
@@ -15,7 +14,7 @@ export const ROUTES: RouteObject[] = [
       { path: 'jobs', element: <JobsPage /> },
       {
         path: 'jobs/:jobNumber',
-        element: <BenchFrame />,
+        lazy: async () => ({ Component: (await import('./pages/BenchFrame.tsx')).BenchFrame }),
         children: [
           { index: true, element: <Navigate to="target" replace /> },
           { path: 'target', lazy: async () => ({ Component: (await import('./pages/TargetPage.tsx')).TargetPage }) },

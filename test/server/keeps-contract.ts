@@ -6,7 +6,8 @@ import { ProblemDetails } from '../../src/shared/problem-details.ts';
 /** The route that an address is of: one that is written out goes before one with names in it. */
 export function routeOf(method: string, path: string): Route | undefined {
   const [plain = ''] = path.split('?');
-  const fits = (route: Route) => new RegExp(`^${route.path.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]+')}/?$`).test(plain);
+  const fits = (route: Route) =>
+    new RegExp(`^${route.path.replaceAll('.', '\\.').replace(/:\w+/g, '[^/]+')}/?$`).test(plain);
   return ROUTES.filter((r) => r.method === method.toUpperCase() && fits(r)).sort(
     (a, b) => a.path.split(':').length - b.path.split(':').length,
   )[0];

@@ -55,7 +55,9 @@ export async function openTestShop(turnable = false): Promise<TestShop> {
     ...shop,
     app,
     ask(method, path, body) {
-      const asked = request(app)[method](`/api${path}`).expect((answer) => keepsContract(method, path, answer));
+      const asked = request(app)
+        [method](`/api${path}`)
+        .expect((answer) => keepsContract(method, path, answer));
       return body === undefined ? asked : asked.send(withIds(method, path, body) as object);
     },
   };

@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { differenceWords } from '../judge/words.ts';
 import { deltaE00 } from './ciede2000.ts';
+import { DIRECTIONS } from './directions.ts';
 import { labOf } from './lab.ts';
 import { reflectanceFromLab } from './reconstruct.ts';
-import { bentTo, DIRECTIONS, movedByWords, movedLab, moveText, SHADE } from './shades.ts';
+import { bentTo, movedByWords, movedLab, moveText, SHADE } from './shades.ts';
 
 const OAK = reflectanceFromLab([62, 9, 24]).map((r, i) => r * (1 + 0.06 * Math.sin(i)));
 

@@ -1,4 +1,5 @@
 import { deltaE00 } from './ciede2000.ts';
+import type { Direction } from './directions.ts';
 import { type Spectrum, spectrum } from './grid.ts';
 import { type Lab, labOf } from './lab.ts';
 import { reflectanceFromLab } from './reconstruct.ts';
@@ -6,20 +7,6 @@ import { reflectanceFromLab } from './reconstruct.ts';
 /** A shade in CIEDE2000: a step that is plain edge to edge and small across a room. Ours; finishers have no measure for it. */
 export const SHADE = 2;
 
-/** Words that move a colour. */
-export const DIRECTIONS = [
-  'lighter',
-  'darker',
-  'warmer',
-  'cooler',
-  'redder',
-  'greener',
-  'yellower',
-  'bluer',
-  'greyer',
-  'cleaner',
-] as const;
-export type Direction = (typeof DIRECTIONS)[number];
 export interface Move {
   direction: Direction;
   shades: number;

@@ -39,7 +39,7 @@ export const effectsOfHouse = route({
   does: 'What other schools or tools would say of the open jobs; changes nothing.',
   body: HouseAsked,
   answer: HouseEffects,
-  example: { was: { schools: {}, tools: [] }, now: { schools: {}, tools: ['gun'] } },
+  example: { was: { schools: {}, tools: [] }, now: { schools: {}, tools: ['spray-gun'] } },
 });
 export const addPerson = route({
   method: 'POST',

@@ -60,8 +60,14 @@ type Names<Path extends string> = Path extends `${string}/:${infer Name}/${infer
 /** What stands in an address: an id, or a job's number. */
 export type ParametersOf<R extends Route> = Readonly<Record<Names<R['path']>, string | number>>;
 type Shaped<T, Else> = T extends z.ZodType ? z.output<T> : Else;
+/** The same, to be read only: what is sent is not changed by sending it. */
+type Sendable<T> = T extends (infer Each)[]
+  ? readonly Sendable<Each>[]
+  : T extends object
+    ? { readonly [Name in keyof T]: Sendable<T[Name]> }
+    : T;
 /** What is sent: as a form has it, before the shape has taken it. */
-export type BodySent<R extends Route> = R['body'] extends z.ZodType ? z.input<R['body']> : undefined;
+export type BodySent<R extends Route> = R['body'] extends z.ZodType ? Sendable<z.input<R['body']>> : undefined;
 export type BodyTaken<R extends Route> = Shaped<R['body'], undefined>;
 export type QuerySent<R extends Route> = R['query'] extends z.ZodType ? z.input<R['query']> : undefined;
 export type QueryTaken<R extends Route> = Shaped<R['query'], undefined>;
@@ -71,6 +77,13 @@ export interface FileAnswer {
   name?: string;
 }
 export type AnswerOf<R extends Route> = R['file'] extends string ? FileAnswer : Shaped<R['answer'], void>;
+
+/** A request that is made up in one place and sent in another. */
+export interface RouteRequest {
+  route: Route;
+  at: Readonly<Record<string, string>>;
+  body: unknown;
+}
 
 /** The names in a path, in their order. */
 export const namesIn = (path: string): string[] => Array.from(path.matchAll(/:(\w+)/g), ([, name = '']) => name);

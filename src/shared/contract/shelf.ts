@@ -92,7 +92,7 @@ export const addSpecies = route({
   example: {
     id: 'pear',
     name: 'Pear',
-    figure: 'pear',
+    figure: 'maple',
     tannin: 1,
     tissues: [{ name: 'ground', fraction: 1, reflectance: flat(0.4), dye: 1, hold: 1 }],
   },

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { mutate } from 'swr';
 import { useDebouncedCallback } from 'use-debounce';
 import type { Stack } from '../../core/layers/layer.ts';
+import { setDraft } from '../../shared/contract/jobs.ts';
 import { VersionMade } from '../../shared/id.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import { send } from './api.ts';
@@ -27,7 +28,7 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
     save: async (stack, version) => {
       // The job in hand shows the draft at once, so that leaving the page and coming back finds it.
       await mutate<Job>(jobPath, (job) => job && withDraft(job, wood.id, stack), { revalidate: false });
-      const made = VersionMade.parse(await send('PUT', `/woods/${wood.id}/draft`, { version, stack }));
+      const made = VersionMade.parse(await send(setDraft, { wood: wood.id }, { version, stack }));
       // A fetch that was under way has been dropped for the line above: ask again.
       await mutate(jobPath);
       return made.version;

@@ -2,6 +2,7 @@ import { act, renderHook, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ask, startJob } from '../../../test/web/open.tsx';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
+import * as ofJobs from '../../shared/contract/jobs.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { change, Refused, send } from './api.ts';
@@ -27,19 +28,19 @@ describe('what is typed', () => {
 
 describe('asking the server', () => {
   it('a refusal carries its sentence and the field it is about', async () => {
-    const refused = await send('POST', '/jobs', { id: newId(), customer: '', piece: 'x', tolerance: 1 }).catch(
+    const refused = await send(ofJobs.startJob, {}, { id: newId(), customer: '', piece: 'x', tolerance: 1 }).catch(
       (e) => e,
     );
     expect(refused).toBeInstanceOf(Refused);
     expect(refused).toMatchObject({ message: 'Who is the customer?', field: 'customer' });
   });
-  it('nothing to say is null', async () => {
+  it('nothing to say is nothing', async () => {
     const { number: id } = await startJob({ target: false });
-    expect(await change('DELETE', `/jobs/${id}`)).toBeNull();
+    expect(await change(ofJobs.archiveJob, { job: id })).toBeUndefined();
   });
   it('a server that is gone is said to be gone, and that nothing typed is lost', async () => {
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('gone')));
-    await expect(send('GET', '/jobs')).rejects.toThrow('What you typed is still here');
+    await expect(send(ofJobs.listJobs, {})).rejects.toThrow('What you typed is still here');
   });
 });
 

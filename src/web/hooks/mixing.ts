@@ -5,10 +5,11 @@ import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
 import type { BoardModel } from '../../record/bench.ts';
 import { isStepDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/mixing.ts';
 import type { Recipe } from '../../shared/board.ts';
+import * as ofBoards from '../../shared/contract/boards.ts';
 import { BenchTools, type House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
 import type { Pot, StepInput } from '../../shared/steps.ts';
-import { changeBoard, changeSteps, useHouse } from './api.ts';
+import { change, useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
 import { useSolved, type Work } from './matcher.ts';
 import { useDrying } from './rules.ts';
@@ -82,23 +83,23 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     [setParams],
   );
   const finish: Mixing['finish'] = async (step, poured = {}) => {
-    await changeSteps('POST', `/boards/${board.id}/steps`, { id: newId(), step: step.key, ...poured });
+    await change(ofBoards.doStep, { board: board.id }, { id: newId(), step: step.key, ...poured });
     // The last coat of a layer puts it on the board, with what was weighed out for it.
     if (isLastCoat(step, steps) && !board.coats.some((c) => c.stage === step.stage))
-      await changeBoard('POST', `/boards/${board.id}/coats`, { id: newId(), stage: step.stage });
+      await change(ofBoards.putOnCoat, { board: board.id }, { id: newId(), stage: step.stage });
     // Who has gone on to another step meanwhile stays there; one chosen out of turn is followed by what comes after it.
     if (chosen.current !== asked) return;
     choose((asked && steps.slice(steps.findIndex((s) => s.key === step.key) + 1).find((s) => !done(s))) || null);
   };
   const takeBack: Mixing['takeBack'] = async (step) => {
     const coat = board.coats.find((c) => c.stage === step.stage);
-    if (coat && isLastCoat(step, steps)) await changeBoard('DELETE', `/coats/${coat.id}`);
+    if (coat && isLastCoat(step, steps)) await change(ofBoards.takeCoatBack, { coat: coat.id });
     const kept = recipe.done.find((d) => d.step === step.key);
-    if (kept) await changeSteps('DELETE', `/steps/${kept.id}`);
+    if (kept) await change(ofBoards.takeStepBack, { step: kept.id });
     choose(step);
   };
   const setPots: Mixing['setPots'] = async (pots) => {
-    await changeSteps('POST', `/boards/${board.id}/pots`, { pots: pots.map((pot) => ({ id: newId(), ...pot })) });
+    await change(ofBoards.setPots, { board: board.id }, { pots: pots.map((pot) => ({ id: newId(), ...pot })) });
   };
   return {
     recipe,

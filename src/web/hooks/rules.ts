@@ -15,6 +15,7 @@ import {
   ruleInputOf,
 } from '../../record/rules.ts';
 import { seenByProduct } from '../../record/work.ts';
+import { setPreparation } from '../../shared/contract/jobs.ts';
 import { change, useHouse } from './api.ts';
 import type { Bench } from './bench.ts';
 import { useClock } from './clock.ts';
@@ -95,7 +96,7 @@ interface Doing {
 /** What a tap on a finding does: its remedy, or that it is left as it is. The preparation is the wood's. */
 export function useDecide({ wood }: BoardModel, { stack, set, solve, refused }: Doing) {
   const prepare = (preparation: Preparation) =>
-    change('PUT', `/woods/${wood.id}/preparation`, { version: wood.preparationVersion, preparation }).catch((trouble) =>
+    change(setPreparation, { wood: wood.id }, { version: wood.preparationVersion, preparation }).catch((trouble) =>
       refused(sentenceOf(trouble)),
     );
   const onRemedy = ({ change: { stack: next, preparation, solve: open } }: Remedy) => {

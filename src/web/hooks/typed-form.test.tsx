@@ -3,6 +3,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
 import { ask, startJob } from '../../../test/web/open.tsx';
 import { FieldError } from '../../core/field-error.ts';
+import * as ofJobs from '../../shared/contract/jobs.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { change } from './api.ts';
@@ -59,7 +60,7 @@ describe('a form over typed words', () => {
     expect([save.mock.calls.length, form.onSaved.mock.calls.length]).toEqual([0, 0]);
   });
   it('puts the server’s refusal at its field, else over the whole form', async () => {
-    const form = open((value) => change('POST', '/jobs', { id: newId(), tolerance: 1, ...value }));
+    const form = open((value) => change(ofJobs.startJob, {}, { id: newId(), tolerance: 1, ...value }));
     await form.type('customer', 'Lamp Room');
     await form.type('piece', 'x'.repeat(201));
     await form.send();
@@ -89,7 +90,7 @@ describe('a form over typed words', () => {
   it('of a record that changed meanwhile keeps both, and saves over it when sent again', async () => {
     const { number } = await startJob({ target: false });
     await ask('PATCH', `/jobs/${number}`, { version: 1, customer: 'Lamp Room' });
-    const form = open((value, version) => change('PATCH', `/jobs/${number}`, { version, ...value }));
+    const form = open((value, version) => change(ofJobs.changeJob, { job: number }, { version, ...value }));
     await form.type('customer', 'Lamp Room, upper');
     await form.type('piece', 'A bench');
     await form.send();

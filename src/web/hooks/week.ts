@@ -14,6 +14,7 @@ import {
   whyNotThere,
 } from '../../record/week.ts';
 import type { PlannedTask, WeekPlan } from '../../shared/clock.ts';
+import { keepPlan } from '../../shared/contract/clock.ts';
 import { newId } from '../../shared/id.ts';
 import { startPlanner } from '../workers/index.ts';
 import type { Gain, WhatIf } from '../workers/planner.ts';
@@ -37,7 +38,7 @@ export interface WeekPlanned {
 
 /** Keeps a plan in the place of the one that it was made from. */
 const keepOver = (was: WeekPlan | null, tasks: readonly PlannedTask[]) =>
-  change('PUT', '/clock/plan', { id: newId(), was: was?.id ?? null, tasks });
+  change(keepPlan, {}, { id: newId(), was: was?.id ?? null, tasks });
 
 /** The week's plan: as it was kept, what slipped moved on; made anew, or changed by hand. */
 export function useWeek(view: ClockView) {

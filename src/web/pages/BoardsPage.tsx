@@ -11,9 +11,9 @@ import { boardCode } from '../../record/codes.ts';
 import { boardName, isControl } from '../../record/plank.ts';
 import { isDone, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
 import { missOfFinished, offcutsLeft } from '../../record/standing.ts';
-import { Board } from '../../shared/board.ts';
+import { readStage, takeBoard } from '../../shared/contract/boards.ts';
 import { SPOTS, type StoredReading } from '../../shared/reading.ts';
-import { change, readStage } from '../hooks/api.ts';
+import { change } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -135,7 +135,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
             <ReadingPanel
               key={`${board.id}/${stage}`}
               spots={SPOTS.slice(1)}
-              take={(reading, zone) => readStage(board.id, stage, reading, zone)}
+              take={(reading, zone) => change(readStage, { board: board.id }, { stage, reading, zone })}
               readings={board.readings.filter((r) => r.stage === stage)}
               aside={board.aside.filter((r) => r.stage === stage)}
               keep={`board/${board.id}/${stage}`}
@@ -241,7 +241,7 @@ export function BoardsPage() {
   const left = offcutsLeft(wood);
   const take = async () => {
     try {
-      const board = await change('POST', `/woods/${wood.id}/boards`, { id: id.next() }, Board);
+      const board = await change(takeBoard, { wood: wood.id }, { id: id.next() });
       id.kept();
       await go(`?board=${boardCode(wood.code, board.number)}`);
     } catch (trouble) {

@@ -1,8 +1,10 @@
-import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { useTellingRail } from '../hooks/rail.ts';
 import { LookSwitch } from '../parts/LookSwitch.tsx';
-import { PersonHere } from '../parts/PersonHere.tsx';
+
+/** Its menu need not be there at once. */
+const PersonHere = lazy(async () => ({ default: (await import('../parts/PersonHere.tsx')).PersonHere }));
 
 const ICONS = {
   jobs: <path d="M4 6h16M4 12h16M4 18h10" />,
@@ -88,7 +90,9 @@ export function Frame() {
         <Place to="/rack" icon="rack" label="Rack" />
         <Place to="/house" icon="house" label="House" />
         <LookSwitch />
-        <PersonHere />
+        <Suspense>
+          <PersonHere />
+        </Suspense>
       </nav>
       <main className="place" ref={place}>
         <Outlet />

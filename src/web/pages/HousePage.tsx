@@ -2,7 +2,18 @@ import { Button, Checkbox, FormControlLabel, LinearProgress, ToggleButton, Toggl
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { onTheShelf } from '../../record/materials.ts';
-import { House, type Instrument, NewInstrument, NewPerson, type Person, TypedTools } from '../../shared/house.ts';
+import {
+  addInstrument,
+  addPerson,
+  archiveInstrument,
+  archivePerson,
+  changeHouse,
+  changeInstrument,
+  changePerson,
+  restoreInstrument,
+  restorePerson,
+} from '../../shared/contract/house.ts';
+import { type House, type Instrument, NewInstrument, NewPerson, type Person, TypedTools } from '../../shared/house.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -27,6 +38,10 @@ const KEEPERS = {
     shape: NewPerson.omit({ id: true }),
     fields: { name: 'Name', initials: 'Initials' },
     empty: 'Nobody yet. Name who works here; what is done is then written down under their name.',
+    add: (id: string, typed: object) => change(addPerson, {}, { ...(typed as NewPerson), id }),
+    put: (person: string, version: number, typed: object) => change(changePerson, { person }, { version, ...typed }),
+    archive: (person: string) => change(archivePerson, { person }),
+    restore: (person: string) => change(restorePerson, { person }),
   },
   instruments: {
     title: 'Instruments',
@@ -34,6 +49,11 @@ const KEEPERS = {
     shape: NewInstrument.omit({ id: true }),
     fields: { name: 'Name', geometry: 'Geometry, e.g. D/8 specular included', note: 'Note' },
     empty: 'None yet. Readings are then kept with the instrument they were taken with.',
+    add: (id: string, typed: object) => change(addInstrument, {}, { ...(typed as NewInstrument), id }),
+    put: (instrument: string, version: number, typed: object) =>
+      change(changeInstrument, { instrument }, { version, ...typed }),
+    archive: (instrument: string) => change(archiveInstrument, { instrument }),
+    restore: (instrument: string) => change(restoreInstrument, { instrument }),
   },
 } as const;
 type Keeper = keyof typeof KEEPERS;
@@ -41,7 +61,7 @@ type Kept = Person | Instrument;
 
 /** One person or instrument: new, or put right. */
 function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | null; onClose: () => void }) {
-  const { fields, one, shape } = KEEPERS[keeper];
+  const { fields, one, shape, add, put } = KEEPERS[keeper];
   const id = useNextId();
   const { form, submit, error, meanwhile, busy } = useTypedForm<Record<string, string>, object, Kept>({
     keep: `${keeper}/${kept ? `${kept.id}/${kept.version}` : 'new'}`,
@@ -49,9 +69,9 @@ function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | nu
     read: (typed) => typed,
     shape,
     save: async (typed, version) => {
-      if (kept) return change('PATCH', `/${keeper}/${kept.id}`, { version, ...typed });
+      if (kept) return put(kept.id, version, typed);
       const made = id.next();
-      await change('POST', `/${keeper}`, { id: made, ...typed });
+      await add(made, typed);
       if (keeper === 'people' && !personHere()) choosePerson(made);
       id.kept();
     },
@@ -76,7 +96,7 @@ function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | nu
 
 /** People or instruments of the house: named, put right, put away and brought back. */
 function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
-  const { title, one, empty } = KEEPERS[keeper];
+  const { title, one, empty, archive: putAway, restore } = KEEPERS[keeper];
   const [open, setOpen] = useState<Kept | 'new' | null>(null);
   const [away, setAway] = useState(false);
   const [error, setError] = useState<string | null>(null);
@@ -84,9 +104,9 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
   const shown = away ? all : onTheShelf(all);
   const archive = async (kept: Kept) => {
     try {
-      if (kept.archived) return void (await change('POST', `/${keeper}/${kept.id}/restore`));
-      await change('DELETE', `/${keeper}/${kept.id}`);
-      say({ text: `${kept.name} put away.`, undo: () => change('POST', `/${keeper}/${kept.id}/restore`) });
+      if (kept.archived) return void (await restore(kept.id));
+      await putAway(kept.id);
+      say({ text: `${kept.name} put away.`, undo: () => restore(kept.id) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }
@@ -137,7 +157,7 @@ function HouseSettings({ house }: { house: House }) {
     value: { units: house.units, lights: house.lights, bench: house.bench, simulated: house.simulated },
     version: house.version,
     valueIn: (now) => now as Settings,
-    save: async (settings, version) => (await change('PATCH', '/house', { version, ...settings }, House)).version,
+    save: async (settings, version) => (await change(changeHouse, {}, { version, ...settings })).version,
   });
   return (
     <section style={{ display: 'grid', gap: 14, alignContent: 'start' }}>

@@ -2,89 +2,45 @@ import {
   Button,
   LinearProgress,
   Link,
-  MenuItem,
   Table,
   TableBody,
   TableCell,
   TableHead,
   TableRow,
-  TextField,
   useMediaQuery,
 } from '@mui/material';
-import { useMemo, useState } from 'react';
-import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { lazy, Suspense, useState } from 'react';
+import { Link as RouterLink, useSearchParams } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
-import { DAYLIGHT } from '../../core/colour/lights.ts';
-import { materialsOf } from '../../record/materials.ts';
 import { nextStepOf } from '../../record/standing.ts';
-import { Job, type JobSummary, NewJob } from '../../shared/job.ts';
+import { archiveJob, restoreJob } from '../../shared/contract/jobs.ts';
+import type { JobSummary } from '../../shared/job.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
-import { fieldsAsRead } from '../hooks/looks.ts';
-import { useNextId } from '../hooks/new-id.ts';
-import { useTypedForm } from '../hooks/typed-form.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
 import { Halves } from '../parts/board/Halves.tsx';
-import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
-import { againstText, numberTyped, toleranceText } from '../parts/numbers.ts';
+import { againstText, toleranceText } from '../parts/numbers.ts';
 import { Trouble } from '../parts/Trouble.tsx';
-import { TypedField } from '../parts/TypedField.tsx';
 import { useAttempt, useSay } from '../parts/Undo.tsx';
 
 /** A day of the calendar, short. */
 const dateText = (day: string) =>
   new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 
-const BLANK = { customer: '', piece: '', tolerance: '1.0' };
+const BestBoard = lazy(async () => ({ default: (await import('../parts/board/BestBoard.tsx')).BestBoard }));
+const JobFilters = lazy(async () => ({ default: (await import('../parts/JobFilters.tsx')).JobFilters }));
+const NewJobDialog = lazy(async () => ({ default: (await import('../parts/NewJobDialog.tsx')).NewJobDialog }));
 
-function NewJobDialog({ onClose }: { onClose: () => void }) {
-  const go = useNavigate();
-  const id = useNextId();
-  const { form, submit, busy, error } = useTypedForm({
-    keep: 'new-job',
-    blank: BLANK,
-    read: ({ tolerance, ...typed }) => ({ ...typed, tolerance: numberTyped(tolerance) }),
-    shape: NewJob.omit({ id: true }),
-    save: async (job) => {
-      const { number } = await change('POST', '/jobs', { ...job, id: id.next() }, Job);
-      id.kept();
-      await go(`/jobs/${number}/target`);
-    },
-    onSaved: () => {},
-  });
-  return (
-    <FormDialog
-      title="New job"
-      error={error}
-      onClose={onClose}
-      onSubmit={submit}
-      action={<SaveButton busy={busy}>Start the job</SaveButton>}
-    >
-      <TypedField control={form.control} name="customer" label="Customer" autoFocus />
-      <TypedField control={form.control} name="piece" label="Piece: what is to match what" />
-      <TypedField
-        control={form.control}
-        name="tolerance"
-        label="Tolerance, ΔE00 (1.0 just visible edge to edge, 2.0 visible)"
-      />
-    </FormDialog>
-  );
-}
-
-/** The best board of a job, raw and finished, under its target; before there is one, the target beside an empty place. */
-function BestBoard({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
-  const { best, target } = job;
-  const wood = best && shelf.species.find((s) => s.id === best.speciesId);
-  const fields = useMemo(
-    () => (best && wood ? fieldsAsRead(wood, Float64Array.from(best.reading), materialsOf(shelf)) : []),
-    [best, wood, shelf],
-  );
-  const seen = useMemo(() => target && { seen: Float64Array.from(target) }, [target]);
-  if (!wood) return <Halves target={target && screenColour(target).css} best={null} />;
-  return (
-    <div style={{ background: 'var(--work)', padding: 10, width: 'min(320px, 100%)' }}>
-      <BoardPicture wood={wood} seed={job.number} fields={fields} target={seen} light={DAYLIGHT} height={84} />
-    </div>
+/** What stands where the picture of the best board comes: its flat tones are there at once. */
+function BestBoardOf({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
+  const { target, best } = job;
+  const flat = (reading: readonly number[] | null | undefined) => reading && screenColour(reading).css;
+  const tones = <Halves target={flat(target) ?? null} best={flat(best?.reading) ?? null} />;
+  return best ? (
+    <Suspense fallback={tones}>
+      <BestBoard job={job} shelf={shelf} />
+    </Suspense>
+  ) : (
+    tones
   );
 }
 
@@ -97,19 +53,19 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const attempt = useAttempt();
   const remove = () =>
     attempt(async () => {
-      await change('DELETE', `/jobs/${job.number}`);
-      say({ text: `${job.customer} put away.`, undo: () => change('POST', `/jobs/${job.number}/restore`) });
+      await change(archiveJob, { job: job.number });
+      say({ text: `${job.customer} put away.`, undo: () => change(restoreJob, { job: job.number }) });
     });
   const next = nextStepOf(job);
   return (
     <TableRow>
       {!narrow && (
         <TableCell sx={{ width: 340, paddingLeft: 0 }}>
-          <BestBoard job={job} shelf={shelf} />
+          <BestBoardOf job={job} shelf={shelf} />
         </TableCell>
       )}
       <TableCell>
-        {narrow && <BestBoard job={job} shelf={shelf} />}
+        {narrow && <BestBoardOf job={job} shelf={shelf} />}
         <Link
           component={RouterLink}
           to={`/jobs/${job.number}/${job.target ? (job.woods.length ? 'layers' : 'woods') : 'target'}`}
@@ -155,37 +111,8 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   );
 }
 
-const ORDER_NAMES = {
-  newest: 'newest first',
-  oldest: 'oldest first',
-  customer: 'by customer',
-  farthest: 'farthest first',
-};
-const STATE_NAMES = { all: 'all', open: 'not there yet', passed: 'every wood passes' };
 /** Fewer than these are seen at a look. */
 const MANY = 10;
-
-function Choice({
-  label,
-  value,
-  names,
-  onChoose,
-}: {
-  label: string;
-  value: string;
-  names: Record<string, string>;
-  onChoose: (value: string) => void;
-}) {
-  return (
-    <TextField select label={label} value={value} onChange={(e) => onChoose(e.target.value)} sx={{ width: 190 }}>
-      {Object.entries(names).map(([id, name]) => (
-        <MenuItem key={id} value={id}>
-          {name}
-        </MenuItem>
-      ))}
-    </TextField>
-  );
-}
 
 export function JobsPage() {
   const [params, setParams] = useSearchParams();
@@ -224,27 +151,9 @@ export function JobsPage() {
         <Trouble error={error?.message} />
         {(!jobs || !shelf) && !error && <LinearProgress aria-label="Fetching the jobs" />}
         {(asked || skip > 0 || (data?.count ?? 0) > MANY) && (
-          <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'center', paddingBottom: 10 }}>
-            <TextField
-              label="Search customer, piece, wood"
-              defaultValue={params.get('search') ?? ''}
-              onChange={(e) => set('search', e.target.value.slice(0, 80), '')}
-              sx={{ width: 280 }}
-            />
-            <Choice
-              label="Which"
-              value={params.get('state') ?? 'all'}
-              names={STATE_NAMES}
-              onChoose={(v) => set('state', v, 'all')}
-            />
-            <Choice
-              label="Order"
-              value={params.get('order') ?? 'newest'}
-              names={ORDER_NAMES}
-              onChoose={(v) => set('order', v, 'newest')}
-            />
-            {data && <span className="soft">{data.count === 1 ? 'one job' : `${data.count} jobs`}</span>}
-          </div>
+          <Suspense>
+            <JobFilters params={params} set={set} count={data?.count} />
+          </Suspense>
         )}
         {jobs?.length === 0 && asked && <p>No job is like that.</p>}
         {jobs?.length === 0 && !asked && skip === 0 && (

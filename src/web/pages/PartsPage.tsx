@@ -4,6 +4,7 @@ import { Link as RouterLink } from 'react-router';
 import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { areasOf, sumOfAreas } from '../../record/parts.ts';
 import { woodNamed } from '../../record/wood.ts';
+import { addParts, archivePart, restorePart } from '../../shared/contract/jobs.ts';
 import { newId } from '../../shared/id.ts';
 import { NewParts, type Part } from '../../shared/part.ts';
 import { change, useHouse } from '../hooks/api.ts';
@@ -37,7 +38,7 @@ function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
       return { parts: parts.map((part, i) => ({ id: ids.current.ids[i], ...part })) };
     },
     shape: NewParts,
-    save: (parts) => change('POST', `/jobs/${job.number}/parts`, parts),
+    save: (parts) => change(addParts, { job: job.number }, parts),
     onSaved: () => {
       ids.current = { text: '', ids: [] };
     },
@@ -106,8 +107,8 @@ export function PartsPage() {
   };
   const remove = async (part: Part) => {
     try {
-      await change('DELETE', `/parts/${part.id}`);
-      say({ text: `${part.name} taken out.`, undo: () => change('POST', `/parts/${part.id}/restore`) });
+      await change(archivePart, { part: part.id });
+      say({ text: `${part.name} taken out.`, undo: () => change(restorePart, { part: part.id }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

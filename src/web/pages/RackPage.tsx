@@ -6,6 +6,7 @@ import { KINDS } from '../../core/kinds/index.ts';
 import { seedOf } from '../../record/codes.ts';
 import { oldReading } from '../../record/evidence.ts';
 import { materialsOf, onTheShelf } from '../../record/materials.ts';
+import { archiveOldBoard, restoreOldBoard } from '../../shared/contract/house.ts';
 import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { change, useRack, useShelf } from '../hooks/api.ts';
@@ -36,9 +37,9 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
   );
   const archive = async () => {
     try {
-      if (board.archived) return void (await change('POST', `/rack/${board.id}/restore`));
-      await change('DELETE', `/rack/${board.id}`);
-      say({ text: `${board.label} put away.`, undo: () => change('POST', `/rack/${board.id}/restore`) });
+      if (board.archived) return void (await change(restoreOldBoard, { oldBoard: board.id }));
+      await change(archiveOldBoard, { oldBoard: board.id });
+      say({ text: `${board.label} put away.`, undo: () => change(restoreOldBoard, { oldBoard: board.id }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

@@ -1,7 +1,9 @@
 import { LinearProgress } from '@mui/material';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { findBoard } from '../../record/codes.ts';
-import { useStory } from '../hooks/api.ts';
+import { storyOfBoard } from '../../shared/contract/boards.ts';
+import { storyOfJob } from '../../shared/contract/jobs.ts';
+import { useResource } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import { Story } from '../parts/Story.tsx';
 import { Trouble } from '../parts/Trouble.tsx';
@@ -12,7 +14,9 @@ export function StoryPage() {
   const [params] = useSearchParams();
   const code = params.get('board');
   const found = code ? findBoard(job.woods, { wood: null, board: code }) : null;
-  const { data, error } = useStory(found ? `/boards/${found.board.id}/story` : `/jobs/${job.number}/story`);
+  const ofBoard = useResource(storyOfBoard, found && { board: found.board.id });
+  const ofJob = useResource(storyOfJob, found ? null : { job: job.number });
+  const { data, error } = found ? ofBoard : ofJob;
   return (
     <div className="plate">
       <h2 style={{ marginTop: 0 }}>

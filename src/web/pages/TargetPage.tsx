@@ -5,9 +5,9 @@ import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
 import type { SeenTarget } from '../../record/target.ts';
-import { type Job, Job as JobShape, NewJob } from '../../shared/job.ts';
+import { changeJob, readTarget } from '../../shared/contract/jobs.ts';
+import { type Job, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
-import { ReadingsTaken } from '../../shared/reading.ts';
 import { change } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import type { TypedNumber } from '../hooks/typed-number.ts';
@@ -43,7 +43,7 @@ function JobNumber<T extends number | null = number>({
     version: job.version,
     valueIn: (now) => valueIn(now as Job),
     save: async (number, version) =>
-      (await change('PATCH', `/jobs/${job.number}`, { version, ...changed(number) }, JobShape)).version,
+      (await change(changeJob, { job: job.number }, { version, ...changed(number) })).version,
   });
   return (
     <div style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
@@ -177,9 +177,7 @@ export function TargetPage() {
               Readings of the target{job.revision > 1 && `, the ${ORDINALS[job.revision] ?? `${job.revision}th`}`}
             </h2>
             <ReadingPanel
-              take={(reading, zone) =>
-                change('POST', `/jobs/${job.number}/readings`, { ...reading, zone }, ReadingsTaken)
-              }
+              take={(reading, zone) => change(readTarget, { job: job.number }, { ...reading, zone })}
               readings={face}
               aside={tones}
               spots={['ground', 'grain']}

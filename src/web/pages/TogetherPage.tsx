@@ -7,6 +7,7 @@ import type { MatchProblem } from '../../core/match/problem.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
 import { standingOf } from '../../record/standing.ts';
+import { setDraft } from '../../shared/contract/jobs.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { change } from '../hooks/api.ts';
 import { type Bench, useOpenBench } from '../hooks/bench.ts';
@@ -58,7 +59,7 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
   if (!road) return null;
   const take = () =>
     attempt(async () => {
-      await change('PUT', `/woods/${model.wood.id}/draft`, { version: model.wood.draftVersion, stack: road.stack });
+      await change(setDraft, { wood: model.wood.id }, { version: model.wood.draftVersion, stack: road.stack });
       await go(`../layers?wood=${model.wood.code}`);
     });
   return (

@@ -16,8 +16,9 @@ import { boardCode } from '../../record/codes.ts';
 import { solvableColours } from '../../record/openings.ts';
 import { finishedMean, isDone, isRead, mixedUpStage } from '../../record/stages.ts';
 import { offcutsLeft } from '../../record/standing.ts';
-import { Board, type Recipe } from '../../shared/board.ts';
-import { change, changeBoard } from '../hooks/api.ts';
+import type { Recipe } from '../../shared/board.ts';
+import { planRecipe, takeBoard } from '../../shared/contract/boards.ts';
+import { change } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useSolved, type Work } from '../hooks/matcher.ts';
@@ -102,14 +103,18 @@ function NextBoard({
   const plan = async () => {
     if (!next) return;
     try {
-      const board = await change('POST', `/woods/${model.wood.id}/boards`, { id: ids.board.next() }, Board);
-      await changeBoard('POST', `/boards/${board.id}/recipe`, {
-        id: ids.recipe.next(),
-        stack: next.stack,
-        litres: recipe.litres,
-        origin: 'corrected',
-        knowledge: bench.knowledgeId,
-      });
+      const board = await change(takeBoard, { wood: model.wood.id }, { id: ids.board.next() });
+      await change(
+        planRecipe,
+        { board: board.id },
+        {
+          id: ids.recipe.next(),
+          stack: next.stack,
+          litres: recipe.litres,
+          origin: 'corrected',
+          knowledge: bench.knowledgeId,
+        },
+      );
       ids.board.kept();
       ids.recipe.kept();
       await go(`../boards?board=${boardCode(model.wood.code, board.number)}`);

@@ -10,8 +10,10 @@ import { woodCode } from '../../record/codes.ts';
 import { onTheShelf } from '../../record/materials.ts';
 import { stageMean } from '../../record/stages.ts';
 import { woodNamed } from '../../record/wood.ts';
+import { readStage } from '../../shared/contract/boards.ts';
+import { addWood } from '../../shared/contract/jobs.ts';
 import { SPOTS } from '../../shared/reading.ts';
-import { change, readStage } from '../hooks/api.ts';
+import { change } from '../hooks/api.ts';
 import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { BoardPicture } from '../parts/board/BoardPicture.tsx';
@@ -76,7 +78,7 @@ function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
             <Trouble error={model.trouble} />
             <ReadingPanel
               key={board.id}
-              take={(reading, zone) => readStage(board.id, 0, reading, zone)}
+              take={(reading, zone) => change(readStage, { board: board.id }, { stage: 0, reading, zone })}
               readings={board.readings.filter((r) => r.stage === 0)}
               aside={board.aside.filter((r) => r.stage === 0)}
               spots={SPOTS.slice(1)}
@@ -210,12 +212,16 @@ export function WoodsPage() {
   const species = onTheShelf(bench.shelf.species);
   const inJob = (id: string) => woods.some((w) => w.speciesId === id);
   const add = async (speciesId: string, label = '') => {
-    await change('POST', `/jobs/${bench.job.number}/woods`, {
-      id: next.next(),
-      boardId: nextBoard.next(),
-      speciesId,
-      label,
-    });
+    await change(
+      addWood,
+      { job: bench.job.number },
+      {
+        id: next.next(),
+        boardId: nextBoard.next(),
+        speciesId,
+        label,
+      },
+    );
     next.kept();
     nextBoard.kept();
     setParams({ wood: woodCode(speciesId, label) });

@@ -1,6 +1,7 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
 import { woodNamed } from '../../record/wood.ts';
+import { changePart } from '../../shared/contract/jobs.ts';
 import { NewPart, type Part, type PartChange, ZONES } from '../../shared/part.ts';
 import { change } from '../hooks/api.ts';
 import type { Bench } from '../hooks/bench.ts';
@@ -65,7 +66,7 @@ export function PartDialog({
       zones: typed.zones,
     }),
     shape: NewPart.omit({ id: true }),
-    save: (now, version) => change('PATCH', `/parts/${part.id}`, { version, ...now }),
+    save: (now, version) => change(changePart, { part: part.id }, { version, ...now }),
     version: part.version,
     onSaved: onClose,
   });

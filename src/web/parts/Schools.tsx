@@ -2,7 +2,8 @@ import { Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/ma
 import { useState } from 'react';
 import { chosen, SCHOOLS, type SchoolId, type SchoolOption } from '../../core/layers/rules/schools.ts';
 import { TOOLS, type Tool } from '../../core/layers/rules/tools.ts';
-import { House, HouseEffects } from '../../shared/house.ts';
+import { changeHouse, effectsOfHouse } from '../../shared/contract/house.ts';
+import { type House, HouseEffects } from '../../shared/house.ts';
 import { change, send } from '../hooks/api.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { MeanwhileNote } from './MeanwhileNote.tsx';
@@ -49,14 +50,14 @@ export function SchoolsOfHouse({ house }: { house: House }) {
     value: { schools: house.schools, tools: house.tools },
     version: house.version,
     valueIn: (now) => now as Rules,
-    save: async (rules, version) => (await change('PATCH', '/house', { version, ...rules }, House)).version,
+    save: async (rules, version) => (await change(changeHouse, {}, { version, ...rules })).version,
   });
   const choose = async (of: string, next: Rules, text: string) => {
     const was = shown;
     void set(next);
     say({ text, undo: async () => void (await set(was)) });
     try {
-      setEffects({ of, list: HouseEffects.parse(await send('POST', '/house/effects', { was, now: next })) });
+      setEffects({ of, list: HouseEffects.parse(await send(effectsOfHouse, {}, { was, now: next })) });
       setFailed(null);
     } catch (trouble) {
       setFailed(sentenceOf(trouble));

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogContent, LinearProgress } from '@mui/material';
 import { useState } from 'react';
-import { Snapshot, type SnapshotLook, type Summary } from '../../shared/snapshot.ts';
+import { restoreSnapshot, takeSnapshot } from '../../shared/contract/house.ts';
+import type { Snapshot, SnapshotLook, Summary } from '../../shared/snapshot.ts';
 import { change, fetchEverything, useSnapshotLook, useSnapshots } from '../hooks/api.ts';
 import { momentText } from './moment.ts';
 import { sentenceOf, Trouble } from './Trouble.tsx';
@@ -47,7 +48,7 @@ function Look({ snapshot, onClose }: { snapshot: Snapshot; onClose: () => void }
     setBusy(true);
     setRefused(null);
     try {
-      await change('POST', `/house/snapshots/${snapshot.name}/restore`);
+      await change(restoreSnapshot, { snapshot: snapshot.name });
       await fetchEverything();
       say({
         text: `The record is as it was ${momentText(snapshot.takenAt)}. What was there is a snapshot of its own.`,
@@ -97,7 +98,7 @@ export function Snapshots() {
     setBusy(true);
     setRefused(null);
     try {
-      await change('POST', '/house/snapshots', {}, Snapshot);
+      await change(takeSnapshot, {});
     } catch (trouble) {
       setRefused(sentenceOf(trouble));
     } finally {

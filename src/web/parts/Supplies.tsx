@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import { suppliesOfJob, workOfWood } from '../../record/supplies.ts';
 import { woodNamed } from '../../record/wood.ts';
+import { changeJob } from '../../shared/contract/jobs.ts';
 import { SuppliesSchema } from '../../shared/job.ts';
 import { change, useHouse } from '../hooks/api.ts';
 import type { Bench } from '../hooks/bench.ts';
@@ -23,7 +24,7 @@ export function Supplies({ bench }: { bench: Bench }) {
   });
   if (works.length === 0) return null;
   const keep = (now: Record<string, number>) =>
-    attempt(() => change('PATCH', `/jobs/${job.number}`, { version: job.version, supplies: now }));
+    attempt(() => change(changeJob, { job: job.number }, { version: job.version, supplies: now }));
   const put = (key: string, count: number | null) => {
     const { [key]: _, ...others } = job.supplies;
     void keep(count === null ? others : { ...others, [key]: count });

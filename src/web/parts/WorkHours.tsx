@@ -1,6 +1,7 @@
 import { Button, Checkbox, FormControlLabel, TextField } from '@mui/material';
 import { useState } from 'react';
-import { House } from '../../shared/house.ts';
+import { changeHouse } from '../../shared/contract/house.ts';
+import type { House } from '../../shared/house.ts';
 import {
   type DryingPlace,
   type Stretch,
@@ -162,7 +163,7 @@ export function WorkHours({ house }: { house: House }) {
     value: house.week,
     version: house.version,
     valueIn: (now) => (now as House).week,
-    save: async (week, version) => (await change('PATCH', '/house', { version, week }, House)).version,
+    save: async (week, version) => (await change(changeHouse, {}, { version, week })).version,
   });
   // What is being typed and cannot be kept yet stays here, with why.
   const [typed, setTyped] = useState<WorkWeek | null>(null);

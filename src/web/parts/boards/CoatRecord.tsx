@@ -6,7 +6,8 @@ import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { settledAt } from '../../../record/clock.ts';
 import { stackAsMade } from '../../../record/stages.ts';
 import { type Coat, CoatChange } from '../../../shared/board.ts';
-import { changeBoard, useHouse } from '../../hooks/api.ts';
+import { changeCoat, putOnCoat, restoreCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -97,7 +98,7 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
       };
     },
     shape: CoatChange.omit({ version: true }),
-    save: (now, version) => changeBoard('PATCH', `/coats/${coat.id}`, { version, ...now }),
+    save: (now, version) => change(changeCoat, { coat: coat.id }, { version, ...now }),
     version: coat.version,
     onSaved: onClose,
   });
@@ -166,15 +167,15 @@ export function CoatRecord({ bench, model, stage }: Props) {
   };
   const takeBack = (own: Coat) =>
     attempt(async () => {
-      await changeBoard('DELETE', `/coats/${own.id}`);
+      await change(takeCoatBack, { coat: own.id });
       say({
         text: `${KINDS[own.layer.kind].label} taken back.`,
-        undo: () => changeBoard('POST', `/coats/${own.id}/restore`),
+        undo: () => change(restoreCoat, { coat: own.id }),
       });
     });
   const putOn = () =>
     attempt(async () => {
-      await changeBoard('POST', `/boards/${board.id}/coats`, { id: id.next(), stage });
+      await change(putOnCoat, { board: board.id }, { id: id.next(), stage });
       id.kept();
     });
   const unlike = coat && JSON.stringify(coat.layer.colours) !== JSON.stringify(board.recipe?.stack[stage - 1]?.colours);

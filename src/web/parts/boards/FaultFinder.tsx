@@ -18,6 +18,7 @@ import { KINDS } from '../../../core/kinds/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { caseOfBoard, type Outcome, outcomeOf } from '../../../record/faults.ts';
 import { stackAsMade } from '../../../record/stages.ts';
+import { archiveFault, noteFault } from '../../../shared/contract/faults.ts';
 import { NewFaultFound } from '../../../shared/fault.ts';
 import { change, useFaults, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
@@ -123,9 +124,9 @@ function FoundForm({
     >,
     save: async (found) => {
       const made = id.next();
-      await change('POST', '/faults', { id: made, boardId: model.board.id, stage, fault: fault.id, ...found });
+      await change(noteFault, {}, { id: made, boardId: model.board.id, stage, fault: fault.id, ...found });
       id.kept();
-      say({ text: 'Written down; the next ranking counts it.', undo: () => change('DELETE', `/faults/${made}`) });
+      say({ text: 'Written down; the next ranking counts it.', undo: () => change(archiveFault, { fault: made }) });
     },
     onSaved,
   });

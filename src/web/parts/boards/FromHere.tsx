@@ -7,7 +7,8 @@ import { durationOf } from '../../../core/time/coats.ts';
 import { type BoardModel, problemOf } from '../../../record/bench.ts';
 import { measuredOf, stackAsMade } from '../../../record/stages.ts';
 import type { Recipe } from '../../../shared/board.ts';
-import { changeBoard, useHouse } from '../../hooks/api.ts';
+import { planRecipe } from '../../../shared/contract/boards.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { untold, useSolved, type Work } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -41,13 +42,17 @@ export function FromHere({ bench, model, recipe }: { bench: Bench; model: BoardM
   const plan = async () => {
     if (!road) return;
     try {
-      await changeBoard('POST', `/boards/${board.id}/recipe`, {
-        id: id.next(),
-        stack: road.stack,
-        litres: recipe.litres,
-        origin: 'from-here',
-        knowledge: bench.knowledgeId,
-      });
+      await change(
+        planRecipe,
+        { board: board.id },
+        {
+          id: id.next(),
+          stack: road.stack,
+          litres: recipe.litres,
+          origin: 'from-here',
+          knowledge: bench.knowledgeId,
+        },
+      );
       id.kept();
       await go(`../boards?board=${model.code}`);
     } catch (trouble) {

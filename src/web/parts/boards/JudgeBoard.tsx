@@ -1,6 +1,7 @@
 import { Button, TextField } from '@mui/material';
 import type { BoardModel } from '../../../record/bench.ts';
-import { changeBoard } from '../../hooks/api.ts';
+import { changeBoard } from '../../../shared/contract/boards.ts';
+import { change } from '../../hooks/api.ts';
 import { useKept } from '../../hooks/kept.ts';
 import { momentText } from '../moment.ts';
 import { useAttempt } from '../Undo.tsx';
@@ -17,7 +18,7 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
   const attempt = useAttempt();
   const say = (judged: { accepted: boolean; words: string } | null) =>
     attempt(async () => {
-      await changeBoard('PATCH', `/boards/${board.id}`, { version: board.version, judged });
+      await change(changeBoard, { board: board.id }, { version: board.version, judged });
       forget();
     });
   const { judged } = board;

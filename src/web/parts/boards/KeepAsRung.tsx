@@ -2,6 +2,7 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import type { Bench, BoardModel } from '../../../record/bench.ts';
 import { rungOfStage } from '../../../record/ladders.ts';
+import { addRungs, archiveRung } from '../../../shared/contract/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
@@ -19,10 +20,10 @@ export function KeepAsRung({ bench, model, stage }: { bench: Bench; model: Board
   const keep = async () => {
     try {
       const made = id.next();
-      await change('POST', `/colourants/${owner.id}/ladder`, { rungs: [{ id: made, ...rung }] });
+      await change(addRungs, { item: owner.id }, { rungs: [{ id: made, ...rung }] });
       id.kept();
       setError(null);
-      say({ text: `Kept in the ladder of ${owner.name}.`, undo: () => change('DELETE', `/rungs/${made}`) });
+      say({ text: `Kept in the ladder of ${owner.name}.`, undo: () => change(archiveRung, { rung: made }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

@@ -5,8 +5,9 @@ import { labOfText } from '../../../core/formats/index.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { stageMean } from '../../../record/stages.ts';
 import { type Board, PastEntry } from '../../../shared/board.ts';
+import { enterPast } from '../../../shared/contract/boards.ts';
 import { newId } from '../../../shared/id.ts';
-import { changeBoard } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { momentOf } from '../moment.ts';
@@ -48,7 +49,7 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
       return { entries };
     },
     shape: PastEntry,
-    save: (entry) => changeBoard('POST', `/boards/${board.id}/past`, entry),
+    save: (entry) => change(enterPast, { board: board.id }, entry),
     onSaved: onClose,
   });
   const row = (stage: number, label: string, known: string) => (

@@ -8,6 +8,7 @@ import { bracketBoards, gridBoards, ladderBoards, type SeriesBoard } from '../..
 import { type BoardModel, nextBoardModel, problemOf } from '../../../record/bench.ts';
 import { ANYTHING, openingsOf } from '../../../record/openings.ts';
 import { offcutsLeft } from '../../../record/standing.ts';
+import { planRecipe, takeBoard } from '../../../shared/contract/boards.ts';
 import { newId } from '../../../shared/id.ts';
 import { change, send } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
@@ -84,9 +85,9 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
         // A second tap, or one after a lost answer, goes on with the same boards.
         ids.current[i] ??= { board: newId(), recipe: newId() };
         const { board, recipe } = ids.current[i];
-        await send('POST', `/woods/${model.wood.id}/boards`, { id: board });
-        const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand', knowledge };
-        await (i < series.length - 1 ? send : change)('POST', `/boards/${board}/recipe`, plan);
+        await send(takeBoard, { wood: model.wood.id }, { id: board });
+        const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand' as const, knowledge };
+        await (i < series.length - 1 ? send : change)(planRecipe, { board }, plan);
       }
       say({ text: `${series.length} boards planned: ${series.map((b) => b.label).join(', ')}.` });
     },

@@ -4,6 +4,7 @@ import { KINDS } from '../../../core/kinds/index.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { boardName } from '../../../record/plank.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';
+import { planRecipe, splitBoard } from '../../../shared/contract/boards.ts';
 import { newId } from '../../../shared/id.ts';
 import { change, send } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
@@ -51,10 +52,10 @@ export function SplitDialog({ bench, model, onClose }: { bench: Bench; model: Bo
       const kept = stack.filter((_, at) => without === '' || at !== Number(without));
       const plans = left.length === 0 ? [] : ids.current.slice(0, parts.length);
       const divide = plans.length > 0 ? send : change;
-      await divide('POST', `/boards/${board.id}/strips`, { own, strips: parts });
+      await divide(splitBoard, { board: board.id }, { own, strips: parts });
       for (const [i, { board: part, recipe }] of plans.entries()) {
-        const plan = { id: recipe, stack: kept, litres: LITRES, origin: 'hand', knowledge: bench.knowledgeId };
-        await (i < plans.length - 1 ? send : change)('POST', `/boards/${part}/recipe`, plan);
+        const plan = { id: recipe, stack: kept, litres: LITRES, origin: 'hand' as const, knowledge: bench.knowledgeId };
+        await (i < plans.length - 1 ? send : change)(planRecipe, { board: part }, plan);
       }
       say({ text: `${boardName(board)} is divided: ${names.join(', ')}.` });
       onClose();

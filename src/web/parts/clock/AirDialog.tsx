@@ -1,6 +1,7 @@
 import { MenuItem } from '@mui/material';
 import { z } from 'zod';
 import { NewAir } from '../../../shared/clock.ts';
+import { noteAir } from '../../../shared/contract/clock.ts';
 import { change, useHouse } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -30,7 +31,7 @@ export function AirDialog({ forecast, onClose }: { forecast: boolean; onClose: (
     },
     shape: forecast ? Typed.extend({ at: z.string('For when is it?') }) : Typed,
     save: async (air) => {
-      await change('POST', '/clock/air', { id: id.next(), source: forecast ? 'forecast' : 'typed', ...air });
+      await change(noteAir, {}, { id: id.next(), source: forecast ? 'forecast' : 'typed', ...air });
       id.kept();
     },
     onSaved: onClose,

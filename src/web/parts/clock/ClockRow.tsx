@@ -4,8 +4,10 @@ import { TESTS } from '../../../core/kinds/index.ts';
 import { HOUR } from '../../../core/time/air.ts';
 import { type ClockItem, shutsAt } from '../../../record/clock.ts';
 import type { Task } from '../../../record/work.ts';
+import { putOnCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
+import { archiveTest, archiveWorkDone, doWork, noteTest } from '../../../shared/contract/clock.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { change, changeBoard } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { hoursText } from '../numbers.ts';
 import { useAttempt, useSay } from '../Undo.tsx';
@@ -23,15 +25,15 @@ export function useDoTask() {
       const { item, act, stage, last } = task;
       if (item.kind === 'board' && act === 'coat' && last) {
         const made = id.next();
-        await changeBoard('POST', `/boards/${item.board.id}/coats`, { id: made, stage });
+        await change(putOnCoat, { board: item.board.id }, { id: made, stage });
         id.kept();
-        say({ text: `${task.title}: on.`, undo: () => changeBoard('DELETE', `/coats/${made}`) });
+        say({ text: `${task.title}: on.`, undo: () => change(takeCoatBack, { coat: made }) });
         return;
       }
       const made = id.next();
-      await change('POST', '/clock/done', { id: made, work: task.key });
+      await change(doWork, {}, { id: made, work: task.key });
       id.kept();
-      say({ text: `${task.title}: done.`, undo: () => change('DELETE', `/clock/done/${made}`) });
+      say({ text: `${task.title}: done.`, undo: () => change(archiveWorkDone, { done: made }) });
     });
 }
 
@@ -78,11 +80,11 @@ function TestButtons({ coat }: { coat: NonNullable<ClockItem['coat']> }) {
   const tell = (dry: boolean) =>
     attempt(async () => {
       const made = id.next();
-      await change('POST', '/clock/tests', { id: made, coat: coat.task.key, dry });
+      await change(noteTest, {}, { id: made, coat: coat.task.key, dry });
       id.kept();
       say({
         text: dry ? `${test.dry}: it may go on.` : `${test.wet}: the clock waits, and remembers it.`,
-        undo: () => change('DELETE', `/clock/tests/${made}`),
+        undo: () => change(archiveTest, { test: made }),
       });
     });
   return (

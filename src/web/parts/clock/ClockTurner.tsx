@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
 import type { ClockKnown } from '../../../shared/clock.ts';
+import { turnClock } from '../../../shared/contract/clock.ts';
 import { change } from '../../hooks/api.ts';
 import { useAttempt } from '../Undo.tsx';
 
@@ -7,7 +8,7 @@ import { useAttempt } from '../Undo.tsx';
 export function ClockTurner({ clock }: { clock: Pick<ClockKnown, 'turnable' | 'stands'> }) {
   const attempt = useAttempt();
   if (!clock.turnable) return null;
-  const turn = (turned: object) => attempt(() => change('PUT', '/clock', turned));
+  const turn = (turned: object) => attempt(() => change(turnClock, {}, turned));
   return (
     <span className="noprint" style={{ display: 'flex', gap: 8, alignItems: 'center', flexWrap: 'wrap' }}>
       <span className="soft">{clock.stands ? 'The demo’s clock stands' : 'The demo’s clock runs'}</span>

@@ -1,5 +1,6 @@
 import { TextField } from '@mui/material';
 import type { Planned } from '../../../record/week.ts';
+import { changeJob } from '../../../shared/contract/jobs.ts';
 import type { Job } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useAttempt } from '../Undo.tsx';
@@ -28,7 +29,7 @@ export function DueDates({ jobs, planned, now }: { jobs: readonly Job[]; planned
               label={`Job ${job.number}`}
               value={job.due ?? ''}
               onChange={({ target }) =>
-                attempt(() => change('PATCH', `/jobs/${job.id}`, { version: job.version, due: target.value || null }))
+                attempt(() => change(changeJob, { job: job.id }, { version: job.version, due: target.value || null }))
               }
               slotProps={{ inputLabel: { shrink: true } }}
               sx={{ width: 170 }}

@@ -15,6 +15,7 @@ import {
   systemFileOf,
   systemText,
 } from '../../../record/systems.ts';
+import { archiveSystem, keepSystem, restoreSystem } from '../../../shared/contract/systems.ts';
 import type { House } from '../../../shared/house.ts';
 import type { SystemFile } from '../../../shared/system.ts';
 import { change, useHouse, useSystems } from '../../hooks/api.ts';
@@ -73,8 +74,8 @@ function Card({
   const { wait, hands } = durationOf(stack, useDrying(bench));
   const wants = stack.flatMap((l) => l.note?.match(/wants (.*)$/)?.[1] ?? []);
   const away = async () => {
-    await change('DELETE', `/systems/${system.id}`);
-    say({ text: `${system.name} put away.`, undo: () => change('POST', `/systems/${system.id}/restore`) });
+    await change(archiveSystem, { system: system.id });
+    say({ text: `${system.name} put away.`, undo: () => change(restoreSystem, { system: system.id }) });
   };
   return (
     <li className="road">
@@ -130,11 +131,11 @@ export function Systems({ bench, model, stack, onTake, onBack }: Props) {
   const keep = async (system: SystemFile) => {
     try {
       const made = id.next();
-      await change('POST', '/systems', { id: made, system });
+      await change(keepSystem, {}, { id: made, system });
       id.kept();
       setName('');
       setError(null);
-      say({ text: `${system.name} is kept.`, undo: () => change('DELETE', `/systems/${made}`) });
+      say({ text: `${system.name} is kept.`, undo: () => change(archiveSystem, { system: made }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

@@ -8,7 +8,8 @@ import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { Promised } from '../../../core/match/roads.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import type { BoardModel } from '../../../record/bench.ts';
-import { Job as JobShape, type JobWood, type StackVersion } from '../../../shared/job.ts';
+import { archiveVersion, keepVersions, restoreVersion } from '../../../shared/contract/jobs.ts';
+import type { JobWood, StackVersion } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useLooks } from '../../hooks/looks.ts';
@@ -35,12 +36,12 @@ export function useKeepVersions(wood: JobWood) {
   return (versions: readonly { name: string; stack: Stack }[]) =>
     attempt(async () => {
       const kept = versions.map((version, i) => ({ ...version, id: ids[i]?.next() ?? '' }));
-      await change('POST', `/woods/${wood.id}/versions`, { versions: kept }, JobShape);
+      await change(keepVersions, { wood: wood.id }, { versions: kept });
       for (const id of ids) id.kept();
       say({
         text: `Kept: ${versions.map((v) => v.name).join(' and ')}.`,
         undo: async () => {
-          for (const { id } of kept) await change('DELETE', `/versions/${id}`);
+          for (const { id } of kept) await change(archiveVersion, { version: id });
         },
       });
     });
@@ -131,8 +132,8 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
   };
   const putAway = ({ id, name: called }: StackVersion) =>
     attempt(async () => {
-      await change('DELETE', `/versions/${id}`);
-      say({ text: `“${called}” put away.`, undo: () => change('POST', `/versions/${id}/restore`) });
+      await change(archiveVersion, { version: id });
+      say({ text: `“${called}” put away.`, undo: () => change(restoreVersion, { version: id }) });
     });
   return (
     <div style={{ display: 'grid', gap: 10 }}>

@@ -6,7 +6,8 @@ import { boardBatch } from '../../../record/batches.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { layersOn } from '../../../record/stages.ts';
 import { NewRecipe } from '../../../shared/board.ts';
-import { changeBoard, useHouse } from '../../hooks/api.ts';
+import { planRecipe } from '../../../shared/contract/boards.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { USUAL_TOOLS } from '../../hooks/mixing.ts';
@@ -38,13 +39,17 @@ export function usePlanning(bench: Bench, { board, code }: BoardModel, { stack, 
         problem && problem.open.length > 0
           ? await inWorker((matcher) => matcher.pour(problem, stack, litres))
           : { stack };
-      await changeBoard('POST', `/boards/${board.id}/recipe`, {
-        id: recipe.next(),
-        stack: poured.stack.filter((layer, i) => i < done || !isBlank(layer)),
-        litres,
-        origin: done > 0 ? 'from-here' : found ? 'search' : 'hand',
-        knowledge: bench.knowledgeId,
-      });
+      await change(
+        planRecipe,
+        { board: board.id },
+        {
+          id: recipe.next(),
+          stack: poured.stack.filter((layer, i) => i < done || !isBlank(layer)),
+          litres,
+          origin: done > 0 ? 'from-here' : found ? 'search' : 'hand',
+          knowledge: bench.knowledgeId,
+        },
+      );
       recipe.kept();
     },
     stays: true,

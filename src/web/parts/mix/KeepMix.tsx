@@ -1,7 +1,8 @@
 import { MenuItem } from '@mui/material';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { asPoured, inPot } from '../../../record/poured.ts';
-import { KeptMix, NewMix } from '../../../shared/mix.ts';
+import { archiveMix, keepMix } from '../../../shared/contract/shelf.ts';
+import { NewMix } from '../../../shared/mix.ts';
 import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
@@ -49,9 +50,9 @@ export function KeepMix({
     },
     shape: NewMix.omit({ id: true }),
     save: async (mix) => {
-      const made = await change('POST', '/mixes', { id: id.next(), ...mix }, KeptMix);
+      const made = await change(keepMix, {}, { id: id.next(), ...mix });
       id.kept();
-      say({ text: `${made.name} stands on the shelf.`, undo: () => change('DELETE', `/mixes/${made.id}`) });
+      say({ text: `${made.name} stands on the shelf.`, undo: () => change(archiveMix, { mix: made.id }) });
     },
     onSaved: onClose,
   });

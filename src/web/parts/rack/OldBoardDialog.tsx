@@ -6,6 +6,7 @@ import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts
 import { isColoured } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { onTheShelf } from '../../../record/materials.ts';
+import { addOldBoard, changeOldBoard } from '../../../shared/contract/house.ts';
 import { NewOldBoard, type OldBoard, type OldLayer } from '../../../shared/old-board.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
@@ -175,8 +176,8 @@ export function OldBoardDialog({
     },
     shape: NewOldBoard.omit({ id: true }),
     save: async (now, version) => {
-      if (board) await change('PATCH', `/rack/${board.id}`, { version, ...now });
-      else await change('POST', '/rack', { id: id.next(), ...now });
+      if (board) await change(changeOldBoard, { oldBoard: board.id }, { version, ...now });
+      else await change(addOldBoard, {}, { id: id.next(), ...now });
       id.kept();
     },
     version: board?.version,

@@ -1,5 +1,6 @@
 import { MenuItem } from '@mui/material';
 import { FieldError } from '../../../core/field-error.ts';
+import { changeReading } from '../../../shared/contract/boards.ts';
 import { ReadingChange, type StoredReading } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -38,7 +39,7 @@ export function ReadingCorrection({ reading, stages, onClose }: Props) {
       };
     },
     shape: ReadingChange.omit({ version: true }),
-    save: (now, version) => change('PATCH', `/readings/${reading.id}`, { version, ...now }),
+    save: (now, version) => change(changeReading, { reading: reading.id }, { version, ...now }),
     version: reading.version,
     onSaved: onClose,
   });

@@ -1,6 +1,7 @@
 import { Button, IconButton } from '@mui/material';
 import { labOf } from '../../../core/colour/lab.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
+import { archiveReading, restoreReading } from '../../../shared/contract/boards.ts';
 import type { StoredReading } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
 import { labText } from '../numbers.ts';
@@ -20,8 +21,8 @@ export function ReadingList({ readings, onCorrect }: Props) {
   const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
   const remove = (reading: StoredReading) =>
     attempt(async () => {
-      await change('DELETE', `/readings/${reading.id}`);
-      say({ text: 'Reading taken out.', undo: () => change('POST', `/readings/${reading.id}/restore`) });
+      await change(archiveReading, { reading: reading.id });
+      say({ text: 'Reading taken out.', undo: () => change(restoreReading, { reading: reading.id }) });
     });
   return (
     <div>

@@ -12,9 +12,9 @@ import { ReadingList } from './ReadingList.tsx';
 import { TypedLab } from './TypedLab.tsx';
 import { Words } from './Words.tsx';
 
-interface Props {
+interface Props<Zone extends Spot> {
   /** Sends a reading to where it belongs. */
-  take: (input: ReadingInput, zone: Spot) => Promise<Pick<ReadingsTaken, 'notes'>>;
+  take: (input: ReadingInput, zone: Zone | 'face') => Promise<Pick<ReadingsTaken, 'notes'>>;
   /** Those that are there; where they are not shown, nothing is. */
   readings?: readonly StoredReading[];
   /** Name under which typed values are kept. */
@@ -22,7 +22,7 @@ interface Props {
   /** Of a target: offers the pieces in the instrument's drawer, the boards of the rack, and words. */
   pieces?: boolean;
   /** Where else than on the face it can be read, and what was read there. */
-  spots?: readonly Spot[];
+  spots?: readonly Zone[];
   aside?: readonly StoredReading[];
   /** Offers to put a reading right that was filed under the wrong stage or time. */
   onCorrect?: (reading: StoredReading) => void;
@@ -80,8 +80,9 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 }
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
-export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], aside = [], onCorrect }: Props) {
-  const [spot, setSpot] = useState<Spot>('face');
+export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
+  const { take: send, readings, keep, pieces, spots = [], aside = [], onCorrect } = props;
+  const [spot, setSpot] = useState<Zone | 'face'>('face');
   const [chosen, setWay] = useState<Way | null>(null);
   const [piece, setPiece] = useKept(`piece/${keep}`, '');
   const [error, setError] = useState<string | null>(null);
@@ -150,7 +151,7 @@ export function ReadingPanel({ take: send, readings, keep, pieces, spots = [], a
             select
             label="Where"
             value={spot}
-            onChange={(e) => setSpot(e.target.value as Spot)}
+            onChange={(e) => setSpot(e.target.value as Zone | 'face')}
             sx={{ width: 170 }}
           >
             {(['face', ...spots] as const).map((s) => (

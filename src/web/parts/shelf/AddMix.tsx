@@ -3,6 +3,7 @@ import { Controller } from 'react-hook-form';
 import { type ColourantKind, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
 import { isColoured } from '../../../core/layers/layer.ts';
 import { isShare } from '../../../core/layers/materials.ts';
+import { keepMix } from '../../../shared/contract/shelf.ts';
 import { NewMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
@@ -78,7 +79,7 @@ export function AddMix({
     shape: NewMix.omit({ id: true }),
     save: async (mix) => {
       const made = id.next();
-      await change('POST', '/mixes', { id: made, ...mix });
+      await change(keepMix, {}, { id: made, ...mix });
       id.kept();
       onAdded(made);
     },

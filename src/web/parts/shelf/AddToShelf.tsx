@@ -13,6 +13,7 @@ import {
 } from '../../../core/kinds/index.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
+import { addColourant, addMedium, addSpecies, addSupply } from '../../../shared/contract/shelf.ts';
 import { NewColourant, NewMedium, NewSupply, SpeciesSchema, SUPPLY_KINDS } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
@@ -111,7 +112,7 @@ export function AddColourant({ onClose, onAdded }: Props) {
     },
     shape: NewColourant,
     save: async (colourant) => {
-      await change('POST', '/colourants', colourant);
+      await change(addColourant, {}, colourant);
       onAdded(colourant.id);
     },
     onSaved: () => {},
@@ -172,7 +173,7 @@ export function AddMedium({ onClose, onAdded }: Props) {
     }),
     shape: NewMedium,
     save: async (medium) => {
-      await change('POST', '/mediums', medium);
+      await change(addMedium, {}, medium);
       onAdded(medium.id);
     },
     onSaved: () => {},
@@ -219,7 +220,7 @@ export function AddWood({ onClose, onAdded }: Props) {
     },
     shape: SpeciesSchema,
     save: async (species) => {
-      await change('POST', '/species', species);
+      await change(addSpecies, {}, species);
       onAdded(species.id);
     },
     onSaved: () => {},
@@ -268,7 +269,7 @@ export function AddSupply({ onClose, onAdded }: Props) {
     read: ({ carrier, ...typed }) => ({ ...withCode(typed), carrier: carrier === 'none' ? null : carrier }),
     shape: NewSupply,
     save: async (supply) => {
-      await change('POST', '/supplies', supply);
+      await change(addSupply, {}, supply);
       onAdded(supply.id);
     },
     onSaved: () => {},

@@ -3,9 +3,9 @@ import { type ReactNode, useRef } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import type { z } from 'zod';
 import { onGrid } from '../../../core/formats/index.ts';
-import { BeforeAndAfter } from '../../../shared/reading.ts';
+import type { BeforeAndAfter } from '../../../shared/reading.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
-import { send, useSimulated } from '../../hooks/api.ts';
+import { useSimulated } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
 import { Trouble } from '../Trouble.tsx';
@@ -22,8 +22,8 @@ interface Props<T extends FieldValues & { speciesId: string }, V> {
   shape: z.ZodType<V>;
   /** What is asked of the board beside its wood: its strength, its coats. */
   fields: (control: Control<T>, typed: T) => ReactNode;
-  /** Where the simulated workshop makes such a board, and what to ask it. */
-  bench?: { path: string; asked: (value: V) => object };
+  /** Has the simulated workshop make such a board. */
+  bench?: (value: V) => Promise<Pair>;
   save: (value: V, pair: Pair) => Promise<unknown>;
 }
 
@@ -45,8 +45,7 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
     pairOf.current = pair;
     void submit();
   };
-  const make = () =>
-    bench && submitWith(async (value) => BeforeAndAfter.parse(await send('POST', bench.path, bench.asked(value))));
+  const make = () => bench && submitWith(bench);
   return (
     <form
       noValidate

@@ -9,8 +9,10 @@ import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import { sharedRungs } from '../../../record/ladders.ts';
 import { onTheShelf } from '../../../record/materials.ts';
 import { asksDarkness } from '../../../record/shelf-items.ts';
-import { ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
-import { change } from '../../hooks/api.ts';
+import { makeRung } from '../../../shared/contract/instrument.ts';
+import { addRungs, archiveRung, changeColourant, changeRung, restoreRung } from '../../../shared/contract/shelf.ts';
+import { type ColourantRecord, type Rung, RungInput, type Shelf } from '../../../shared/shelf.ts';
+import { change, send } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { Curves } from '../curves/Curves.tsx';
@@ -94,9 +96,9 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
           )}
         </>
       )}
-      bench={{ path: '/instrument/rung', asked: (rung) => ({ colourantId: colourant.id, ...rung }) }}
+      bench={(rung) => send(makeRung, {}, { colourantId: colourant.id, ...rung })}
       save={async (rung, pair) => {
-        await change('POST', `/colourants/${colourant.id}/ladder`, { rungs: [{ id: id.next(), ...rung, ...pair }] });
+        await change(addRungs, { item: colourant.id }, { rungs: [{ id: id.next(), ...rung, ...pair }] });
         id.kept();
       }}
     />
@@ -108,7 +110,7 @@ function Darkness({ colourant: { id, version, sheet } }: { colourant: ColourantR
   const [error, setError] = useState<string | null>(null);
   const say = async (dark: boolean) => {
     try {
-      await change('PATCH', `/colourants/${id}`, { version, sheet: { ...sheet, dark } });
+      await change(changeColourant, { item: id }, { version, sheet: { ...sheet, dark } });
       setError(null);
     } catch (trouble) {
       setError(sentenceOf(trouble));
@@ -135,7 +137,7 @@ function RungStrength({ rung, kind }: { rung: Rung; kind: ColourantKind }) {
     version: rung.version,
     valueIn: (now) => (now as Rung).strength,
     save: async (strength, version) => {
-      const { rungs } = await change('PATCH', `/rungs/${rung.id}`, { version, strength }, ColourantRecord);
+      const { rungs } = await change(changeRung, { rung: rung.id }, { version, strength });
       return rungs.find((r) => r.id === rung.id)?.version ?? version;
     },
   });
@@ -168,9 +170,9 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
   const say = useSay();
   const takeOut = async (rung: Rung) => {
     try {
-      await change('DELETE', `/rungs/${rung.id}`);
+      await change(archiveRung, { rung: rung.id });
       setError(null);
-      say({ text: 'Rung taken out.', undo: () => change('POST', `/rungs/${rung.id}/restore`) });
+      say({ text: 'Rung taken out.', undo: () => change(restoreRung, { rung: rung.id }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

@@ -8,6 +8,7 @@ import { change, useExperience, useShelf } from '../../hooks/api.ts';
 import { useClock } from '../../hooks/clock.ts';
 import { hoursText } from '../numbers.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
+import { SHELF_ROUTES } from './shelf-routes.ts';
 
 type Place = 'colourants' | 'mediums' | 'supplies';
 type Product = ColourantRecord | MediumRecord | SupplyRecord;
@@ -28,7 +29,7 @@ function Line({ place, product, text, hours, label }: Props & { text: string; ho
   const take = async () => {
     try {
       const shop = { ...sheet.shop, goOn };
-      await change('PATCH', `/${place}/${product.id}`, { version, sheet: { ...sheet, shop } });
+      await change(SHELF_ROUTES[place].change, { item: product.id }, { version, sheet: { ...sheet, shop } });
       setError(null);
     } catch (trouble) {
       setError(sentenceOf(trouble));

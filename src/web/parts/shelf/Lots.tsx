@@ -1,6 +1,8 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
+import type { z } from 'zod';
 import { converted, isRatio, leftText, type System, typedQuantity, unitOf } from '../../../core/mix/index.ts';
+import { addLot, archiveLot, changeLot, restoreLot } from '../../../shared/contract/shelf.ts';
 import { LOT_UNITS, type Lot, NewLot } from '../../../shared/lot.ts';
 import { change, useHouse } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -37,8 +39,8 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
   const say = useSay();
   const takeOut = (lot: Lot) =>
     attempt(async () => {
-      await change('DELETE', `/lots/${lot.id}`);
-      say({ text: `Lot ${lot.code} taken out.`, undo: () => change('POST', `/lots/${lot.id}/restore`) });
+      await change(archiveLot, { lot: lot.id });
+      say({ text: `Lot ${lot.code} taken out.`, undo: () => change(restoreLot, { lot: lot.id }) });
     });
   return (
     <section aria-label="Lots">
@@ -107,6 +109,7 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
 }
 
 const LotTyped = NewLot.omit({ id: true, item: true });
+type LotTyped = z.infer<typeof LotTyped>;
 
 /** How much there is, as it is typed in any unit: grams, millilitres or pieces as the lot counts. @throws FieldError */
 function amountTyped(text: string, unit: Lot['unit'], of: { name: string; density: number | null | undefined }) {
@@ -124,7 +127,7 @@ function LotDialog({
   onClose,
 }: Omit<Props, 'lots'> & { lot: Lot | null; onClose: () => void }) {
   const id = useNextId();
-  const { form, submit, busy, error, meanwhile } = useTypedForm<Record<string, string>, object, Lot>({
+  const { form, submit, busy, error, meanwhile } = useTypedForm<Record<string, string>, LotTyped, Lot>({
     keep: lot ? `lot/${lot.id}/${lot.version}` : `new-lot/${item}`,
     blank: {
       code: lot?.code ?? '',
@@ -145,8 +148,8 @@ function LotDialog({
     shape: LotTyped,
     save: (now, version) =>
       lot
-        ? change('PATCH', `/lots/${lot.id}`, { version, ...now })
-        : change('POST', '/lots', { id: id.next(), item, ...now }),
+        ? change(changeLot, { lot: lot.id }, { version, ...now })
+        : change(addLot, {}, { id: id.next(), item, ...now }),
     version: lot?.version ?? 1,
     onSaved: onClose,
   });

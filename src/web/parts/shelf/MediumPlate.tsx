@@ -2,8 +2,10 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { usualCoats } from '../../../core/layers/layer.ts';
 import { usualSurface } from '../../../core/learn/surfaces.ts';
+import { makeCoat } from '../../../shared/contract/instrument.ts';
+import { addCoatSamples, archiveCoatSample, restoreCoatSample } from '../../../shared/contract/shelf.ts';
 import { CoatInput, type MediumRecord, type Shelf } from '../../../shared/shelf.ts';
-import { change } from '../../hooks/api.ts';
+import { change, send } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../curves/Curves.tsx';
 import { deltaText, numberTyped } from '../numbers.ts';
@@ -26,12 +28,9 @@ function NewCoat({ medium, shelf }: { medium: MediumRecord; shelf: Shelf }) {
       read={({ coats, speciesId }) => ({ speciesId, coats: numberTyped(coats) })}
       shape={CoatInput.pick({ coats: true, speciesId: true })}
       fields={(control) => <TypedField control={control} name="coats" label="Coats" sx={{ width: 110 }} />}
-      bench={{
-        path: '/instrument/coat',
-        asked: ({ speciesId, coats }) => ({ mediumId: medium.id, speciesId, coats }),
-      }}
+      bench={({ speciesId, coats }) => send(makeCoat, {}, { mediumId: medium.id, speciesId, coats })}
       save={async (coat, pair) => {
-        await change('POST', `/mediums/${medium.id}/coats`, { samples: [{ id: id.next(), ...coat, ...pair }] });
+        await change(addCoatSamples, { item: medium.id }, { samples: [{ id: id.next(), ...coat, ...pair }] });
         id.kept();
       }}
     />
@@ -47,9 +46,9 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
   const say = useSay();
   const takeOut = async (sample: string) => {
     try {
-      await change('DELETE', `/coat-samples/${sample}`);
+      await change(archiveCoatSample, { sample });
       setError(null);
-      say({ text: 'Board taken out.', undo: () => change('POST', `/coat-samples/${sample}/restore`) });
+      say({ text: 'Board taken out.', undo: () => change(restoreCoatSample, { sample }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

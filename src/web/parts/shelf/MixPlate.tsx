@@ -8,7 +8,8 @@ import { isShare } from '../../../core/layers/materials.ts';
 import { strengthOfMix } from '../../../core/learn/unknown-mix.ts';
 import { colourFor, gramsPerLitreOf, partsOf, thinnerFor, volumeText } from '../../../core/mix/index.ts';
 import { materialsOf } from '../../../record/materials.ts';
-import { KeptMix } from '../../../shared/mix.ts';
+import { archiveMix, changeMix, restoreMix } from '../../../shared/contract/shelf.ts';
+import type { KeptMix } from '../../../shared/mix.ts';
 import { RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change, useHouse } from '../../hooks/api.ts';
 import { colourText, gramsText, numberTyped } from '../numbers.ts';
@@ -36,14 +37,14 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
   /** Keeps what the mix became, and offers the way back. */
   const become = async (now: Partial<KeptMix>, text: string) => {
     const was = Object.fromEntries(Object.keys(now).map((key) => [key, mix[key as keyof KeptMix]]));
-    const made = await change('PATCH', `/mixes/${mix.id}`, { version: mix.version, ...now }, KeptMix);
-    say({ text, undo: () => change('PATCH', `/mixes/${mix.id}`, { version: made.version, ...was }) });
+    const made = await change(changeMix, { mix: mix.id }, { version: mix.version, ...now });
+    say({ text, undo: () => change(changeMix, { mix: mix.id }, { version: made.version, ...was }) });
   };
   const putAway = () =>
     attempt(async () => {
-      if (mix.archived) return change('POST', `/mixes/${mix.id}/restore`);
-      await change('DELETE', `/mixes/${mix.id}`);
-      say({ text: `${mix.name} put away.`, undo: () => change('POST', `/mixes/${mix.id}/restore`) });
+      if (mix.archived) return change(restoreMix, { mix: mix.id });
+      await change(archiveMix, { mix: mix.id });
+      say({ text: `${mix.name} put away.`, undo: () => change(restoreMix, { mix: mix.id }) });
     });
   return (
     <section className="papered" style={{ display: 'grid', gap: 18, alignContent: 'start' }}>

@@ -18,6 +18,7 @@ import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { hoursText, numberTyped, percent } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 import { DryingSeen } from './DryingSeen.tsx';
+import { SHELF_ROUTES } from './shelf-routes.ts';
 
 type Product = ColourantRecord | MediumRecord | SupplyRecord;
 type Place = 'colourants' | 'mediums' | 'supplies';
@@ -169,7 +170,7 @@ function FactsDialog({
     read: (typed) => sheetTyped(typed, system),
     // A refusal stands at the field of its last name.
     shape: sheetShape,
-    save: (now, version) => change('PATCH', `/${place}/${product.id}`, { version, ...now }),
+    save: (now, version) => change(SHELF_ROUTES[place].change, { item: product.id }, { version, ...now }),
     version: product.version,
     onSaved: onClose,
   });

@@ -2,7 +2,7 @@ import { Button, Dialog, DialogContent, LinearProgress, Menu, MenuItem } from '@
 import { useRef, useState } from 'react';
 import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/shelf-file.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { send, shelfCameIn } from '../../hooks/api.ts';
+import { sendRequest, shelfCameIn } from '../../hooks/api.ts';
 import { saveFile } from '../save-file.ts';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { useSay } from '../Undo.tsx';
@@ -94,7 +94,7 @@ function Preview({
     for (const thing of fresh) {
       if (cancelled.current) break;
       try {
-        for (const { path, body } of thing.requests) await send('POST', path, body);
+        for (const request of thing.requests) await sendRequest(request);
       } catch (trouble) {
         wrong.push(`${thing.name}: ${sentenceOf(trouble)}`);
       }

@@ -13,13 +13,14 @@ import {
   SupplyChange,
   type SupplyRecord,
 } from '../../../shared/shelf.ts';
-import { change, useStory } from '../../hooks/api.ts';
+import { change, useResource } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Story } from '../Story.tsx';
 import { sentenceOf, Trouble } from '../Trouble.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useSay } from '../Undo.tsx';
+import { SHELF_ROUTES } from './shelf-routes.ts';
 
 type Item = ColourantRecord | MediumRecord | SpeciesRecord | SupplyRecord;
 type Kind = 'colourants' | 'mediums' | 'species' | 'supplies';
@@ -93,7 +94,7 @@ function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: 
       ),
     }),
     shape: CHANGES[kind],
-    save: (now, version) => change('PATCH', `/${kind}/${item.id}`, { ...now, version }),
+    save: (now, version) => change(SHELF_ROUTES[kind].change, { item: item.id }, { ...now, version }),
     version: item.version,
     onSaved: onClose,
   });
@@ -125,7 +126,7 @@ function ItemDialog({ kind, item, onClose }: { kind: Kind; item: Item; onClose: 
 }
 
 function ItemStory({ kind, item }: { kind: Kind; item: Item }) {
-  const { data } = useStory(`/${kind}/${item.id}/story`);
+  const { data } = useResource(SHELF_ROUTES[kind].story, { item: item.id });
   return data ? <Story events={data} /> : null;
 }
 
@@ -137,9 +138,9 @@ export function ShelfTools({ kind, item }: { kind: Kind; item: Item }) {
   const say = useSay();
   const archive = async () => {
     try {
-      if (item.archived) return void (await change('POST', `/${kind}/${item.id}/restore`));
-      await change('DELETE', `/${kind}/${item.id}`);
-      say({ text: `${item.name} put away.`, undo: () => change('POST', `/${kind}/${item.id}/restore`) });
+      if (item.archived) return void (await change(SHELF_ROUTES[kind].restore, { item: item.id }));
+      await change(SHELF_ROUTES[kind].archive, { item: item.id });
+      say({ text: `${item.name} put away.`, undo: () => change(SHELF_ROUTES[kind].restore, { item: item.id }) });
     } catch (trouble) {
       setError(sentenceOf(trouble));
     }

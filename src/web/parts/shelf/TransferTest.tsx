@@ -3,7 +3,8 @@ import { USUAL_LIFT } from '../../../core/board/in-wood.ts';
 import { onGrid } from '../../../core/formats/index.ts';
 import { nth } from '../../../core/known.ts';
 import { liftOf } from '../../../core/learn/transfer.ts';
-import { ColourantRecord } from '../../../shared/shelf.ts';
+import { changeColourant } from '../../../shared/contract/shelf.ts';
+import type { ColourantRecord } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { FileButton } from '../FileButton.tsx';
 import { percent } from '../numbers.ts';
@@ -17,17 +18,11 @@ export function TransferTest({ colourant }: { colourant: ColourantRecord }) {
   const keep = async (lift: number | null) => {
     try {
       const was = colourant.lift ?? null;
-      const now = await change(
-        'PATCH',
-        `/colourants/${colourant.id}`,
-        { version: colourant.version, lift },
-        ColourantRecord,
-      );
+      const now = await change(changeColourant, { item: colourant.id }, { version: colourant.version, lift });
       setError(null);
       say({
         text: lift === null ? 'Transfer test taken out.' : `A wiped coat lifts ${percent(lift)} of it.`,
-        undo: () =>
-          change('PATCH', `/colourants/${colourant.id}`, { version: now.version, lift: was }, ColourantRecord),
+        undo: () => change(changeColourant, { item: colourant.id }, { version: now.version, lift: was }),
       });
     } catch (trouble) {
       setError(sentenceOf(trouble));

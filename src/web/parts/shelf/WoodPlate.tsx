@@ -8,7 +8,8 @@ import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { onGrid } from '../../../core/formats/index.ts';
 import { nth } from '../../../core/known.ts';
-import { TissueReading } from '../../../shared/reading.ts';
+import { readTissue } from '../../../shared/contract/instrument.ts';
+import { changeSpecies } from '../../../shared/contract/shelf.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
 import { change, send, useSimulated } from '../../hooks/api.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
@@ -74,7 +75,7 @@ function TissueRow({
       const scaled = others.map((t) => ({ ...t, fraction: (t.fraction / rest) * (1 - whole.fraction) }));
       const changed = { ...whole, reflectance };
       const tissues = TISSUE_NAMES.flatMap((n) => (n === name ? changed : scaled.filter((t) => t.name === n)));
-      await change('PATCH', `/species/${species.id}`, { version: species.version, tissues });
+      await change(changeSpecies, { item: species.id }, { version: species.version, tissues });
       onError(null);
     } catch (trouble) {
       onError(sentenceOf(trouble));
@@ -87,7 +88,7 @@ function TissueRow({
     setBusy(true);
     try {
       const asked = { speciesId: species.id, tissue: name };
-      await save({ reflectance: TissueReading.parse(await send('POST', '/instrument/tissue', asked)).reflectance });
+      await save({ reflectance: (await send(readTissue, {}, asked)).reflectance });
     } catch (trouble) {
       onError(sentenceOf(trouble));
     } finally {

@@ -8,8 +8,9 @@ import { boardModel, nextBoardModel, problemOf } from '../../../record/bench.ts'
 import { afterRevision } from '../../../record/revision.ts';
 import { measuredOf } from '../../../record/stages.ts';
 import { woodNamed } from '../../../record/wood.ts';
-import { Job as JobShape, type JobWood } from '../../../shared/job.ts';
-import type { ReadingInput, Spot } from '../../../shared/reading.ts';
+import { reviseTarget } from '../../../shared/contract/jobs.ts';
+import type { JobWood } from '../../../shared/job.ts';
+import type { ReadingInput, TargetZone } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useKept } from '../../hooks/kept.ts';
@@ -26,9 +27,9 @@ function ReviseDialog({ bench, onClose }: { bench: Bench; onClose: () => void })
   const { job } = bench;
   const [why, setWhy, forget] = useKept(`revision/${job.id}`, '');
   const say = useSay();
-  const take = async (reading: ReadingInput, zone: Spot) => {
+  const take = async (reading: ReadingInput, zone: TargetZone) => {
     if (why.trim() === '') throw new FieldError('why', 'What changed? A word is enough.');
-    await change('POST', `/jobs/${job.number}/targets`, { revision: job.revision, why, zone, reading }, JobShape);
+    await change(reviseTarget, { job: job.number }, { revision: job.revision, why, zone, reading });
     forget();
     say({ text: `Target ${job.revision + 1} is read. The one before is kept.` });
     onClose();

@@ -1,7 +1,8 @@
 import { Checkbox, FormControlLabel } from '@mui/material';
 import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/judge/finish.ts';
+import { changeJob } from '../../../shared/contract/jobs.ts';
 import { Sheen } from '../../../shared/finish.ts';
-import { type Job, Job as JobShape } from '../../../shared/job.ts';
+import type { Job } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
@@ -21,8 +22,7 @@ export function Wishes({ job }: { job: Job }) {
     value: job.wishes,
     version: job.version,
     valueIn: (now) => (now as Job).wishes,
-    save: async (wishes, version) =>
-      (await change('PATCH', `/jobs/${job.number}`, { version, wishes }, JobShape)).version,
+    save: async (wishes, version) => (await change(changeJob, { job: job.number }, { version, wishes })).version,
   });
   const put = (part: Partial<Wished>) =>
     set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));

@@ -2,8 +2,9 @@ import { FEELS, type Finish, judgeFinish, PORES } from '../../../core/judge/fini
 import { setting, traitsOf } from '../../../core/layers/layer.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { stackAsMade } from '../../../record/stages.ts';
+import { changeBoard } from '../../../shared/contract/boards.ts';
 import { Sheen } from '../../../shared/finish.ts';
-import { changeBoard } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
@@ -21,7 +22,7 @@ export function FinishPasses({ bench, model }: { bench: Bench; model: BoardModel
     lane: `/boards/${board.id}`,
     value: board.finish,
     version: board.version,
-    save: async (finish, version) => (await changeBoard('PATCH', `/boards/${board.id}`, { version, finish })).version,
+    save: async (finish, version) => (await change(changeBoard, { board: board.id }, { version, finish })).version,
   });
   if (Object.keys(wishes).length === 0) return null;
   const coats = stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);

@@ -1,5 +1,5 @@
 import { offcutsLeft } from '../../../record/standing.ts';
-import { VersionMade } from '../../../shared/id.ts';
+import { setOffcuts } from '../../../shared/contract/jobs.ts';
 import { type JobWood, OffcutsInput } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
@@ -13,8 +13,7 @@ export function Offcuts({ wood }: { wood: JobWood }) {
     lane: `/woods/${wood.id}/offcuts`,
     value: left,
     version: wood.offcutsVersion,
-    save: async (offcuts, version) =>
-      (await change('PUT', `/woods/${wood.id}/offcuts`, { version, offcuts }, VersionMade)).version,
+    save: async (offcuts, version) => (await change(setOffcuts, { wood: wood.id }, { version, offcuts })).version,
   });
   const text = (count: number | null) => (count === null ? 'not counted' : `${count}`);
   return (

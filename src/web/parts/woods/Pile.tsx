@@ -5,9 +5,10 @@ import { pileOf } from '../../../core/judge/pile.ts';
 import { boardModel } from '../../../record/bench.ts';
 import { boardCode } from '../../../record/codes.ts';
 import { stageMean } from '../../../record/stages.ts';
-import { Board } from '../../../shared/board.ts';
+import type { Board } from '../../../shared/board.ts';
+import { changeBoard, takeBoard } from '../../../shared/contract/boards.ts';
 import type { JobWood } from '../../../shared/job.ts';
-import { change, changeBoard } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { deltaText, labText, toleranceText } from '../numbers.ts';
@@ -45,13 +46,13 @@ export function Pile({ bench, wood, here }: { bench: Bench; wood: JobWood; here:
   const apart = wood.boards.filter((b) => b.apart);
   const put = (board: Board, reason: string | null) =>
     attempt(async () => {
-      await changeBoard('PATCH', `/boards/${board.id}`, { version: board.version, apart: reason });
+      await change(changeBoard, { board: board.id }, { version: board.version, apart: reason });
       setLeaving(null);
       setWhy('');
     });
   const take = () =>
     attempt(async () => {
-      const board = await change('POST', `/woods/${wood.id}/boards`, { id: next.next() }, Board);
+      const board = await change(takeBoard, { wood: wood.id }, { id: next.next() });
       next.kept();
       await go(`?wood=${wood.code}&board=${boardCode(wood.code, board.number)}`);
     });

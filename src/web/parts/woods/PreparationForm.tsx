@@ -8,7 +8,7 @@ import {
   type Preparation,
   TEXTURES,
 } from '../../../core/board/preparation.ts';
-import { VersionMade } from '../../../shared/id.ts';
+import { setPreparation } from '../../../shared/contract/jobs.ts';
 import type { JobWood } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
@@ -49,7 +49,7 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
     value: wood.preparation,
     version: wood.preparationVersion,
     save: async (preparation, version) =>
-      (await change('PUT', `/woods/${wood.id}/preparation`, { version, preparation }, VersionMade)).version,
+      (await change(setPreparation, { wood: wood.id }, { version, preparation })).version,
   });
   const [typed, setTyped] = useState<string | null>(null);
   const wrong = typed !== null && gritsTyped(typed) === null;
