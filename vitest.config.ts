@@ -1,4 +1,8 @@
+import os from 'node:os';
 import { defineConfig } from 'vitest/config';
+
+/** Simulations that play whole weeks and shops: run where what they are of has changed (`scripts/long.mjs`). */
+const LONG = ['benchmarks/**/*.test.ts', 'test/systems.test.ts'];
 
 /** The machine may be shared and slow; nothing here is a measurement. */
 const shared = { testTimeout: 180_000, hookTimeout: 120_000 };
@@ -16,13 +20,26 @@ const onServer = {
 };
 export default defineConfig({
   test: {
+    // As many as there are processors: by itself it would leave one of two idle.
+    maxWorkers: os.availableParallelism(),
     projects: [
       {
         test: {
           ...shared,
           name: 'core and server',
           include: ['src/**/*.test.ts', 'benchmarks/**/*.test.ts', 'test/*.test.ts'],
-          exclude: ['src/web/**'],
+          exclude: ['src/web/**', ...LONG],
+          globalSetup: ['test/server/empty-database.ts'],
+          setupFiles: ['test/setup.ts'],
+        },
+      },
+      // npm run test:long
+      {
+        test: {
+          ...shared,
+          name: 'long',
+          include: LONG,
+          globalSetup: ['test/server/empty-database.ts'],
           setupFiles: ['test/setup.ts'],
         },
       },

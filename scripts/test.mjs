@@ -4,6 +4,7 @@ import { build, installChromium, installPackages, run } from './install.mjs';
 installPackages();
 installChromium();
 run('npm', 'run', 'check');
-run('npx', 'vitest', 'run');
+run('npx', 'vitest', 'run', '--project', '!long');
+run('node', 'scripts/long.mjs', '--if-changed');
 build();
 run('npx', 'playwright', 'test');

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
+import { test } from './demo.ts';
 import { ask } from './shop.ts';
 
 /** A row of the clock, by the board or pieces that it is of. */

@@ -1,4 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './demo.ts';
 import { choose, readFive, readStages, takeFirstRoad } from './shop.ts';
 
 /** The measured difference; what is said of it must be what it says against the tolerance. */

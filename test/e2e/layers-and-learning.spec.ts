@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './demo.ts';
 import { addLayer, choose, readStages, startJob, takeFirstRoad } from './shop.ts';
 
 test('any stack: add, tune, take out, undo, change the light, see the curves', async ({ page }) => {

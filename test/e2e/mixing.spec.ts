@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, type Locator, test } from '@playwright/test';
+import { expect, type Locator } from '@playwright/test';
 import { freePort, startServer } from '../server/server-process.ts';
+import { test } from './demo.ts';
 import { ask, startJob } from './shop.ts';
 
 /** Pages of a PDF, by the objects in it. */

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './demo.ts';
 import { addLayer, startJob, takeFirstRoad } from './shop.ts';
 
 /** Rules of WCAG 2.2 AA that the page as it stands breaks. */

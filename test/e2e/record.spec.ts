@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './demo.ts';
 import { startJob } from './shop.ts';
 
 test('the record is kept in a snapshot, looked into, and put back', async ({ page }) => {

@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { expect, type Locator, test } from '@playwright/test';
+import { expect, type Locator } from '@playwright/test';
 import { freePort, startServer } from '../server/server-process.ts';
+import { test } from './demo.ts';
 import { ask, choose, startJob } from './shop.ts';
 
 test('a system is taken; a mistake in it is said beside its layer, mended at a tap, or left as it is', async ({

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './demo.ts';
 import { ask, startJob } from './shop.ts';
 
 test('a target of two tones: read apart, seen in the band, both brought home, each with its verdict', async ({

@@ -1,6 +1,8 @@
+import { openAsBlob } from 'node:fs';
 import type { Express } from 'express';
 import pg from 'pg';
 import request from 'supertest';
+import { inject } from 'vitest';
 import { createApp } from '../../src/server/app.ts';
 import type { Db } from '../../src/server/db/db.ts';
 import { openMemory } from '../../src/server/db/pglite.ts';
@@ -32,7 +34,8 @@ async function onServer(address: string): Promise<Db> {
 }
 
 /** An empty database for a test: embedded in memory, or on the PostgreSQL server. */
-export const openTestDb = (): Promise<Db> => (SERVER ? onServer(SERVER) : openMemory());
+export const openTestDb = async (): Promise<Db> =>
+  SERVER ? onServer(SERVER) : openMemory(await openAsBlob(inject('emptyDatabase')));
 
 export interface TestShop extends OpenShop {
   app: Express;

@@ -26,10 +26,15 @@ export interface ServerProcess {
   kill(signal: NodeJS.Signals): Promise<void>;
 }
 
-/** The server as `npm start` starts it, in a process of its own. */
-export function startServer(folder: string, port: number | string, env: Record<string, string> = {}): ServerProcess {
+/** The server as `npm start` starts it, in a process of its own; with `--demo` as `npm run demo` does. */
+export function startServer(
+  folder: string,
+  port: number | string,
+  env: Record<string, string> = {},
+  options: readonly string[] = [],
+): ServerProcess {
   const main = path.resolve(import.meta.dirname, '../../src/server/main.ts');
-  const child = spawn(process.execPath, ['--import', 'tsx', main], {
+  const child = spawn(process.execPath, ['--import', 'tsx', main, ...options], {
     env: { ...process.env, URUSHI_DATA: folder, PORT: String(port), URUSHI_DATABASE_URL: '', ...env },
     stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
   });

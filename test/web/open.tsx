@@ -64,7 +64,7 @@ export function openAt(address: string) {
       <App router={router} />
     </SWRConfig>,
   );
-  const user = userEvent.setup();
+  const user = userEvent.setup({ pointerEventsCheck: 0 });
   return {
     user,
     at: () => router.state.location.pathname + router.state.location.search,

@@ -17,15 +17,36 @@ vi.stubGlobal(
   },
 );
 HTMLCanvasElement.prototype.getContext = () => null;
+// How something looks is seen in the browser tests: here each asking would go through every rule of every style.
+const plain = getComputedStyle(document.createElement('div'));
+vi.stubGlobal('getComputedStyle', () => plain);
 Element.prototype.scrollIntoView = () => {};
+// jsdom goes through the whole document for each label of each field; the ids of labels are found at once.
+Object.defineProperty(HTMLLabelElement.prototype, 'control', {
+  get(this: HTMLLabelElement) {
+    return this.htmlFor
+      ? document.getElementById(this.htmlFor)
+      : this.querySelector('input, select, textarea, button, meter, output, progress');
+  },
+});
+for (const field of [HTMLInputElement, HTMLTextAreaElement, HTMLSelectElement, HTMLButtonElement])
+  Object.defineProperty(field.prototype, 'labels', {
+    get(this: HTMLElement) {
+      const named = this.id ? document.querySelectorAll(`label[for="${this.id}"]`) : [];
+      const around = this.closest('label:not([for])');
+      return [...named, ...(around ? [around] : [])];
+    },
+  });
 
 // The pages speak to the test shop's server as they would to their own.
 const fetchFrom = globalThis.fetch;
+const shops = inject('shops');
+const shop = shops[Number(process.env.VITEST_POOL_ID ?? 0) % shops.length];
 const underWay = new Set<Promise<unknown>>();
 beforeEach(() => {
   localStorage.clear();
   vi.stubGlobal('fetch', (address: string, init?: RequestInit) => {
-    const answer = fetchFrom(`${inject('shop')}${address}`, init);
+    const answer = fetchFrom(`${shop}${address}`, init);
     const done = answer
       .then((response) => response.clone().text())
       .catch(() => {})

@@ -107,6 +107,12 @@ function boardIn({ answer: shape }: Route, answer: unknown): Board | null {
   return shape === StageRead ? (answer as StageRead).board : null;
 }
 
+/** What a change moved is fetched afresh where it is in sight, and what was learned is behind where it teaches. */
+export async function fetchMoved({ teaches, moves = [] }: Route): Promise<void> {
+  if (teaches) await knowledgeIsBehind();
+  await mutate(shows([...moves, 'story']));
+}
+
 /** A change: sent, then what it moved is fetched afresh where it is in sight, and nothing else. */
 export async function change<R extends Route>(
   route: R,
@@ -116,8 +122,7 @@ export async function change<R extends Route>(
   const answer = await send(route, at, ...body);
   const board = boardIn(route, answer);
   if (board) await showBoard(board);
-  if (route.teaches) await knowledgeIsBehind();
-  await mutate(shows([...(route.moves ?? []), 'story']));
+  await fetchMoved(route);
   return answer;
 }
 
@@ -139,8 +144,8 @@ export function useResource<R extends Route>(
   );
 }
 
-/** @param query as the address of the page has it; empty where no jobs are asked for */
-export const useJobs = (query: string) => useResource(listJobs, query ? {} : null, { query });
+/** @param query as the address of the page has it */
+export const useJobs = (query: string) => useResource(listJobs, {}, { query });
 export const useJob = (job: string | undefined) => useResource(wholeJob, job ? { job } : null);
 export const useShelf = () => useResource(wholeShelf, {});
 /** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */

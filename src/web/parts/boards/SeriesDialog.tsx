@@ -10,7 +10,7 @@ import { ANYTHING, openingsOf } from '../../../record/openings.ts';
 import { offcutsLeft } from '../../../record/standing.ts';
 import { planRecipe, takeBoard } from '../../../shared/contract/boards.ts';
 import { newId } from '../../../shared/id.ts';
-import { change, send } from '../../hooks/api.ts';
+import { fetchMoved, send } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
@@ -87,8 +87,10 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
         const { board, recipe } = ids.current[i];
         await send(takeBoard, { wood: model.wood.id }, { id: board });
         const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand' as const, knowledge };
-        await (i < series.length - 1 ? send : change)(planRecipe, { board }, plan);
+        await send(planRecipe, { board }, plan);
       }
+      await fetchMoved(takeBoard);
+      await fetchMoved(planRecipe);
       say({ text: `${series.length} boards planned: ${series.map((b) => b.label).join(', ')}.` });
     },
     onSaved: onClose,

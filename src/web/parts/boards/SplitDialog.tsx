@@ -1,12 +1,13 @@
 import { MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef, useState } from 'react';
 import { KINDS } from '../../../core/kinds/index.ts';
+import { nth } from '../../../core/known.ts';
 import type { BoardModel } from '../../../record/bench.ts';
 import { boardName } from '../../../record/plank.ts';
 import { layersOn, stackAsMade } from '../../../record/stages.ts';
 import { planRecipe, splitBoard } from '../../../shared/contract/boards.ts';
 import { newId } from '../../../shared/id.ts';
-import { change, send } from '../../hooks/api.ts';
+import { fetchMoved, send } from '../../hooks/api.ts';
 import type { Bench } from '../../hooks/bench.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { sentenceOf } from '../Trouble.tsx';
@@ -45,18 +46,18 @@ export function SplitDialog({ bench, model, onClose }: { bench: Bench; model: Bo
   const split = async () => {
     setBusy(true);
     setError(null);
-    const [own, ...others] = names;
+    const [own = '', ...others] = names;
     try {
-      const parts = others.map((name, i) => ({ id: ids.current[i]?.board, name }));
+      const parts = others.map((name, i) => ({ id: nth(ids.current, i).board, name }));
       // What is left is planned on every part, on the second of two without the layer that was chosen.
       const kept = stack.filter((_, at) => without === '' || at !== Number(without));
       const plans = left.length === 0 ? [] : ids.current.slice(0, parts.length);
-      const divide = plans.length > 0 ? send : change;
-      await divide(splitBoard, { board: board.id }, { own, strips: parts });
-      for (const [i, { board: part, recipe }] of plans.entries()) {
+      await send(splitBoard, { board: board.id }, { own, strips: parts });
+      for (const { board: part, recipe } of plans) {
         const plan = { id: recipe, stack: kept, litres: LITRES, origin: 'hand' as const, knowledge: bench.knowledgeId };
-        await (i < plans.length - 1 ? send : change)(planRecipe, { board: part }, plan);
+        await send(planRecipe, { board: part }, plan);
       }
+      await fetchMoved(splitBoard);
       say({ text: `${boardName(board)} is divided: ${names.join(', ')}.` });
       onClose();
     } catch (trouble) {
