@@ -4,7 +4,7 @@ import chromium from './scripts/chromium.json' with { type: 'json' };
 
 export default defineConfig({
   testDir: 'test/e2e',
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 20_000 },
   workers: os.availableParallelism(),
   // In CI a test may try once more; the list at the end names each that did, as a fault to mend.

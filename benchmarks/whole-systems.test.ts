@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import type { BoardEvidence } from '../src/core/learn/index.ts';
-import type { Bench } from '../src/workshop/interface.ts';
+import type { WorkshopBench } from '../src/workshop/interface.ts';
 import { bench } from '../src/workshop/workshop.ts';
 import type { Mode } from './apprentice.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 
-function play(make: (seed: number) => Bench, seeds: number[], mode: Mode) {
+function play(make: (seed: number) => WorkshopBench, seeds: number[], mode: Mode) {
   return seeds.map((seed) => {
     const own = make(seed);
     const memory: BoardEvidence[] = [];
@@ -15,7 +15,7 @@ function play(make: (seed: number) => Bench, seeds: number[], mode: Mode) {
 }
 
 /** A bench of other manners: it seals before it glazes, colours nothing that is closed, and has no toner. */
-function particular(seed: number): Bench {
+function particular(seed: number): WorkshopBench {
   const inner = bench(seed);
   const done = new Map<string, string[]>();
   return {
@@ -44,7 +44,7 @@ describe('the apprentice of whole systems', { timeout: 180_000 }, () => {
     }
   });
   it('says of a target that nothing here makes that it cannot be made', () => {
-    const neon = (seed: number): Bench => {
+    const neon = (seed: number): WorkshopBench => {
       const inner = bench(seed);
       const spectra = [inner.wavelengths.map((nm) => (nm > 500 && nm < 560 ? 0.9 : 0.02))];
       return { ...inner, target: () => ({ species: 'oak', spectra, mustEndClear: true, without: [] }) };

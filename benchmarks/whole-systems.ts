@@ -24,9 +24,9 @@ import {
   fitCoat,
   fitLadder,
   type Knowledge,
+  type LadderRung,
   learn,
   NOTHING_LEARNED,
-  type Rung,
   spreadOf,
   tuningOf,
   usualSurface,
@@ -35,12 +35,12 @@ import {
   chanceWithin,
   type Offer,
   ONLY_DAYLIGHT,
-  type Part,
+  type SystemPart,
   type SystemProblem,
   searchSystems,
 } from '../src/core/match/index.ts';
 import { BARE } from '../src/core/optics/index.ts';
-import type { Act, Bench, BenchMaterial } from '../src/workshop/interface.ts';
+import type { BenchAct, BenchMaterial, WorkshopBench } from '../src/workshop/interface.ts';
 import { byEye, type Mode, read, tanninOf, woodOf } from './apprentice.ts';
 
 export interface SystemResult {
@@ -136,7 +136,7 @@ const mediumOf = ({ id, kind, carrier }: BenchMaterial, over: Partial<Medium> = 
  * Ladders on the palest wood, as few boards as will do: each colour of the wood climbs one board in two coats, which goes
  * on to carry a sealer, two rungs of a pigment and a clear. Ready-made stains want bare wood: a pale and a dark board.
  */
-export function makeSystemLadders(bench: Bench): SystemShop {
+export function makeSystemLadders(bench: WorkshopBench): SystemShop {
   const of = (...kinds: string[]) => bench.materials.filter((m) => kinds.includes(m.kind));
   const raws = bench.species.map((species) => ({ species, raw: read(bench, bench.newBoard(species), 3) }));
   const byLight = [...raws].sort((p, q) => labOf(q.raw)[0] - labOf(p.raw)[0]);
@@ -151,7 +151,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
     const board = bench.newBoard(species);
     return { board, raw: read(bench, board) };
   };
-  const rungs = new Map<string, Rung[]>();
+  const rungs = new Map<string, LadderRung[]>();
   const rung = (id: string, strength: number, before: Spectrum, after: Spectrum) =>
     rungs.set(id, [...(rungs.get(id) ?? []), { strength, before, after, tannin: richest }]);
   const coats = new Map<string, CoatSample[]>();
@@ -254,7 +254,7 @@ export function makeSystemLadders(bench: Bench): SystemShop {
 }
 
 /** A layer of the model as the bench puts it on. */
-function actOf(layer: Layer, { materials }: Bench): Act {
+function actOf(layer: Layer, { materials }: WorkshopBench): BenchAct {
   const { kind, colours } = layer;
   const amount = { bleach: 'strength', filler: 'fill', 'wipe-back': 'removed', 'sand-back': 'removed' }[kind as string];
   // The model knows one conditioner; the bench has one by its own name.
@@ -277,7 +277,7 @@ function pourable(layer: Layer, { colourants }: Materials): Layer {
 }
 
 interface Journey {
-  bench: Bench;
+  bench: WorkshopBench;
   shop: SystemShop;
   seed: number;
   tolerance: number;
@@ -314,7 +314,7 @@ export function matchSystem(journey: Journey, k: number, memory: BoardEvidence[]
   /** What the bench refuses on bare wood it does not do at all; on a board in hand, not on this board. */
   const refused: LayerKind[] = [...shop.lacks, ...(without as LayerKind[])];
   const own: BoardEvidence[] = [];
-  let plan: readonly Part[] | undefined;
+  let plan: readonly SystemPart[] | undefined;
   /** What the eye alone goes by: the stack of the last board, and what it read finished. */
   let last: { stack: Stack; reading: Spectrum } | null = null;
   const boundary = Number.POSITIVE_INFINITY;

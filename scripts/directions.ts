@@ -11,9 +11,9 @@ const CORE = [
     'colour',
     'kinds',
     'layers',
-    'layers/rules',
+    'rules',
     'faults',
-    'layers/systems',
+    'systems',
     'optics',
     'board',
     'learn',
@@ -26,6 +26,16 @@ const CORE = [
     'figure',
   ].map((r) => `core/${r}`),
 ];
+
+/** What a job means, by subject: each stands on those before it. */
+const [SHELF, BOARD, JOB, WORK, CLOCK] = ['shelf', 'board', 'job', 'work', 'clock'].map((r) => `record/${r}`) as [
+  string,
+  string,
+  string,
+  string,
+  string,
+];
+const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK];
 
 /** Shapes that cross the wire, and the routes that they cross it by. */
 const SHARED = ['shared', 'shared/contract'];
@@ -44,12 +54,12 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/colour': { rooms: ['core', 'core/colour/data'], packages: ['ml-matrix'] },
   'core/kinds': { rooms: ['core'], packages: [] },
   'core/layers': { rooms: ['core', 'core/colour', 'core/kinds', 'core/optics'], packages: [] },
-  'core/layers/rules': {
+  'core/rules': {
     rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/time'],
     packages: [],
   },
-  'core/layers/systems': { rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers'], packages: [] },
-  'core/faults': { rooms: ['core', 'core/kinds', 'core/layers', 'core/layers/rules'], packages: [] },
+  'core/systems': { rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers'], packages: [] },
+  'core/faults': { rooms: ['core', 'core/kinds', 'core/layers', 'core/rules'], packages: [] },
   'core/optics': { rooms: ['core', 'core/colour'], packages: [] },
   'core/board': {
     rooms: ['core', 'core/colour', 'core/kinds', 'core/layers', 'core/optics', 'core/time'],
@@ -81,12 +91,17 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/judge',
       'core/kinds',
       'core/layers',
-      'core/layers/rules',
+      'core/rules',
     ],
     packages: ['zod', 'uuid'],
   },
-  record: { rooms: [...CORE, ...SHARED], packages: [] },
-  'record/scripted': { rooms: [...CORE, 'record', ...SHARED], packages: ['zod'] },
+  [SHELF]: { rooms: [...CORE, ...SHARED], packages: [] },
+  [BOARD]: { rooms: [...CORE, ...SHARED, SHELF], packages: [] },
+  [JOB]: { rooms: [...CORE, ...SHARED, SHELF, BOARD], packages: [] },
+  [WORK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB], packages: [] },
+  [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: [] },
+  record: { rooms: RECORD, packages: [] },
+  'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['zod'] },
   demo: {
     rooms: [
       'core/time',
@@ -96,7 +111,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/layers',
       'core/learn',
       'core/match',
-      'record',
+      ...RECORD,
       ...SHARED,
     ],
     packages: ['node:'],
@@ -116,16 +131,16 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'zod',
     ],
   },
-  'server/repositories': { rooms: [...CORE, 'record', ...SHARED, 'server/db'], packages: ['zod'] },
+  'server/repositories': { rooms: [...CORE, ...RECORD, ...SHARED, 'server/db'], packages: ['zod'] },
   'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
   'server/learning': {
-    rooms: ['core/learn', 'record', ...SHARED, 'server/db', 'server/repositories', 'server/threads'],
+    rooms: ['core/learn', ...RECORD, ...SHARED, 'server/db', 'server/repositories', 'server/threads'],
     packages: ['node:', 'async-mutex', 'comlink'],
   },
   'server/commands': {
     rooms: [
       ...CORE,
-      'record',
+      ...RECORD,
       ...SHARED,
       'workshop',
       'server/db',
@@ -136,7 +151,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: ['zod', 'ics'],
   },
   'server/routes': {
-    rooms: [...CORE, 'record', ...SHARED, 'workshop', 'server/commands', 'server/repositories'],
+    rooms: [...CORE, ...RECORD, ...SHARED, 'workshop', 'server/commands', 'server/repositories'],
     packages: ['zod-openapi', 'express', 'zod'],
   },
   'server/sensor': {
@@ -164,7 +179,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'web/theme': { rooms: [], packages: ['@mui/material'] },
   'web/workers': { rooms: [...CORE], packages: ['comlink'] },
   'web/hooks': {
-    rooms: [...CORE, 'record', ...SHARED, 'web/workers', 'web/theme'],
+    rooms: [...CORE, ...RECORD, ...SHARED, 'web/workers', 'web/theme'],
     packages: [
       'react',
       'react-router',
@@ -176,8 +191,8 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'zod',
     ],
   },
-  'web/parts': {
-    rooms: [...CORE, 'record', ...SHARED, 'web/hooks', 'web/workers', 'web/theme', 'web/parts/*'],
+  'web/components': {
+    rooms: [...CORE, ...RECORD, ...SHARED, 'web/hooks', 'web/workers', 'web/theme', 'web/components/*'],
     packages: [
       'react',
       'react-dom',
@@ -191,20 +206,29 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
   },
   'web/pages': {
-    rooms: [...CORE, 'record', ...SHARED, 'web/hooks', 'web/parts', 'web/parts/*', 'web/workers', 'web/theme'],
+    rooms: [
+      ...CORE,
+      ...RECORD,
+      ...SHARED,
+      'web/hooks',
+      'web/components',
+      'web/components/*',
+      'web/workers',
+      'web/theme',
+    ],
     packages: ['react', 'react-router', '@mui/material'],
     alone: true,
   },
   web: {
-    rooms: ['web/hooks', 'web/pages', 'web/parts', 'web/theme', 'web/workers'],
+    rooms: ['web/hooks', 'web/pages', 'web/components', 'web/theme', 'web/workers'],
     packages: ['react', 'react-dom', 'react-router', 'swr', '@mui/material', '@fontsource'],
   },
 };
-/** The rooms inside `web/parts` are one floor: they use what stands beside them, and each other. */
+/** The rooms inside `web/components` are one floor: they use what stands beside them, and each other. */
 const rulesOf = (room: string): Room | undefined =>
   HOUSE[room] ??
-  (room.startsWith('web/parts/')
-    ? { ...HOUSE['web/parts'], rooms: [...HOUSE['web/parts'].rooms, 'web/parts'] }
+  (room.startsWith('web/components/')
+    ? { ...HOUSE['web/components'], rooms: [...HOUSE['web/components'].rooms, 'web/components'] }
     : undefined);
 
 const allows = (list: readonly string[], name: string, separator = ''): boolean =>
@@ -260,14 +284,46 @@ export function namesAsked(file: string, source: string): string[] {
     );
 }
 
+/** What a source exports as its own, and does not pass on. */
+export function namesOf(file: string, source: string): string[] {
+  const { module } = parseSync(file, source);
+  return module.staticExports
+    .flatMap((e) => e.entries)
+    .flatMap(({ moduleRequest, exportName: { name } }) => (moduleRequest || !name ? [] : name));
+}
+/** A route has the name of the command that answers it. */
+const ROUTES = 'shared/contract/';
+/** Names that two sources give to different things. */
+export function namesTwice(sources: ReadonlyMap<string, string>): string[] {
+  const givenIn = new Map<string, string[]>();
+  for (const [file, source] of sources)
+    if (!file.startsWith(ROUTES))
+      for (const name of new Set(namesOf(file, source))) givenIn.set(name, [...(givenIn.get(name) ?? []), file]);
+  return [...givenIn].flatMap(([name, files]) =>
+    files.length > 1 ? `${name} is exported by ${files.join(' and ')}: one name for one concept.` : [],
+  );
+}
+
+/** Two sources that import each other. */
+export function circles(sources: ReadonlyMap<string, string>): string[] {
+  const asked = new Map(
+    [...sources].map(([file, source]) => [
+      file,
+      importsOf(file, source).flatMap((to) => (to.startsWith('.') ? path.posix.join(path.dirname(file), to) : [])),
+    ]),
+  );
+  return [...asked].flatMap(([file, others]) =>
+    others.flatMap((to) => (file < to && asked.get(to)?.includes(file) ? `${file} and ${to} import each other.` : [])),
+  );
+}
+
 if (import.meta.url === pathToFileURL(process.argv[1]).href) {
   const files = readdirSync('src', { recursive: true })
     .map((f) => String(f).split(path.sep).join('/'))
     .filter((f) => /\.tsx?$/.test(f) && !/\.(test|d)\.tsx?$/.test(f));
-  const faults = files.flatMap((file) => {
-    const source = readFileSync(`src/${file}`, 'utf8');
-    return [...faultsOf(file, source), ...namesAsked(file, source)];
-  });
+  const sources = new Map(files.map((file) => [file, readFileSync(`src/${file}`, 'utf8')]));
+  const faults = [...sources].flatMap(([file, source]) => [...faultsOf(file, source), ...namesAsked(file, source)]);
+  faults.push(...namesTwice(sources), ...circles(sources));
   for (const fault of faults) console.error(fault);
   if (faults.length > 0) process.exit(1);
   console.log(`${files.length} files import in the directions of the house.`);

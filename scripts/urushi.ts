@@ -6,7 +6,7 @@ import { COLOURANTS, MEDIUMS } from '../src/demo/products.ts';
 import { factsOfSheets, type ScriptedShelf } from '../src/record/scripted/asked.ts';
 import { EXAMPLES } from '../src/record/scripted/examples.ts';
 import { mixFor } from '../src/record/scripted/mixing.ts';
-import { planFor } from '../src/record/scripted/planning.ts';
+import { planForScript } from '../src/record/scripted/planning.ts';
 import { keptShelf, predictionFor } from '../src/record/scripted/prediction.ts';
 import { quantityFor } from '../src/record/scripted/quantity.ts';
 import { rulesFor } from '../src/record/scripted/rules.ts';
@@ -19,7 +19,7 @@ const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => u
   mix: mixFor,
   times: timesFor,
   rules: rulesFor,
-  plan: planFor,
+  plan: planForScript,
 };
 const VERBS = [...Object.keys(ASKED), 'read', 'quantity'];
 

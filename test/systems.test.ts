@@ -5,21 +5,28 @@ import { labOf } from '../src/core/colour/lab.ts';
 import { KINDS } from '../src/core/kinds/index.ts';
 import { nth } from '../src/core/known.ts';
 import type { Layer, Stack } from '../src/core/layers/layer.ts';
-import { findings } from '../src/core/layers/rules/index.ts';
-import { STARTING_SYSTEMS, type System } from '../src/core/layers/systems/index.ts';
 import type { Knowledge } from '../src/core/learn/knowledge.ts';
 import { refine, roundToScale, search } from '../src/core/match/index.ts';
+import { findings } from '../src/core/rules/index.ts';
+import { STARTING_SYSTEMS, type System } from '../src/core/systems/index.ts';
 import { durationOf } from '../src/core/time/coats.ts';
 import { type Ask, askAt } from '../src/demo/ask.ts';
 import { makeDemo } from '../src/demo/make-demo.ts';
 import { LIBRARY_REFIT } from '../src/demo/scenario.ts';
-import { type Bench, type BoardModel, boardModel, openBench, problemOf, promisedFinal } from '../src/record/bench.ts';
-import { mixSheet } from '../src/record/mixing.ts';
-import { ANYTHING, openingsOf, solvableColours } from '../src/record/openings.ts';
-import { ruleInputOf } from '../src/record/rules.ts';
-import { stageMean } from '../src/record/stages.ts';
-import { standingOf } from '../src/record/standing.ts';
-import { stackOfVariant } from '../src/record/systems.ts';
+import { stageMean } from '../src/record/board/stages.ts';
+import {
+  type Bench,
+  type BoardModel,
+  boardModel,
+  openBench,
+  problemOf,
+  promisedFinal,
+} from '../src/record/job/bench.ts';
+import { ANYTHING, openingsOf, solvableColours } from '../src/record/job/openings.ts';
+import { ruleInputOf } from '../src/record/job/rules.ts';
+import { standingOf } from '../src/record/job/standing.ts';
+import { stackOfVariant } from '../src/record/job/systems.ts';
+import { mixSheet } from '../src/record/work/mixing.ts';
 import { createApp } from '../src/server/app.ts';
 import type { House } from '../src/shared/house.ts';
 import { newId } from '../src/shared/id.ts';

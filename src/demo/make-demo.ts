@@ -9,7 +9,7 @@ import { type Ask, askAt } from './ask.ts';
 import { at, BEGAN, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
 import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
-import { BEGINS, bringTo, piecesBegun, together, underWay, type Work } from './work.ts';
+import { BEGINS, bringTo, type DemoWork, piecesBegun, together, underWay } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 /** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
@@ -92,7 +92,7 @@ export async function makeDemo(
   const { people: named } = (await ask('GET', '/house')) as House;
   const work = askAt(address, named.find((p) => p.name === people[0]?.name)?.id);
   if (jobs.length === 0) return;
-  const works: Work[] = [];
+  const works: DemoWork[] = [];
   for (const { piece_id: piece, woods: species, parts, due, underWay: drying, ...job } of jobs) {
     const { id, version } = (await work('POST', '/jobs', { id: newId(), ...job })) as Job;
     if (due) await work('PATCH', `/jobs/${id}`, { version, due });
@@ -122,7 +122,7 @@ export async function makeDemo(
 }
 
 /** The air, noted each morning, and what is forecast. */
-async function* airOfTheDays(ask: Ask): Work {
+async function* airOfTheDays(ask: Ask): DemoWork {
   const note = (air: object) => ask('POST', '/clock/air', { id: newId(), ...air });
   for (const { day, ...air } of MORNINGS) {
     yield at(day, 8, 5);

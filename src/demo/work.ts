@@ -1,13 +1,13 @@
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { HOUR } from '../core/time/air.ts';
-import { boardModel, nextBoardModel, openBench, problemOf } from '../record/bench.ts';
-import { chainOf } from '../record/chain.ts';
-import { materialsOf } from '../record/materials.ts';
-import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/openings.ts';
-import { usualWait } from '../record/rules.ts';
-import { standingOf } from '../record/standing.ts';
-import { itemsAtWork, shopAtWork } from '../record/work.ts';
+import { boardModel, nextBoardModel, openBench, problemOf } from '../record/job/bench.ts';
+import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/job/openings.ts';
+import { usualWait } from '../record/job/rules.ts';
+import { standingOf } from '../record/job/standing.ts';
+import { materialsOf } from '../record/shelf/materials.ts';
+import { chainOf } from '../record/work/chain.ts';
+import { itemsAtWork, shopAtWork } from '../record/work/work.ts';
 import type { ClockKnown } from '../shared/clock.ts';
 import type { House } from '../shared/house.ts';
 import { newId } from '../shared/id.ts';
@@ -44,7 +44,7 @@ async function plan(ask: Ask, board: string, stack: Stack, origin: string, knowl
 }
 
 /** Work that tells before each of its steps when that is done: whoever follows several turns the clock to the next. */
-export type Work = AsyncGenerator<number, void>;
+export type DemoWork = AsyncGenerator<number, void>;
 
 const putOn = (ask: Ask, board: string, stage: number) => ask('POST', `/boards/${board}/coats`, { id: newId(), stage });
 
@@ -119,7 +119,7 @@ async function passes(ask: Ask, job: string, species: string): Promise<boolean> 
 }
 
 /** Three boards of the first dye of the shelf at even steps, made side by side and read. */
-async function* ladder(ask: Ask, job: string, species: string, from: number): Work {
+async function* ladder(ask: Ask, job: string, species: string, from: number): DemoWork {
   yield from;
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const first = wood.boards[0];
@@ -129,19 +129,19 @@ async function* ladder(ask: Ask, job: string, species: string, from: number): Wo
   const problem =
     model && dye && problemOf(bench, nextBoardModel(bench, model), stack, [{ layer: 0, colourants: [dye.id] }]);
   if (!first || !problem || !dye) return;
-  const rungs: Work[] = [];
+  const rungs: DemoWork[] = [];
   for (const [i, rung] of ladderBoards(problem, stack, 0, dye.id, RUNGS).entries()) {
     const board = i === 0 ? first.id : await anotherBoard(ask, wood);
     await plan(ask, board, rung.stack, 'hand', knowledge);
-    rungs.push(make(ask, board, rung.stack, from) as unknown as Work);
+    rungs.push(make(ask, board, rung.stack, from) as unknown as DemoWork);
   }
   yield* together(rungs);
 }
 
 /** Several pieces of work side by side, each step at its time. */
-export async function* together(works: readonly Work[]): Work {
-  const next: { work: Work; at: number }[] = [];
-  const ask = async (work: Work) => {
+export async function* together(works: readonly DemoWork[]): DemoWork {
+  const next: { work: DemoWork; at: number }[] = [];
+  const ask = async (work: DemoWork) => {
     const { value, done } = await work.next();
     if (!done) next.push({ work, at: value });
   };
@@ -163,7 +163,7 @@ async function* boardAt(
   board: number,
   stack: Stack,
   at: readonly number[],
-): Work {
+): DemoWork {
   yield (at[0] as number) - HOUR;
   const { wood, knowledge } = await benchOf(ask, job, species);
   const id = wood.boards[board]?.id ?? (await anotherBoard(ask, wood));
@@ -175,7 +175,7 @@ async function* boardAt(
 }
 
 /** Boards that dry when the demo opens, a window that shuts, a coat that was found wet, and a wait that was not kept. */
-export async function* underWay(ask: Ask, job: string): Work {
+export async function* underWay(ask: Ask, job: string): DemoWork {
   const { shelf } = (await benchOf(ask, job, 'maple')).bench;
   const has = (id: string) => [...shelf.colourants, ...shelf.mediums].some((x) => x.id === id);
   if (!['bog', 'tawny', 'kelp-gel', 'oil-varnish', 'water-satin'].every(has)) return;
@@ -211,13 +211,13 @@ async function coatKey(ask: Ask, job: string, species: string, board: number, st
 }
 
 /** The dark stain still marks a glove the next morning. */
-async function* foundWet(ask: Ask, job: string): Work {
+async function* foundWet(ask: Ask, job: string): DemoWork {
   yield at(11, 9, 30);
   await ask('POST', '/clock/tests', { id: newId(), coat: await coatKey(ask, job, 'oak', 0, 1), dry: false });
 }
 
 /** The varnish went on two and a half hours after the stain: it pulled the colour up, and that is written down. */
-async function* pulledUp(ask: Ask, job: string): Work {
+async function* pulledUp(ask: Ask, job: string): DemoWork {
   yield at(6, 8, 30);
   const { wood } = await benchOf(ask, job, 'pine');
   await ask('POST', '/faults', {
@@ -232,7 +232,7 @@ async function* pulledUp(ask: Ask, job: string): Work {
 }
 
 /** The pieces of a wood that passes, sanded and dyed as far as they had come the day before. */
-export async function* piecesBegun(ask: Ask, job: string, species: string): Work {
+export async function* piecesBegun(ask: Ask, job: string, species: string): DemoWork {
   yield at(10, 8, 0);
   const { bench } = await benchOf(ask, job, species);
   const [house, clock] = (await Promise.all([ask('GET', '/house'), ask('GET', '/clock')])) as [House, ClockKnown];
@@ -257,7 +257,7 @@ export const BEGINS: Readonly<Record<Progress, number>> = {
 };
 
 /** Brings a wood of a job as far as the demo shows it. */
-export async function* bringTo(progress: Progress, ask: Ask, job: string, species: string, from: number): Work {
+export async function* bringTo(progress: Progress, ask: Ask, job: string, species: string, from: number): DemoWork {
   if (progress === 'ladder') yield* ladder(ask, job, species, from);
   if (progress !== 'missed' && progress !== 'passed') return;
   let read = yield* firstBoard(ask, job, species, from);

@@ -582,7 +582,7 @@ describe('what is shown is what is kept', () => {
   });
   it('a stack file predicts what the record kept', async () => {
     const { board } = await plannedBoard();
-    const { modelOfStackFile } = await import('../record/stack-file.ts');
+    const { modelOfStackFile } = await import('../record/board/stack-file.ts');
     const { predict } = await import('../core/board/predict.ts');
     const { StackFile } = await import('../shared/stack-file.ts');
     const file = StackFile.parse((await shop.ask('get', `/boards/${board.id}/stack.json`).expect(200)).body);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { FinishSchema } from './finish.ts';
 import { Id, Moment, Version } from './id.ts';
-import { Lab, ReadingsTaken, StoredReading } from './reading.ts';
+import { LabSchema, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
 import { Pot, StepDone } from './steps.ts';
 
@@ -98,7 +98,7 @@ export const PastEntry = z.object({
         takingId: Id,
         stage: z.number().int().min(0).max(16),
         at: Moment.nullable(),
-        lab: Lab.nullable(),
+        lab: LabSchema.nullable(),
       }),
     )
     .min(1, 'Nothing was entered.')

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { SCHOOLS } from '../core/layers/rules/schools.ts';
-import { ALL_TOOLS } from '../core/layers/rules/tools.ts';
+import { SCHOOLS } from '../core/rules/schools.ts';
+import { ALL_TOOLS } from '../core/rules/tools.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 import { WorkWeek, WorkWeekChange } from './week.ts';
 
-export const UNITS = ['metric', 'us'] as const;
+export const UNIT_SYSTEMS = ['metric', 'us'] as const;
 /** What the bench measures with, and how much is mixed over what is needed. */
 export const MEASURES = ['weigh', 'spoons'] as const;
 const bench = {
@@ -65,7 +65,7 @@ export const HouseEffects = z.array(
 
 export const HouseChange = z.object({
   version: Version,
-  units: z.enum(UNITS).optional(),
+  units: z.enum(UNIT_SYSTEMS).optional(),
   /** The lights of the place: what a new job begins with. */
   lights: LightShares.partial().optional(),
   bench: z.object(bench).partial().optional(),
@@ -102,7 +102,7 @@ export const Instrument = NewInstrument.extend({ version: z.number(), archived: 
 export type Instrument = z.infer<typeof Instrument>;
 
 export const House = z.object({
-  units: z.enum(UNITS),
+  units: z.enum(UNIT_SYSTEMS),
   lights: LightShares,
   bench: BenchTools,
   schools: SchoolsSchema,

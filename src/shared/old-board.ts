@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { LAYER_KINDS } from '../core/kinds/index.ts';
 import { Id, Version } from './id.ts';
-import { Grid, Lab } from './reading.ts';
+import { Grid, LabSchema } from './reading.ts';
 
 /** A layer as far as the pencil note tells: an amount that is not known is null, and stays so. */
 export const OldLayer = z.object({
@@ -20,7 +20,7 @@ const oldBoard = {
   made: z.string().max(40),
   /** Its finished colour: a spectrum, or L*a*b* only, or not read. */
   grid: Grid.nullable(),
-  lab: Lab.nullable(),
+  lab: LabSchema.nullable(),
 };
 export const NewOldBoard = z.object({ id: Id, ...oldBoard });
 export type NewOldBoard = z.infer<typeof NewOldBoard>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Id, Version } from './id.ts';
 
-export const ZONES = ['face', 'edge', 'end', 'profile'] as const;
+export const PART_ZONES = ['face', 'edge', 'end', 'profile'] as const;
 const size = (what: string) =>
   z.number().positive(`The ${what} must be more than 0.`).max(20_000, `The ${what} is at most 20 m.`);
 const part = {
@@ -17,9 +17,9 @@ const part = {
   faces: z.union([z.literal(1), z.literal(2)], 'One face or both.'),
   /** Which zones have to match. */
   zones: z
-    .array(z.enum(ZONES))
+    .array(z.enum(PART_ZONES))
     .min(1, 'Which zones matter: face, edge, end or profile?')
-    .max(ZONES.length, 'Each zone once.'),
+    .max(PART_ZONES.length, 'Each zone once.'),
 };
 export const NewPart = z.object({ id: Id, ...part });
 export type NewPart = z.infer<typeof NewPart>;

@@ -10,7 +10,7 @@ export const LabFields = z.object({
   a: z.number().min(-128, 'a* must lie between −128 and 128.').max(128, 'a* must lie between −128 and 128.'),
   b: z.number().min(-128, 'b* must lie between −128 and 128.').max(128, 'b* must lie between −128 and 128.'),
 });
-export const Lab = z.tuple([LabFields.shape.L, LabFields.shape.a, LabFields.shape.b]);
+export const LabSchema = z.tuple([LabFields.shape.L, LabFields.shape.a, LabFields.shape.b]);
 export const Grid = z.array(z.number()).length(31, 'A spectrum has 31 values, 400–700 nm.');
 
 /** Where an instrument is put down: the face as a whole, its two tones through a small aperture, or a zone beside it. */
@@ -61,7 +61,7 @@ export const ReadingInput = z.discriminatedUnion('source', [
     answers: FileAnswers.optional(),
   }),
   /** L*a*b* as somebody told it, and the light and observer that it was told for. */
-  z.object({ ...taking, source: z.literal('typed'), lab: Lab, light: LabLight.optional() }),
+  z.object({ ...taking, source: z.literal('typed'), lab: LabSchema, light: LabLight.optional() }),
   z.object({
     ...taking,
     source: z.literal('instrument'),

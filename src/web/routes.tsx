@@ -1,7 +1,7 @@
 import { Navigate, type RouteObject } from 'react-router';
+import { NothingHere } from './components/NothingHere.tsx';
 import { Frame } from './pages/Frame.tsx';
 import { JobsPage } from './pages/JobsPage.tsx';
-import { NothingHere } from './parts/NothingHere.tsx';
 
 /** Every place of the program and its address. A page is fetched when it is first gone to; the first one comes at once. */
 export const ROUTES: RouteObject[] = [

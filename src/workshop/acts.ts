@@ -1,11 +1,11 @@
 import { BANDS } from '../core/colour/index.ts';
-import type { Act } from './interface.ts';
-import type { Carrier, CoatNature, ColourKind, ColourNature, Curve, Stock } from './natures.ts';
-import { clearFilm, type Deposit, leftOf, type Patch, type Place } from './place.ts';
+import type { BenchAct } from './interface.ts';
+import type { CoatNature, ColourKind, ColourNature, NatureCarrier, NatureCurve, Stock } from './natures.ts';
+import { type BenchPlace, clearFilm, type Deposit, leftInPlace, type Patch } from './place.ts';
 
 /** What one act is made with. `hand` is how much more or less than meant it turned out. */
 export interface Doing {
-  act: Act;
+  act: BenchAct;
   colours: readonly { nature: ColourNature; strength: number }[];
   coat: CoatNature | null;
   hand: number;
@@ -38,7 +38,7 @@ const filmCurve = (colours: Doing['colours'], curve: 'absorption' | 'scatter', t
     for (let i = 0; i < BANDS; i++) sum[i] += strength ** nature.exponent * nature[curve][i] * times(nature);
   return sum;
 };
-const potCarrier = ({ colours, coat }: Doing): Carrier => colours[0]?.nature.carrier ?? coat?.carrier ?? 'water';
+const potCarrier = ({ colours, coat }: Doing): NatureCarrier => colours[0]?.nature.carrier ?? coat?.carrier ?? 'water';
 
 function depositOf(patch: Patch, nature: ColourNature): Deposit {
   const known = patch.deposits.find((d) => d.nature.id === nature.id);
@@ -85,7 +85,7 @@ function soak(patch: Patch, doing: Doing): void {
 }
 
 /** A wet coat put on by hand takes along what its solvent wakes: dye in open wood, other films that still move. */
-function wake(patch: Patch, carrier: Carrier, kind: string): void {
+function wake(patch: Patch, carrier: NatureCarrier, kind: string): void {
   for (const d of patch.deposits)
     if (d.nature.carrier === carrier && d.nature.kind === 'dye') {
       d.shows *= 1 - d.nature.lifts * patch.open;
@@ -115,7 +115,7 @@ const WAYS: Record<string, { flat: number; hollow: number }> = {
   brushed: { flat: 1.5, hollow: 1.3 },
 };
 
-function wipeOn(patch: Patch, doing: Doing, wood: Place['wood']): void {
+function wipeOn(patch: Patch, doing: Doing, wood: BenchPlace['wood']): void {
   const { act, colours, hand } = doing;
   const kind = WIPED[act.kind];
   wake(patch, potCarrier(doing), act.kind);
@@ -250,7 +250,7 @@ function fill(patch: Patch, doing: Doing): void {
   const share = (doing.act.amount ?? 0.9) * GRIP[Math.min(patch.seals, GRIP.length - 1)];
   const { depth } = patch.tissue;
   const packed = depth > 0.5 ? 9 * share * patch.hollow : (0.02 + 0.4 * patch.open ** 2) * share;
-  const paste = (v: number): Curve => new Array<number>(BANDS).fill(v);
+  const paste = (v: number): NatureCurve => new Array<number>(BANDS).fill(v);
   patch.films.push({
     kind: 'filler',
     absorbs: filmCurve(doing.colours, 'absorption', () => 1).map((v, i) => v + paste(0.003)[i]),
@@ -297,10 +297,11 @@ function wipeBack(patch: Patch, { act, hand }: Doing): void {
 /** Sandpaper: what lies on top first, high spots first, then the colour out of the hard wood; hollows keep theirs. */
 function sandBack(patch: Patch, { act, hand }: Doing): void {
   const reach = 1 - 0.83 * patch.tissue.depth;
-  let depth = Math.min(1, (act.amount ?? 0.6) * hand) * (1 + patch.films.reduce((s, f) => s + f.build * leftOf(f), 0));
+  let depth =
+    Math.min(1, (act.amount ?? 0.6) * hand) * (1 + patch.films.reduce((s, f) => s + f.build * leftInPlace(f), 0));
   for (let i = patch.films.length - 1; i >= 0 && depth > 0; i--) {
     const film = patch.films[i];
-    const build = film.build * leftOf(film);
+    const build = film.build * leftInPlace(film);
     const cut = build > 0 ? Math.min(1, depth / build) : 1;
     film.thickness *= 1 - cut * reach;
     depth -= build;
@@ -319,10 +320,10 @@ function sandBack(patch: Patch, { act, hand }: Doing): void {
 }
 
 /** Every kind of act: what one coat does, which colours it takes, which coat it is made with. */
-export const ACTS: Record<
+export const BENCH_ACTS: Record<
   string,
   {
-    does: (patch: Patch, doing: Doing, wood: Place['wood']) => void;
+    does: (patch: Patch, doing: Doing, wood: BenchPlace['wood']) => void;
     colours: readonly ColourKind[];
     coat: CoatNature['kind'] | null;
     mostCoats: number;
@@ -351,8 +352,8 @@ export const ACTS: Record<
 };
 
 /** What the bench says when an act cannot be done; null when it can. */
-export function refusalOf(stock: Stock, act: Act): string | null {
-  const kind = ACTS[act.kind];
+export function refusalOf(stock: Stock, act: BenchAct): string | null {
+  const kind = BENCH_ACTS[act.kind];
   if (!kind) return `The bench knows no ${act.kind}.`;
   const pots = Object.entries(act.colours ?? {});
   const carriers = new Set<string>();
@@ -381,9 +382,9 @@ export function refusalOf(stock: Stock, act: Act): string | null {
 }
 
 /** All coats of an act, done to every patch of a place. */
-export function doAct(place: Place, stock: Stock, doing: Omit<Doing, 'colours' | 'coat' | 'wetted'>): void {
+export function doAct(place: BenchPlace, stock: Stock, doing: Omit<Doing, 'colours' | 'coat' | 'wetted'>): void {
   const { act } = doing;
-  const kind = ACTS[act.kind];
+  const kind = BENCH_ACTS[act.kind];
   const colours = Object.entries(act.colours ?? {}).flatMap(([id, strength]) => {
     const nature = stock.colours.get(id);
     return nature && strength > 0 ? [{ nature, strength }] : [];

@@ -1,9 +1,9 @@
 import { BANDS } from '../core/colour/index.ts';
-import { ACTS, doAct, refusalOf } from './acts.ts';
+import { BENCH_ACTS, doAct, refusalOf } from './acts.ts';
 import { type Chance, chanceOf } from './chance.ts';
-import type { Act, Making, Spot } from './interface.ts';
+import type { BenchAct, BenchSpot, Making } from './interface.ts';
 import { drift, type Stock, type WoodNature } from './natures.ts';
-import { type Place, rawPlace, reflectanceOf } from './place.ts';
+import { type BenchPlace, rawPlace, reflectanceOf } from './place.ts';
 
 /** How much everything varies; all standard deviations of logarithms unless said. */
 export const SPREAD = {
@@ -31,7 +31,7 @@ export interface WorkshopBoard {
   making?: Making;
   /** The part of a plank that it is, and how many acts were done to the whole plank: from there on its hand is its own. */
   strip?: { name: string; from: number } | undefined;
-  acts: readonly Act[];
+  acts: readonly BenchAct[];
 }
 
 export function woodOf(stock: Stock, species: string): WoodNature {
@@ -64,7 +64,7 @@ function softField(chance: Chance): (x: number, y: number) => number {
 }
 
 /** What is known of a place before anything was done: `spot` names where on the zone the instrument lies. */
-function hereOn(board: WorkshopBoard, wood: WoodNature, zone: Spot, spot: string) {
+function hereOn(board: WorkshopBoard, wood: WoodNature, zone: BenchSpot, spot: string) {
   const own = chanceOf(board.seed, 'board', board.id);
   const boardColour = drift(own, SPREAD.boardColour);
   const thirst = own.factor(SPREAD.boardThirst);
@@ -84,7 +84,12 @@ function hereOn(board: WorkshopBoard, wood: WoodNature, zone: Spot, spot: string
 const affinityOn = (seed: number, species: string) => (colour: string) =>
   chanceOf(seed, 'affinity', colour, species).factor(SPREAD.affinity);
 
-function worked(stock: Stock, board: WorkshopBoard, place: Place, hand: (at: number, act: Act) => number): Place {
+function worked(
+  stock: Stock,
+  board: WorkshopBoard,
+  place: BenchPlace,
+  hand: (at: number, act: BenchAct) => number,
+): BenchPlace {
   const affinity = affinityOn(board.seed, board.species);
   if (board.making?.conditioner) doAct(place, stock, { act: { kind: 'conditioner' }, hand: 1, affinity });
   for (const [at, act] of board.acts.entries()) doAct(place, stock, { act, hand: hand(at, act), affinity });
@@ -97,11 +102,16 @@ const handOf = ({ id, strip }: WorkshopBoard, at: number) => (strip && at >= str
  * One spot of a board, as the instrument's aperture sees it without noise.
  * @returns 31 reflectances, specular included
  */
-export function reflectanceAt(stock: Stock, board: WorkshopBoard, spot: string, zone: Spot = 'face'): Float64Array {
+export function reflectanceAt(
+  stock: Stock,
+  board: WorkshopBoard,
+  spot: string,
+  zone: BenchSpot = 'face',
+): Float64Array {
   const wood = woodOf(stock, board.species);
   const place = rawPlace(wood, board.making ?? {}, hereOn(board, wood, zone, spot));
-  const hand = (at: number, act: Act) =>
-    chanceOf(board.seed, 'hand', handOf(board, at), at, act.kind).factor(ACTS[act.kind].hand);
+  const hand = (at: number, act: BenchAct) =>
+    chanceOf(board.seed, 'hand', handOf(board, at), at, act.kind).factor(BENCH_ACTS[act.kind].hand);
   return reflectanceOf(worked(stock, board, place, hand), zone);
 }
 
@@ -114,7 +124,7 @@ export function meantReflectance(stock: Stock, board: Omit<WorkshopBoard, 'id'>)
 }
 
 /** One reading with the instrument's noise and drift. `count` is how many readings the instrument has taken so far. */
-export function readSpot(stock: Stock, board: WorkshopBoard, spot: string, count: number, zone?: Spot): number[] {
+export function readSpot(stock: Stock, board: WorkshopBoard, spot: string, count: number, zone?: BenchSpot): number[] {
   const noise = chanceOf(board.seed, 'noise', board.id, spot, board.acts.length, count);
   const gain = 1 + SPREAD.drift * Math.sin(count / 90 + board.seed);
   const seen = reflectanceAt(stock, board, spot, zone);

@@ -59,7 +59,7 @@ export interface BenchMaterial {
 }
 
 /** One thing done to a board. */
-export interface Act {
+export interface BenchAct {
   /** The layer kinds of the app: 'dye', 'glaze', 'clear', 'wipe-back' and so on. */
   kind: string;
   /** Colourant id -> strength. */
@@ -95,7 +95,7 @@ export interface Making {
 }
 
 /** Where an instrument can be put down. */
-export type Spot = 'face' | 'ground' | 'grain' | 'edge' | 'end' | 'profile' | 'knot';
+export type BenchSpot = 'face' | 'ground' | 'grain' | 'edge' | 'end' | 'profile' | 'knot';
 
 export interface BenchTarget {
   species: string;
@@ -106,17 +106,17 @@ export interface BenchTarget {
   without: string[];
 }
 
-export interface Bench {
+export interface WorkshopBench {
   wavelengths: number[];
   species: string[];
   materials: BenchMaterial[];
   newBoard(species: string): BoardId;
   /** Before anything else. */
   prepare(board: BoardId, how: Making): void;
-  apply(board: BoardId, act: Act): void;
+  apply(board: BoardId, act: BenchAct): void;
   /** Readings at random spots of a zone ('face' when absent), dry. */
   measure(board: BoardId, readings: number, zone?: 'face' | 'end'): number[][];
   /** The k-th customer's target. */
   target(k: number): BenchTarget;
 }
-export type BenchFactory = (seed: number) => Bench;
+export type BenchFactory = (seed: number) => WorkshopBench;

@@ -36,4 +36,4 @@ export function throughFilm(body: number, absorption: number, scatter: number): 
 }
 
 export const bodyRatio = (body: number): number => (1 - body) ** 2 / (2 * body);
-export const bodyOf = (ratio: number): number => 1 + ratio - Math.sqrt(ratio * ratio + 2 * ratio);
+export const bodyReflectanceOf = (ratio: number): number => 1 + ratio - Math.sqrt(ratio * ratio + 2 * ratio);

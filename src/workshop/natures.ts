@@ -2,14 +2,14 @@ import { BANDS, WAVELENGTHS } from '../core/colour/index.ts';
 import { type Chance, chanceOf } from './chance.ts';
 
 /** What things truly are like in the simulated workshop. Nobody but the workshop reads this. */
-export type Curve = readonly number[];
+export type NatureCurve = readonly number[];
 
-export type Carrier = 'water' | 'alcohol' | 'solvent' | 'oil';
+export type NatureCarrier = 'water' | 'alcohol' | 'solvent' | 'oil';
 
 export interface TissueNature {
   fraction: number;
   /** Reading of the raw tissue, specular included, 31 values. */
-  raw: Curve;
+  raw: NatureCurve;
   /** Factors on what it takes of a dye and on what it holds of a wiped film. */
   drinks: number;
   holds: number;
@@ -35,10 +35,10 @@ export interface ColourNature {
   id: string;
   name: string;
   kind: ColourKind;
-  carrier: Carrier;
+  carrier: NatureCarrier;
   /** In wood: K/S per (g/L)^exponent. In a film: absorption and scatter of a usual film at strength 1. 31 values each. */
-  absorption: Curve;
-  scatter: Curve;
+  absorption: NatureCurve;
+  scatter: NatureCurve;
   exponent: number;
   maxStrength: number;
   /** Share that a wiped coat of its own solvent takes along. */
@@ -49,9 +49,9 @@ export type CoatKind = 'sealer' | 'oil' | 'clear' | 'filler' | 'bleach' | 'condi
 export interface CoatNature {
   id: string;
   kind: CoatKind;
-  carrier: Carrier;
+  carrier: NatureCarrier;
   /** What one coat swallows on one way through, 31 values. */
-  tint: Curve;
+  tint: NatureCurve;
 }
 
 export interface Stock {
@@ -71,7 +71,7 @@ export function drift(chance: Chance, size: number): (band: number) => number {
 }
 
 /** Swallows the blue end. */
-export const amberCurve = (amber: number): Curve => WAVELENGTHS.map((_, i) => amber * Math.exp((-i * 10) / 55));
+export const amberCurve = (amber: number): NatureCurve => WAVELENGTHS.map((_, i) => amber * Math.exp((-i * 10) / 55));
 
 /** What a shop's shelf says of a wood, a colour or a coat that the workshop has not met: as much as it knows. */
 export interface WoodProfile {
@@ -80,23 +80,23 @@ export interface WoodProfile {
   tannin: number;
   anatomy?: string | undefined;
   blotch?: number | undefined;
-  tissues: readonly { name: string; fraction: number; reflectance: Curve; dye: number; hold: number }[];
+  tissues: readonly { name: string; fraction: number; reflectance: NatureCurve; dye: number; hold: number }[];
 }
 export interface ColourProfile {
   id: string;
   name: string;
   kind: ColourKind;
-  carrier: Carrier;
-  absorption: Curve | null;
-  scatter: Curve | null;
+  carrier: NatureCarrier;
+  absorption: NatureCurve | null;
+  scatter: NatureCurve | null;
   exponent: number | null;
   maxStrength: number;
 }
 export interface CoatProfile {
   id: string;
   kind: CoatKind;
-  carrier: Carrier;
-  tint: Curve;
+  carrier: NatureCarrier;
+  tint: NatureCurve;
 }
 
 const TANNIN_OF_CLASS = [0.3, 1.8, 4.2, 6];

@@ -1,18 +1,18 @@
 import { BANDS } from '../core/colour/index.ts';
-import type { Making, Spot } from './interface.ts';
-import { behindInterface, bodyOf, bodyRatio, throughFilm } from './light.ts';
-import type { Carrier, ColourNature, Curve, TissueNature, WoodNature } from './natures.ts';
+import type { BenchSpot, Making } from './interface.ts';
+import { behindInterface, bodyRatio, bodyReflectanceOf, throughFilm } from './light.ts';
+import type { ColourNature, NatureCarrier, NatureCurve, TissueNature, WoodNature } from './natures.ts';
 
 /** A film on a patch: what it swallows and scatters at a thickness of 1, how thick it is and how it was laid. */
 export interface PatchFilm {
   kind: string;
-  absorbs: Curve;
-  scatters: Curve | null;
+  absorbs: NatureCurve;
+  scatters: NatureCurve | null;
   thickness: number;
   laid: number;
   /** Whether a rag still moves it. */
   fresh: boolean;
-  carrier: Carrier;
+  carrier: NatureCarrier;
   /** How much of the paper's work it is, in coats of clear. */
   build: number;
   /** Refractive index and share that lies optically flat; null when it makes no surface of its own. */
@@ -49,7 +49,7 @@ export interface Patch {
   films: PatchFilm[];
 }
 
-export interface Place {
+export interface BenchPlace {
   wood: WoodNature;
   making: Making;
   patches: Patch[];
@@ -65,7 +65,7 @@ const WITHIN = [
   { share: 0.2, holds: 1.4, drinks: 1.09 },
 ];
 /** What another spot than the face does: drinks, holds, how much darker the raw wood is. */
-const SPOT: Record<Spot, { drinks: number; holds: number; dark: number }> = {
+const SPOT: Record<BenchSpot, { drinks: number; holds: number; dark: number }> = {
   face: { drinks: 1, holds: 1, dark: 1 },
   // A small aperture on one tone of the face.
   ground: { drinks: 1, holds: 1, dark: 1 },
@@ -86,7 +86,7 @@ const TEXTURE: Record<string, { holds: number; drinks: number; dark: number; cha
 
 /** Factors of one place against its board. */
 export interface Here {
-  spot: Spot;
+  spot: BenchSpot;
   /** On K/S of the raw wood, by band. */
   colour: (band: number) => number;
   drinks: number;
@@ -96,7 +96,7 @@ export interface Here {
 }
 
 /** A place of a raw board, made ready. */
-export function rawPlace(wood: WoodNature, making: Making, here: Here): Place {
+export function rawPlace(wood: WoodNature, making: Making, here: Here): BenchPlace {
   const { grit = USUAL_GRIT, texture = 'plain', grainRaised = true } = making;
   const spot = SPOT[here.spot];
   const cut = TEXTURE[texture] ?? TEXTURE.plain;
@@ -152,8 +152,8 @@ export function rawPlace(wood: WoodNature, making: Making, here: Here): Place {
 
 export const clearFilm = (
   kind: string,
-  absorbs: Curve,
-  carrier: Carrier,
+  absorbs: NatureCurve,
+  carrier: NatureCarrier,
   index: number,
   level: number,
   build: number,
@@ -170,7 +170,7 @@ export const clearFilm = (
 });
 
 /** How much of a film is left of what was laid. */
-export const leftOf = ({ thickness, laid }: PatchFilm): number => (laid > 0 ? Math.min(1, thickness / laid) : 0);
+export const leftInPlace = ({ thickness, laid }: PatchFilm): number => (laid > 0 ? Math.min(1, thickness / laid) : 0);
 
 /** The interface that a patch is read through: a film's own as far as it is left, over that of what lies below. */
 function interfaceOf({ films }: Patch, wood: WoodNature): { index: number; level: number } {
@@ -178,7 +178,7 @@ function interfaceOf({ films }: Patch, wood: WoodNature): { index: number; level
   let level = wood.roughness * 0.5;
   for (const film of films) {
     if (!film.surface) continue;
-    const left = leftOf(film);
+    const left = leftInPlace(film);
     index += left * (film.surface.index - index);
     level += left * (film.surface.level - level);
   }
@@ -189,7 +189,7 @@ function interfaceOf({ films }: Patch, wood: WoodNature): { index: number; level
  * What an aperture over a place reads, without noise: 31 reflectances, specular included. One that is small enough to lie on
  * the ground alone, or on the grain, reads that.
  */
-export function reflectanceOf({ wood, patches }: Place, spot: Spot = 'face'): Float64Array {
+export function reflectanceOf({ wood, patches }: BenchPlace, spot: BenchSpot = 'face'): Float64Array {
   const ground = (patch: Patch) => patch.tissue === wood.tissues[0];
   const seen = patches.filter((p) => (spot === 'ground' ? ground(p) : spot !== 'grain' || !ground(p)));
   // A wood of one tissue has no grain to be seen apart.
@@ -201,7 +201,7 @@ export function reflectanceOf({ wood, patches }: Place, spot: Spot = 'face'): Fl
     for (let i = 0; i < BANDS; i++) {
       let ratio = patch.body[i];
       for (const { nature, shows } of patch.deposits) ratio += shows * nature.absorption[i];
-      let body = bodyOf(ratio);
+      let body = bodyReflectanceOf(ratio);
       for (const { absorbs, scatters, thickness } of patch.films)
         body = scatters
           ? throughFilm(body, absorbs[i] * thickness, scatters[i] * thickness)

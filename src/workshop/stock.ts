@@ -2,27 +2,27 @@ import { type Lab, reflectanceFromLab, WAVELENGTHS } from '../core/colour/index.
 import {
   amberCurve,
   byId,
-  type Carrier,
   type CoatKind,
   type CoatNature,
   type ColourKind,
   type ColourNature,
-  type Curve,
+  type NatureCarrier,
+  type NatureCurve,
   type Stock,
   type TissueNature,
   type WoodNature,
 } from './natures.ts';
 
 /** The true nature of the simulated workshop's own woods, colours and coats. Invented. */
-export type Band = readonly [centre: number, width: number, height: number];
+export type StockBand = readonly [centre: number, width: number, height: number];
 
-export const curveOf = (bands: readonly Band[], floor = 0): Curve =>
+export const curveOf = (bands: readonly StockBand[], floor = 0): NatureCurve =>
   WAVELENGTHS.map(
     (nm) =>
       floor +
       bands.reduce((sum, [centre, width, height]) => sum + height * Math.exp(-(((nm - centre) / width) ** 2) / 2), 0),
   );
-const flat = (v: number, slope = 0): Curve => WAVELENGTHS.map((nm) => v * (550 / nm) ** slope);
+const flat = (v: number, slope = 0): NatureCurve => WAVELENGTHS.map((nm) => v * (550 / nm) ** slope);
 const none = flat(0);
 
 const tissue = (fraction: number, lab: Lab, drinks: number, holds: number): Omit<TissueNature, 'depth'> => ({
@@ -95,7 +95,7 @@ export const WOODS: readonly WoodNature[] = [
 const dye = (
   id: string,
   name: string,
-  bands: readonly Band[],
+  bands: readonly StockBand[],
   exponent: number,
   floor = 0.002,
   over: Partial<ColourNature> = {},
@@ -185,7 +185,7 @@ export const DYES: readonly ColourNature[] = [
 const pigment = (
   id: string,
   name: string,
-  k: readonly Band[],
+  k: readonly StockBand[],
   kFloor: number,
   s: number,
   slope: number,
@@ -238,7 +238,7 @@ export const OLD_DYES: readonly ColourNature[] = [
 ];
 
 /** What else colours wood on the wider bench: dyes of another solvent, an ink, a brew of iron, ready-made stains, a white. */
-const kindOf = (kind: ColourKind, carrier: Carrier, maxStrength: number): Partial<ColourNature> => ({
+const kindOf = (kind: ColourKind, carrier: NatureCarrier, maxStrength: number): Partial<ColourNature> => ({
   kind,
   carrier,
   maxStrength,
@@ -254,7 +254,7 @@ export const OTHER_COLOURS: readonly ColourNature[] = [
   pigment('sailcloth', 'Sailcloth', [[400, 25, 0.6]], 0.05, 26, 0.5, { maxStrength: 0.5 }),
 ];
 
-const stain = (id: string, name: string, k: readonly Band[], kFloor: number, s: number, carrier: Carrier) =>
+const stain = (id: string, name: string, k: readonly StockBand[], kFloor: number, s: number, carrier: NatureCarrier) =>
   pigment(id, name, k, kFloor, s, 0.4, kindOf('stain', carrier, 1));
 /** Ready-made stains that stand on the demo shelf beside those: wiping and gel in oil, some in water. */
 export const READY_STAINS: readonly ColourNature[] = [
@@ -276,7 +276,7 @@ export const OTHER_PRODUCTS: readonly ColourNature[] = [
   dye('marsh', 'Marsh', [[430, 38, 0.3], [620, 50, 0.18]], 0.9, 0.004, { carrier: 'alcohol', lifts: 0.08 }), // biome-ignore format: a table
 ];
 
-const coat = (id: string, kind: CoatKind, carrier: Carrier, amber: number): CoatNature => ({
+const coat = (id: string, kind: CoatKind, carrier: NatureCarrier, amber: number): CoatNature => ({
   id,
   kind,
   carrier,

@@ -1,7 +1,7 @@
 import { deltaE00, type Lab, labOf } from '../core/colour/index.ts';
 import { meantReflectance } from './board.ts';
 import { type Chance, chanceOf } from './chance.ts';
-import type { Act } from './interface.ts';
+import type { BenchAct } from './interface.ts';
 import { DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 
 /** A target made by a whole system, and proof that it can be made on the job's own wood. */
@@ -9,11 +9,11 @@ export interface SystemTarget {
   /** The job's wood. */
   species: string;
   /** What the customer's piece is made of and how. */
-  made: { species: string; acts: readonly Act[] };
+  made: { species: string; acts: readonly BenchAct[] };
   mustEndClear: boolean;
   without: string[];
   /** A stack on the job's own wood that comes within {@link WITNESS} of the target, should nothing stray; CIEDE2000. */
-  witness: { acts: readonly Act[]; deltaE: number };
+  witness: { acts: readonly BenchAct[]; deltaE: number };
 }
 
 export const WITNESS = 0.5;
@@ -27,7 +27,7 @@ const CLEARS = ['water-satin', 'oil-varnish'];
 const SEALERS = [THIN_SEALER, 'blonde-shellac', 'garnet-shellac'];
 
 /** Layers that systems are put together from, in the order in which they go on. */
-const PARTS: Record<string, (chance: Chance) => Act[]> = {
+const PARTS: Record<string, (chance: Chance) => BenchAct[]> = {
   bleach: (c) => [{ kind: 'bleach', amount: 0.3 + 0.4 * c.even() }],
   iron: (c) => [{ kind: 'reactive', colours: pour(c, ofKind('reactive'), 1, 3, 20) }],
   ink: (c) => [{ kind: 'ink', colours: pour(c, ofKind('ink'), 1, 2, 10) }],
@@ -65,15 +65,15 @@ const TRIES = 60;
 const lightness = (species: string) => labOf(meantReflectance(STOCK, { seed: 0, species, acts: [] }))[0];
 
 /** A system's numbers, to be turned: every strength, by the place of its act. */
-const knobsOf = (acts: readonly Act[]) =>
+const knobsOf = (acts: readonly BenchAct[]) =>
   acts.flatMap((act, at) => Object.entries(act.colours ?? {}).map(([id, value]) => ({ at, id, value })));
 
-const turned = (acts: readonly Act[], at: number, id: string, value: number): Act[] =>
+const turned = (acts: readonly BenchAct[], at: number, id: string, value: number): BenchAct[] =>
   acts.map((act, i) => (i === at ? { ...act, colours: { ...act.colours, [id]: value } } : act));
 
 const ROUNDS = 40;
 /** Turns one strength after another, up and down by ever less, while that comes nearer. */
-function approached(start: readonly Act[], missOf: (acts: readonly Act[]) => number) {
+function approached(start: readonly BenchAct[], missOf: (acts: readonly BenchAct[]) => number) {
   let acts = start;
   let miss = missOf(acts);
   let step = 0.5;
@@ -109,7 +109,8 @@ export function systemTarget(seed: number, k: number): SystemTarget {
       acts: chance.pick(SYSTEMS).flatMap((part) => PARTS[part](chance)),
     };
     const wanted: Lab = labOf(meantReflectance(STOCK, { seed, ...made }));
-    const missOf = (acts: readonly Act[]) => deltaE00(wanted, labOf(meantReflectance(STOCK, { seed, species, acts })));
+    const missOf = (acts: readonly BenchAct[]) =>
+      deltaE00(wanted, labOf(meantReflectance(STOCK, { seed, species, acts })));
     const witness = approached(made.acts, missOf);
     if (witness.deltaE > WITNESS) continue;
     const without = SPARED.filter((kind) => !witness.acts.some((a) => a.kind === kind) && chance.even() < 0.15);

@@ -1,6 +1,6 @@
 import { meanSpectrum, WAVELENGTHS } from '../core/colour/index.ts';
 import { firstRefusal, readSpot, type WorkshopBoard } from './board.ts';
-import type { Act, Spot } from './interface.ts';
+import type { BenchAct, BenchSpot } from './interface.ts';
 import {
   byId,
   type CoatProfile,
@@ -21,12 +21,12 @@ export interface SamplePiece {
   id: string;
   name: string;
   species: string;
-  acts: readonly Act[];
+  acts: readonly BenchAct[];
 }
 
 export const DEMO_SEED = 1926;
 
-const oldFinish = (medium: string, colours: Record<string, number>, coats: number): Act[] => [
+const oldFinish = (medium: string, colours: Record<string, number>, coats: number): BenchAct[] => [
   { kind: 'dye', colours },
   { kind: 'clear', medium, coats },
 ];
@@ -84,8 +84,8 @@ export const stockFor = ({ woods, colours, coats }: ShelfProfiles): Stock => ({
 export const benchRefusal = (stock: Stock, board: BenchBoard): string | null => firstRefusal(stock, board);
 
 /** Where on a board, and from which number on, readings are taken. */
-export interface Where {
-  zone?: Spot;
+export interface BenchWhere {
+  zone?: BenchSpot;
   /** Readings of this zone of this stage that were taken before. */
   from?: number;
 }
@@ -98,7 +98,7 @@ export function takeReadings(
   stock: Stock,
   board: BenchBoard,
   count: number,
-  { zone = 'face', from = 0 }: Where = {},
+  { zone = 'face', from = 0 }: BenchWhere = {},
 ): { wavelengths: number[]; spectra: number[][] } {
   const stage = board.acts.length;
   const spectra = Array.from({ length: count }, (_, i) =>
@@ -109,10 +109,16 @@ export function takeReadings(
 
 /** Readings that the simulated workshop takes of a board of its own making, before and after. */
 const RUNG_READINGS = 8;
-function beforeAndAfter(stock: Stock, id: string, species: string, before: readonly Act[], after: readonly Act[]) {
+function beforeAndAfter(
+  stock: Stock,
+  id: string,
+  species: string,
+  before: readonly BenchAct[],
+  after: readonly BenchAct[],
+) {
   const board = { id, species, acts: after };
   if (benchRefusal(stock, board)) return null;
-  const read = (acts: readonly Act[]) =>
+  const read = (acts: readonly BenchAct[]) =>
     Array.from(meanSpectrum(takeReadings(stock, { ...board, acts }, RUNG_READINGS).spectra));
   return { before: read(before), after: read(after) };
 }
@@ -130,7 +136,7 @@ export function makeRung(
   const colours = { [colourant]: strength, ...beside };
   const id = `ladder-${colourant}-${species}-${Object.values(colours).join('-')}`;
   if (colour.kind === 'pigment' || colour.kind === 'metallic') {
-    const sealed: Act[] = [{ kind: 'sealer', medium: THIN_SEALER }];
+    const sealed: BenchAct[] = [{ kind: 'sealer', medium: THIN_SEALER }];
     return beforeAndAfter(
       stock,
       id,

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00, labOf, meanSpectrum } from '../core/colour/index.ts';
-import { ACTS } from './acts.ts';
+import { BENCH_ACTS } from './acts.ts';
 import { meantReflectance } from './board.ts';
-import type { Act, Making } from './interface.ts';
+import type { BenchAct, Making } from './interface.ts';
 import { internalDiffuse, throughFilm } from './light.ts';
 import { colourNature } from './natures.ts';
 import { STOCK, WOODS } from './stock.ts';
@@ -87,18 +87,18 @@ describe('the simulated workshop', () => {
 });
 
 /** L* of the mean board of a wood after acts, made as meant. */
-const lightness = (acts: readonly Act[], species = 'oak', making: Making = {}) =>
+const lightness = (acts: readonly BenchAct[], species = 'oak', making: Making = {}) =>
   labOf(meantReflectance(STOCK, { seed: 1, species, acts, making }))[0];
-const dye: Act = { kind: 'dye', colours: { coal: 5 } };
-const sealer: Act = { kind: 'sealer', medium: 'blonde-shellac' };
-const glaze: Act = { kind: 'glaze', colours: { umber: 0.06 } };
-const clear: Act = { kind: 'clear', medium: 'water-satin' };
-const stain: Act = { kind: 'wiping-stain', colours: { bog: 0.5 } };
-const back = (kind: 'wipe-back' | 'sand-back', amount: number): Act => ({ kind, amount });
+const dye: BenchAct = { kind: 'dye', colours: { coal: 5 } };
+const sealer: BenchAct = { kind: 'sealer', medium: 'blonde-shellac' };
+const glaze: BenchAct = { kind: 'glaze', colours: { umber: 0.06 } };
+const clear: BenchAct = { kind: 'clear', medium: 'water-satin' };
+const stain: BenchAct = { kind: 'wiping-stain', colours: { bog: 0.5 } };
+const back = (kind: 'wipe-back' | 'sand-back', amount: number): BenchAct => ({ kind, amount });
 
 describe('every layer, in any order (common practice)', () => {
   it('changes the board, each kind by itself', () => {
-    const acts: Record<string, Act> = {
+    const acts: Record<string, BenchAct> = {
       dye,
       sealer,
       glaze,
@@ -118,7 +118,7 @@ describe('every layer, in any order (common practice)', () => {
     for (const [kind, act] of Object.entries(acts))
       expect(Math.abs(lightness([act]) - lightness([])), kind).toBeGreaterThan(0.3);
     const untried = ['conditioner', 'wipe-back', 'sand-back'];
-    expect([...Object.keys(acts), ...untried].sort()).toEqual(Object.keys(ACTS).sort());
+    expect([...Object.keys(acts), ...untried].sort()).toEqual(Object.keys(BENCH_ACTS).sort());
   });
   it('each further coat of dye gives less, and a longer dwell and a fuller load give more', () => {
     const [none, one, two, three] = [0, 1, 2, 3].map((coats) => lightness(coats ? [{ ...dye, coats }] : []));
@@ -144,7 +144,7 @@ describe('every layer, in any order (common practice)', () => {
     expect(lightness([sealer, stain])).toBeGreaterThan(lightness([stain]) + 3);
   });
   it('a heavier cut of a coloured sealer shows more, and a washcoat leaves the wood more open', () => {
-    const garnet = (cut: number): Act => ({ kind: 'sealer', medium: 'garnet-shellac', cut });
+    const garnet = (cut: number): BenchAct => ({ kind: 'sealer', medium: 'garnet-shellac', cut });
     expect(lightness([garnet(3)])).toBeLessThan(lightness([garnet(1)]));
     expect(lightness([garnet(1), dye])).toBeLessThan(lightness([garnet(3), dye]));
   });
@@ -154,7 +154,7 @@ describe('every layer, in any order (common practice)', () => {
     expect(taken('ash', { grit: 100 })).toBeGreaterThan(taken('ash', { grit: 320 }));
   });
   it('iron blackens oak, hardly maple, and comes to an end', () => {
-    const iron = (g: number): Act => ({ kind: 'reactive', colours: { 'rust-brew': g } });
+    const iron = (g: number): BenchAct => ({ kind: 'reactive', colours: { 'rust-brew': g } });
     const fall = (species: string, g: number) => lightness([], species) - lightness([iron(g)], species);
     expect(fall('oak', 10)).toBeGreaterThan(4 * fall('maple', 10));
     expect(fall('oak', 40) - fall('oak', 20)).toBeLessThan(fall('oak', 20) - fall('oak', 5));
@@ -183,7 +183,7 @@ describe('every layer, in any order (common practice)', () => {
     [{ kind: 'clear', medium: 'linseed' }, 'no clear'],
     [{ kind: 'sealer' }, 'Which sealer?'],
     [{ kind: 'wipe-back', amount: 2 }, 'between 0 and 1'],
-  ] as [Act, string][])('what a bench would refuse is refused: %j', (act, sentence) => {
+  ] as [BenchAct, string][])('what a bench would refuse is refused: %j', (act, sentence) => {
     const { newBoard, apply, measure } = bench(1);
     const board = newBoard('oak');
     expect(() => apply(board, act)).toThrow(sentence);
@@ -225,8 +225,8 @@ describe('the bench of the app', () => {
     expect(takeReadings(STOCK, panel, 1, { from: 1 }).spectra[0]).toEqual(takeReadings(STOCK, panel, 2).spectra[1]);
   });
   it('no two stages share the noise of the instrument, nor two readings', () => {
-    const board = { id: 'b', species: 'oak', acts: [] as Act[] };
-    const noiseOf = (acts: Act[], from = 0) => {
+    const board = { id: 'b', species: 'oak', acts: [] as BenchAct[] };
+    const noiseOf = (acts: BenchAct[], from = 0) => {
       const [[a], [b]] = [from, from + 1].map((n) => takeReadings(STOCK, { ...board, acts }, 1, { from: n }).spectra);
       return a.map((v, i) => Math.round(1e9 * (v - b[i])));
     };
@@ -290,7 +290,7 @@ describe('the bench of the app', () => {
       colours: [teal],
       coats: [{ id: 'moon-lacquer', kind: 'clear', carrier: 'solvent', tint: new Array<number>(31).fill(0.01) }],
     });
-    const acts: Act[] = [
+    const acts: BenchAct[] = [
       { kind: 'dye', colours: { teal: 5 } },
       { kind: 'clear', medium: 'moon-lacquer' },
     ];

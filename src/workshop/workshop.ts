@@ -2,16 +2,16 @@ import { WAVELENGTHS } from '../core/colour/index.ts';
 import { refusalOf } from './acts.ts';
 import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
 import { chanceOf } from './chance.ts';
-import type { Act, Bench, BenchMaterial, Making, Spot, Workshop } from './interface.ts';
+import type { BenchAct, BenchMaterial, BenchSpot, Making, Workshop, WorkshopBench } from './interface.ts';
 import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 import { systemTarget } from './targets.ts';
 
 const TARGET_READINGS = 10;
-const CLEAR: Act = { kind: 'clear', medium: 'water-satin', coats: 2 };
-const SEALER: Act = { kind: 'sealer', medium: THIN_SEALER };
+const CLEAR: BenchAct = { kind: 'clear', medium: 'water-satin', coats: 2 };
+const SEALER: BenchAct = { kind: 'sealer', medium: THIN_SEALER };
 
 /** A recipe that no matcher knows: two or three dyes, mostly a glaze, then clear. */
-function secretRecipe(seed: number, k: number): { species: string; acts: Act[] } {
+function secretRecipe(seed: number, k: number): { species: string; acts: BenchAct[] } {
   const chance = chanceOf(seed, 'secret', k);
   const dyes = chance.some(
     DYES.map((d) => d.id),
@@ -21,7 +21,9 @@ function secretRecipe(seed: number, k: number): { species: string; acts: Act[] }
     PIGMENTS.map((p) => p.id),
     1 + Math.floor(chance.even() * 2),
   );
-  const acts: Act[] = [{ kind: 'dye', colours: Object.fromEntries(dyes.map((id) => [id, 1 + 9 * chance.even()])) }];
+  const acts: BenchAct[] = [
+    { kind: 'dye', colours: Object.fromEntries(dyes.map((id) => [id, 1 + 9 * chance.even()])) },
+  ];
   const glaze = Object.fromEntries(pigments.map((id) => [id, 0.01 + 0.08 * chance.even()]));
   if (chance.even() < 0.75) acts.push(SEALER, { kind: 'glaze', colours: glaze });
   return { species: chance.pick(WOODS).id, acts: [...acts, CLEAR] };
@@ -45,7 +47,7 @@ function createBoards(seed: number) {
     boardOf,
     put,
     newBoard: (species: string) => put({ id: `b${boards.size + 1}`, species, acts: [] }),
-    measure: (id: string, count: number, zone?: Spot) =>
+    measure: (id: string, count: number, zone?: BenchSpot) =>
       Array.from({ length: count }, () => {
         readings++;
         return readSpot(STOCK, boardOf(id), `s${readings}`, readings, zone);
@@ -55,7 +57,7 @@ function createBoards(seed: number) {
       if (board.acts.length > 0) throw new RangeError('A board is made ready before anything else.');
       boards.set(id, { ...board, making: { ...board.making, ...making } });
     },
-    apply(id: string, act: Act) {
+    apply(id: string, act: BenchAct) {
       const board = boardOf(id);
       const refusal = refusalOf(STOCK, act);
       if (refusal) throw new RangeError(refusal);
@@ -67,7 +69,7 @@ function createBoards(seed: number) {
 /** The simulated workshop on the old road: dye, sealer, glaze, clear. */
 export function createWorkshop(seed: number): Workshop {
   const boards = createBoards(seed);
-  const apply = (id: string, act: Act) => {
+  const apply = (id: string, act: BenchAct) => {
     const { acts } = boards.boardOf(id);
     const has = (kind: string) => acts.some((s) => s.kind === kind);
     if (has('clear')) throw new RangeError('The board is finished: nothing goes on after the clear.');
@@ -113,7 +115,7 @@ const MATERIALS: readonly BenchMaterial[] = [
 ];
 
 /** The simulated workshop with all that it has and can do. */
-export function bench(seed: number): Bench {
+export function bench(seed: number): WorkshopBench {
   const boards = createBoards(seed);
   return {
     wavelengths: [...WAVELENGTHS],

@@ -2,11 +2,11 @@ import type { LayerKind } from '../kinds/index.ts';
 import { type Layer, setting, traitsOf } from '../layers/layer.ts';
 import { coatTime } from '../time/waits.ts';
 import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, waxCoat, wipedCoat } from './films.ts';
-import { bleach, colourTheWood } from './in-wood.ts';
-import { filler } from './pores.ts';
+import { bleachWood, colourTheWood } from './in-wood.ts';
+import { fillPores } from './pores.ts';
 import { showing } from './showing.ts';
 import { type BoardState, type Setup, timesEach } from './state.ts';
-import { rubbed, sandBack, wipeBack } from './undo.ts';
+import { rubbed, sandBackTo, wipeBackTo } from './undo.ts';
 
 /** What one coat or act makes of a board. `at` is the layer's place in the stack. */
 type Change = (state: BoardState, layer: Layer, at: number, setup: Setup) => BoardState;
@@ -41,13 +41,13 @@ const CHANGES: Record<LayerKind, { change: Change; coatByCoat: boolean }> = {
   sealer: { change: sealerCoat, coatByCoat: true },
   oil: { change: oilCoat, coatByCoat: true },
   clear: { change: clearCoat, coatByCoat: true },
-  filler: { change: filler, coatByCoat: false },
+  filler: { change: fillPores, coatByCoat: false },
   opaque: { change: opaqueCoat, coatByCoat: true },
-  bleach: { change: bleach, coatByCoat: false },
+  bleach: { change: bleachWood, coatByCoat: false },
   conditioner: { change: condition, coatByCoat: true },
   wax: { change: waxCoat, coatByCoat: true },
-  'wipe-back': { change: wipeBack, coatByCoat: false },
-  'sand-back': { change: sandBack, coatByCoat: false },
+  'wipe-back': { change: wipeBackTo, coatByCoat: false },
+  'sand-back': { change: sandBackTo, coatByCoat: false },
 };
 
 /** The preparation's own coat of conditioner, before the first layer. */

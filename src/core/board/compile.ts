@@ -13,7 +13,7 @@ import { type BoardState, rawState, type Setup, type Tuning, UNTUNED, ZONE } fro
 import { checkWood, preparedTissues, type Wood, type Zone } from './wood.ts';
 
 /** The board as it was read when its first `layers` were on. */
-export interface Measured {
+export interface MeasuredStages {
   /** 1 or more. */
   layers: number;
   /** Mean reading, 31 values, specular included. */
@@ -30,7 +30,7 @@ export interface BoardOptions {
   /** How long the finished board has stood in daylight. */
   years?: number;
   /** Readings of this board, by the layers that were on: they correct what is expected of it from there. */
-  measured?: readonly Measured[];
+  measured?: readonly MeasuredStages[];
 }
 
 /** Years in which most of what wood yellows is done, and by how much K/S at the blue end grows. Common practice. */

@@ -5,19 +5,19 @@ import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { DARK_OIL } from '../time/drying.ts';
 import { coatTime } from '../time/waits.ts';
-import { curveOf, type Dose, deepened } from './in-wood.ts';
+import { curveInWood, type Dose, deepened } from './in-wood.ts';
 import { holdByScratches, USUAL_PREPARATION } from './preparation.ts';
 import {
   type BoardState,
   byTissue,
   FILM_LIFT,
   type Film,
-  film,
+  filmOn,
   moves,
   rawState,
   type Setup,
   timesEach,
-  touched,
+  touchedBy,
   UNTUNED,
   withFilm,
   withLocked,
@@ -225,11 +225,11 @@ const pigmentFilm = (
   thickness: readonly number[],
   over: Partial<Film>,
 ): Film =>
-  film({
+  filmOn({
     layer: at,
     kind: layer.kind,
-    absorbs: curveOf(doses, 'absorption'),
-    scatters: curveOf(doses, 'scatter'),
+    absorbs: curveInWood(doses, 'absorption'),
+    scatters: curveInWood(doses, 'scatter'),
     thickness,
     carrier: carrierOf(doses),
     build: BUILD[layer.kind] ?? 0,
@@ -281,7 +281,7 @@ const mediumOf = (layer: Layer, { materials }: Setup): Medium => materials.mediu
 function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): Film {
   const medium = mediumOf(layer, setup);
   const built = traitsOf(layer).clear || traitsOf(layer).tones;
-  return film({
+  return filmOn({
     layer: at,
     kind: layer.kind,
     absorbs: Float64Array.from(medium.tint),
@@ -351,7 +351,7 @@ export function waxCoat(state: BoardState, _layer: Layer, at: number, { wood }: 
   const thickness = byTissue(wood, () => 1);
   const on = withFilm(
     withLocked(state),
-    film({
+    filmOn({
       layer: at,
       kind: 'wax',
       absorbs: zeros(),
@@ -377,11 +377,11 @@ export function tonerPass(state: BoardState, layer: Layer, at: number, setup: Se
   const on = withFilm(
     state.films.at(-1)?.layer === at ? state : withLocked(state),
     clearFilm(layer, at, setup, {
-      absorbs: curveOf(sprayed, 'absorption').map((v, i) => v + tint[i]),
-      scatters: pigmented ? curveOf(sprayed, 'scatter') : null,
+      absorbs: curveInWood(sprayed, 'absorption').map((v, i) => v + tint[i]),
+      scatters: pigmented ? curveInWood(sprayed, 'scatter') : null,
       movable: true,
       coloured: doses.length > 0,
     }),
   );
-  return { ...closed(on, 'toner'), unread: touched(on.unread, at) };
+  return { ...closed(on, 'toner'), unread: touchedBy(on.unread, at) };
 }

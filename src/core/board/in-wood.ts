@@ -6,7 +6,7 @@ import { absorptionRatio } from '../optics/kubelka-munk.ts';
 import { underSurface } from '../optics/surface.ts';
 import { coatTime } from '../time/waits.ts';
 import { dyeByScratches } from './preparation.ts';
-import { type BoardState, film, grid, inWood, moves, type Setup, touched, withFilm, ZONE, zeros } from './state.ts';
+import { type BoardState, filmOn, grid, inWood, moves, type Setup, touchedBy, withFilm, ZONE, zeros } from './state.ts';
 import { bareSurface, type Tissue, type Wood } from './wood.ts';
 
 /** What one colourant of a layer comes to: how much of it is held for it, times its curve. */
@@ -91,7 +91,7 @@ function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
 }
 
 /** Sum of the doses' curves, 31 values. */
-export function curveOf(doses: readonly Dose[], curve: 'absorption' | 'scatter'): Spectrum {
+export function curveInWood(doses: readonly Dose[], curve: 'absorption' | 'scatter'): Spectrum {
   const sum = zeros();
   for (const { colourant, amount } of doses)
     for (let i = 0; i < BANDS; i++) sum[i] = sum[i] + amount * colourant[curve][i];
@@ -159,7 +159,7 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   if (doses.length === 0) return state;
   const kind = layer.kind as keyof typeof RESIDUE;
   const { wood } = setup;
-  const curve = curveOf(doses, 'absorption');
+  const curve = curveInWood(doses, 'absorption');
   const carrier = doses[0]?.colourant.carrier ?? null;
   const shows = kind === 'ink' ? null : showsIn(wood);
   const takes = wood.tissues.map(
@@ -185,13 +185,13 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
     ...state,
     inWood: [...state.inWood, colour],
     held: { ...state.held, ...mass },
-    unread: touched(state.unread, at),
+    unread: touchedBy(state.unread, at),
   };
   const trace = state.open.map((open) => RESIDUE[kind] * (1 - open));
   if (trace.every((v) => v < 1e-9)) return coloured;
   return withFilm(
     coloured,
-    film({
+    filmOn({
       layer: at,
       kind: layer.kind,
       absorbs: curve,
@@ -207,7 +207,7 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
  * Bleach: K/S of the wood and of the colour in it, times what is left after `strength` (0-0.95), least at the blue end,
  * where wood is yellow. It works only where it reaches the wood.
  */
-export function bleach(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+export function bleachWood(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const blocked = state.films.some((_, n) => moves(state, n)) ? 0.3 : 1;
   const reach = state.reach * blocked;
   if (reach === 0) return state;
@@ -218,7 +218,7 @@ export function bleach(state: BoardState, layer: Layer, at: number, setup: Setup
     ...state,
     eats: stood < BLEACH_IS_OUT ? EATS * strength : 0,
     inWood: [...state.inWood, inWood({ layer: at, scales }, setup.wood.tissues.length)],
-    unread: touched(state.unread, at),
+    unread: touchedBy(state.unread, at),
   };
 }
 

@@ -1,8 +1,8 @@
 import { WAVELENGTHS } from '../colour/grid.ts';
 import { type Layer, setting } from '../layers/layer.ts';
 import { dosesInFilm } from './films.ts';
-import { curveOf } from './in-wood.ts';
-import { type BoardState, byTissue, film, type Setup, timesEach, withFilm } from './state.ts';
+import { curveInWood } from './in-wood.ts';
+import { type BoardState, byTissue, filmOn, type Setup, timesEach, withFilm } from './state.ts';
 
 /** Depth of a full pore, in usual films of pigment. Common practice, no source. */
 const PORE_DEPTH = 10;
@@ -19,11 +19,11 @@ const LEAVES_OPEN = 0.6;
  * Grain filler, squeegeed in and wiped off across the grain: a deep film in the pores, of the paste and its tint, and a
  * haze on what was not sealed. `fill` is the share of the pores' depth, 0-1. Filled pores no longer are hollows.
  */
-export function filler(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+export function fillPores(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
   const grip = HOLD_BY_SEALS[Math.min(state.seals, HOLD_BY_SEALS.length - 1)];
   const fill = setting(layer, 'fill') * grip * (1 - state.filled);
-  const pigment = { absorbs: curveOf(doses, 'absorption'), scatters: curveOf(doses, 'scatter') };
+  const pigment = { absorbs: curveInWood(doses, 'absorption'), scatters: curveInWood(doses, 'scatter') };
   const thickness = byTissue(setup.wood, ({ name }, t) => {
     const bare = state.bare[t] ** 2;
     return name === 'pore'
@@ -32,7 +32,7 @@ export function filler(state: BoardState, layer: Layer, at: number, setup: Setup
   });
   const on = withFilm(
     state,
-    film({
+    filmOn({
       layer: at,
       kind: layer.kind,
       absorbs: pigment.absorbs.map((v) => v + PASTE.absorbs),

@@ -132,7 +132,7 @@ export const zeros = (): Spectrum => new Float64Array(BANDS);
 /** Share of a dry film that still moves which the next coat of its own solvent takes along. Common practice. */
 export const FILM_LIFT = 0.1;
 /** A film with what most have. */
-export const film = (over: Partial<Film> & Pick<Film, 'layer' | 'kind' | 'absorbs' | 'thickness'>): Film => ({
+export const filmOn = (over: Partial<Film> & Pick<Film, 'layer' | 'kind' | 'absorbs' | 'thickness'>): Film => ({
   scatters: null,
   laid: over.thickness,
   movable: false,
@@ -184,7 +184,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     unread: [],
   };
   if (!preparation.oldFinish) return state;
-  const old = film({
+  const old = filmOn({
     layer: -1,
     kind: null,
     absorbs: zeros(),
@@ -271,10 +271,10 @@ export function withFilm(state: BoardState, added: Film): BoardState {
         },
       ]
     : [...state.films, added];
-  return { ...state, films, unread: touched(state.unread, added.layer) };
+  return { ...state, films, unread: touchedBy(state.unread, added.layer) };
 }
 
-export const touched = (unread: readonly number[], layer: number): readonly number[] =>
+export const touchedBy = (unread: readonly number[], layer: number): readonly number[] =>
   unread.includes(layer) ? unread : [...unread, layer];
 
 export const timesEach = (values: readonly number[], factor: number | readonly number[]): number[] =>

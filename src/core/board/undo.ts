@@ -1,7 +1,7 @@
 import { nth } from '../known.ts';
 import { type Layer, methodOf, type Rub, setting, traitsOf } from '../layers/layer.ts';
 import { heldAfter, WASHES } from './in-wood.ts';
-import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touched } from './state.ts';
+import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touchedBy } from './state.ts';
 import type { ByTissue } from './tissues.ts';
 
 /** Burnished dry, a board loses this much of what a damp rag would take. Common practice, no source. */
@@ -14,13 +14,13 @@ const SANDED: ByTissue = { ground: 1, grain: 0.6, pore: 0.15, ray: 1 };
 const OPENS_AGAIN = 0.9;
 
 const changedLayers = (unread: readonly number[], films: readonly Film[], before: readonly Film[]): readonly number[] =>
-  films.reduce((list, f, i) => (f === before[i] ? list : touched(list, f.layer)), unread);
+  films.reduce((list, f, i) => (f === before[i] ? list : touchedBy(list, f.layer)), unread);
 
 /**
  * Wipe back: of every film that still moves, down to the first that is locked, the share `removed` (0-1) goes; of the
  * colour in the wood as far as the rag reaches it and it dissolves. What is locked stays.
  */
-export function wipeBack(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+export function wipeBackTo(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
   const dry = methodOf(layer) === 'burnished' ? BURNISHED : { films: 1, inWood: 1 };
@@ -38,10 +38,10 @@ export function wipeBack(state: BoardState, layer: Layer, at: number, setup: Set
   );
   let unread = changedLayers(state.unread, films, state.films);
   inWood.forEach((w, i) => {
-    if (w !== state.inWood[i]) unread = touched(unread, w.layer);
+    if (w !== state.inWood[i]) unread = touchedBy(unread, w.layer);
   });
   const held = heldAfter(state.held, setup, (kind) => 1 - removed * WASHES[kind] * state.reach * dry.inWood);
-  return { ...state, films, inWood, held, unread: touched(unread, at) };
+  return { ...state, films, inWood, held, unread: touchedBy(unread, at) };
 }
 
 /** What paper, wool or a pad takes of a colour that nothing covers, high spots first. Common practice, no source. */
@@ -66,7 +66,7 @@ export function rubbed(state: BoardState, layer: Layer, { wood }: Setup): BoardS
  * Sand back: `removed` (0-1) of all that lies on and in the wood, counted from the top: films first, high spots first,
  * then colour from the hard tissue. Pores and soft rings keep theirs. Wood that is bared takes colour again.
  */
-export function sandBack(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
+export function sandBackTo(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const { wood } = setup;
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
@@ -84,11 +84,11 @@ export function sandBack(state: BoardState, layer: Layer, at: number, setup: Set
     depth = Math.max(0, depth - build);
     if (cut < 1) break;
   }
-  let unread = touched(changedLayers(state.unread, films, state.films), at);
+  let unread = touchedBy(changedLayers(state.unread, films, state.films), at);
   if (depth <= 0) return { ...state, films, scratches: Math.max(state.scratches, 0.3), unread };
   const off = Math.min(1, depth);
   const inWood = state.inWood.map((w) => ({ ...w, left: w.left.map((v, t) => v * (1 - off * reaches[t])) }));
-  for (const w of inWood) unread = touched(unread, w.layer);
+  for (const w of inWood) unread = touchedBy(unread, w.layer);
   const kept = wood.tissues.reduce((sum, { fraction }, t) => sum + fraction * (1 - off * reaches[t]), 0);
   const bared = OPENS_AGAIN * Math.min(1, 2 * off);
   return {

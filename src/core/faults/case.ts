@@ -1,4 +1,4 @@
-import { type Finding, findings, type RuleInput } from '../layers/rules/index.ts';
+import { type Finding, findings, type RuleInput } from '../rules/index.ts';
 
 /** What of a board's own record bears on what went wrong with it. What nobody noted is null, and speaks neither way. */
 export interface Case {

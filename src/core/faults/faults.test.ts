@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { histories } from '../../../test/fixtures/histories.ts';
 import { nth } from '../known.ts';
-import { RULES } from '../layers/rules/index.ts';
+import { RULES } from '../rules/index.ts';
 import { CAUSES, type Case, causeOf, FAULTS, faultOf, faultsLike, NOTHING_NOTED, suspects } from './index.ts';
 
 const of = (over: Partial<Case>): Case => ({ ...NOTHING_NOTED, ...over });

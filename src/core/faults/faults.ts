@@ -2,16 +2,16 @@ import type { CauseId } from './causes.ts';
 
 export const WHERE = ['everywhere', 'patches', 'lines', 'specks', 'edges', 'end grain', 'pores', 'grooves'] as const;
 export const WHEN = ['while wet', 'as it dried', 'with the next coat', 'when rubbed', 'days later'] as const;
-export const FEELS = ['nothing', 'rough', 'sticky', 'greasy', 'a ridge', 'a dent'] as const;
-export type Where = (typeof WHERE)[number];
+export const FAULT_FEELS = ['nothing', 'rough', 'sticky', 'greasy', 'a ridge', 'a dent'] as const;
+export type FaultWhere = (typeof WHERE)[number];
 export type When = (typeof WHEN)[number];
-export type Feels = (typeof FEELS)[number];
+export type Feels = (typeof FAULT_FEELS)[number];
 
 /** What is seen, and what it usually comes from: causes with how many in a hundred. Common practice, no source. */
 export interface Fault {
   id: string;
   name: string;
-  where: readonly Where[];
+  where: readonly FaultWhere[];
   when: readonly When[];
   feels: readonly Feels[];
   causes: Readonly<Partial<Record<CauseId, number>>>;
@@ -19,7 +19,7 @@ export interface Fault {
 const fault = (
   id: string,
   name: string,
-  [where, when, feels]: readonly [readonly Where[], readonly When[], readonly Feels[]],
+  [where, when, feels]: readonly [readonly FaultWhere[], readonly When[], readonly Feels[]],
   causes: Fault['causes'],
 ): Fault => ({ id, name, where, when, feels, causes });
 
@@ -302,13 +302,13 @@ export const FAULTS: readonly Fault[] = [
 export const faultOf = (id: string): Fault | undefined => FAULTS.find((f) => f.id === id);
 
 /** What was told of it: where, when it showed, how it feels. */
-export interface Told {
-  where?: Where | undefined;
+export interface FaultTold {
+  where?: FaultWhere | undefined;
   when?: When | undefined;
   feels?: Feels | undefined;
 }
 /** Faults that fit what was told, those that fit all of it first. */
-export function faultsLike({ where, when, feels }: Told): Fault[] {
+export function faultsLike({ where, when, feels }: FaultTold): Fault[] {
   const fits = (f: Fault) =>
     (where && f.where.includes(where) ? 1 : 0) +
     (when && f.when.includes(when) ? 1 : 0) +

@@ -3,7 +3,7 @@ import { type Cause, causeOf, type Evidence } from './causes.ts';
 import type { Fault } from './faults.ts';
 
 /** How often a fault was found to come from a cause in this shop. */
-export interface Found {
+export interface FoundBefore {
   fault: string;
   cause: string;
 }
@@ -47,7 +47,7 @@ function byReading(cause: Cause, fault: Fault, { rawOff, poured }: Case): Eviden
 }
 
 /** Causes of a fault, the likeliest first: the usual shares, what this shop has found, and what the record says. */
-export function suspects(fault: Fault, of: Case, found: readonly Found[] = []): Suspect[] {
+export function suspects(fault: Fault, of: Case, found: readonly FoundBefore[] = []): Suspect[] {
   const own = found.filter((f) => f.fault === fault.id);
   const shares = Object.entries(fault.causes) as [string, number][];
   const whole = shares.reduce((sum, [, share]) => sum + share, 0);

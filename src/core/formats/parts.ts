@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { FieldError } from '../field-error.ts';
 import { entry, nth } from '../known.ts';
 
-export type Zone = 'face' | 'edge' | 'end' | 'profile';
+export type PartZone = 'face' | 'edge' | 'end' | 'profile';
 /** A part of a job as a line tells it; sizes in millimetres. */
 export interface PartLine {
   name: string;
@@ -12,7 +12,7 @@ export interface PartLine {
   width: number;
   thickness: number | null;
   faces: 1 | 2;
-  zones: Zone[];
+  zones: PartZone[];
 }
 /** A wood of the job, and the words it may be called by. */
 export interface NamedWood {
@@ -60,7 +60,7 @@ const refuse = (line: number, what: string): never => {
 interface Words {
   count: number;
   faces: 1 | 2;
-  zones: Zone[];
+  zones: PartZone[];
   woodId: string | null;
   rest: string[];
 }
@@ -68,7 +68,7 @@ interface Words {
 /** What words between commas say: a wood, faces, zones; what says nothing is the name. */
 function readWords(words: readonly string[], woods: readonly NamedWood[], count: number): Words {
   const found: Words = { count, faces: 1, zones: ['face'], woodId: null, rest: [] };
-  const also = (zone: Zone) => {
+  const also = (zone: PartZone) => {
     if (!found.zones.includes(zone)) found.zones.push(zone);
   };
   for (const word of words) {

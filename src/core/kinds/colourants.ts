@@ -1,4 +1,4 @@
-import type { LayerKind } from './index.ts';
+import type { LayerKind } from './names.ts';
 
 /** What a kind of colourant is to others. Common practice. */
 export interface ColourantInfo {

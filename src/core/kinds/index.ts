@@ -7,6 +7,7 @@ import { gelStain } from './gel-stain.ts';
 import { glaze } from './glaze.ts';
 import { ink } from './ink.ts';
 import type { Kind } from './kind.ts';
+import type { LayerKind } from './names.ts';
 import { oil } from './oil.ts';
 import { opaque } from './opaque.ts';
 import { powderingGlaze } from './powdering-glaze.ts';
@@ -17,29 +18,6 @@ import { toner } from './toner.ts';
 import { wax } from './wax.ts';
 import { wipeBack } from './wipe-back.ts';
 import { wipingStain } from './wiping-stain.ts';
-
-/** Every kind of layer: a new one is a file of its own, its lines here, and its optics in board and workshop. */
-export const LAYER_KINDS = [
-  'dye',
-  'ink',
-  'reactive',
-  'wiping-stain',
-  'gel-stain',
-  'glaze',
-  'powdering-glaze',
-  'toner',
-  'sealer',
-  'oil',
-  'clear',
-  'filler',
-  'opaque',
-  'bleach',
-  'conditioner',
-  'wax',
-  'wipe-back',
-  'sand-back',
-] as const;
-export type LayerKind = (typeof LAYER_KINDS)[number];
 
 export const KINDS: Readonly<Record<LayerKind, Kind>> = {
   dye,
@@ -70,6 +48,7 @@ export {
   type MediumKind,
   type Traits,
 } from './kind.ts';
+export { LAYER_KINDS, type LayerKind } from './names.ts';
 export { type Setting, USUAL_CUT } from './settings.ts';
 export { type CoatTime, type DryTest, TESTS, type Wait } from './times.ts';
 export { type WayBack, type WayBackEnds, type WayBackNow, wayBackNow } from './way-back.ts';

@@ -5,7 +5,7 @@ import type { ColourantKind } from '../kinds/index.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
-import { ladderTrouble, type Rung } from './rungs.ts';
+import { type LadderRung, ladderTrouble } from './rungs.ts';
 
 const EXPONENTS = Array.from({ length: 26 }, (_, i) => 0.6 + 0.02 * i);
 const USUAL_EXPONENT = 0.88;
@@ -24,7 +24,7 @@ const MANY = 3;
  * @throws FieldError with a plain reason when the ladder is nonsense
  */
 export function fitDyeLadder(
-  rungs: readonly Rung[],
+  rungs: readonly LadderRung[],
   maxStrength: number,
   surface: Surface = BARE,
   least = 2,
@@ -32,9 +32,10 @@ export function fitDyeLadder(
 ): Profile {
   const trouble = ladderTrouble(rungs, maxStrength, least);
   if (trouble) throw new FieldError('ladder', trouble);
-  const amountOf = ({ strength, tannin = 3 }: Rung, exponent: number) => held(strength, { kind, exponent }, { tannin });
+  const amountOf = ({ strength, tannin = 3 }: LadderRung, exponent: number) =>
+    held(strength, { kind, exponent }, { tannin });
   const ratio = (s: Spectrum, i: number) => absorptionRatio(underSurface(s[i], surface));
-  const without = ({ before, beside }: Rung, i: number) => ratio(before, i) + (beside?.absorption[i] ?? 0);
+  const without = ({ before, beside }: LadderRung, i: number) => ratio(before, i) + (beside?.absorption[i] ?? 0);
   let best: { cost: number; exponent: number; absorption: Float64Array } | null = null;
   for (const exponent of EXPONENTS) {
     const curve = spectrum();

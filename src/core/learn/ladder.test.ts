@@ -8,7 +8,7 @@ import type { Materials } from '../layers/materials.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitLadder } from './ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
-import { ladderTrouble, type Rung, rungsToMake, wantsDarkGround } from './rungs.ts';
+import { type LadderRung, ladderTrouble, rungsToMake, wantsDarkGround } from './rungs.ts';
 
 describe('ladders', () => {
   const rungsOf = (exponent: number, strengths: number[]) => {
@@ -69,7 +69,7 @@ const DARK = { ...PALE, tissues: [{ ...PALE.tissues[0], reflectance: Array.from(
 describe('the ladder of a reactive colour', () => {
   it('comes to one curve on woods rich and poor in tannin, as the wood itself limits it', () => {
     const truth = { ...COLOURS[1], id: 'iron', kind: 'reactive' as const, exponent: 0.88 };
-    const iron = (strength: number, tannin: TanninClass): Rung => {
+    const iron = (strength: number, tannin: TanninClass): LadderRung => {
       const wood = { ...PALE, tannin };
       const materials = { ...MATERIALS, colourants: { iron: truth } };
       const looks = predict([newLayer('reactive', { colours: { iron: strength } })], wood, materials);
@@ -82,7 +82,7 @@ describe('the ladder of a reactive colour', () => {
 });
 
 const sealed = newLayer('sealer', { medium: 'shellac' });
-function ochre(strengths: readonly number[], wood: Wood, films: readonly number[] = []): Rung[] {
+function ochre(strengths: readonly number[], wood: Wood, films: readonly number[] = []): LadderRung[] {
   return strengths.map((strength, i) => {
     const laid = newLayer('glaze', { colours: { ochre: strength * (films[i] ?? 1) } });
     const looks = predict([sealed, laid], wood, MATERIALS);
@@ -100,7 +100,7 @@ describe('the ladder of a ready-made stain', () => {
       absorption: truth.absorption.map((v) => v * 0.15),
       scatter: truth.scatter.map((v) => v * 0.15),
     };
-    const wiped = (strength: number, holds: number): Rung => {
+    const wiped = (strength: number, holds: number): LadderRung => {
       const wood = { ...PALE, tissues: PALE.tissues.map((t) => ({ ...t, hold: t.hold * holds })) };
       const layer = newLayer('wiping-stain', { colours: { ochre: strength } });
       const looks = predict([layer], wood, { ...MATERIALS, colourants: { ochre: stain } });
@@ -108,7 +108,7 @@ describe('the ladder of a ready-made stain', () => {
     };
     const rungs = [wiped(0.3, 1), wiped(1, 1), wiped(0.6, 2.5)];
     const BLUE = 3;
-    const off = (of: Rung[], film?: number) =>
+    const off = (of: LadderRung[], film?: number) =>
       Math.abs(
         Math.log(fitLadder('stain', of, 1, film ? { film } : {}).profile.absorption[BLUE] / stain.absorption[BLUE]),
       );
@@ -120,7 +120,7 @@ describe('the ladder of a ready-made stain', () => {
 describe('the ladder of a pigment, wiped by a hand that varies', () => {
   const truth = MATERIALS.colourants.ochre;
   const RED = 25;
-  const ratio = (rungs: readonly Rung[], i: number) =>
+  const ratio = (rungs: readonly LadderRung[], i: number) =>
     fitPigmentLadder(rungs).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
   const UNEVEN = [1.1, 0.92, 1.06];
   it('keeps its hiding near the truth where one pale ground does not show it', () => {

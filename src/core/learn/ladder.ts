@@ -6,7 +6,7 @@ import { BARE, type Surface } from '../optics/surface.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitPigmentLadder } from './pigment-ladder.ts';
 import type { Profile } from './profile.ts';
-import { ladderTrouble, type Rung } from './rungs.ts';
+import { type LadderRung, ladderTrouble } from './rungs.ts';
 
 /** The surfaces that a ladder was read through, where they differ from the usual. */
 export interface LadderSurfaces {
@@ -25,7 +25,7 @@ export interface LadderSurfaces {
  */
 export function fitLadder(
   kind: ColourantKind,
-  rungs: readonly Rung[],
+  rungs: readonly LadderRung[],
   maxStrength: number,
   surfaces: LadderSurfaces = {},
 ): { profile: Profile; scatter: number[] } {
@@ -33,7 +33,7 @@ export function fitLadder(
   const trouble = ladderTrouble(rungs, maxStrength, surfaces.least);
   if (trouble) throw new FieldError('ladder', trouble);
   if (kind === 'stain') {
-    const filmOf = (rung: Rung) => rung.film ?? surfaces.film ?? 1;
+    const filmOf = (rung: LadderRung) => rung.film ?? surfaces.film ?? 1;
     const { scatter, ...profile } = fitPigmentLadder(
       rungs.map((r) => ({ ...r, strength: r.strength * filmOf(r) })),
       surfaces.bare ?? BARE,

@@ -5,14 +5,14 @@ import { FieldError } from '../field-error.ts';
 import type { ColourantKind } from '../kinds/index.ts';
 import { goesIn, isShare } from '../layers/materials.ts';
 import { fitLadder, type LadderSurfaces } from './ladder.ts';
-import type { Beside, Rung } from './rungs.ts';
+import type { BesideInPot, LadderRung } from './rungs.ts';
 
 /** A board read before and after one pot of one or more colours of a kind: colourant id to strength. */
 export interface PotRung {
   colours: Readonly<Record<string, number>>;
   before: Spectrum;
   after: Spectrum;
-  /** As of a {@link Rung}. */
+  /** As of a {@link LadderRung}. */
   tannin?: TanninClass;
   film?: number;
 }
@@ -33,7 +33,7 @@ const PASSES = 4;
 const PASSES_FROM_MIXTURES = 16;
 
 /** What one colour of a pot brings, by its profile as it is known so far. */
-function brought({ kind }: LadderOf, { profile, scatter }: Fitted, strength: number, rung: PotRung): Beside {
+function brought({ kind }: LadderOf, { profile, scatter }: Fitted, strength: number, rung: PotRung): BesideInPot {
   const wood = { tannin: rung.tannin ?? 3 };
   const amount = goesIn(kind)
     ? held(strength, { kind, exponent: profile.exponent }, wood)
@@ -44,13 +44,13 @@ function brought({ kind }: LadderOf, { profile, scatter }: Fitted, strength: num
   };
 }
 
-const sum = (all: readonly Beside[], key: keyof Beside): Spectrum => {
+const sum = (all: readonly BesideInPot[], key: keyof BesideInPot): Spectrum => {
   const out = spectrum();
   for (const one of all) for (let i = 0; i < BANDS; i++) out[i] += one[key][i];
   return out;
 };
 
-const NOTHING_ELSE: Beside = { absorption: spectrum(), scatter: spectrum() };
+const NOTHING_ELSE: BesideInPot = { absorption: spectrum(), scatter: spectrum() };
 
 const coloursOf = (rung: PotRung): [string, number][] => Object.entries(rung.colours).filter(([, s]) => s > 0);
 const alone = (rung: PotRung): boolean => coloursOf(rung).length === 1;
@@ -73,7 +73,7 @@ export function fitLadders<R extends PotRung>(
   const byId = new Map(colours.map((c) => [c.id, c]));
   const of = (id: string) => rungs.filter((r) => (r.colours[id] ?? 0) > 0);
   /** The board as a rung of one colour, what the others bring put beside; null while one of them is not known. */
-  const rungOf = (id: string, rung: R): Rung | null => {
+  const rungOf = (id: string, rung: R): LadderRung | null => {
     const others = coloursOf(rung).filter(([other]) => other !== id);
     const bring = others.flatMap(([other, strength]) => {
       const [colour, known] = [byId.get(other), found.get(other)];
@@ -90,7 +90,7 @@ export function fitLadders<R extends PotRung>(
       ...(bring.length > 0 ? { beside: { absorption: sum(bring, 'absorption'), scatter: sum(bring, 'scatter') } } : {}),
     };
   };
-  const learn = ({ id, kind, maxStrength }: LadderOf, from: readonly { board: R; rung: Rung }[]) => {
+  const learn = ({ id, kind, maxStrength }: LadderOf, from: readonly { board: R; rung: LadderRung }[]) => {
     if (from.length === 0) return;
     try {
       const as = from.map((f) => f.rung);

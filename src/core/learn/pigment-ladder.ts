@@ -3,7 +3,7 @@ import { minimise } from '../least-squares.ts';
 import { filmOver } from '../optics/kubelka-munk.ts';
 import { SEALED, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
 import { BANDS_PER_ERROR, fitErrors, type Profile, SMOOTHNESS, smoothCurve } from './profile.ts';
-import type { Rung } from './rungs.ts';
+import type { LadderRung } from './rungs.ts';
 
 /** Mean reading of one band of a rung, in reflectance: spots, noise and what the model has not. */
 const BAND_ERROR = 0.005;
@@ -43,7 +43,7 @@ function scatterLaw(scatter: Float64Array, weight: Float64Array): ScatterLaw {
  * The ladder makes sense: see {@link fitLadder}.
  */
 export function fitPigmentLadder(
-  asRead: readonly Rung[],
+  asRead: readonly LadderRung[],
   surface: Surface = SEALED,
   before: Surface = surface,
 ): Profile & { scatter: number[] } {

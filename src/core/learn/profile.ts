@@ -1,7 +1,7 @@
 import { deltaE00 } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
-import type { Rung } from './rungs.ts';
+import type { LadderRung } from './rungs.ts';
 
 /** What a ladder tells of a colour. */
 export interface Profile {
@@ -37,7 +37,7 @@ export function smoothCurve(curve: Float64Array, weight: Float64Array, smoothnes
 
 /** How far a profile misses the rungs it was fitted to. */
 export function fitErrors(
-  rungs: readonly Rung[],
+  rungs: readonly LadderRung[],
   fitted: readonly Spectrum[],
 ): Pick<Profile, 'fitError' | 'bandError'> {
   return {

@@ -4,7 +4,7 @@ import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 
 /** One rung: a board read before the colour and with one coat of it at this strength. */
-export interface Rung {
+export interface LadderRung {
   /** g/L, or mass fraction of a glaze. */
   strength: number;
   before: Spectrum;
@@ -14,11 +14,11 @@ export interface Rung {
   /** Usual film of a wiped stain on its wood, for a ready-made stain; that of the ladder when missing. */
   film?: number;
   /** What the pot's other colours bring: K/S in the wood; of a film its K X and S X at usual thickness. */
-  beside?: Beside;
+  beside?: BesideInPot;
 }
 
 /** What the other colours of a pot bring, band by band. */
-export interface Beside {
+export interface BesideInPot {
   absorption: Spectrum;
   scatter: Spectrum;
 }
@@ -31,7 +31,7 @@ const MIXED_UP = 0.7;
 const SAME_GROUND = 15;
 
 /** What is wrong with a ladder, in a sentence; null when it will do. @param least rungs that will do */
-export function ladderTrouble(rungs: readonly Rung[], maxStrength: number, least = 2): string | null {
+export function ladderTrouble(rungs: readonly LadderRung[], maxStrength: number, least = 2): string | null {
   if (rungs.length < least) return 'One rung tells nothing of strength: make at least two, better three.';
   const sorted = [...rungs].sort((p, q) => p.strength - q.strength);
   for (const r of sorted)

@@ -1,4 +1,4 @@
-import type { Measured } from '../board/compile.ts';
+import type { MeasuredStages } from '../board/compile.ts';
 import type { Preparation } from '../board/preparation.ts';
 import type { Tuning } from '../board/state.ts';
 import type { Wood } from '../board/wood.ts';
@@ -54,7 +54,7 @@ export interface MatchProblem {
   /** Spread of the finished colour along one axis that is left when the colours are known, CIEDE2000. */
   spread?: number;
   /** What the board has read, by the layers that were on: as many of the stack are done. */
-  measured?: readonly Measured[];
+  measured?: readonly MeasuredStages[];
 }
 
 /** How many layers of a problem's stack are on the board. */

@@ -22,7 +22,7 @@ export type SystemProblem = Omit<MatchProblem, 'open'>;
 
 /** A road that says which layers it is made of, beside those that are on. */
 export interface SystemRoad extends Road {
-  added: readonly Part[];
+  added: readonly SystemPart[];
   /** What it is ranked by: expected squared miss, and a little for every layer. */
   rank: number;
 }
@@ -34,13 +34,13 @@ export interface SystemProgress {
 }
 
 /** A layer to add: a kind whose numbers are found, or a layer that is given; one of colour without any is to be found. */
-export type Part = LayerKind | Layer;
+export type SystemPart = LayerKind | Layer;
 const bleached = (strength: number) => newLayer('bleach', { settings: { strength } });
 const wipedBack = (removed: number) => newLayer('wipe-back', { settings: { removed } });
 const sandedBack = (removed: number) => newLayer('sand-back', { settings: { removed } });
 
 /** Systems for open wood, the plainest first. Common practice: colour in the wood, a seal, colour in a film, a clear. */
-const ON_WOOD: readonly (readonly Part[])[] = [
+const ON_WOOD: readonly (readonly SystemPart[])[] = [
   ['clear'],
   ['dye', 'clear'],
   ['wiping-stain', 'clear'],
@@ -58,22 +58,22 @@ const ON_WOOD: readonly (readonly Part[])[] = [
   ['sealer', 'gel-stain', 'clear'],
 ];
 /** In a wood with open pores, which can be filled in a colour of their own. */
-const IN_PORES: readonly (readonly Part[])[] = [
+const IN_PORES: readonly (readonly SystemPart[])[] = [
   ['filler', 'clear'],
   ['dye', 'sealer', 'filler', 'clear'],
 ];
 /** A glaze pressed into the grain and wiped off the ground. */
 const LEFT_IN_GRAIN = newLayer('glaze', { method: 'in-grain' });
 /** For a target of two tones: the ground by what goes into the wood, the grain by what lies in it over a seal. */
-const TWO_TONES: readonly (readonly Part[])[] = [
+const TWO_TONES: readonly (readonly SystemPart[])[] = [
   ['dye', 'sealer', LEFT_IN_GRAIN, 'clear'],
   ['wiping-stain', 'sealer', LEFT_IN_GRAIN, 'clear'],
   ['sealer', LEFT_IN_GRAIN, 'clear'],
   ['dye', 'sealer', LEFT_IN_GRAIN, 'sealer', 'glaze', 'clear'],
 ];
-const TWO_TONES_ON_FILM: readonly (readonly Part[])[] = [[LEFT_IN_GRAIN, 'clear']];
+const TWO_TONES_ON_FILM: readonly (readonly SystemPart[])[] = [[LEFT_IN_GRAIN, 'clear']];
 /** For targets that those do not reach: far in colour, paler than the wood, or wholly other. */
-const DRASTIC: readonly (readonly Part[])[] = [
+const DRASTIC: readonly (readonly SystemPart[])[] = [
   ['dye', 'sealer', 'toner', 'clear'],
   ['dye', 'clear', 'glaze', 'clear'],
   ['reactive', 'dye', 'sealer', 'glaze', 'clear'],
@@ -86,8 +86,8 @@ const DRASTIC: readonly (readonly Part[])[] = [
   ['opaque', 'clear'],
 ];
 /** On a board that is sealed or coated already. */
-const ON_FILM: readonly (readonly Part[])[] = [['clear'], ['glaze', 'clear']];
-const DRASTIC_ON_FILM: readonly (readonly Part[])[] = [
+const ON_FILM: readonly (readonly SystemPart[])[] = [['clear'], ['glaze', 'clear']];
+const DRASTIC_ON_FILM: readonly (readonly SystemPart[])[] = [
   ['toner', 'clear'],
   ['gel-stain', 'clear'],
 ];
@@ -108,12 +108,12 @@ const NUDGED = 2;
 /** Good enough that nothing beside what was meant, or more drastic, is looked at. */
 const GOOD = 0.4;
 
-const kindOf = (part: Part): LayerKind => (typeof part === 'string' ? part : part.kind);
+const kindOf = (part: SystemPart): LayerKind => (typeof part === 'string' ? part : part.kind);
 /** Whether a conditioner comes first: the wood blotches, and nothing was done about it yet. */
 const wantsConditioner = ({ wood, preparation, stack }: SystemProblem, { without }: Offer): boolean =>
   blotchOf(wood) >= BLOTCHY && !preparation.conditioner && stack.length === 0 && !without.includes('conditioner');
 /** Its colour goes into bare wood, and so takes in patches where the wood does. */
-const soaks = (parts: readonly Part[]): boolean =>
+const soaks = (parts: readonly SystemPart[]): boolean =>
   parts.some((part) => {
     const { is } = KINDS[kindOf(part)];
     return is.dyes || is.reacts || is.stains;
@@ -122,7 +122,10 @@ const soaks = (parts: readonly Part[]): boolean =>
 const bareness = (open: readonly number[]) => open.reduce((a, b) => a + b, 0) / open.length;
 
 /** What may still be done to a board as it is: every way on, as the parts to add. */
-function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[])[]; drastic: (readonly Part[])[] } {
+function waysOn(
+  problem: SystemProblem,
+  offer: Offer,
+): { plain: (readonly SystemPart[])[]; drastic: (readonly SystemPart[])[] } {
   const { stack, wood, materials, preparation, tuning, measured } = problem;
   const { states } = assemble(stack, wood, materials, { preparation, tuning, ...(measured ? { measured } : {}) });
   const state = states[stack.length];
@@ -148,7 +151,7 @@ function waysOn(problem: SystemProblem, offer: Offer): { plain: (readonly Part[]
     : [['clear'], ['glaze', 'clear'], ['toner', 'clear']];
   const off = DOWNWARDS.flatMap((share) => {
     const acts = fresh ? [wipedBack(share)] : [sandedBack(share)];
-    return (further as Part[][]).map((parts) => [...acts, ...parts]);
+    return (further as SystemPart[][]).map((parts) => [...acts, ...parts]);
   });
   return { plain, drastic: [...(open ? DRASTIC : DRASTIC_ON_FILM), ...off] };
 }
@@ -169,7 +172,7 @@ function carrierOf(layer: Layer | undefined, offered: readonly string[], { colou
 }
 
 /** A way on made into layers; null when the shop has not what it takes. */
-function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: Stack; open: Opening[] } | null {
+function layersOf(parts: readonly SystemPart[], stack: Stack, offer: Offer): { stack: Stack; open: Opening[] } | null {
   const { materials, without, barred } = offer;
   const layers: Layer[] = [...stack];
   const open: Opening[] = [];
@@ -208,7 +211,7 @@ function layersOf(parts: readonly Part[], stack: Stack, offer: Offer): { stack: 
 }
 
 /** What a road of a system is ranked by: expected squared miss, and a little for every layer. */
-export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly Part[], top?: Layer): number =>
+export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly SystemPart[], top?: Layer): number =>
   road.cost +
   RISK_SHARE * road.risk ** 2 +
   (parts[0] === top?.kind ? PER_REPEAT : 0) +
@@ -216,17 +219,17 @@ export const rankOf = (road: Pick<Road, 'cost' | 'risk'>, parts: readonly Part[]
 
 export interface SystemOptions extends SearchOptions {
   /** The way that was meant to be gone: looked at first, and alone where it still comes near. */
-  meant?: readonly Part[] | undefined;
+  meant?: readonly SystemPart[] | undefined;
 }
 
 /** A way on with its layers, and those that are open. */
-export interface System {
-  parts: readonly Part[];
+export interface ProblemSystem {
+  parts: readonly SystemPart[];
   stack: Stack;
   open: Opening[];
 }
 /** Every way on that the shop can make: what was meant, the plain ones, the drastic ones. */
-export function systemsOf(problem: SystemProblem, offer: Offer, meant?: readonly Part[]): System[][] {
+export function systemsOf(problem: SystemProblem, offer: Offer, meant?: readonly SystemPart[]): ProblemSystem[][] {
   const { plain, drastic } = waysOn(problem, offer);
   return [meant ? [meant] : [], plain, drastic].map((ways) =>
     ways.flatMap((parts) => {

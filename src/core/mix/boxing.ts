@@ -14,7 +14,7 @@ export interface Can {
   reading: ArrayLike<number>;
 }
 /** So much from one can into another, which is then stirred. */
-export interface Transfer {
+export interface BoxTransfer {
   from: string;
   to: string;
   litres: number;
@@ -24,7 +24,7 @@ export interface Transfer {
 export interface Boxing {
   /** Before anything is poured. */
   spread: number;
-  transfers: Transfer[];
+  transfers: BoxTransfer[];
   /** Below the tolerance in the end. */
   done: boolean;
 }
@@ -69,7 +69,7 @@ export function boxCans(cans: readonly Can[], tolerance: number): Boxing {
     to.litres += litres;
   };
   const first = farthest();
-  const transfers: Transfer[] = [];
+  const transfers: BoxTransfer[] = [];
   let { spread } = first;
   while (spread > tolerance && transfers.length < MOST_TRANSFERS) {
     const { a, b } = farthest();

@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import { gramsText, massText, type System, volumeText } from './said.ts';
+import { gramsText, massText, type UnitSystem, volumeText } from './said.ts';
 import { quantityText, unitOf } from './typed-quantity.ts';
 
 /** A pour may move the finished colour by so much, CIEDE2000, before the rest is solved again. */
@@ -77,7 +77,7 @@ const IN_DROPS = 2;
 export function pourSaid(
   grams: number,
   of: Measured,
-  { tools, system = 'metric' }: { tools?: Tools | undefined; system?: System | undefined },
+  { tools, system = 'metric' }: { tools?: Tools | undefined; system?: UnitSystem | undefined },
 ): { said: string; beside?: string } {
   if (!tools || tools.measure === 'weigh') return { said: gramsText(grams) };
   const beside = massText(grams, system);

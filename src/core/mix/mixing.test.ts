@@ -4,7 +4,7 @@ import { KINDS } from '../kinds/index.ts';
 import { nth } from '../known.ts';
 import { boxCans } from './boxing.ts';
 import { litresFor, tinsFor } from './scale-to.ts';
-import { colourFor, hardened, thinnerFor, withHeldRatio, withinPot } from './thin.ts';
+import { colourThinnedFor, hardened, thinnerFor, withHeldRatio, withinPot } from './thin.ts';
 
 const positive = fc.double({ min: 0.01, max: 100, noNaN: true });
 
@@ -35,13 +35,13 @@ describe('thinning and strengthening', () => {
         const [weak, strong] = [Math.min(a, b), Math.max(a, b)];
         const thinned = litres + thinnerFor(litres, strong, weak);
         expect(thinned * weak).toBeCloseTo(litres * strong, 6);
-        expect(weak * litres + colourFor(litres, weak, strong)).toBeCloseTo(strong * litres, 6);
+        expect(weak * litres + colourThinnedFor(litres, weak, strong)).toBeCloseTo(strong * litres, 6);
       }),
     );
   });
   it('goes one way only', () => {
     expect(() => thinnerFor(1, 2, 3)).toThrow('strengthen it with colour');
-    expect(() => colourFor(1, 3, 2)).toThrow('thin it instead');
+    expect(() => colourThinnedFor(1, 3, 2)).toThrow('thin it instead');
     expect(() => thinnerFor(0, 3, 2)).toThrow('More than nothing');
   });
   it('a hardener by parts makes up the whole; one forgotten is asked for', () => {

@@ -2,7 +2,7 @@ import { quantityText, unitOf } from './typed-quantity.ts';
 import type { Unit } from './units.ts';
 
 /** Units that a whole shop speaks in; either is typed anywhere. */
-export type System = 'metric' | 'us';
+export type UnitSystem = 'metric' | 'us';
 
 const [LITRE, TSP, FL_OZ, GALLON, OUNCE, POUND] = ['L', 'tsp', 'fl oz', 'gal', 'oz', 'lb'].map(unitOf) as [
   Unit,
@@ -16,7 +16,7 @@ const [LITRE, TSP, FL_OZ, GALLON, OUNCE, POUND] = ['L', 'tsp', 'fl oz', 'gal', '
 const SMALL = 32;
 
 /** A volume as a shop says it: millilitres below a litre; or teaspoons below half a fluid ounce, fluid ounces below a gallon. */
-export function volumeText(litres: number, system: System = 'metric'): string {
+export function volumeText(litres: number, system: UnitSystem = 'metric'): string {
   const millilitres = litres * LITRE.factor;
   const inUnit = (unit: Unit) => quantityText({ value: Number((millilitres / unit.factor).toPrecision(3)), unit });
   if (system === 'metric') return millilitres < 999.5 ? `${Math.round(millilitres)} mL` : inUnit(LITRE);
@@ -36,7 +36,7 @@ export function volumeText(litres: number, system: System = 'metric'): string {
 export const FT2_PER_GALLON = 3.785411784 / 0.3048 ** 2;
 
 /** How much a litre, or a US gallon, covers. */
-export const coverageText = (squareMetresPerLitre: number, system: System = 'metric'): string =>
+export const coverageText = (squareMetresPerLitre: number, system: UnitSystem = 'metric'): string =>
   system === 'us'
     ? `${Math.round(squareMetresPerLitre * FT2_PER_GALLON)} ft² a gallon`
     : `${Number(squareMetresPerLitre.toPrecision(3))} m² a litre`;
@@ -49,7 +49,7 @@ export const gramsText = (grams: number): string => {
 };
 
 /** A weight as a shop says it beside a volume: grams, or ounces and above a pound pounds. */
-export function massText(grams: number, system: System = 'metric'): string {
+export function massText(grams: number, system: UnitSystem = 'metric'): string {
   if (system === 'metric') return grams < 10 ? gramsText(grams) : `${Number(grams.toPrecision(3))} g`;
   const inUnit = (unit: Unit) =>
     `${Number((grams / unit.factor).toPrecision(grams < OUNCE.factor ? 2 : 3))} ${unit.id}`;
@@ -57,5 +57,5 @@ export function massText(grams: number, system: System = 'metric'): string {
 }
 
 /** What is left of a tin or bag, as a shop says it. */
-export const leftText = (left: number, unit: 'g' | 'mL' | 'piece', system: System = 'metric'): string =>
+export const leftText = (left: number, unit: 'g' | 'mL' | 'piece', system: UnitSystem = 'metric'): string =>
   unit === 'piece' ? `${left}` : unit === 'mL' ? volumeText(left / 1000, system) : massText(left, system);

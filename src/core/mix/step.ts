@@ -3,7 +3,7 @@ import type { Stack } from '../layers/layer.ts';
 import type { DryingFacts, Materials } from '../layers/materials.ts';
 import type { DryingAir } from '../time/coats.ts';
 import type { Measured, Tools } from './measure.ts';
-import type { System } from './said.ts';
+import type { UnitSystem } from './said.ts';
 
 /** What of a product its mixing asks for. */
 export interface ProductFacts extends Measured, DryingFacts {
@@ -66,7 +66,7 @@ export interface SheetOf {
   /** By the id of a colour or medium. */
   facts: Readonly<Record<string, ProductFacts>>;
   /** Units that volumes are said in. */
-  system?: System | undefined;
+  system?: UnitSystem | undefined;
   /** The air that it dries in, and what of drying this shop has seen. */
   drying?: Omit<DryingAir, 'materials' | 'facts'> | undefined;
   /** What it is measured with; weighed where nothing is said. */

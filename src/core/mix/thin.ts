@@ -10,7 +10,7 @@ export function thinnerFor(litres: number, from: number, to: number): number {
 }
 
 /** Grams of colour that bring a mix up to a strength, grams in a litre. @throws FieldError where it is that strong already */
-export function colourFor(litres: number, from: number, to: number): number {
+export function colourThinnedFor(litres: number, from: number, to: number): number {
   if (!(litres > 0)) throw new FieldError('litres', 'How much is there? More than nothing.');
   if (!(to >= from && from >= 0))
     throw new FieldError('strength', 'It is stronger than that already: thin it instead.');

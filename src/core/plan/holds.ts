@@ -15,7 +15,7 @@ export interface Link {
 }
 
 /** The chain of work and waits that the end of a plan hangs on, the last first. Empty where nothing is planned. */
-export function whatHolds(problem: PlanProblem, plan: Plan): Link[] {
+export function criticalPath(problem: PlanProblem, plan: Plan): Link[] {
   const { activities, lags, open } = problem;
   const gone = new Set(plan.unplanned);
   const planned = activities.map((_, i) => i).filter((i) => !gone.has(i));

@@ -8,13 +8,13 @@ import {
   checkProblem,
   compareCosts,
   costOf,
+  criticalPath,
   endOf,
   type Plan,
   type PlanProblem,
   putAt,
   schedulerOf,
   searchPlan,
-  whatHolds,
   withLeastChange,
 } from './index.ts';
 
@@ -310,7 +310,7 @@ describe('what holds the end', () => {
       lags: [lag(0, 1), lag(1, 2)],
     });
     const plan = schedulerOf(problem).run([0, 1, 2, 3]);
-    const chain = whatHolds(problem, plan);
+    const chain = criticalPath(problem, plan);
     expect(chain[0]).toMatchObject({ activity: 2, reason: 'dries', behind: 1 });
     expect(chain.map((l) => l.activity)).toEqual([2, 1, 0]);
   });
@@ -320,7 +320,7 @@ describe('what holds the end', () => {
       activities: Array.from({ length: 12 }, (_, i) => of(`board ${i}`, { duration: whole(2, 4) })),
     });
     const { plan, cost } = searchPlan(problem, { more: (made) => made < 40 });
-    expect(whatHolds(problem, plan).every((l) => l.reason === 'hands' || l.reason === 'begins')).toBe(true);
+    expect(criticalPath(problem, plan).every((l) => l.reason === 'hands' || l.reason === 'begins')).toBe(true);
     const more = searchPlan({ ...problem, resources: [2] }, { more: (made) => made < 40 });
     expect(more.cost.finish).toBeLessThan(cost.finish);
   });
@@ -328,6 +328,6 @@ describe('what holds the end', () => {
     const problem = shop({});
     const { plan, cost } = searchPlan(problem);
     expect(cost.finish).toBe(0);
-    expect(whatHolds(problem, plan)).toEqual([]);
+    expect(criticalPath(problem, plan)).toEqual([]);
   });
 });

@@ -115,7 +115,7 @@ const SWAPPED = 0.05;
 /** So much work has few enough orders to be drawn blindly. */
 const FEW = 16;
 
-export interface SearchOptions {
+export interface PlanSearchOptions {
   /** Asked after every plan: false ends the search with the best so far. */
   more?: (made: number) => boolean;
   seed?: number;
@@ -132,7 +132,7 @@ export interface SearchOptions {
  */
 export function searchPlan(
   problem: PlanProblem,
-  { more = (made) => made < 400, seed = 1, from, onBetter }: SearchOptions = {},
+  { more = (made) => made < 400, seed = 1, from, onBetter }: PlanSearchOptions = {},
 ): { plan: Plan; cost: Cost; list: Int32Array } {
   checkProblem(problem);
   const scheduler = schedulerOf(problem);

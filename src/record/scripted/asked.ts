@@ -8,7 +8,7 @@ import type { Materials } from '../../core/layers/materials.ts';
 import type { ProductFacts } from '../../core/mix/index.ts';
 import { type KeptShelf, PredictionInput } from '../../shared/prediction.ts';
 import { Claims, claimOf, Sheet } from '../../shared/sheet.ts';
-import { materialsOfFile, woodOfFile } from '../stack-file.ts';
+import { materialsOfFile, woodOfFile } from '../board/stack-file.ts';
 
 /** What is known of a product beside its colour, as a script writes it: its sheet, and what counts of its claims. */
 const Facts = z.strictObject({
@@ -92,14 +92,14 @@ export function woodAsked(wood: PredictionInput['wood'], shelf: KeptShelf, prepa
 }
 
 /** What the core takes of layers as a script wrote them. */
-export interface Asked {
+export interface ScriptAsked {
   stack: Stack;
   wood: Wood;
   materials: Materials;
   preparation: Preparation;
   facts: Record<string, ProductFacts & Facts>;
 }
-export function stackAsked(input: z.infer<typeof StackInput>, shelf: ScriptedShelf): Asked {
+export function stackAsked(input: z.infer<typeof StackInput>, shelf: ScriptedShelf): ScriptAsked {
   const preparation = { ...USUAL_PREPARATION, ...input.preparation };
   const written = input.materials ?? shelf;
   const facts = { ...(input.materials ? {} : shelf.facts), ...input.facts };

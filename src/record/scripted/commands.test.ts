@@ -6,7 +6,7 @@ import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
 import { factsOfSheets } from './asked.ts';
 import { EXAMPLES } from './examples.ts';
 import { mixFor } from './mixing.ts';
-import { planFor } from './planning.ts';
+import { planForScript } from './planning.ts';
 import { keptShelf } from './prediction.ts';
 import { quantityFor } from './quantity.ts';
 import { rulesFor } from './rules.ts';
@@ -20,7 +20,7 @@ const VERBS: Readonly<Record<string, (asked: unknown) => unknown>> = {
   mix: (asked) => mixFor(asked, SHELF),
   times: (asked) => timesFor(asked, SHELF),
   rules: (asked) => rulesFor(asked, SHELF),
-  plan: (asked) => planFor(asked),
+  plan: (asked) => planForScript(asked),
 };
 function fieldOf(work: () => unknown): string {
   try {
@@ -154,7 +154,7 @@ describe('a plan for a script', () => {
     { title: 'Stain', minutes: 25 },
   ];
   it('keeps one pair of hands, the lunch and the windows', () => {
-    const { tasks, holds } = planFor({
+    const { tasks, holds } = planForScript({
       begin: '2026-11-30',
       hours,
       people: 1,

@@ -18,8 +18,8 @@ import {
   unitOf,
   volumeText,
 } from '../../core/mix/index.ts';
-import { ownColours } from '../openings.ts';
-import { type Asked, checked, naming, type ScriptedShelf, StackInput, stackAsked } from './asked.ts';
+import { ownColours } from '../job/openings.ts';
+import { checked, naming, type ScriptAsked, type ScriptedShelf, StackInput, stackAsked } from './asked.ts';
 
 /** Layers to be mixed: how much of each pot, and with which tool. */
 export const MixInput = StackInput.extend({
@@ -55,7 +55,7 @@ function toolsOf(tool: string): Tools {
 }
 
 /** Pours in whole steps of their tools: all together where their colour is foreseen, else each by itself. */
-function rounded({ stack, wood, materials, preparation, facts }: Asked, litres: number, tools: Tools) {
+function rounded({ stack, wood, materials, preparation, facts }: ScriptAsked, litres: number, tools: Tools) {
   const grams = Object.fromEntries(
     stack.flatMap((l) => Object.keys(l.colours).map((id) => [id, stepGrams(facts[id] ?? {}, tools)])),
   );

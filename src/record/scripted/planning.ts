@@ -2,18 +2,18 @@ import { z } from 'zod';
 import { FieldError } from '../../core/field-error.ts';
 import {
   type Activity,
+  criticalPath,
   endOf,
   type Lag,
   type PlanProblem,
   type Reason,
   SLOT_MINUTES,
   searchPlan,
-  whatHolds,
 } from '../../core/plan/index.ts';
 import { climateFactor } from '../../core/time/climate.ts';
 import { CalendarDay } from '../../shared/id.ts';
 import { DryingPlace, WorkWeek } from '../../shared/week.ts';
-import { dateText, dayOf, hoursOfDay, openSlots } from '../week.ts';
+import { dateText, dayOf, hoursOfDay, openSlots } from '../clock/week.ts';
 import { checked } from './asked.ts';
 
 const hours = (what: string) =>
@@ -87,7 +87,7 @@ const dayAt = (day: string): Date => {
 };
 
 /** A week's work planned. @throws FieldError naming the field */
-export function planFor(asked: unknown): ScriptedPlan {
+export function planForScript(asked: unknown): ScriptedPlan {
   const input = checked(PlanInput, asked);
   const { boards, places } = input;
   const week = { days: input.hours, holidays: input.holidays, places, spraying: input.spraying };
@@ -161,7 +161,7 @@ export function planFor(asked: unknown): ScriptedPlan {
       ...(late.has(i) ? { late: Number((((late.get(i) ?? 0) * SLOT) / 3_600_000).toFixed(3)) } : {}),
     })),
     ends: order.length > 0 ? wallTime(Math.max(...order.map(end))) : null,
-    holds: whatHolds(problem, plan).map(({ activity, reason, slots: n }) => ({
+    holds: criticalPath(problem, plan).map(({ activity, reason, slots: n }) => ({
       ...(of[activity] as { board: string; title: string }),
       reason,
       hours: Number(((n * SLOT) / 3_600_000).toFixed(3)),

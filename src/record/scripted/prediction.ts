@@ -4,7 +4,7 @@ import { labOf } from '../../core/colour/lab.ts';
 import { FieldError } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import { KeptShelf, PredictionInput } from '../../shared/prediction.ts';
-import { materialsOfFile } from '../stack-file.ts';
+import { materialsOfFile } from '../board/stack-file.ts';
 import { checked, naming, woodAsked } from './asked.ts';
 
 /** A stage as a script gets it. */

@@ -4,7 +4,7 @@ import { ZONES } from '../../core/board/wood.ts';
 import { reflectanceFromLab } from '../../core/colour/reconstruct.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import type { Stack } from '../../core/layers/layer.ts';
-import { findings, remedyFor, type Severity } from '../../core/layers/rules/index.ts';
+import { findings, remedyFor, type Severity } from '../../core/rules/index.ts';
 import { SchoolsSchema, ToolsSchema } from '../../shared/house.ts';
 import { AirInput, checked, naming, type ScriptedShelf, StackInput, stackAsked, weatherOf } from './asked.ts';
 

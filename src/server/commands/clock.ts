@@ -1,8 +1,8 @@
 import { driedIn, HOUR } from '../../core/time/air.ts';
 import { productOf } from '../../core/time/drying.ts';
-import { airLine } from '../../record/air.ts';
-import { type ClockItem, onTheClock, railOf } from '../../record/clock.ts';
-import { shopAtWork } from '../../record/work.ts';
+import { airLine } from '../../record/board/air.ts';
+import { type ClockItem, onTheClock, railOf } from '../../record/clock/clock.ts';
+import { shopAtWork } from '../../record/work/work.ts';
 import type {
   Air,
   ClockKnown,

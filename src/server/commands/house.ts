@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { effectOfHouse, type HouseEffect } from '../../record/rules.ts';
+import { effectOfHouse, type HouseEffect } from '../../record/job/rules.ts';
 import type {
   House,
   HouseAsked,

@@ -1,5 +1,5 @@
-import { preparationBySchools } from '../../core/layers/rules/defaults.ts';
-import { woodCode } from '../../record/codes.ts';
+import { preparationBySchools } from '../../core/rules/defaults.ts';
+import { woodCode } from '../../record/board/codes.ts';
 import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
 import type { NewPart, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';

@@ -1,4 +1,4 @@
-import { checkRung, profilesOf } from '../../record/ladders.ts';
+import { checkRung, profilesOf } from '../../record/job/ladders.ts';
 import type { ColourantRecord, NewRung, Rung, RungChange } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import {

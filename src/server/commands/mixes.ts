@@ -1,7 +1,7 @@
 import { KINDS } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer } from '../../core/layers/layer.ts';
-import { materialsOf } from '../../record/materials.ts';
+import { materialsOf } from '../../record/shelf/materials.ts';
 import type { KeptMix, MixChange, NewMix } from '../../shared/mix.ts';
 import type { Queries } from '../db/db.ts';
 import { insertEvent } from '../repositories/events.ts';

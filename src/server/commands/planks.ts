@@ -1,4 +1,4 @@
-import { layersOn } from '../../record/stages.ts';
+import { layersOn } from '../../record/board/stages.ts';
 import type { SplitInput } from '../../shared/board.ts';
 import type { Job } from '../../shared/job.ts';
 import { insertStrip, nameStrip, stampEvidence } from '../repositories/boards.ts';

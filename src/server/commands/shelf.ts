@@ -3,7 +3,7 @@ import { checkWood } from '../../core/board/wood.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { fitCoat, usualSurface } from '../../core/learn/surfaces.ts';
 import { BARE } from '../../core/optics/surface.ts';
-import { rawTrouble } from '../../record/wood.ts';
+import { rawTrouble } from '../../record/board/wood.ts';
 import { newId } from '../../shared/id.ts';
 import type { NewLot } from '../../shared/lot.ts';
 import type {

@@ -4,7 +4,7 @@ import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { type Layer, newLayer } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
-import type { Act } from '../../workshop/interface.ts';
+import type { BenchAct } from '../../workshop/interface.ts';
 import { benchBoardOf, samplePiece, simulatedReadings, stockOfShelf } from './simulated.ts';
 
 const stock = stockOfShelf({ species: [], colourants: [], mediums: [], supplies: [], lots: [], mixes: [] });
@@ -44,7 +44,7 @@ describe('a shop board on the simulated workshop', () => {
     expect(acts).toEqual([
       { kind: 'dye', colours: { honey: 5 }, coats: 2, dwell: 12, load: 1, pressure: 1, method: 'wiped' },
       expect.objectContaining({ kind: 'wipe-back', amount: 0.7, method: 'rag' }),
-    ] satisfies Act[]);
+    ] satisfies BenchAct[]);
     expect(making).toEqual(USUAL_PREPARATION);
     expect(labAfter(board(twice), 1)[0]).toBeLessThan(labAfter(board(dye), 1)[0] - 1);
   });

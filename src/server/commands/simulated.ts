@@ -1,10 +1,10 @@
 import type { Preparation } from '../../core/board/preparation.ts';
 import type { Measurement } from '../../core/formats/index.ts';
 import { type Layer, methodOf, type Stack, setting } from '../../core/layers/layer.ts';
-import { boardCode } from '../../record/codes.ts';
-import { type Staged, stackAsMade } from '../../record/stages.ts';
+import { boardCode } from '../../record/board/codes.ts';
+import { type Staged, stackAsMade } from '../../record/board/stages.ts';
 import type { Shelf } from '../../shared/shelf.ts';
-import type { Act, Spot } from '../../workshop/interface.ts';
+import type { BenchAct, BenchSpot } from '../../workshop/interface.ts';
 import type { Stock } from '../../workshop/natures.ts';
 import { type BenchBoard, benchRefusal, SAMPLE_PIECES, stockFor, takeReadings } from '../../workshop/workshop-bench.ts';
 import type { Queries } from '../db/db.ts';
@@ -15,7 +15,7 @@ import { Refusal } from './refusal.ts';
 export interface UnderInstrument {
   stock: Stock;
   board: BenchBoard;
-  zone?: Spot;
+  zone?: BenchSpot;
 }
 
 /** The simulated workshop's stock for a shop: its own, and a nature for all else that stands on the shelf. */
@@ -35,7 +35,7 @@ const AMOUNT: Partial<Record<Layer['kind'], string>> = {
 };
 
 /** A layer of the app as an act of the simulated workshop. */
-function actOf(layer: Layer): Act {
+function actOf(layer: Layer): BenchAct {
   const { kind, colours, medium } = layer;
   const amount = AMOUNT[kind];
   const method = methodOf(layer);
@@ -104,7 +104,7 @@ export function simulatedReadings({ stock, board, zone = 'face' }: UnderInstrume
     (values, i): Measurement => ({ kind: 'spectral', name: `${named(zone)} ${taken + i + 1}`, wavelengths, values }),
   );
 }
-const named = (zone: Spot) =>
+const named = (zone: BenchSpot) =>
   ({
     face: 'reading',
     ground: 'ground',

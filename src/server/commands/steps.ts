@@ -1,6 +1,6 @@
 import { FieldError } from '../../core/field-error.ts';
 import { leftText } from '../../core/mix/index.ts';
-import { isShortOf, takenFromLot } from '../../record/lots.ts';
+import { isShortOf, takenFromLot } from '../../record/shelf/lots.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
 import type { PotsInput, StepInput } from '../../shared/steps.ts';

@@ -1,8 +1,8 @@
 import { FieldError } from '../../core/field-error.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { teachingBoards, usualUses } from '../../core/learn/teaching.ts';
-import { openBench } from '../../record/bench.ts';
-import { laddersOf, usesOf } from '../../record/teaching.ts';
+import { openBench } from '../../record/job/bench.ts';
+import { laddersOf, usesOf } from '../../record/job/teaching.ts';
 import { JobQuery } from '../../shared/job.ts';
 import type { NextBoards } from '../../shared/shelf.ts';
 import { listJobs } from '../repositories/job-list.ts';

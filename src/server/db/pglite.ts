@@ -3,7 +3,7 @@ import { Mutex } from 'async-mutex';
 import { startThread } from '../threads/start-thread.ts';
 import { type Connection, type Db, inTransaction, type Queries, type Row } from './db.ts';
 import { migrate } from './migrate.ts';
-import type { EmbeddedDatabase, Told } from './pglite.worker.ts';
+import type { EmbeddedDatabase, ErrorTold } from './pglite.worker.ts';
 import { DatabaseDied } from './trouble.ts';
 
 /** A statement that is not answered for so long never will be, however busy the machine. */
@@ -47,7 +47,7 @@ export async function emptySnapshot(): Promise<Blob> {
 }
 
 /** What went wrong over there, as an error again. */
-const thrown = ({ message, code, died }: Told) =>
+const thrown = ({ message, code, died }: ErrorTold) =>
   died ? new DatabaseDied(message) : Object.assign(new Error(message), { code });
 
 export interface Embedded extends Db {
@@ -73,7 +73,7 @@ interface Opening {
 export async function openEmbedded(folder: string | null, opening: Opening = {}): Promise<Embedded> {
   const { remote, answered, end } = startThread<EmbeddedDatabase>(new URL('./pglite.worker.ts', import.meta.url));
   /** @param longest milliseconds; a slow machine opens as long as its thread lives */
-  const asked = async <T>(answer: Promise<{ rows: T } | { error: Told }>, longest = LONGEST_MS): Promise<T> => {
+  const asked = async <T>(answer: Promise<{ rows: T } | { error: ErrorTold }>, longest = LONGEST_MS): Promise<T> => {
     let timer: NodeJS.Timeout | undefined;
     const late = new Promise<never>((_, reject) => {
       if (Number.isFinite(longest))

@@ -15,13 +15,13 @@ import { pack } from 'tar-fs';
 import type { Row } from './db.ts';
 
 /** What went wrong, in words: an error's own fields would be lost on the way to the other thread. */
-export interface Told {
+export interface ErrorTold {
   message: string;
   code?: string;
   /** The database itself broke, and not only what was asked of it. */
   died: boolean;
 }
-type Answer<T> = { rows: T } | { error: Told };
+type Answer<T> = { rows: T } | { error: ErrorTold };
 
 let pg: PGlite;
 let copied: Blob | null = null;

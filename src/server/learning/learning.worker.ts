@@ -3,8 +3,8 @@ import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { LearningStopped, learn } from '../../core/learn/fit.ts';
 import type { Knowledge } from '../../core/learn/knowledge.ts';
-import { evidenceOf, foreseenPart, type MadeBoard, oldEvidence } from '../../record/evidence.ts';
-import { materialsOf } from '../../record/materials.ts';
+import { evidenceOf, foreseenPart, type MadeBoard, oldEvidence } from '../../record/board/evidence.ts';
+import { materialsOf } from '../../record/shelf/materials.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { boardCode } from '../../record/codes.ts';
-import type { EventKind } from '../../record/story.ts';
+import { boardCode } from '../../record/board/codes.ts';
+import type { EventKind } from '../../record/job/story.ts';
 import { StoredEvent } from '../../shared/event.ts';
 import { newId } from '../../shared/id.ts';
 import type { Queries } from '../db/db.ts';

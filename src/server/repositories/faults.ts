@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boardCode } from '../../record/codes.ts';
+import { boardCode } from '../../record/board/codes.ts';
 import { FaultFound, type NewFaultFound } from '../../shared/fault.ts';
 import type { Queries } from '../db/db.ts';
 import { all, one, stamp, touched } from './rows.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Knowledge } from '../../core/learn/knowledge.ts';
-import type { MadeBoard } from '../../record/evidence.ts';
+import type { MadeBoard } from '../../record/board/evidence.ts';
 import { KnowledgeSchema } from '../../shared/knowledge.ts';
 import { PreparationSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';

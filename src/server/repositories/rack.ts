@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import { labOf } from '../../core/colour/lab.ts';
-import { oldReading } from '../../record/evidence.ts';
+import { oldReading } from '../../record/board/evidence.ts';
 import { type NewOldBoard, OldBoard, type OldBoardChange } from '../../shared/old-board.ts';
 import type { Queries } from '../db/db.ts';
 import { nextNumber } from './counters.ts';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Measurement } from '../../core/formats/index.ts';
-import { meansOfTarget } from '../../record/target.ts';
+import { meansOfTarget } from '../../record/job/target.ts';
 import { newId } from '../../shared/id.ts';
 import { type Spot, StoredReading } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';

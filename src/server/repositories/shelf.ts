@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { anatomyOf, blotchOf } from '../../core/board/wood.ts';
 import type { FittedCoat } from '../../core/learn/surfaces.ts';
-import type { LadderFit } from '../../record/ladders.ts';
+import type { LadderFit } from '../../record/job/ladders.ts';
 import { NO_SHEET, type Sheet } from '../../shared/sheet.ts';
 import {
   type ColourantChange,

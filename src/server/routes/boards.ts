@@ -1,6 +1,6 @@
 import { exportGrids, writeAll, writeCgats } from '../../core/formats/index.ts';
-import { boardCode } from '../../record/codes.ts';
-import { stackFileOf } from '../../record/stack-file.ts';
+import { boardCode } from '../../record/board/codes.ts';
+import { stackFileOf } from '../../record/board/stack-file.ts';
 import type { CONTRACT } from '../../shared/contract/index.ts';
 import {
   changeBoard,

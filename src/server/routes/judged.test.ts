@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
-import { itemsAtWork, shopAtWork } from '../../record/work.ts';
+import { itemsAtWork, shopAtWork } from '../../record/work/work.ts';
 import type { Board } from '../../shared/board.ts';
 import type { House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
-import { asPoured } from '../../record/poured.ts';
+import { asPoured } from '../../record/board/poured.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
 import type { Lot } from '../../shared/lot.ts';
@@ -116,7 +116,7 @@ describe('what was poured', () => {
     expect(await refused(`/boards/${board.id}/steps`, { step: 'honey' }, 422)).toMatch('A step is a stage');
   });
   it('is told in the story', async () => {
-    const { eventText } = await import('../../record/story.ts');
+    const { eventText } = await import('../../record/job/story.ts');
     const story = (await bench.shop.ask('get', `/boards/${board.id}/story`).expect(200)).body;
     const told = story.map((e: never) => eventText(e));
     expect(told).toContain('Layer 1, honey: 2.2 g poured, lot H-3');

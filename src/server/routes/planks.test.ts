@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { COLOURANTS } from '../../demo/products.ts';
-import { stageMean } from '../../record/stages.ts';
+import { stageMean } from '../../record/board/stages.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
 

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
 import { nth } from '../../core/known.ts';
-import { STARTING_SYSTEMS } from '../../core/layers/systems/index.ts';
-import { readSystemFile, systemText } from '../../record/systems.ts';
+import { STARTING_SYSTEMS } from '../../core/systems/index.ts';
+import { readSystemFile, systemText } from '../../record/job/systems.ts';
 import type { Board } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
 import type { House } from '../../shared/house.ts';

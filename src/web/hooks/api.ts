@@ -155,9 +155,9 @@ export const useExperience = () => useResource(experience, {});
 /** What went wrong in this shop, the newest first. */
 export const useFaults = () => useResource(faultsFound, {});
 export const useSystems = () => useResource(systems, {});
-export const MINUTE = 60_000;
+export const EACH_MINUTE = 60_000;
 /** What the rail tells of the clock; it is looked at again each minute. */
-export const useRail = () => useResource(clockRail, {}, { every: MINUTE });
+export const useRail = () => useResource(clockRail, {}, { every: EACH_MINUTE });
 export const useHouse = () => useResource(wholeHouse, {});
 export const useSnapshots = () => useResource(snapshotsOfShop, {});
 export const useSnapshotLook = (snapshot: string) => useResource(lookAtSnapshot, { snapshot });

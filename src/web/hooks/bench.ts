@@ -1,19 +1,19 @@
 import { useMemo } from 'react';
 import { useOutletContext, useParams, useSearchParams } from 'react-router';
 import type { Knowledge } from '../../core/learn/knowledge.ts';
-import { type Bench as BenchOfRecord, type BoardModel, boardModel, openBench } from '../../record/bench.ts';
-import { findBoard } from '../../record/codes.ts';
+import { findBoard } from '../../record/board/codes.ts';
+import { type Bench as BenchOfRecord, type BoardModel, boardModel, openBench } from '../../record/job/bench.ts';
 import type { KeptKnowledge } from '../../shared/knowledge.ts';
 import { useJob, useKnowledge, useShelf } from './api.ts';
 
 /** The job on the bench, and which knowledge it is shown with. */
-export interface Bench extends BenchOfRecord {
+export interface OpenBench extends BenchOfRecord {
   knowledgeId: string | null;
   /** What the job's own boards showed is still being learned. */
   learning: boolean;
 }
 
-export function useBench(): { bench: Bench | null; error: Error | undefined } {
+export function useBench(): { bench: OpenBench | null; error: Error | undefined } {
   const { jobNumber } = useParams();
   const job = useJob(jobNumber);
   const shelf = useShelf();
@@ -31,10 +31,10 @@ export function useBench(): { bench: Bench | null; error: Error | undefined } {
 }
 
 /** The bench that the frame around a page has opened. */
-export const useOpenBench = () => useOutletContext<Bench>();
+export const useOpenBench = () => useOutletContext<OpenBench>();
 
 /** The wood and board that the address names (`?wood=beech`, `?board=beech-2`), else the first wood and its newest board. */
-export function useBoardModel(bench: Bench): BoardModel | null {
+export function useBoardModel(bench: OpenBench): BoardModel | null {
   const [params] = useSearchParams();
   const board = params.get('board');
   const wood = params.get('wood');

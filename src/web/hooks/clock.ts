@@ -1,19 +1,19 @@
 import { useMemo } from 'react';
 import type { AirLine } from '../../core/time/air.ts';
 import { climateFactor, type Weather } from '../../core/time/climate.ts';
-import { airLine, airNotedNow } from '../../record/air.ts';
-import { type ClockItem, onTheClock } from '../../record/clock.ts';
-import { type ShopAtWork, shopAtWork } from '../../record/work.ts';
+import { airLine, airNotedNow } from '../../record/board/air.ts';
+import { type ClockItem, onTheClock } from '../../record/clock/clock.ts';
+import { type ShopAtWork, shopAtWork } from '../../record/work/work.ts';
 import type { ClockKnown } from '../../shared/clock.ts';
 import { clockKnown, jobsAtWork } from '../../shared/contract/clock.ts';
 import type { House } from '../../shared/house.ts';
 import type { Job } from '../../shared/job.ts';
 import type { Shelf } from '../../shared/shelf.ts';
-import { MINUTE, useHouse, useResource, useShelf } from './api.ts';
+import { EACH_MINUTE, useHouse, useResource, useShelf } from './api.ts';
 import { useShopNow } from './rail.ts';
 
 /** The clock with what it knows: air, tests, work done, the plan. */
-export const useClock = () => useResource(clockKnown, {}, { every: MINUTE });
+export const useClock = () => useResource(clockKnown, {}, { every: EACH_MINUTE });
 /** The jobs that the clock and the week look at, whole. */
 const useJobsAtWork = () => useResource(jobsAtWork, {});
 

@@ -1,15 +1,15 @@
 import { useCallback, useMemo, useState } from 'react';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
-import { ALL_TOOLS, outOfReach } from '../../core/layers/rules/tools.ts';
-import { type BoardModel, problemOf, unforeseen } from '../../record/bench.ts';
-import { type Choice, openingsOf, withGlaze } from '../../record/openings.ts';
-import { layersOn, measuredOf } from '../../record/stages.ts';
+import { ALL_TOOLS, outOfReach } from '../../core/rules/tools.ts';
+import { layersOn, measuredOf } from '../../record/board/stages.ts';
+import { type BoardModel, problemOf, unforeseen } from '../../record/job/bench.ts';
+import { type Choice, openingsOf, withGlaze } from '../../record/job/openings.ts';
 import { useHouse } from './api.ts';
-import type { Bench } from './bench.ts';
+import type { OpenBench } from './bench.ts';
 import { useSearch } from './matcher.ts';
 
 interface Options {
-  bench: Bench;
+  bench: OpenBench;
   model: BoardModel;
   stack: Stack;
   /** The stack as it is when the hand is calm. */

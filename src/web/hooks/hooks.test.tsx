@@ -7,14 +7,14 @@ import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { change, Refused, send } from './api.ts';
 import { useDraft } from './draft.ts';
-import { useKept } from './kept.ts';
+import { usePersistentState } from './persistent-state.ts';
 
 describe('what is typed', () => {
   it('is kept under its name, and forgotten when it is cleared', () => {
-    const first = renderHook(() => useKept('test/note', { text: '' }));
+    const first = renderHook(() => usePersistentState('test/note', { text: '' }));
     act(() => first.result.current[1]({ text: 'half a word' }));
     first.unmount();
-    const again = renderHook(() => useKept('test/note', { text: '' }));
+    const again = renderHook(() => usePersistentState('test/note', { text: '' }));
     expect(again.result.current[0]).toEqual({ text: 'half a word' });
     act(() => again.result.current[2]());
     expect(again.result.current[0]).toEqual({ text: '' });
@@ -22,7 +22,7 @@ describe('what is typed', () => {
   });
   it('begins anew when what was kept cannot be read', () => {
     localStorage.setItem('urushi/test/broken', '{"text":');
-    expect(renderHook(() => useKept('test/broken', 'blank')).result.current[0]).toBe('blank');
+    expect(renderHook(() => usePersistentState('test/broken', 'blank')).result.current[0]).toBe('blank');
   });
 });
 

@@ -8,8 +8,8 @@ import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
-import { type Bench, type BoardModel, promisedLooks } from '../../record/bench.ts';
-import { stackAsMade, stageMean } from '../../record/stages.ts';
+import { stackAsMade, stageMean } from '../../record/board/stages.ts';
+import { type Bench, type BoardModel, promisedLooks } from '../../record/job/bench.ts';
 import { sentenceOf } from './sentence.ts';
 
 /** One field of the board's picture: a stage as expected, and as measured once it is. */

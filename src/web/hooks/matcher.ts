@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import type { Offer, SystemProblem, SystemRoad } from '../../core/match/systems.ts';
 import { startMatcher } from '../workers/index.ts';
-import type { Found, Matcher } from '../workers/matcher.ts';
+import type { FoundRoads, Matcher } from '../workers/matcher.ts';
 import { sentenceOf } from './sentence.ts';
 
 /** Silence for a worker that tells how far it is. */
@@ -14,7 +14,7 @@ type Progress = (share: number, best?: SystemRoad | null) => void;
 export interface SearchState {
   /** 0-1 while searching, null when idle. */
   progress: number | null;
-  found: Found | null;
+  found: FoundRoads | null;
   /** The best so far of a search of whole systems. */
   best: SystemRoad | null;
   error: string | null;
@@ -30,7 +30,7 @@ export function useSearch() {
     setState((s) => ({ ...s, progress: null }));
   }, []);
   const run = useCallback(
-    async (work: (matcher: Remote<Matcher>, onProgress: Progress) => Promise<Found>) => {
+    async (work: (matcher: Remote<Matcher>, onProgress: Progress) => Promise<FoundRoads>) => {
       cancel();
       const { matcher, end } = startMatcher();
       running.current = end;
@@ -67,7 +67,7 @@ export function useSearch() {
 /** One problem after the other in one worker, each answer shown as it comes; cancelling, or leaving the page, ends it. */
 export function useSearches() {
   const [progress, setProgress] = useState<number | null>(null);
-  const [found, setFound] = useState<Readonly<Record<string, Found>>>({});
+  const [found, setFound] = useState<Readonly<Record<string, FoundRoads>>>({});
   const [error, setError] = useState<string | null>(null);
   const running = useRef<(() => void) | null>(null);
   const cancel = useCallback(() => {
@@ -103,10 +103,10 @@ export function useSearches() {
 }
 
 /** What a worker is asked to do. */
-export type Work<T> = (matcher: Remote<Matcher>) => Promise<T>;
+export type MatcherWork<T> = (matcher: Remote<Matcher>) => Promise<T>;
 
 /** Does one job at a time in a worker of its own, ended when it is done or when the page that asked is left. */
-export function useInWorker(): <T>(work: Work<T>) => Promise<T> {
+export function useInWorker(): <T>(work: MatcherWork<T>) => Promise<T> {
   const running = useRef(new Set<() => void>());
   useEffect(() => {
     const all = running.current;
@@ -127,7 +127,7 @@ export function useInWorker(): <T>(work: Work<T>) => Promise<T> {
 }
 
 /** What a worker makes of the newest `work`, solved again whenever that changes; an older one is ended. */
-export function useSolved<T>(work: Work<T> | null): { answer: T | null; error: string | null } {
+export function useSolved<T>(work: MatcherWork<T> | null): { answer: T | null; error: string | null } {
   const [solved, setSolved] = useState<{ answer: T | null; error: string | null }>({ answer: null, error: null });
   useEffect(() => {
     if (!work) return;

@@ -2,16 +2,16 @@ import { useCallback, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Promised } from '../../core/match/index.ts';
 import { pourTolerance, type Step, stepGrams } from '../../core/mix/index.ts';
-import type { BoardModel } from '../../record/bench.ts';
-import { isStepDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/mixing.ts';
+import type { BoardModel } from '../../record/job/bench.ts';
+import { isStepDone, mixSheet, problemAsPoured, stackAsPoured } from '../../record/work/mixing.ts';
 import type { Recipe } from '../../shared/board.ts';
 import * as ofBoards from '../../shared/contract/boards.ts';
 import { BenchTools, type House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
 import type { Pot, StepInput } from '../../shared/steps.ts';
 import { change, useHouse } from './api.ts';
-import type { Bench } from './bench.ts';
-import { useSolved, type Work } from './matcher.ts';
+import type { OpenBench } from './bench.ts';
+import { type MatcherWork, useSolved } from './matcher.ts';
 import { useDrying } from './rules.ts';
 
 export interface Mixing {
@@ -38,7 +38,7 @@ export interface Mixing {
 export const USUAL_TOOLS = BenchTools.parse({});
 
 /** Grams of one step of the tool that a colour is measured with. */
-export const stepOf = ({ shelf }: Pick<Bench, 'shelf'>, colourant: string, tools: BenchTools): number =>
+export const stepOf = ({ shelf }: Pick<OpenBench, 'shelf'>, colourant: string, tools: BenchTools): number =>
   stepGrams(shelf.colourants.find((c) => c.id === colourant)?.sheet ?? {}, tools);
 
 /** A step that ends with the last coat of its layer on the board. */
@@ -46,7 +46,7 @@ const isLastCoat = (step: Step, steps: readonly Step[]) =>
   steps.findLast((s) => s.stage === step.stage && /^\d+\/coat/.test(s.key))?.key === step.key;
 
 /** The mix sheet of a board as it is worked through: its steps, what was poured, and what that promises. */
-export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixing {
+export function useMixing(bench: OpenBench, model: BoardModel, recipe: Recipe): Mixing {
   const [params, setParams] = useSearchParams();
   const { board } = model;
   const house = useHouse().data;
@@ -58,7 +58,7 @@ export function useMixing(bench: Bench, model: BoardModel, recipe: Recipe): Mixi
     [bench, model, recipe, units, tools, drying],
   );
   const stack = useMemo(() => stackAsPoured(model, recipe, bench), [bench, model, recipe]);
-  const work = useMemo((): Work<(Promised | null)[]> | null => {
+  const work = useMemo((): MatcherWork<(Promised | null)[]> | null => {
     const problem = problemAsPoured(bench, model, stack);
     return problem && ((matcher) => matcher.promises([{ stack, problem }], bench.job.tolerance));
   }, [bench, model, stack]);

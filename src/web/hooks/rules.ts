@@ -2,10 +2,10 @@ import { useMemo } from 'react';
 import type { Preparation } from '../../core/board/preparation.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
-import { type Finding, findings, type Remedy, type RuleInput, remedyFor } from '../../core/layers/rules/index.ts';
+import { type Finding, findings, type Remedy, type RuleInput, remedyFor } from '../../core/rules/index.ts';
 import type { DryingAir } from '../../core/time/coats.ts';
-import { airNotedNow } from '../../record/air.ts';
-import type { BoardModel } from '../../record/bench.ts';
+import { airNotedNow } from '../../record/board/air.ts';
+import type { BoardModel } from '../../record/job/bench.ts';
 import {
   dryingOfHouse,
   effectOfRemedy,
@@ -13,11 +13,11 @@ import {
   layerOfHouse,
   type RemedyEffect,
   ruleInputOf,
-} from '../../record/rules.ts';
-import { seenByProduct } from '../../record/work.ts';
+} from '../../record/job/rules.ts';
+import { seenByProduct } from '../../record/work/work.ts';
 import { setPreparation } from '../../shared/contract/jobs.ts';
 import { change, useHouse } from './api.ts';
-import type { Bench } from './bench.ts';
+import type { OpenBench } from './bench.ts';
 import { useClock } from './clock.ts';
 import { sentenceOf } from './sentence.ts';
 
@@ -45,13 +45,13 @@ export function useHouseRules(): HouseRules | null {
 }
 
 /** What the times of coats go by on this bench, in the air that was noted last. */
-export function useDrying({ job, materials }: Pick<Bench, 'job' | 'materials'>): DryingAir {
+export function useDrying({ job, materials }: Pick<OpenBench, 'job' | 'materials'>): DryingAir {
   const house = useHouseRules();
   return useMemo(() => dryingOfHouse({ job, materials }, house), [job, materials, house]);
 }
 
 /** What the rules say of a stack on a board, by the schools of the house; null until those are known. */
-export function useRules(bench: Bench, model: BoardModel, stack: Stack): Rules | null {
+export function useRules(bench: OpenBench, model: BoardModel, stack: Stack): Rules | null {
   const house = useHouseRules();
   return useMemo(() => {
     if (!house) return null;
@@ -68,7 +68,7 @@ export interface Mended {
 }
 
 /** The findings of one place of the stack with their remedies, foreseen. */
-export function useMended(bench: Bench, model: BoardModel, rules: Rules | null, at: number | 'wood'): Mended[] {
+export function useMended(bench: OpenBench, model: BoardModel, rules: Rules | null, at: number | 'wood'): Mended[] {
   return useMemo(() => {
     if (!rules) return [];
     return rules.found
@@ -80,7 +80,7 @@ export function useMended(bench: Bench, model: BoardModel, rules: Rules | null, 
   }, [bench, model, rules, at]);
 }
 
-function effectOr(bench: Bench, model: BoardModel, input: RuleInput, remedy: Remedy): RemedyEffect | null {
+function effectOr(bench: OpenBench, model: BoardModel, input: RuleInput, remedy: Remedy): RemedyEffect | null {
   // A stack that cannot be predicted still has its remedy.
   return unlessRefused(() => effectOfRemedy(bench, model, input, remedy));
 }
@@ -116,7 +116,7 @@ export function useDecide({ wood }: BoardModel, { stack, set, solve, refused }: 
 }
 
 /** A new layer as this house begins it. */
-export function useBegun(bench: Bench): (layer: Layer) => Layer {
+export function useBegun(bench: OpenBench): (layer: Layer) => Layer {
   const { data: house } = useHouse();
   return (layer) => (house ? layerOfHouse(layer, bench, house) : layer);
 }

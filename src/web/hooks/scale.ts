@@ -1,15 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { parseScaleLine, type ScaleReading } from '../../core/mix/scale-line.ts';
+import type { ScalePort } from './scale-port.ts';
 import { sentenceOf } from './sentence.ts';
 import { type SimulatedScale, simulatedScale } from './simulated-scale.ts';
 
-/** A serial port as Web Serial has them, as far as a scale needs one. */
-export interface ScalePort {
-  open(options: { baudRate: number }): Promise<void>;
-  readonly readable: ReadableStream<Uint8Array> | null;
-  readonly writable: WritableStream<Uint8Array> | null;
-  close(): Promise<void>;
-}
 interface WebSerial {
   requestPort(): Promise<ScalePort>;
 }

@@ -1,4 +1,4 @@
-import type { ScalePort } from './scale.ts';
+import type { ScalePort } from './scale-port.ts';
 
 /** A scale that ships with the app, behind the interface of a serial port: what is on it is what its hand pours. */
 export interface SimulatedScale {

@@ -4,7 +4,7 @@ import { type DefaultValues, type FieldValues, type Path, type Resolver, useForm
 import { z } from 'zod';
 import { FieldError } from '../../core/field-error.ts';
 import { Refused } from './api.ts';
-import { useKept } from './kept.ts';
+import { usePersistentState } from './persistent-state.ts';
 import { sentenceOf } from './sentence.ts';
 
 interface Options<T extends FieldValues, V> {
@@ -30,7 +30,7 @@ interface Options<T extends FieldValues, V> {
  */
 export function useTypedForm<T extends FieldValues, V, Record = unknown>(options: Options<T, V>) {
   const { keep, blank, read, shape, save, version: opened = 1, stays = false, onSaved } = options;
-  const [kept, setKept, forget] = useKept<T>(keep, blank);
+  const [kept, setKept, forget] = usePersistentState<T>(keep, blank);
   const [version, setVersion] = useState(opened);
   const [meanwhile, setMeanwhile] = useState<Record | null>(null);
   /** What cannot be read is refused as a shape refuses: at its field, else for the whole form. */

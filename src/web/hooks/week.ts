@@ -12,7 +12,7 @@ import {
   weekOf,
   whatHoldsTheEnd,
   whyNotThere,
-} from '../../record/week.ts';
+} from '../../record/clock/week.ts';
 import type { PlannedTask, WeekPlan } from '../../shared/clock.ts';
 import { keepPlan } from '../../shared/contract/clock.ts';
 import { newId } from '../../shared/id.ts';

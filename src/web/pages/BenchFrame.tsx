@@ -1,14 +1,14 @@
 import { LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { NavLink, Outlet, useLocation, useSearchParams } from 'react-router';
-import { findBoard } from '../../record/codes.ts';
-import { standingOf, stepsDone } from '../../record/standing.ts';
-import { woodNamed } from '../../record/wood.ts';
+import { findBoard } from '../../record/board/codes.ts';
+import { woodNamed } from '../../record/board/wood.ts';
+import { standingOf, stepsDone } from '../../record/job/standing.ts';
 import type { JobWood } from '../../shared/job.ts';
-import { type Bench, useBench } from '../hooks/bench.ts';
-import { NothingHere } from '../parts/NothingHere.tsx';
-import { againstText } from '../parts/numbers.ts';
-import { ToolsPlace } from '../parts/Tools.tsx';
+import { NothingHere } from '../components/NothingHere.tsx';
+import { againstText } from '../components/numbers.ts';
+import { ToolsPlace } from '../components/Tools.tsx';
+import { type OpenBench, useBench } from '../hooks/bench.ts';
 
 const STEPS = [
   { to: 'target', label: 'Target' },
@@ -18,7 +18,7 @@ const STEPS = [
   { to: 'verdict', label: 'Verdict' },
 ] as const;
 
-function standingText(bench: Bench, wood: JobWood): string {
+function standingText(bench: OpenBench, wood: JobWood): string {
   const standing = standingOf(bench, wood);
   if (standing.kind === 'measured') return againstText(standing.deltaE, bench.job.tolerance);
   if (standing.kind === 'judged') return standing.accepted ? 'accepted' : 'rejected';
@@ -26,7 +26,7 @@ function standingText(bench: Bench, wood: JobWood): string {
   return standing.kind === 'planned' ? `board ${standing.board}` : standing.kind;
 }
 
-function Woods({ bench, onTools }: { bench: Bench; onTools: (place: HTMLElement | null) => void }) {
+function Woods({ bench, onTools }: { bench: OpenBench; onTools: (place: HTMLElement | null) => void }) {
   const [params] = useSearchParams();
   const { pathname } = useLocation();
   const here = findBoard(bench.job.woods, { wood: params.get('wood'), board: params.get('board') })?.wood;

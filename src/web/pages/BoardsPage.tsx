@@ -6,35 +6,35 @@ import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
-import { type BoardModel, boardModel, strayAllowed } from '../../record/bench.ts';
-import { boardCode } from '../../record/codes.ts';
-import { boardName, isControl } from '../../record/plank.ts';
-import { isDone, lastRead, layersOn, stackAsMade, stageMean } from '../../record/stages.ts';
-import { missOfFinished, offcutsLeft } from '../../record/standing.ts';
+import { boardCode } from '../../record/board/codes.ts';
+import { boardName, isControl } from '../../record/board/plank.ts';
+import { isDone, lastRead, layersOn, stackAsMade, stageMean } from '../../record/board/stages.ts';
+import { type BoardModel, boardModel, strayAllowed } from '../../record/job/bench.ts';
+import { missOfFinished, offcutsLeft } from '../../record/job/standing.ts';
 import { readStage, takeBoard } from '../../shared/contract/boards.ts';
 import { SPOTS, type StoredReading } from '../../shared/reading.ts';
+import { BoardOf } from '../components/board/BoardOf.tsx';
+import { CoatRecord } from '../components/boards/CoatRecord.tsx';
+import { FaultFinder } from '../components/boards/FaultFinder.tsx';
+import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
+import { KeepAsRung } from '../components/boards/KeepAsRung.tsx';
+import { MixSummary } from '../components/boards/MixSummary.tsx';
+import { Onward } from '../components/boards/Onward.tsx';
+import { PastDialog } from '../components/boards/PastDialog.tsx';
+import { Plank } from '../components/boards/Plank.tsx';
+import { ReadingsOut } from '../components/boards/ReadingsOut.tsx';
+import { SeriesDialog } from '../components/boards/SeriesDialog.tsx';
+import { SplitDialog } from '../components/boards/SplitDialog.tsx';
+import { WayBackPanel } from '../components/boards/WayBack.tsx';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { momentText } from '../components/moment.ts';
+import { againstText, deltaText, labText } from '../components/numbers.ts';
+import { ReadingCorrection } from '../components/readings/ReadingCorrection.tsx';
+import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { change } from '../hooks/api.ts';
-import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
-import { BoardOf } from '../parts/board/BoardOf.tsx';
-import { CoatRecord } from '../parts/boards/CoatRecord.tsx';
-import { FaultFinder } from '../parts/boards/FaultFinder.tsx';
-import { JudgeBoard } from '../parts/boards/JudgeBoard.tsx';
-import { KeepAsRung } from '../parts/boards/KeepAsRung.tsx';
-import { MixSummary } from '../parts/boards/MixSummary.tsx';
-import { Onward } from '../parts/boards/Onward.tsx';
-import { PastDialog } from '../parts/boards/PastDialog.tsx';
-import { Plank } from '../parts/boards/Plank.tsx';
-import { ReadingsOut } from '../parts/boards/ReadingsOut.tsx';
-import { SeriesDialog } from '../parts/boards/SeriesDialog.tsx';
-import { SplitDialog } from '../parts/boards/SplitDialog.tsx';
-import { WayBack } from '../parts/boards/WayBack.tsx';
-import { momentText } from '../parts/moment.ts';
-import { againstText, deltaText, labText } from '../parts/numbers.ts';
-import { ReadingCorrection } from '../parts/readings/ReadingCorrection.tsx';
-import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
 
 const NO_LAYERS: Stack = [];
 
@@ -44,7 +44,7 @@ const FILM_OR_DYE = (stack: Stack, stage: number) => {
 };
 
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
-function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
+function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { board } = model;
   const fields = useBoardFields(bench, model);
   const stack = board.recipe ? stackAsMade(board) : NO_LAYERS;
@@ -112,9 +112,9 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
           <h2 style={{ margin: 0 }}>
             {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
-          <Trouble error={model.trouble} />
+          <ErrorMessage error={model.trouble} />
           {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
-          {stage > 0 && <WayBack bench={bench} model={model} stage={stage} />}
+          {stage > 0 && <WayBackPanel bench={bench} model={model} stage={stage} />}
           {expected && stage > 0 && (
             <div>
               <span className="soft">expected </span>
@@ -188,7 +188,7 @@ function BoardInHand({ bench, model }: { bench: Bench; model: BoardModel }) {
   );
 }
 
-function SmallBoard({ bench, model, here }: { bench: Bench; model: BoardModel; here: boolean }) {
+function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardModel; here: boolean }) {
   const fields = useBoardFields(bench, model);
   const { board } = model;
   const miss = model.target && missOfFinished(model.target, board);
@@ -279,7 +279,7 @@ export function BoardsPage() {
           </span>
         )}
       </div>
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       {series && stack && <SeriesDialog bench={bench} model={model} stack={stack} onClose={() => setSeries(false)} />}
       <BoardInHand key={`${model.board.id}/${model.board.recipe?.id ?? ''}`} bench={bench} model={model} />
     </>

@@ -1,11 +1,11 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
+import { AirDialog } from '../components/clock/AirDialog.tsx';
+import { ClockTurner } from '../components/clock/ClockTurner.tsx';
+import { weekdayText } from '../components/clock/times.ts';
+import { NothingHere } from '../components/NothingHere.tsx';
 import { slownessOf, useClockView } from '../hooks/clock.ts';
-import { AirDialog } from '../parts/clock/AirDialog.tsx';
-import { ClockTurner } from '../parts/clock/ClockTurner.tsx';
-import { weekdayText } from '../parts/clock/times.ts';
-import { NothingHere } from '../parts/NothingHere.tsx';
 
 const PAGES = [
   { to: '/clock', label: 'Now' },

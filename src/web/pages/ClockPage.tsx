@@ -1,14 +1,14 @@
 import { Button } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useOutletContext } from 'react-router';
-import type { ClockItem } from '../../record/clock.ts';
-import { dayOf } from '../../record/week.ts';
+import type { ClockItem } from '../../record/clock/clock.ts';
+import { dayOf } from '../../record/clock/week.ts';
+import { ClockRow } from '../components/clock/ClockRow.tsx';
+import { rowsOf, shutHours, WeekPicture } from '../components/clock/WeekPicture.tsx';
+import { Keys } from '../components/Keys.tsx';
+import { hoursText } from '../components/numbers.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
-import { ClockRow } from '../parts/clock/ClockRow.tsx';
-import { rowsOf, shutHours, WeekPicture } from '../parts/clock/WeekPicture.tsx';
-import { Keys } from '../parts/Keys.tsx';
-import { hoursText } from '../parts/numbers.ts';
 
 const GROUPS: readonly { title: string; is: (i: ClockItem) => boolean; many?: number }[] = [
   { title: 'A window shuts', is: (i) => i.stands === 'shutting' || i.stands === 'shut' },

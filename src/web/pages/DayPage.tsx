@@ -1,11 +1,11 @@
 import { Button } from '@mui/material';
 import { useOutletContext, useSearchParams } from 'react-router';
-import { dateText, dayOf, hoursOfDay } from '../../record/week.ts';
+import { dateText, dayOf, hoursOfDay } from '../../record/clock/week.ts';
+import { useDoTask } from '../components/clock/ClockRow.tsx';
+import { Keys } from '../components/Keys.tsx';
+import { hourText } from '../components/moment.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
-import { useDoTask } from '../parts/clock/ClockRow.tsx';
-import { Keys } from '../parts/Keys.tsx';
-import { hourText } from '../parts/moment.ts';
 
 const DAY_AHEAD = 24 * 3_600_000;
 

@@ -1,10 +1,10 @@
 import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
+import { LookSwitch } from '../components/LookSwitch.tsx';
 import { useTellingRail } from '../hooks/rail.ts';
-import { LookSwitch } from '../parts/LookSwitch.tsx';
 
 /** Its menu need not be there at once. */
-const PersonHere = lazy(async () => ({ default: (await import('../parts/PersonHere.tsx')).PersonHere }));
+const PersonHere = lazy(async () => ({ default: (await import('../components/PersonHere.tsx')).PersonHere }));
 
 const ICONS = {
   jobs: <path d="M4 6h16M4 12h16M4 18h10" />,

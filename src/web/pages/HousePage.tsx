@@ -1,7 +1,7 @@
 import { Button, Checkbox, FormControlLabel, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
-import { onTheShelf } from '../../record/materials.ts';
+import { onTheShelf } from '../../record/shelf/materials.ts';
 import {
   addInstrument,
   addPerson,
@@ -15,21 +15,21 @@ import {
 } from '../../shared/contract/house.ts';
 import { type House, type Instrument, NewInstrument, NewPerson, type Person, TypedTools } from '../../shared/house.ts';
 import { LightShares } from '../../shared/lights.ts';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { FormDialog, SaveButton } from '../components/FormDialog.tsx';
+import { Ledger } from '../components/Ledger.tsx';
+import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { SavedNumber } from '../components/SavedNumber.tsx';
+import { SchoolsOfHouse } from '../components/Schools.tsx';
+import { SnapshotsPanel } from '../components/Snapshots.tsx';
+import { useToast } from '../components/Toast.tsx';
+import { TypedField } from '../components/TypedField.tsx';
+import { WorkHours } from '../components/WorkHours.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { choosePerson, personHere } from '../hooks/person.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { useVersioned } from '../hooks/versioned.ts';
-import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
-import { Ledger } from '../parts/Ledger.tsx';
-import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { SavedNumber } from '../parts/SavedNumber.tsx';
-import { SchoolsOfHouse } from '../parts/Schools.tsx';
-import { Snapshots } from '../parts/Snapshots.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { TypedField } from '../parts/TypedField.tsx';
-import { useSay } from '../parts/Undo.tsx';
-import { WorkHours } from '../parts/WorkHours.tsx';
 
 const KEEPERS = {
   people: {
@@ -100,7 +100,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
   const [open, setOpen] = useState<Kept | 'new' | null>(null);
   const [away, setAway] = useState(false);
   const [error, setError] = useState<string | null>(null);
-  const say = useSay();
+  const say = useToast();
   const shown = away ? all : onTheShelf(all);
   const archive = async (kept: Kept) => {
     try {
@@ -125,7 +125,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
           <Button onClick={() => archive(kept)}>{kept.archived ? 'Bring back' : 'Put away'}</Button>
         </div>
       ))}
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       <div style={{ display: 'flex', gap: 12, paddingTop: 12 }}>
         <Button onClick={() => setOpen('new')}>New {one}</Button>
         {all.some((k) => k.archived) && (
@@ -222,7 +222,7 @@ function HouseSettings({ house }: { house: House }) {
         label="The simulated bench and instrument"
       />
       <span className="soft">It makes up boards and readings: for a shop to try things in, never for real work.</span>
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       <MeanwhileNote
         meanwhile={meanwhile}
         what="The house"
@@ -242,7 +242,7 @@ export function HousePage() {
         <h1>House</h1>
       </header>
       <div className="plate">
-        <Trouble error={error?.message} />
+        <ErrorMessage error={error?.message} />
         {!house && !error && <LinearProgress aria-label="Fetching the house" />}
         {house && (
           <div className="columns">
@@ -255,7 +255,7 @@ export function HousePage() {
               <WorkHours house={house} />
               <HouseSettings house={house} />
               <Ledger />
-              <Snapshots />
+              <SnapshotsPanel />
             </div>
           </div>
         )}

@@ -12,23 +12,23 @@ import {
 import { lazy, Suspense, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
-import { nextStepOf } from '../../record/standing.ts';
+import { nextStepOf } from '../../record/job/standing.ts';
 import { archiveJob, restoreJob } from '../../shared/contract/jobs.ts';
 import type { JobSummary } from '../../shared/job.ts';
 import type { Shelf } from '../../shared/shelf.ts';
+import { Halves } from '../components/board/Halves.tsx';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { againstText, toleranceText } from '../components/numbers.ts';
+import { useAttempt, useToast } from '../components/Toast.tsx';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
-import { Halves } from '../parts/board/Halves.tsx';
-import { againstText, toleranceText } from '../parts/numbers.ts';
-import { Trouble } from '../parts/Trouble.tsx';
-import { useAttempt, useSay } from '../parts/Undo.tsx';
 
 /** A day of the calendar, short. */
 const dateText = (day: string) =>
   new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 
-const BestBoard = lazy(async () => ({ default: (await import('../parts/board/BestBoard.tsx')).BestBoard }));
-const JobFilters = lazy(async () => ({ default: (await import('../parts/JobFilters.tsx')).JobFilters }));
-const NewJobDialog = lazy(async () => ({ default: (await import('../parts/NewJobDialog.tsx')).NewJobDialog }));
+const BestBoard = lazy(async () => ({ default: (await import('../components/board/BestBoard.tsx')).BestBoard }));
+const JobFilters = lazy(async () => ({ default: (await import('../components/JobFilters.tsx')).JobFilters }));
+const NewJobDialog = lazy(async () => ({ default: (await import('../components/NewJobDialog.tsx')).NewJobDialog }));
 
 /** What stands where the picture of the best board comes: its flat tones are there at once. */
 function BestBoardOf({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
@@ -49,7 +49,7 @@ const NARROW = '(max-width: 960px)';
 
 function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const narrow = useMediaQuery(NARROW);
-  const say = useSay();
+  const say = useToast();
   const attempt = useAttempt();
   const remove = () =>
     attempt(async () => {
@@ -148,7 +148,7 @@ export function JobsPage() {
         </Button>
       </header>
       <div className="plate">
-        <Trouble error={error?.message} />
+        <ErrorMessage error={error?.message} />
         {(!jobs || !shelf) && !error && <LinearProgress aria-label="Fetching the jobs" />}
         {(asked || skip > 0 || (data?.count ?? 0) > MANY) && (
           <Suspense>

@@ -6,44 +6,44 @@ import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { isBlank, type Stack } from '../../core/layers/layer.ts';
-import type { BoardModel } from '../../record/bench.ts';
-import { ANYTHING, type Choice, simpleStack } from '../../record/openings.ts';
-import { isDone, lastRead, layersOn, stackAsMade } from '../../record/stages.ts';
-import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
-import { useCalm } from '../hooks/calm.ts';
+import { isDone, lastRead, layersOn, stackAsMade } from '../../record/board/stages.ts';
+import type { BoardModel } from '../../record/job/bench.ts';
+import { ANYTHING, type Choice, simpleStack } from '../../record/job/openings.ts';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { Keys } from '../components/Keys.tsx';
+import { BoardView, END_INSET } from '../components/layers/BoardView.tsx';
+import { ColourantChoice } from '../components/layers/ColourantChoice.tsx';
+import { ExpectedFigures } from '../components/layers/ExpectedFigures.tsx';
+import { Foreseen } from '../components/layers/Foreseen.tsx';
+import { GlazeAdvice } from '../components/layers/GlazeAdvice.tsx';
+import { LayerInHand } from '../components/layers/LayerInHand.tsx';
+import { LightBar, type LooksBeside, nextEnlarged } from '../components/layers/LightBar.tsx';
+import { NextSteps } from '../components/layers/NextSteps.tsx';
+import { useOpenLayer } from '../components/layers/open-layer.ts';
+import { usePlanning } from '../components/layers/planning.ts';
+import { Roads } from '../components/layers/Roads.tsx';
+import { RuleList } from '../components/layers/RuleList.tsx';
+import { RuleMark } from '../components/layers/RuleMark.tsx';
+import { SearchProgress } from '../components/layers/SearchProgress.tsx';
+import { AddLayer, StackStrip } from '../components/layers/StackStrip.tsx';
+import { Systems, type TakenSystem } from '../components/layers/Systems.tsx';
+import { UnderLayer } from '../components/layers/UnderLayer.tsx';
+import { UndoRedo } from '../components/layers/UndoRedo.tsx';
+import { useKeepVersions, Versions } from '../components/layers/Versions.tsx';
+import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { useToast } from '../components/Toast.tsx';
+import { ToolsForm } from '../components/Tools.tsx';
+import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useFinding } from '../hooks/finding.ts';
-import { useKept } from '../hooks/kept.ts';
 import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
+import { usePersistentState } from '../hooks/persistent-state.ts';
 import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
-import { Keys } from '../parts/Keys.tsx';
-import { BoardView, END_INSET } from '../parts/layers/BoardView.tsx';
-import { ColourantChoice } from '../parts/layers/ColourantChoice.tsx';
-import { ExpectedFigures } from '../parts/layers/ExpectedFigures.tsx';
-import { Foreseen } from '../parts/layers/Foreseen.tsx';
-import { GlazeAdvice } from '../parts/layers/GlazeAdvice.tsx';
-import { LayerInHand } from '../parts/layers/LayerInHand.tsx';
-import { type Beside, LightBar, nextEnlarged } from '../parts/layers/LightBar.tsx';
-import { NextSteps } from '../parts/layers/NextSteps.tsx';
-import { useOpenLayer } from '../parts/layers/open-layer.ts';
-import { usePlanning } from '../parts/layers/planning.ts';
-import { Roads } from '../parts/layers/Roads.tsx';
-import { RuleList } from '../parts/layers/RuleList.tsx';
-import { RuleMark } from '../parts/layers/RuleMark.tsx';
-import { SearchProgress } from '../parts/layers/SearchProgress.tsx';
-import { AddLayer, StackStrip } from '../parts/layers/StackStrip.tsx';
-import { Systems, type TakenSystem } from '../parts/layers/Systems.tsx';
-import { UnderLayer } from '../parts/layers/UnderLayer.tsx';
-import { UndoRedo } from '../parts/layers/UndoRedo.tsx';
-import { useKeepVersions, Versions } from '../parts/layers/Versions.tsx';
-import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { Tools } from '../parts/Tools.tsx';
-import { Trouble } from '../parts/Trouble.tsx';
-import { useSay } from '../parts/Undo.tsx';
+import { useThrottled } from '../hooks/throttled.ts';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
-function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
+function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { board, wood } = model;
   const { tolerance } = bench.job;
   const done = layersOn(board);
@@ -63,7 +63,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
     });
   const [wet, setWet] = useState(false);
   const [years, setYears] = useState(0);
-  const [beside, setBeside] = useState<Beside>(null);
+  const [beside, setBeside] = useState<LooksBeside>(null);
   const [enlarge, setEnlarge] = useState(1);
   const begin = useBegun(bench);
   const [ends, setEnds] = useState(false);
@@ -72,10 +72,10 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   const { selected, setSelected, open } = layer;
   /** What a search may use as it was when its choice was opened; null while it is not. */
   const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
-  const say = useSay();
+  const say = useToast();
   /** What lies over the lower half: the roads that were found, or the kept versions. */
   const [over, setOver] = useState<'roads' | 'versions' | 'systems' | null>(null);
-  const [choice, setChoice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
+  const [choice, setChoice] = usePersistentState<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
@@ -85,7 +85,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
   );
 
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
-  const settled = useCalm(stack);
+  const settled = useThrottled(stack);
   const rules = useRules(bench, model, settled);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { search, error, problem, problemFor, find, ...finding } = useFinding({
@@ -170,7 +170,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
 
   return (
     <>
-      <Tools>
+      <ToolsForm>
         <LightBar
           illuminant={light.illuminant}
           wet={wet}
@@ -189,7 +189,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           enlarge={target && coloured ? enlarge : null}
           onEnlarge={setEnlarge}
         />
-      </Tools>
+      </ToolsForm>
       <BoardView
         bench={bench}
         model={model}
@@ -268,7 +268,7 @@ function LayersOf({ bench, model }: { bench: Bench; model: BoardModel }) {
         ) : (
           <>
             <div style={{ display: 'grid', gap: 7, alignContent: 'start' }}>
-              <Trouble error={message} />
+              <ErrorMessage error={message} />
               <MeanwhileNote
                 meanwhile={draft.meanwhile}
                 what="The stack"

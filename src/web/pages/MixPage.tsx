@@ -2,31 +2,31 @@ import { Button, Menu, MenuItem } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
-import type { BoardModel } from '../../record/bench.ts';
-import { boardName } from '../../record/plank.ts';
+import { boardName } from '../../record/board/plank.ts';
+import type { BoardModel } from '../../record/job/bench.ts';
 import type { Recipe } from '../../shared/board.ts';
-import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
-import { useKept } from '../hooks/kept.ts';
+import { BoardOf } from '../components/board/BoardOf.tsx';
+import { BatchDialog } from '../components/mix/BatchDialog.tsx';
+import { KeepMix, mixedStages } from '../components/mix/KeepMix.tsx';
+import { PrintSheet } from '../components/mix/PrintSheet.tsx';
+import { amountText, StepList } from '../components/mix/StepList.tsx';
+import { StepNow } from '../components/mix/StepNow.tsx';
+import { deltaText, rangeText } from '../components/numbers.ts';
+import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useLooks } from '../hooks/looks.ts';
 import { useMixing } from '../hooks/mixing.ts';
+import { usePersistentState } from '../hooks/persistent-state.ts';
 import { hasSerial, useScale } from '../hooks/scale.ts';
 import { canSpeak, useSpoken } from '../hooks/speech.ts';
 import { useWakeLock } from '../hooks/wake-lock.ts';
-import { BoardOf } from '../parts/board/BoardOf.tsx';
-import { BatchDialog } from '../parts/mix/BatchDialog.tsx';
-import { KeepMix, mixedStages } from '../parts/mix/KeepMix.tsx';
-import { PrintSheet } from '../parts/mix/PrintSheet.tsx';
-import { amountText, StepList } from '../parts/mix/StepList.tsx';
-import { StepNow } from '../parts/mix/StepNow.tsx';
-import { deltaText, rangeText } from '../parts/numbers.ts';
 
 /** A mix sheet being worked through. */
-function Sheet({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
   const mixing = useMixing(bench, model, recipe);
   const { current, promise, stack } = mixing;
   const { fields } = useLooks(bench, model, stack, DAYLIGHT);
   const scale = useScale();
-  const [speaks, setSpeaks] = useKept('speaks', false);
+  const [speaks, setSpeaks] = usePersistentState('speaks', false);
   const [batch, setBatch] = useState<number | null>(null);
   const [keeping, setKeeping] = useState(false);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);

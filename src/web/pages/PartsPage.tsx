@@ -2,25 +2,25 @@ import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/m
 import { useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
-import { areasOf, sumOfAreas } from '../../record/parts.ts';
-import { woodNamed } from '../../record/wood.ts';
+import { woodNamed } from '../../record/board/wood.ts';
+import { areasOf, sumOfAreas } from '../../record/job/parts.ts';
 import { addParts, archivePart, restorePart } from '../../shared/contract/jobs.ts';
 import { newId } from '../../shared/id.ts';
 import { NewParts, type Part } from '../../shared/part.ts';
+import { areaText, sizesText } from '../components/areas.ts';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { PartDialog } from '../components/PartDialog.tsx';
+import { Supplies } from '../components/Supplies.tsx';
+import { useToast } from '../components/Toast.tsx';
+import { TypedField } from '../components/TypedField.tsx';
 import { change, useHouse } from '../hooks/api.ts';
-import { type Bench, useOpenBench } from '../hooks/bench.ts';
+import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
-import { areaText, sizesText } from '../parts/areas.ts';
-import { PartDialog } from '../parts/PartDialog.tsx';
-import { Supplies } from '../parts/Supplies.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { TypedField } from '../parts/TypedField.tsx';
-import { useSay } from '../parts/Undo.tsx';
 
 const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
 
 /** Parts typed line by line, pasted, or from a CSV file. */
-function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
+function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }) {
   const { job, shelf } = bench;
   const file = useRef<HTMLInputElement>(null);
   // The same text asked for twice makes the same parts.
@@ -62,7 +62,7 @@ function AddParts({ bench, units }: { bench: Bench; units: 'metric' | 'us' }) {
         label="One part a line, or a pasted table"
         placeholder={EXAMPLE}
       />
-      <Trouble error={error} />
+      <ErrorMessage error={error} />
       <div style={{ display: 'flex', gap: 12 }}>
         <Button
           variant="contained"
@@ -99,7 +99,7 @@ export function PartsPage() {
   const { job, shelf } = bench;
   const units = useHouse().data?.units ?? 'metric';
   const [editing, setEditing] = useState<Part | null>(null);
-  const say = useSay();
+  const say = useToast();
   const [error, setError] = useState<string | null>(null);
   const woodName = (id: string | null) => {
     const wood = job.woods.find((w) => w.id === id);
@@ -126,7 +126,7 @@ export function PartsPage() {
             back to the woods
           </RouterLink>
         </div>
-        <Trouble error={error} />
+        <ErrorMessage error={error} />
         {job.parts.length === 0 && (
           <p>No part yet. With sizes and counts the areas follow, and from them how much to mix.</p>
         )}

@@ -3,19 +3,19 @@ import { useMemo, useState } from 'react';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/kinds/index.ts';
-import { seedOf } from '../../record/codes.ts';
-import { oldReading } from '../../record/evidence.ts';
-import { materialsOf, onTheShelf } from '../../record/materials.ts';
+import { seedOf } from '../../record/board/codes.ts';
+import { oldReading } from '../../record/board/evidence.ts';
+import { materialsOf, onTheShelf } from '../../record/shelf/materials.ts';
 import { archiveOldBoard, restoreOldBoard } from '../../shared/contract/house.ts';
 import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
+import { BoardPicture } from '../components/board/BoardPicture.tsx';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { labText, strengthText } from '../components/numbers.ts';
+import { OldBoardDialog } from '../components/rack/OldBoardDialog.tsx';
+import { useToast } from '../components/Toast.tsx';
 import { change, useRack, useShelf } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { labText, strengthText } from '../parts/numbers.ts';
-import { OldBoardDialog } from '../parts/rack/OldBoardDialog.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { useSay } from '../parts/Undo.tsx';
 
 function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
   const mixed = Object.entries(colours).map(([id, amount]) => {
@@ -28,7 +28,7 @@ function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
 
 function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf; onChange: () => void }) {
   const [error, setError] = useState<string | null>(null);
-  const say = useSay();
+  const say = useToast();
   const wood = shelf.species.find((s) => s.id === board.speciesId);
   const reading = oldReading(board);
   const fields = useMemo(
@@ -71,7 +71,7 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
         </div>
         <div className="mono soft">{reading ? labText(labOf(reading)) : 'not read'}</div>
         {board.note && <div className="soft">{board.note}</div>}
-        <Trouble error={error} />
+        <ErrorMessage error={error} />
       </div>
       <Button onClick={onChange}>Change</Button>
       <Button onClick={archive}>{board.archived ? 'Bring back' : 'Put away'}</Button>
@@ -116,7 +116,7 @@ export function RackPage() {
         </Button>
       </header>
       <div className="plate">
-        <Trouble error={error?.message ?? shelfError?.message} />
+        <ErrorMessage error={error?.message ?? shelfError?.message} />
         {(!rack || !shelf) && !error && <LinearProgress aria-label="Fetching the rack" />}
         {rack?.length === 0 && (
           <p>

@@ -1,22 +1,22 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { onTheShelf } from '../../record/materials.ts';
-import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf-items.ts';
+import { onTheShelf } from '../../record/shelf/materials.ts';
+import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf/shelf-items.ts';
 import type { Shelf } from '../../shared/shelf.ts';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { AddMix } from '../components/shelf/AddMix.tsx';
+import { AddColourant, AddMedium, AddSupply, AddWood } from '../components/shelf/AddToShelf.tsx';
+import { ColourantPlate } from '../components/shelf/ColourantPlate.tsx';
+import { MediumPlate } from '../components/shelf/MediumPlate.tsx';
+import { MixPlate } from '../components/shelf/MixPlate.tsx';
+import { NextBoardsList } from '../components/shelf/NextBoards.tsx';
+import { ShelfFile } from '../components/shelf/ShelfFile.tsx';
+import { ShelfList } from '../components/shelf/ShelfList.tsx';
+import { SupplyPlate } from '../components/shelf/SupplyPlate.tsx';
+import { WoodPlate } from '../components/shelf/WoodPlate.tsx';
 import { useShelf } from '../hooks/api.ts';
 import { shopDay } from '../hooks/shop-clock.ts';
-import { AddMix } from '../parts/shelf/AddMix.tsx';
-import { AddColourant, AddMedium, AddSupply, AddWood } from '../parts/shelf/AddToShelf.tsx';
-import { ColourantPlate } from '../parts/shelf/ColourantPlate.tsx';
-import { MediumPlate } from '../parts/shelf/MediumPlate.tsx';
-import { MixPlate } from '../parts/shelf/MixPlate.tsx';
-import { NextBoards } from '../parts/shelf/NextBoards.tsx';
-import { ShelfFile } from '../parts/shelf/ShelfFile.tsx';
-import { ShelfList } from '../parts/shelf/ShelfList.tsx';
-import { SupplyPlate } from '../parts/shelf/SupplyPlate.tsx';
-import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
-import { Trouble } from '../parts/Trouble.tsx';
 
 /** How each kind of thing is named in the address of the page. */
 const PARAMS = { species: 'wood', colourant: 'colour', medium: 'medium', supply: 'supply', mix: 'mix' } as const;
@@ -97,7 +97,7 @@ export function ShelfPage() {
       </header>
       {!shelf && (
         <div className="plate">
-          <Trouble error={error?.message} />
+          <ErrorMessage error={error?.message} />
           {!error && <LinearProgress aria-label="Fetching the shelf" />}
         </div>
       )}
@@ -109,7 +109,7 @@ export function ShelfPage() {
             onOpen={(item: ShelfItem) => show(item.address.split('/')[0] as Kind, item.id)}
           />
           <div>
-            {here?.kind === 'colourant' && <NextBoards shelf={shelf} />}
+            {here?.kind === 'colourant' && <NextBoardsList shelf={shelf} />}
             <Troubles shelf={shelf} address={address} />
             {here ? (
               <Plate shelf={shelf} {...here} />

@@ -1,12 +1,12 @@
 import { LinearProgress } from '@mui/material';
 import { Link as RouterLink, useSearchParams } from 'react-router';
-import { findBoard } from '../../record/codes.ts';
+import { findBoard } from '../../record/board/codes.ts';
 import { storyOfBoard } from '../../shared/contract/boards.ts';
 import { storyOfJob } from '../../shared/contract/jobs.ts';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { StoryList } from '../components/Story.tsx';
 import { useResource } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
-import { Story } from '../parts/Story.tsx';
-import { Trouble } from '../parts/Trouble.tsx';
 
 /** The whole story of a job, or of one of its boards: what was done, when, by whom. */
 export function StoryPage() {
@@ -27,9 +27,9 @@ export function StoryPage() {
           </RouterLink>
         )}
       </h2>
-      <Trouble error={error?.message} />
+      <ErrorMessage error={error?.message} />
       {!data && !error && <LinearProgress aria-label="Fetching the story" />}
-      {data && <Story events={data} boards={!found} />}
+      {data && <StoryList events={data} boards={!found} />}
     </div>
   );
 }

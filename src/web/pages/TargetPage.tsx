@@ -4,21 +4,21 @@ import { Link as RouterLink } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { sizeWord } from '../../core/judge/words.ts';
-import type { SeenTarget } from '../../record/target.ts';
+import type { SeenTarget } from '../../record/job/target.ts';
 import { changeJob, readTarget } from '../../shared/contract/jobs.ts';
 import { type Job, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
+import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
+import { Spread } from '../components/readings/Spread.tsx';
+import { SavedNumber } from '../components/SavedNumber.tsx';
+import { ChangeOfMind } from '../components/target/ChangeOfMind.tsx';
+import { SingleLight } from '../components/target/SingleLight.tsx';
+import { WishesForm } from '../components/target/Wishes.tsx';
 import { change } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import type { TypedNumber } from '../hooks/typed-number.ts';
 import { useVersioned } from '../hooks/versioned.ts';
-import { MeanwhileNote } from '../parts/MeanwhileNote.tsx';
-import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { Spread } from '../parts/readings/Spread.tsx';
-import { SavedNumber } from '../parts/SavedNumber.tsx';
-import { ChangeOfMind } from '../parts/target/ChangeOfMind.tsx';
-import { SingleLight } from '../parts/target/SingleLight.tsx';
-import { Wishes } from '../parts/target/Wishes.tsx';
 
 /** One number of the job. */
 function JobNumber<T extends number | null = number>({
@@ -207,7 +207,7 @@ export function TargetPage() {
               <LightsOfThePlace key={`lights/${job.id}`} job={job} />
             </section>
           )}
-          <Wishes key={`wishes/${job.id}`} job={job} />
+          <WishesForm key={`wishes/${job.id}`} job={job} />
           {target && (
             <div className="onward">
               <Button component={RouterLink} to="../woods" variant="contained" color="primary">

@@ -4,21 +4,21 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
-import { type BoardModel, boardModel, problemOf } from '../../record/bench.ts';
-import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/openings.ts';
-import { standingOf } from '../../record/standing.ts';
+import { type BoardModel, boardModel, problemOf } from '../../record/job/bench.ts';
+import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/job/openings.ts';
+import { standingOf } from '../../record/job/standing.ts';
 import { setDraft } from '../../shared/contract/jobs.ts';
 import type { JobWood } from '../../shared/job.ts';
+import { BoardPicture } from '../components/board/BoardPicture.tsx';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { againstText, colourText, percent, rangeText } from '../components/numbers.ts';
+import { useAttempt } from '../components/Toast.tsx';
 import { change } from '../hooks/api.ts';
-import { type Bench, useOpenBench } from '../hooks/bench.ts';
-import { useKept } from '../hooks/kept.ts';
+import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
 import { type BoardField, useBoardFields } from '../hooks/looks.ts';
 import { useSearches } from '../hooks/matcher.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { againstText, colourText, percent, rangeText } from '../parts/numbers.ts';
-import { Trouble } from '../parts/Trouble.tsx';
-import { useAttempt } from '../parts/Undo.tsx';
-import type { Found } from '../workers/matcher.ts';
+import { usePersistentState } from '../hooks/persistent-state.ts';
+import type { FoundRoads } from '../workers/matcher.ts';
 
 /** A wood's board beside its words. */
 function Row({
@@ -27,7 +27,7 @@ function Row({
   fields,
   children,
 }: {
-  bench: Bench;
+  bench: OpenBench;
   model: BoardModel;
   fields: readonly BoardField[];
   children: ReactNode;
@@ -48,7 +48,7 @@ function Row({
 }
 
 /** The closest road of one wood as its board, with the recipe in a line. */
-function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; found: Found }) {
+function WoodRow({ bench, model, found }: { bench: OpenBench; model: BoardModel; found: FoundRoads }) {
   const road = found.roads[0];
   const fields = useMemo(
     () => road?.looks.map((expected, i) => ({ label: `${i}`, expected, measured: null })) ?? [],
@@ -96,13 +96,13 @@ function WoodRow({ bench, model, found }: { bench: Bench; model: BoardModel; fou
 }
 
 /** What a wood has before any search: its newest planned board as it stands, or the raw wood. */
-function WoodNow({ bench, wood }: { bench: Bench; wood: JobWood }) {
+function WoodNow({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
   const board = wood.boards.findLast((b) => b.recipe) ?? wood.boards.at(-1);
   const model = useMemo(() => (board ? boardModel(bench, wood, board) : null), [bench, wood, board]);
   return model && <WoodNowOf bench={bench} model={model} />;
 }
 
-function WoodNowOf({ bench, model }: { bench: Bench; model: BoardModel }) {
+function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const standing = standingOf(bench, model.wood);
   return (
@@ -134,7 +134,7 @@ function WoodNowOf({ bench, model }: { bench: Bench; model: BoardModel }) {
 /** Several woods of one job, one target across them all, each with its own recipe. */
 export function TogetherPage() {
   const bench = useOpenBench();
-  const [choice] = useKept<Choice>(`choice/${bench.job.number}`, ANYTHING);
+  const [choice] = usePersistentState<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const { progress, found, error, find, cancel } = useSearches();
   const models = useMemo(
     () => bench.job.woods.flatMap((wood) => boardModel(bench, wood, nth(wood.boards, wood.boards.length - 1)) ?? []),
@@ -163,7 +163,7 @@ export function TogetherPage() {
         </div>
       </div>
       <div className="work" style={{ display: 'grid', gap: 18, flex: 1, alignContent: 'start' }}>
-        <Trouble error={bench.target ? error : 'Read the target first: there is nothing to match yet.'} />
+        <ErrorMessage error={bench.target ? error : 'Read the target first: there is nothing to match yet.'} />
         {models.map((model) => {
           const answer = found[model.wood.id];
           return answer ? (

@@ -11,27 +11,27 @@ import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import { doubtOf } from '../../core/learn/knowledge.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
-import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/bench.ts';
-import { boardCode } from '../../record/codes.ts';
-import { solvableColours } from '../../record/openings.ts';
-import { finishedMean, isDone, isRead, mixedUpStage } from '../../record/stages.ts';
-import { offcutsLeft } from '../../record/standing.ts';
+import { boardCode } from '../../record/board/codes.ts';
+import { finishedMean, isDone, isRead, mixedUpStage } from '../../record/board/stages.ts';
+import { type BoardModel, boardModel, nextBoardModel, problemOf } from '../../record/job/bench.ts';
+import { solvableColours } from '../../record/job/openings.ts';
+import { offcutsLeft } from '../../record/job/standing.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { planRecipe, takeBoard } from '../../shared/contract/boards.ts';
+import { BoardOf } from '../components/board/BoardOf.tsx';
+import { BoardPicture } from '../components/board/BoardPicture.tsx';
+import { BatchCorrectionPanel } from '../components/boards/BatchCorrection.tsx';
+import { FromHere } from '../components/boards/FromHere.tsx';
+import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../components/numbers.ts';
+import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
+import { ToneFigures, TonesNotRead, toneVerdicts } from '../components/verdict/Tones.tsx';
 import { change } from '../hooks/api.ts';
-import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
-import { useSolved, type Work } from '../hooks/matcher.ts';
+import { type MatcherWork, useSolved } from '../hooks/matcher.ts';
 import { useNextId } from '../hooks/new-id.ts';
-import { BoardOf } from '../parts/board/BoardOf.tsx';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { BatchCorrection } from '../parts/boards/BatchCorrection.tsx';
-import { FromHere } from '../parts/boards/FromHere.tsx';
-import { JudgeBoard } from '../parts/boards/JudgeBoard.tsx';
-import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../parts/numbers.ts';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { FinishPasses } from '../parts/verdict/FinishPasses.tsx';
-import { ToneFigures, TonesNotRead, toneVerdicts } from '../parts/verdict/Tones.tsx';
 import type { Matcher } from '../workers/matcher.ts';
 
 function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
@@ -77,7 +77,7 @@ function NextBoard({
   recipe,
   passed,
 }: {
-  bench: Bench;
+  bench: OpenBench;
   model: BoardModel;
   recipe: Recipe;
   passed: boolean;
@@ -94,7 +94,7 @@ function NextBoard({
     return open.length > 0 ? problemOf(bench, nextBoardModel(bench, model), recipe.stack, open) : null;
   }, [bench, model, recipe]);
   const solve = useMemo(
-    (): Work<Awaited<ReturnType<Matcher['correct']>>> | null =>
+    (): MatcherWork<Awaited<ReturnType<Matcher['correct']>>> | null =>
       problem && ((matcher) => matcher.correct(problem, recipe.stack, recipe.litres, tolerance)),
     [problem, recipe, tolerance],
   );
@@ -126,7 +126,7 @@ function NextBoard({
     <section aria-label="Next board" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
       <h2 style={{ margin: 0 }}>What it taught, and the next board</h2>
       <Taught bench={bench} model={model} recipe={recipe} />
-      <Trouble error={refused ?? error} />
+      <ErrorMessage error={refused ?? error} />
       {problem && !next && !error && <LinearProgress aria-label="Solving the next recipe" />}
       {!problem && !bench.learning && (
         <div className="note">
@@ -182,7 +182,7 @@ function NextBoard({
 }
 
 /** Which colour took more or less than its profile said, in words and per cent. */
-function Taught({ bench, model, recipe }: { bench: Bench; model: BoardModel; recipe: Recipe }) {
+function Taught({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
   const strange = mixedUpStage(model.board);
   if (bench.learning) return <div>Learning from the newest readings …</div>;
   const without = bench.knowledge.leftOut.find((l) => l.board === model.board.id);
@@ -239,7 +239,7 @@ export function VerdictPage() {
 }
 
 /** A board whose coats are on and that no instrument has read: it is judged in words. */
-function VerdictInWords({ bench, model }: { bench: Bench; model: BoardModel }) {
+function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const { board, target } = model;
   const expected = board.recipe?.expected.at(-1);
@@ -275,7 +275,7 @@ function VerdictInWords({ bench, model }: { bench: Bench; model: BoardModel }) {
   );
 }
 
-function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
+function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { board } = model;
   const fields = useBoardFields(bench, model);
   const recipe = board.recipe as Recipe;
@@ -320,7 +320,7 @@ function VerdictOf({ bench, model }: { bench: Bench; model: BoardModel }) {
           {!passed && mixedUpStage(board) === null && (
             <>
               <FromHere bench={bench} model={model} recipe={recipe} />
-              <BatchCorrection bench={bench} model={model} recipe={recipe} />
+              <BatchCorrectionPanel bench={bench} model={model} recipe={recipe} />
             </>
           )}
         </div>

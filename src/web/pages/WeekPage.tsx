@@ -1,17 +1,17 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useOutletContext, useSearchParams } from 'react-router';
-import { dayOf, type Planned } from '../../record/week.ts';
+import { dayOf, type Planned } from '../../record/clock/week.ts';
+import { DueDates } from '../components/clock/DueDates.tsx';
+import { TaskInHand } from '../components/clock/TaskInHand.tsx';
+import { whenText } from '../components/clock/times.ts';
+import { rowsOf, shutHours, WeekPicture } from '../components/clock/WeekPicture.tsx';
+import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { Keys } from '../components/Keys.tsx';
+import { hoursText } from '../components/numbers.ts';
+import { useToast } from '../components/Toast.tsx';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
-import { DueDates } from '../parts/clock/DueDates.tsx';
-import { TaskInHand } from '../parts/clock/TaskInHand.tsx';
-import { whenText } from '../parts/clock/times.ts';
-import { rowsOf, shutHours, WeekPicture } from '../parts/clock/WeekPicture.tsx';
-import { Keys } from '../parts/Keys.tsx';
-import { hoursText } from '../parts/numbers.ts';
-import { Trouble } from '../parts/Trouble.tsx';
-import { useSay } from '../parts/Undo.tsx';
 
 const DAYS = 10;
 const NOTHING: readonly Planned[] = [];
@@ -26,7 +26,7 @@ export function WeekPage() {
   const [params, setParams] = useSearchParams();
   const selected = params.get('task');
   const [error, setError] = useState<string | null>(null);
-  const say = useSay();
+  const say = useToast();
   const from = dayOf(now).getTime();
   // The first time it is looked at there is no plan: it is made.
   const began = useRef(false);
@@ -90,7 +90,7 @@ export function WeekPage() {
           )}
         </span>
       </div>
-      <Trouble error={week.error} />
+      <ErrorMessage error={week.error} />
       {planned && planned.slipped > 0 && (
         <div className="note">
           {planned.slipped === 1 ? 'One task slipped' : `${planned.slipped} tasks slipped`}: what is left was moved on,

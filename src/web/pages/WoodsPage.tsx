@@ -5,28 +5,28 @@ import { predict } from '../../core/board/predict.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
-import { type BoardModel, boardModel } from '../../record/bench.ts';
-import { woodCode } from '../../record/codes.ts';
-import { onTheShelf } from '../../record/materials.ts';
-import { stageMean } from '../../record/stages.ts';
-import { woodNamed } from '../../record/wood.ts';
+import { woodCode } from '../../record/board/codes.ts';
+import { stageMean } from '../../record/board/stages.ts';
+import { woodNamed } from '../../record/board/wood.ts';
+import { type BoardModel, boardModel } from '../../record/job/bench.ts';
+import { onTheShelf } from '../../record/shelf/materials.ts';
 import { readStage } from '../../shared/contract/boards.ts';
 import { addWood } from '../../shared/contract/jobs.ts';
 import { SPOTS } from '../../shared/reading.ts';
+import { BoardPicture } from '../components/board/BoardPicture.tsx';
+import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { FormDialog, SaveButton } from '../components/FormDialog.tsx';
+import { labText } from '../components/numbers.ts';
+import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
+import { WoodPlate } from '../components/shelf/WoodPlate.tsx';
+import { Offcuts } from '../components/woods/Offcuts.tsx';
+import { PilePanel } from '../components/woods/Pile.tsx';
+import { PreparationForm, preparationText } from '../components/woods/PreparationForm.tsx';
+import { RawPicture } from '../components/woods/RawPicture.tsx';
+import { ReachPanel } from '../components/woods/Reach.tsx';
 import { change } from '../hooks/api.ts';
-import { type Bench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
+import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
-import { BoardPicture } from '../parts/board/BoardPicture.tsx';
-import { FormDialog, SaveButton } from '../parts/FormDialog.tsx';
-import { labText } from '../parts/numbers.ts';
-import { ReadingPanel } from '../parts/readings/ReadingPanel.tsx';
-import { WoodPlate } from '../parts/shelf/WoodPlate.tsx';
-import { sentenceOf, Trouble } from '../parts/Trouble.tsx';
-import { Offcuts } from '../parts/woods/Offcuts.tsx';
-import { Pile } from '../parts/woods/Pile.tsx';
-import { PreparationForm, preparationText } from '../parts/woods/PreparationForm.tsx';
-import { RawPicture } from '../parts/woods/RawPicture.tsx';
-import { Reach } from '../parts/woods/Reach.tsx';
 
 /** What tells a raw board from others of its species beside it. */
 function RawName({ model }: { model: BoardModel }) {
@@ -42,7 +42,7 @@ function RawName({ model }: { model: BoardModel }) {
   );
 }
 
-function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
+function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { wood, board } = model;
   const [anatomy, setAnatomy] = useState(false);
   // Solid and veneer, or two grits of one species, are looked at side by side.
@@ -75,7 +75,7 @@ function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
             <h2 style={{ marginTop: 0 }}>
               {model.name} board {board.number}, raw
             </h2>
-            <Trouble error={model.trouble} />
+            <ErrorMessage error={model.trouble} />
             <ReadingPanel
               key={board.id}
               take={(reading, zone) => change(readStage, { board: board.id }, { stage: 0, reading, zone })}
@@ -85,10 +85,10 @@ function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
               keep={`raw/${board.id}`}
             />
           </div>
-          <Pile bench={bench} wood={wood} here={board.id} />
+          <PilePanel bench={bench} wood={wood} here={board.id} />
         </section>
         <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
-          <Reach bench={bench} model={model} />
+          <ReachPanel bench={bench} model={model} />
           <PreparationForm wood={wood} />
           <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
             <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
@@ -122,7 +122,7 @@ function RawBoard({ bench, model }: { bench: Bench; model: BoardModel }) {
 }
 
 /** The woods of the shelf under the target, to choose the first one from. */
-function FirstWood({ bench, onChoose }: { bench: Bench; onChoose: (speciesId: string) => void }) {
+function FirstWood({ bench, onChoose }: { bench: OpenBench; onChoose: (speciesId: string) => void }) {
   const species = useMemo(() => onTheShelf(bench.shelf.species), [bench.shelf]);
   const raw = useMemo(
     () =>
@@ -258,7 +258,7 @@ export function WoodsPage() {
         </div>
       )}
       <div style={{ padding: error ? 12 : 0 }}>
-        <Trouble error={error} />
+        <ErrorMessage error={error} />
       </div>
       {again && (
         <AnotherOfIt

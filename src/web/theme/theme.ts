@@ -2,7 +2,7 @@ import { createTheme, type Theme } from '@mui/material/styles';
 
 /** How the program looks: by day, or with the lamps of the booth on and everything else dark. */
 export const LOOKS = ['light', 'booth'] as const;
-export type Look = (typeof LOOKS)[number];
+export type ThemeLook = (typeof LOOKS)[number];
 
 /**
  * The greys by name, none with any chroma: colour is judged on these screens. L* of the plate is about 90 by day and 27 in
@@ -35,7 +35,7 @@ interface Greys {
   'lacquer-ground': string;
 }
 
-export const GREYS: Record<Look, Greys> = {
+export const GREYS: Record<ThemeLook, Greys> = {
   light: {
     plate: '#e2e2e2',
     rail: '#d2d2d2',
@@ -73,7 +73,7 @@ export const GREYS: Record<Look, Greys> = {
 const TEXT = "'Atkinson Hyperlegible Next', sans-serif";
 export const MONO = "'Atkinson Hyperlegible Mono', monospace";
 
-const themeOf = (look: Look): Theme => {
+const themeOf = (look: ThemeLook): Theme => {
   const grey = GREYS[look];
   return createTheme({
     palette: {
@@ -150,4 +150,4 @@ const themeOf = (look: Look): Theme => {
   });
 };
 
-export const THEMES: Record<Look, Theme> = { light: themeOf('light'), booth: themeOf('booth') };
+export const THEMES: Record<ThemeLook, Theme> = { light: themeOf('light'), booth: themeOf('booth') };

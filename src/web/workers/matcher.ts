@@ -26,7 +26,7 @@ import {
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { type Help, type Reach, reachOf } from '../../core/match/reach.ts';
 
-export interface Found {
+export interface FoundRoads {
   roads: NamedRoad[];
   /** Why none of them passes; empty when one does. */
   reasons: string[];
@@ -37,7 +37,7 @@ export interface Found {
 /** What a search worker does: the core's matcher, in the shape that a page asks for. */
 export const matcher = {
   /** The short list of different roads. */
-  findRoads(problem: MatchProblem, tolerance: number, most: number, onProgress: (share: number) => void): Found {
+  findRoads(problem: MatchProblem, tolerance: number, most: number, onProgress: (share: number) => void): FoundRoads {
     const all = search(problem, {
       mostPerLayer: most,
       onProgress: (share) => {
@@ -55,7 +55,7 @@ export const matcher = {
     tolerance: number,
     most: number,
     onProgress: (share: number, best: SystemRoad | null) => void,
-  ): Found {
+  ): FoundRoads {
     const steps = systemSteps(problem, offer, { mostPerLayer: most });
     let best: SystemRoad | null = null;
     for (let step = steps.next(); ; step = steps.next()) {

@@ -1,0 +1,28 @@
+import type { Board } from '../../shared/board.ts';
+import type { JobWood } from '../../shared/job.ts';
+
+/** A board's code within its job, as it stands on the label and in the address: `beech-2`. */
+export const boardCode = (wood: string, number: number): string => `${wood}-${number}`;
+
+/** The code of a wood within its job: its species, and what tells it from another of the same. */
+export const woodCode = (speciesId: string, label: string): string =>
+  [speciesId, ...(label.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [])].join('-');
+
+/** A number that belongs to a name (FNV-1a), for what grows from a seed. */
+export function seedOf(name: string): number {
+  let h = 0x811c9dc5;
+  for (const char of name) h = Math.imul(h ^ (char.codePointAt(0) as number), 0x01000193);
+  return h >>> 1;
+}
+
+/** The wood and board that codes name, else the first wood and its newest board; null in a job without wood. */
+export function findBoard(
+  woods: readonly JobWood[],
+  { wood: asked, board: code }: { wood: string | null; board: string | null },
+): { wood: JobWood; board: Board } | null {
+  for (const wood of woods)
+    for (const board of wood.boards) if (boardCode(wood.code, board.number) === code) return { wood, board };
+  const wood = woods.find((w) => w.code === asked) ?? woods[0];
+  const board = wood?.boards[wood.boards.length - 1];
+  return board ? { wood, board } : null;
+}

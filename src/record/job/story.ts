@@ -1,0 +1,222 @@
+import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
+import type { StoredEvent } from '../../shared/event.ts';
+
+/** Everything that can happen, by the names events are kept under. */
+export const EVENT_KINDS = [
+  'job started',
+  'job changed',
+  'job put away',
+  'job brought back',
+  'target read',
+  'target revised',
+  'wood added',
+  'preparation set',
+  'layers drafted',
+  'offcuts counted',
+  'version kept',
+  'version put away',
+  'version brought back',
+  'part added',
+  'part changed',
+  'part taken out',
+  'part put back',
+  'board taken',
+  'board split',
+  'board changed',
+  'board set apart',
+  'board put back',
+  'finish judged',
+  'board judged',
+  'recipe planned',
+  'coat put on',
+  'coat changed',
+  'coat taken back',
+  'coat put back',
+  'stage read',
+  'past entered',
+  'reading taken out',
+  'reading put back',
+  'reading changed',
+  'added',
+  'changed',
+  'put away',
+  'brought back',
+  'boards read',
+  'rung changed',
+  'rung taken out',
+  'rung put back',
+  'lot added',
+  'lot changed',
+  'lot taken out',
+  'lot put back',
+  'fault found',
+  'fault taken back',
+  'step done',
+  'step taken back',
+  'pot changed',
+  'house changed',
+  'air noted',
+  'dryness tested',
+  'work done',
+] as const;
+export type EventKind = (typeof EVENT_KINDS)[number];
+
+type Detail = Record<string, unknown>;
+const text = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
+const list = (value: unknown): Detail => (typeof value === 'object' && value !== null ? (value as Detail) : {});
+const stageName = ({ stage, layer }: Detail): string => {
+  if (stage === 0) return 'raw';
+  const kind = text(layer);
+  return kind in KINDS ? `after ${KINDS[kind as LayerKind].label.toLowerCase()}` : `after layer ${text(stage)}`;
+};
+const layerName = ({ stage, layer }: Detail): string => {
+  const kind = text(layer);
+  return kind in KINDS ? KINDS[kind as LayerKind].label : `Layer ${text(stage)}`;
+};
+
+const WORDS: Record<string, string> = {
+  customer: 'customer',
+  piece: 'piece',
+  tolerance: 'tolerance',
+  lights: 'lights of the place',
+  grit: 'last grit',
+  conditioner: 'conditioner',
+  preWet: 'wetted before the dye',
+  grainRaised: 'grain raised',
+  texture: 'texture',
+  oldFinish: 'old finish',
+  putOnAt: 'time',
+  takenAt: 'time',
+  minutes: 'minutes',
+  layer: 'layer',
+  colours: 'amounts',
+  conditions: 'conditions',
+  used: 'amount used',
+  note: 'note',
+  stage: 'stage',
+  strength: 'strength',
+  maxStrength: 'strongest mix',
+  costPerGram: 'cost per gram',
+  grainTolerance: 'tolerance of the grain',
+  wishes: 'wishes',
+  supplies: 'supplies',
+};
+
+/** How a moment is written: the reader's clock is not the record's. */
+export type MomentText = (iso: string) => string;
+const isMoment = (value: unknown): value is string => typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value);
+
+function valueText(value: unknown, moment: MomentText): string {
+  if (value === null || value === undefined || value === '') return 'nothing';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'number') return String(Math.round(value * 1000) / 1000);
+  if (isMoment(value)) return moment(value);
+  if (typeof value === 'string') return `“${value}”`;
+  if (Array.isArray(value)) return value.map((v) => valueText(v, moment)).join(', ');
+  return Object.entries(list(value))
+    .map(([k, v]) => `${WORDS[k] ?? k} ${valueText(v, moment)}`)
+    .join(', ');
+}
+
+const isSet = (value: unknown): boolean => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** What differs between what was and what is, each with both; of a set of values only those that differ. */
+function changes({ was, now }: Detail, moment: MomentText): string {
+  const before = list(was);
+  const after = list(now);
+  const changed = Object.keys(after).filter((key) => JSON.stringify(after[key]) !== JSON.stringify(before[key]));
+  return changed
+    .flatMap((key) => {
+      if (isSet(before[key]) && isSet(after[key])) return changes({ was: before[key], now: after[key] }, moment) || [];
+      return `${WORDS[key] ?? key} ${valueText(before[key], moment)} → ${valueText(after[key], moment)}`;
+    })
+    .join('; ');
+}
+const changesText = (detail: Detail, moment: MomentText): string => changes(detail, moment) || 'nothing changed';
+
+/** A step of the mix sheet by its key: stage and what is done. */
+const stepName = ({ step }: Detail): string => {
+  const [stage = '', what = ''] = text(step).split('/');
+  return `Layer ${stage}, ${what.replaceAll('-', ' ')}`;
+};
+const amountText = ({ grams, millilitres, lot }: Detail): string => {
+  const amount = typeof grams === 'number' ? `${grams} g` : typeof millilitres === 'number' ? `${millilitres} mL` : '';
+  return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
+};
+
+const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
+
+const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
+  'job started': () => 'Job started',
+  'job changed': (d, moment) => `Job changed: ${changesText(d, moment)}`,
+  'job put away': () => 'Job put away',
+  'job brought back': () => 'Job brought back',
+  'target read': ({ count, source, zone }) =>
+    `Target${zone ? `, ${text(zone)}` : ''}: ${plural(count, 'reading')} (${text(source)})`,
+  'target revised': ({ revision, why }) => `Target ${text(revision)} revised: ${text(why)}`,
+  'wood added': ({ speciesId }) => `Wood added: ${text(speciesId)}`,
+  'preparation set': (d, moment) => `Preparation of ${text(d.speciesId)}: ${changesText(d, moment)}`,
+  'layers drafted': ({ speciesId, layers }) =>
+    `Layers on ${text(speciesId)} worked on: ${(Array.isArray(layers) ? layers : [])
+      .map((layer) => layerName({ layer }).toLowerCase())
+      .join(', ')}`,
+  'offcuts counted': ({ speciesId, offcuts }, moment) =>
+    `Offcuts of ${text(speciesId)} counted: ${valueText(offcuts, moment)}`,
+  'version kept': ({ name, wood }) => `Layers on ${text(wood)} kept as “${text(name)}”`,
+  'version put away': ({ name }) => `Layers “${text(name)}” put away`,
+  'version brought back': ({ name }) => `Layers “${text(name)}” brought back`,
+  'part added': ({ name, count }) => `Part added: ${text(count)} × ${text(name)}`,
+  'part changed': (d, moment) => `Part ${text(d.name)} changed: ${changesText(d, moment)}`,
+  'part taken out': ({ name }) => `Part taken out: ${text(name)}`,
+  'part put back': ({ name }) => `Part put back: ${text(name)}`,
+  'board taken': () => 'Board taken',
+  'board split': ({ parts }) => `Board divided into ${1 + Number(parts ?? 1)} parts`,
+  'board changed': (d, moment) => `Board was prepared otherwise: ${changesText(d, moment)}`,
+  'board set apart': ({ why }) => `Board set apart: ${text(why)}`,
+  'board put back': () => 'Board put back to its pile',
+  'board judged': ({ said }) => {
+    const judged = said as { accepted: boolean; words: string } | null;
+    if (!judged) return 'What was said of it taken back';
+    return `${judged.accepted ? 'Accepted' : 'Rejected'}${judged.words ? `: “${judged.words}”` : ''}`;
+  },
+  'finish judged': ({ now }, moment) => `Looked at: ${changesText({ was: {}, now }, moment)}`,
+  'recipe planned': ({ number, origin }) => `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})`,
+  'coat put on': (d, moment) => `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}`,
+  'coat changed': (d, moment) => `${layerName(d)} put right: ${changesText(d, moment)}`,
+  'coat taken back': (d) => `${layerName(d)} was not put on after all`,
+  'coat put back': (d) => `${layerName(d)} was put on after all`,
+  'stage read': (d) => `Read ${stageName(d)}: ${plural(d.count, 'reading')} (${text(d.source)})`,
+  'past entered': ({ coats, readings }) =>
+    `Entered afterwards: ${plural(coats, 'coat')}, ${plural(readings, 'reading')}`,
+  'reading taken out': (d) => `Reading ${stageName(d)} taken out`,
+  'reading put back': (d) => `Reading ${stageName(d)} put back`,
+  'reading changed': (d, moment) => `Reading put right: ${changesText(d, moment)}`,
+  added: ({ name }) => `${text(name)} added`,
+  changed: (d, moment) => `${text(d.name)} changed: ${changesText(d, moment)}`,
+  'put away': ({ name }) => `${text(name)} put away`,
+  'brought back': ({ name }) => `${text(name)} brought back`,
+  'boards read': ({ name, count }) => `${text(name)}: ${plural(count, 'board')} read before and after`,
+  'rung changed': (d, moment) => `${text(d.name)}, rung put right: ${changesText(d, moment)}`,
+  'rung taken out': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} taken out`,
+  'rung put back': ({ name, strength }, moment) => `${text(name)}: rung ${valueText(strength, moment)} put back`,
+  'lot added': ({ name, lot }) => `${text(name)}: lot ${text(lot) || 'without a code'} came to the shelf`,
+  'lot changed': (d, moment) => `${text(d.name)}, lot ${text(d.lot)}: ${changesText(d, moment)}`,
+  'lot taken out': ({ name, lot }) => `${text(name)}: lot ${text(lot)} taken out`,
+  'lot put back': ({ name, lot }) => `${text(name)}: lot ${text(lot)} put back`,
+  'fault found': ({ fault, cause, hours }) => `${text(fault)}: ${text(cause).toLowerCase()}, ${text(hours)} h`,
+  'fault taken back': ({ fault }) => `${text(fault)}: not so after all`,
+  'step done': (d) => `${stepName(d)}${amountText(d)}`,
+  'step taken back': (d) => `${stepName(d)} taken back`,
+  'pot changed': (d) => `Batch of ${layerName(d).toLowerCase()}: ${text(d.litres)} L`,
+  'air noted': ({ temperature, humidity, source }) =>
+    `Air of the shop${source === 'forecast' ? ', forecast' : ''}: ${text(temperature)} °C, ${text(humidity)} %`,
+  'dryness tested': ({ what, on, dry }) => `${text(what)} on ${text(on)}: found ${dry ? 'dry' : 'still wet'}`,
+  'work done': ({ what, on }) => `${text(what)} on ${text(on)}: done`,
+  'house changed': (d, moment) => `House: ${changesText(d, moment)}`,
+};
+
+/** What happened, in words. An event of a kind that this version does not know is told by its name. */
+export const eventText = (
+  { kind, detail }: Pick<StoredEvent, 'kind' | 'detail'>,
+  moment: MomentText = (iso) => iso,
+): string => SENTENCES[kind as EventKind]?.(detail, moment) ?? kind;

@@ -1,0 +1,51 @@
+import { spectrum } from '../../core/colour/grid.ts';
+import type { Colourant, DryingFacts, Materials } from '../../core/layers/materials.ts';
+import { claimOf, type Sheet } from '../../shared/sheet.ts';
+import type { Shelf } from '../../shared/shelf.ts';
+
+/** What a sheet says of how its product dries. */
+export const dryingFacts = (sheet: Sheet): DryingFacts => ({
+  binder: sheet.binder,
+  goOn: claimOf(sheet, 'goOn'),
+  window: claimOf(sheet, 'window'),
+  cure: claimOf(sheet, 'cure'),
+  potLife: claimOf(sheet, 'potLife'),
+});
+
+/** The shelf as the model takes it. A colourant without a ladder is mixed by ratio; what it makes of a board is not foreseen. */
+export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
+  const none = Array.from(spectrum());
+  const colourants = shelf.colourants.map(
+    (c): Colourant => ({
+      ...c,
+      absorption: c.absorption ?? none,
+      scatter: c.scatter ?? none,
+      density: c.sheet.density,
+      dark: c.sheet.dark,
+      drying: dryingFacts(c.sheet),
+      ...(c.absorption ? {} : { unknown: true }),
+    }),
+  );
+  return {
+    colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
+    mediums: Object.fromEntries(shelf.mediums.map((m) => [m.id, { ...m, drying: dryingFacts(m.sheet) }])),
+  };
+}
+
+/** What can be put in a layer: the shelf without what was put away. */
+export const onHandOf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials =>
+  materialsOf({ colourants: onTheShelf(colourants), mediums: onTheShelf(mediums) });
+
+/** A glue is built up by hand for a glass face: no search chooses it for a clear. */
+const isGlue = ({ sheet }: Shelf['mediums'][number]) => sheet.binder?.toLowerCase().includes('cyano') ?? false;
+
+/** What a search can choose of that: the colours that were laddered, and coats that are for every piece. */
+export function offeredOf({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Materials {
+  return onHandOf({
+    colourants: colourants.filter((c) => c.absorption !== null),
+    mediums: mediums.filter((m) => !isGlue(m)),
+  });
+}
+
+/** Of a list, what was not put away. */
+export const onTheShelf = <T extends { archived: boolean }>(list: readonly T[]): T[] => list.filter((x) => !x.archived);

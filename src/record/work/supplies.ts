@@ -1,0 +1,75 @@
+import { type Stack, setting } from '../../core/layers/layer.ts';
+import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor } from '../../core/mix/index.ts';
+import { type DryingAir, durationOf } from '../../core/time/coats.ts';
+import type { JobWood } from '../../shared/job.ts';
+import type { Bench } from '../job/bench.ts';
+import { sumOfAreas } from '../job/parts.ts';
+import { coverageOf } from './batches.ts';
+
+/** The layers that a wood of a job is to be finished with: its newest recipe, else its draft. */
+export const stackOfWood = (wood: JobWood): Stack | null =>
+  wood.boards.findLast((b) => b.recipe)?.recipe?.stack ?? wood.draft ?? null;
+
+/** What finishing the parts of a wood comes to. */
+export interface WorkOfWood {
+  /** Square metres that matter. */
+  area: number;
+  /** Money for colours, mediums and what they are mixed in, as far as costs are known. */
+  cost: number;
+  /** Something whose cost is not known is in it. */
+  costUnknown: boolean;
+  /** Minutes of hands. */
+  hands: number;
+  /** Hours from the first coat to use. */
+  elapsed: number;
+}
+
+/** Materials, hands and days of the parts of a wood; null before it has layers or parts. */
+export function workOfWood(bench: Bench, wood: JobWood, spare: number, drying: DryingAir): WorkOfWood | null {
+  const stack = stackOfWood(wood)?.filter((l) => !l.off);
+  const { matters: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
+  if (!stack || stack.length === 0 || !(area > 0)) return null;
+  const { shelf, materials } = bench;
+  let cost = 0;
+  let costUnknown = false;
+  for (const layer of stack) {
+    const medium = shelf.mediums.find((m) => m.id === layer.medium);
+    const colours = Object.entries(layer.colours).filter(([, s]) => s > 0);
+    if (!medium && colours.length === 0) continue;
+    const litres = litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
+    for (const [id, s] of colours) {
+      const colour = materials.colourants[id];
+      if (colour) cost += litres * gramsPerLitre(colour, s) * colour.costPerGram;
+      else costUnknown = true;
+    }
+    if (medium) {
+      // Flakes cost by weight: as many kilograms as the cut takes.
+      const kilograms = medium.sheet.form === 'flakes' ? flakesFor(setting(layer, 'cut'), litres) / 1000 : litres;
+      if (medium.sheet.cost) cost += kilograms * medium.sheet.cost;
+      else costUnknown = true;
+    }
+  }
+  const { wait, hands } = durationOf(stack, drying);
+  return { area, cost, costUnknown, hands: hands * area, elapsed: wait.usual };
+}
+
+/** A supply of a job: what the steps and areas ask for, and what the shop counts instead. */
+export interface JobSupply extends Needed {
+  /** As it was worked out, before anybody put it right. */
+  asked: number;
+}
+
+/** What all woods of a job use up together, by the shop's own counts where it has some. */
+export function suppliesOfJob({ job }: Bench): JobSupply[] {
+  const all = new Map<string, Needed>();
+  for (const wood of job.woods) {
+    const stack = stackOfWood(wood);
+    const { matters: area } = sumOfAreas(job.parts.filter((p) => p.woodId === wood.id));
+    if (!stack || !(area > 0)) continue;
+    for (const needed of suppliesFor(stack, wood.preparation.grit, area)) {
+      const before = all.get(needed.key);
+      all.set(needed.key, before ? { ...before, count: before.count + needed.count } : needed);
+    }
+  }
+  return [...all.values()].map((s) => ({ ...s, asked: s.count, count: job.supplies[s.key] ?? s.count }));
+}

@@ -1,0 +1,136 @@
+import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
+import { Controller } from 'react-hook-form';
+import { woodNamed } from '../../record/board/wood.ts';
+import { changePart } from '../../shared/contract/jobs.ts';
+import { NewPart, PART_ZONES, type Part, type PartChange } from '../../shared/part.ts';
+import { change } from '../hooks/api.ts';
+import type { OpenBench } from '../hooks/bench.ts';
+import { useTypedForm } from '../hooks/typed-form.ts';
+import { ErrorMessage } from './ErrorMessage.tsx';
+import { FormDialog, SaveButton } from './FormDialog.tsx';
+import { numberTyped } from './numbers.ts';
+import { TypedField } from './TypedField.tsx';
+
+const MM_PER_INCH = 25.4;
+
+/** A part as it is typed. */
+interface PartTyped {
+  name: string;
+  count: string;
+  length: string;
+  width: string;
+  thickness: string;
+  woodId: string;
+  faces: string;
+  zones: Part['zones'];
+}
+
+/** A part of the job, put right. */
+export function PartDialog({
+  bench,
+  part,
+  units,
+  onClose,
+}: {
+  bench: OpenBench;
+  part: Part;
+  units: 'metric' | 'us';
+  onClose: () => void;
+}) {
+  const scale = units === 'us' ? MM_PER_INCH : 1;
+  const shown = (mm: number | null) => (mm === null ? '' : String(Math.round((mm / scale) * 1000) / 1000));
+  const size = (text: string) => {
+    const number = numberTyped(text);
+    return number === undefined ? undefined : number * scale;
+  };
+  const { form, submit, meanwhile, busy, error } = useTypedForm<PartTyped, Omit<PartChange, 'version'>, Part>({
+    keep: `part/${part.id}/${part.version}`,
+    blank: {
+      name: part.name,
+      count: String(part.count),
+      length: shown(part.length),
+      width: shown(part.width),
+      thickness: shown(part.thickness),
+      woodId: part.woodId ?? '',
+      faces: String(part.faces),
+      zones: part.zones,
+    },
+    read: (typed) => ({
+      name: typed.name,
+      count: numberTyped(typed.count),
+      length: size(typed.length),
+      width: size(typed.width),
+      thickness: size(typed.thickness) ?? null,
+      woodId: typed.woodId || null,
+      faces: Number(typed.faces),
+      zones: typed.zones,
+    }),
+    shape: NewPart.omit({ id: true }),
+    save: (now, version) => change(changePart, { part: part.id }, { version, ...now }),
+    version: part.version,
+    onSaved: onClose,
+  });
+  const unit = units === 'us' ? 'in' : 'mm';
+  const field = (name: 'name' | 'count' | 'length' | 'width' | 'thickness', label: string) => (
+    <TypedField control={form.control} name={name} label={label} />
+  );
+  return (
+    <FormDialog
+      title="Change the part"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy} over={meanwhile !== null} />}
+    >
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: 12 }}>
+        {field('name', 'Part')}
+        {field('count', 'How many')}
+      </div>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>
+        {field('length', `Length, ${unit}`)}
+        {field('width', `Width, ${unit}`)}
+        {field('thickness', `Thickness, ${unit}`)}
+      </div>
+      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+        <TypedField control={form.control} name="woodId" select label="Wood">
+          <MenuItem value="">not settled</MenuItem>
+          {bench.job.woods.map((w) => (
+            <MenuItem key={w.id} value={w.id}>
+              {woodNamed(bench.shelf, w)}
+            </MenuItem>
+          ))}
+        </TypedField>
+        <TypedField control={form.control} name="faces" select label="Faces">
+          <MenuItem value="1">one</MenuItem>
+          <MenuItem value="2">both</MenuItem>
+        </TypedField>
+      </div>
+      <Controller
+        control={form.control}
+        name="zones"
+        render={({ field: { value, onChange }, fieldState }) => (
+          <div>
+            {PART_ZONES.map((zone) => (
+              <FormControlLabel
+                key={zone}
+                control={
+                  <Checkbox
+                    checked={value.includes(zone)}
+                    onChange={() => onChange(value.includes(zone) ? value.filter((z) => z !== zone) : [...value, zone])}
+                  />
+                }
+                label={zone === 'end' ? 'end grain' : zone}
+              />
+            ))}
+            <ErrorMessage error={fieldState.error?.message} />
+          </div>
+        )}
+      />
+      {meanwhile && (
+        <div className="note">
+          Now: {meanwhile.count} × {meanwhile.name}. Yours is above; saving again saves it over that.
+        </div>
+      )}
+    </FormDialog>
+  );
+}

@@ -1,0 +1,83 @@
+import { Button } from '@mui/material';
+import { woodNamed } from '../../record/board/wood.ts';
+import { suppliesOfJob, workOfWood } from '../../record/work/supplies.ts';
+import { changeJob } from '../../shared/contract/jobs.ts';
+import { SuppliesSchema } from '../../shared/job.ts';
+import { change, useHouse } from '../hooks/api.ts';
+import type { OpenBench } from '../hooks/bench.ts';
+import { useDrying } from '../hooks/rules.ts';
+import { areaText } from './areas.ts';
+import { hoursText } from './numbers.ts';
+import { SavedNumber } from './SavedNumber.tsx';
+import { useAttempt } from './Toast.tsx';
+
+/** What the job costs in materials, hands and days, and what it uses up beside colours. */
+export function Supplies({ bench }: { bench: OpenBench }) {
+  const { job } = bench;
+  const house = useHouse().data;
+  const attempt = useAttempt();
+  const drying = useDrying(bench);
+  const supplies = suppliesOfJob(bench);
+  const works = job.woods.flatMap((wood) => {
+    const work = workOfWood(bench, wood, house?.bench.spare ?? 0.25, drying);
+    return work ? [{ wood, work }] : [];
+  });
+  if (works.length === 0) return null;
+  const keep = (now: Record<string, number>) =>
+    attempt(() => change(changeJob, { job: job.number }, { version: job.version, supplies: now }));
+  const put = (key: string, count: number | null) => {
+    const { [key]: _, ...others } = job.supplies;
+    void keep(count === null ? others : { ...others, [key]: count });
+  };
+  return (
+    <section aria-label="Supplies" style={{ display: 'grid', gap: 12, gridColumn: '1 / -1' }}>
+      <h2 style={{ margin: 0 }}>Cost and time</h2>
+      {works.map(({ wood, work }) => (
+        <div
+          key={wood.id}
+          style={{ display: 'flex', gap: 24, borderTop: '1px solid var(--line)', padding: '8px 0', flexWrap: 'wrap' }}
+        >
+          <b style={{ width: 140 }}>{woodNamed(bench.shelf, wood)}</b>
+          <span className="mono">{areaText(work.area, house?.units ?? 'metric')}</span>
+          <span>
+            materials <span className="mono">{work.cost.toFixed(2)}</span>
+            {work.costUnknown ? ' and what has no cost yet' : ''}
+          </span>
+          <span>
+            hands on <span className="mono">{hoursText(work.hands / 60)}</span>
+          </span>
+          <span>
+            over <span className="mono">{hoursText(work.elapsed)}</span>
+          </span>
+        </div>
+      ))}
+      <h2 style={{ margin: '12px 0 0' }}>Supplies</h2>
+      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))', gap: '8px 28px' }}>
+        {supplies.map((s) => (
+          <div key={s.key} style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 56 }}>
+            <SavedNumber
+              label={s.unit}
+              name={s.key}
+              width={92}
+              shape={SuppliesSchema.valueType}
+              shown={s.count}
+              set={(count) => put(s.key, count)}
+              refused={null}
+            />
+            <span style={{ flex: 1 }}>
+              {s.name}
+              <span className="soft" style={{ display: 'block', fontSize: 14.5 }}>
+                {s.count === s.asked ? s.why : `${s.asked} by the areas`}
+              </span>
+            </span>
+            {s.count !== s.asked && (
+              <Button size="small" onClick={() => put(s.key, null)}>
+                As worked out
+              </Button>
+            )}
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}

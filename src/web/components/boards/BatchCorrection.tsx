@@ -1,0 +1,108 @@
+import { Button, LinearProgress, MenuItem } from '@mui/material';
+import { useState } from 'react';
+import { z } from 'zod';
+import { KINDS } from '../../../core/kinds/index.ts';
+import { nth } from '../../../core/known.ts';
+import type { BatchCorrection as Correction } from '../../../core/match/correct-batch.ts';
+import type { Promised } from '../../../core/match/roads.ts';
+import { type BoardModel, problemOf } from '../../../record/job/bench.ts';
+import { ANYTHING, openingsOf } from '../../../record/job/openings.ts';
+import { NewRecipe, type Recipe } from '../../../shared/board.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import { useInWorker } from '../../hooks/matcher.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { batchUnderstood, litresTyped } from '../batch.ts';
+import { ErrorMessage } from '../ErrorMessage.tsx';
+import { deltaText, gramsText, rangeText } from '../numbers.ts';
+import { TypedField } from '../TypedField.tsx';
+
+/** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
+export function BatchCorrectionPanel({
+  bench,
+  model,
+  recipe,
+}: {
+  bench: OpenBench;
+  model: BoardModel;
+  recipe: Recipe;
+}) {
+  const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
+  const [answer, setAnswer] = useState<(Correction & { promise: Promised }) | null>(null);
+  const inWorker = useInWorker();
+  const { form, submit, busy, error } = useTypedForm({
+    keep: `pot/${recipe.id}`,
+    blank: { layer: String(layers[0] ?? 0), litres: String(recipe.litres) },
+    read: ({ layer, litres }) => ({ layer: Number(layer), litres: litresTyped(litres) }),
+    shape: NewRecipe.pick({ litres: true }).extend({ layer: z.number() }),
+    save: async ({ layer, litres }) => {
+      setAnswer(null);
+      const problem = problemOf(bench, model, recipe.stack, openingsOf(recipe.stack, bench.offered, ANYTHING, 0));
+      if (!problem) throw new Error('Read the target first.');
+      setAnswer(await inWorker((m) => m.batch(problem, recipe.stack, layer, litres, bench.job.tolerance)));
+    },
+    stays: true,
+    onSaved: () => {},
+  });
+  const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
+  return (
+    <section aria-label="Correct the batch" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+      <h2 style={{ margin: 0 }}>Correct this batch</h2>
+      <form noValidate onSubmit={submit} style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+        <TypedField control={form.control} name="layer" select label="Batch of" sx={{ width: 130 }}>
+          {layers.map((i) => (
+            <MenuItem key={i} value={String(i)}>
+              {KINDS[nth(recipe.stack, i).kind].label}
+            </MenuItem>
+          ))}
+        </TypedField>
+        <TypedField
+          control={form.control}
+          name="litres"
+          label="In the pot, L"
+          helperText={batchUnderstood(form.watch('litres'))}
+          sx={{ width: 160 }}
+        />
+        <Button type="submit" disabled={busy}>
+          What to add
+        </Button>
+      </form>
+      {busy && <LinearProgress aria-label="Solving the additions" />}
+      <ErrorMessage error={error} />
+      {answer && (
+        <div data-testid="batch-answer" style={{ display: 'grid', gap: 6 }}>
+          {Object.entries(answer.add).map(([id, grams]) => (
+            <div
+              key={id}
+              style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}
+            >
+              <span style={{ width: 120 }}>{name(id)}</span>
+              <b className="mono" style={{ fontSize: 26 }}>
+                + {gramsText(grams)}
+              </b>
+            </div>
+          ))}
+          {answer.thin > 1e-6 && (
+            <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}>
+              <span style={{ width: 120 }}>thin with</span>
+              <b className="mono" style={{ fontSize: 26 }}>
+                + {(answer.thin * 1000).toFixed(0)} mL
+              </b>
+            </div>
+          )}
+          {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
+          <div>
+            aimed <span className="mono">{deltaText(answer.before)}</span> off, then{' '}
+            <span className="mono">{deltaText(answer.after)}</span>: expected ΔE00{' '}
+            <b className="mono">{rangeText(answer.promise.range)}</b>, 8 boards in 10; {answer.litres.toFixed(2)} L in
+            the pot
+          </div>
+          {answer.startAgain && (
+            <div className="note">
+              Mixing anew is the better way: adding costs about as much or does not bring it in.
+            </div>
+          )}
+        </div>
+      )}
+    </section>
+  );
+}

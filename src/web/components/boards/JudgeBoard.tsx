@@ -1,0 +1,59 @@
+import { Button, TextField } from '@mui/material';
+import type { BoardModel } from '../../../record/job/bench.ts';
+import { changeBoard } from '../../../shared/contract/boards.ts';
+import { change } from '../../hooks/api.ts';
+import { usePersistentState } from '../../hooks/persistent-state.ts';
+import { momentText } from '../moment.ts';
+import { useAttempt } from '../Toast.tsx';
+
+interface Props {
+  model: BoardModel;
+  /** It is what the page is for; on a verdict that was measured it stands beside that. */
+  main?: boolean;
+}
+
+/** A board whose coats are on is accepted or rejected in words, read or not; what was said can be taken back. */
+export function JudgeBoard({ model: { board }, main = true }: Props) {
+  const [words, setWords, forget] = usePersistentState(`judged/${board.id}`, '');
+  const attempt = useAttempt();
+  const say = (judged: { accepted: boolean; words: string } | null) =>
+    attempt(async () => {
+      await change(changeBoard, { board: board.id }, { version: board.version, judged });
+      forget();
+    });
+  const { judged } = board;
+  if (judged)
+    return (
+      <section aria-label="Judged" className="judged">
+        <b data-testid="judged">{judged.accepted ? '✓ Accepted' : '✕ Rejected'}</b>
+        {judged.words && <span>“{judged.words}”</span>}
+        <span className="soft">
+          {momentText(judged.at)}
+          {judged.person ? `, ${judged.person}` : ''}
+        </span>
+        <Button className="noprint" size="small" onClick={() => void say(null)}>
+          Take it back
+        </Button>
+      </section>
+    );
+  return (
+    <section aria-label="Judge it" className="noprint pile">
+      <TextField
+        label="In your words"
+        placeholder="a touch too red; good enough; the customer says yes"
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        slotProps={{ htmlInput: { maxLength: 300 } }}
+      />
+      <div className="choices">
+        <Button
+          {...(main ? { variant: 'contained', color: 'primary' } : {})}
+          onClick={() => void say({ accepted: true, words: words.trim() })}
+        >
+          Accept it
+        </Button>
+        <Button onClick={() => void say({ accepted: false, words: words.trim() })}>Reject it</Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,143 @@
+import { Button, Link } from '@mui/material';
+import { Link as RouterLink } from 'react-router';
+import { TESTS } from '../../../core/kinds/index.ts';
+import { HOUR } from '../../../core/time/air.ts';
+import { type ClockItem, shutsAt } from '../../../record/clock/clock.ts';
+import type { Task } from '../../../record/work/work.ts';
+import { putOnCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
+import { archiveTest, archiveWorkDone, doWork, noteTest } from '../../../shared/contract/clock.ts';
+import type { Shelf } from '../../../shared/shelf.ts';
+import { change } from '../../hooks/api.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { hoursText } from '../numbers.ts';
+import { useAttempt, useToast } from '../Toast.tsx';
+import { CoatTimesTable } from './CoatTimes.tsx';
+import { SmallItem } from './SmallItem.tsx';
+import { inText, whenText } from './times.ts';
+
+/** What of a task a tap does: the last coat of a board is put on at its board, all else is ticked. */
+export function useDoTask() {
+  const id = useNextId();
+  const say = useToast();
+  const attempt = useAttempt();
+  return (task: Task) =>
+    attempt(async () => {
+      const { item, act, stage, last } = task;
+      if (item.kind === 'board' && act === 'coat' && last) {
+        const made = id.next();
+        await change(putOnCoat, { board: item.board.id }, { id: made, stage });
+        id.kept();
+        say({ text: `${task.title}: on.`, undo: () => change(takeCoatBack, { coat: made }) });
+        return;
+      }
+      const made = id.next();
+      await change(doWork, {}, { id: made, work: task.key });
+      id.kept();
+      say({ text: `${task.title}: done.`, undo: () => change(archiveWorkDone, { done: made }) });
+    });
+}
+
+/** Why it stands as it does, in a few words. */
+function why(on: ClockItem, now: number): string {
+  const { coat, stands, from } = on;
+  const shuts = shutsAt(on);
+  const by = coat && coat.dries.basis === 'seen here' ? `, as seen here on ${coat.dries.goOn.coats}` : '';
+  switch (stands) {
+    case 'begin':
+      return 'nothing is on that dries';
+    case 'wet':
+      return `${coat ? 'drying: ' : ''}from ${whenText(from, now)}, in ${inText(from, now)}${by}`;
+    case 'test':
+      return coat
+        ? `usually from ${whenText(coat.on.goOn.usual, now)}, safe from ${whenText(coat.on.goOn.safe, now)}${by}`
+        : '';
+    case 'ready':
+      return coat?.on.foundDry
+        ? `found dry at ${whenText(coat.on.foundDry, now)}`
+        : `since ${whenText(from, now)}${by}`;
+    case 'shutting':
+      return shuts === null ? '' : `shuts in ${inText(shuts, now)}`;
+    case 'shut':
+      return shuts === null
+        ? ''
+        : coat?.on.window?.remedy === 'again'
+          ? `shut ${hoursText((now - shuts) / HOUR)} ago: condition it again`
+          : `shut ${hoursText((now - shuts) / HOUR)} ago: scuff it first`;
+  }
+}
+
+const placeOf = ({ item }: ClockItem) =>
+  item.kind === 'board'
+    ? `/jobs/${item.job.number}/boards?board=${item.name}`
+    : `/jobs/${item.job.number}/parts?wood=${item.wood.code}`;
+
+/** Clean or marked: what the test of a coat showed. */
+function TestButtons({ coat }: { coat: NonNullable<ClockItem['coat']> }) {
+  const id = useNextId();
+  const say = useToast();
+  const attempt = useAttempt();
+  const test = TESTS[coat.dries.test];
+  const tell = (dry: boolean) =>
+    attempt(async () => {
+      const made = id.next();
+      await change(noteTest, {}, { id: made, coat: coat.task.key, dry });
+      id.kept();
+      say({
+        text: dry ? `${test.dry}: it may go on.` : `${test.wet}: the clock waits, and remembers it.`,
+        undo: () => change(archiveTest, { test: made }),
+      });
+    });
+  return (
+    <span style={{ display: 'flex', gap: 8 }}>
+      <Button onClick={() => tell(true)}>{test.dry}</Button>
+      <Button onClick={() => tell(false)}>{test.wet}</Button>
+    </span>
+  );
+}
+
+/** An item on the clock: its board, what comes next, why, and the one thing to do. */
+export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now: number }) {
+  const doTask = useDoTask();
+  const { item, next, stands, coat } = on;
+  if (!next) return null;
+  const may = stands !== 'wet' && stands !== 'test' && !item.awaits;
+  const read = next.act === 'read';
+  return (
+    <div className="clockrow" data-testid="clock-row" data-stands={stands}>
+      <SmallItem item={item} shelf={shelf} />
+      <div style={{ minWidth: 0 }}>
+        <Link component={RouterLink} to={placeOf(on)} sx={{ fontWeight: 700 }}>
+          {item.name}
+        </Link>
+        <div className="soft oneline" title={item.job.piece}>
+          Job {item.job.number} · {item.job.customer}
+        </div>
+      </div>
+      <div>{next.title}</div>
+      <div>
+        {stands === 'test' && coat && <div>{TESTS[coat.dries.test].ask}.</div>}
+        <span className={stands === 'test' ? 'soft' : ''} style={stands === 'shutting' ? { fontWeight: 700 } : {}}>
+          {item.awaits ? 'when its board passes' : why(on, now)}
+        </span>
+        {coat && <CoatTimesTable on={coat.on} dries={coat.dries} now={now} />}
+      </div>
+      <div style={{ justifySelf: 'end' }}>
+        {stands === 'test' && coat && <TestButtons coat={coat} />}
+        {may &&
+          (read ? (
+            <Button component={RouterLink} to={placeOf(on)}>
+              Judge it
+            </Button>
+          ) : (
+            <Button
+              variant={stands === 'shutting' ? 'contained' : 'outlined'}
+              color={stands === 'shutting' ? 'primary' : 'inherit'}
+              onClick={() => doTask(next)}
+            >
+              {next.act === 'coat' || next.act === 'under' ? 'Put on' : 'Done'}
+            </Button>
+          ))}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,13 @@
+import { lazy, Suspense } from 'react';
+import type { CurvesProps } from './CurvesChart.tsx';
+
+const Chart = lazy(async () => ({ default: (await import('./CurvesChart.tsx')).CurvesChart }));
+
+/** Curves over wavelength, in greys: colour is not spent on lines here. The charts come when they are first asked for. */
+export function Curves(props: CurvesProps) {
+  return (
+    <Suspense fallback={<div style={{ height: props.height ?? 260 }} aria-hidden />}>
+      <Chart {...props} />
+    </Suspense>
+  );
+}

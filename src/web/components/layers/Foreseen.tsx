@@ -1,0 +1,100 @@
+import { memo, useMemo } from 'react';
+import { ZONES, type Zone } from '../../../core/board/wood.ts';
+import { deltaE00 } from '../../../core/colour/ciede2000.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import type { Light } from '../../../core/colour/lights.ts';
+import { unlessRefused } from '../../../core/field-error.ts';
+import { differenceWords } from '../../../core/judge/words.ts';
+import { KINDS } from '../../../core/kinds/index.ts';
+import { nth } from '../../../core/known.ts';
+import { type Layer, type Stack, setting, traitsOf } from '../../../core/layers/layer.ts';
+import { durationOf } from '../../../core/time/coats.ts';
+import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/job/bench.ts';
+import { useDrying } from '../../hooks/rules.ts';
+import { deltaText, hoursText } from '../numbers.ts';
+
+interface Props {
+  bench: Bench;
+  model: BoardModel;
+  stack: Stack;
+  light: Light;
+}
+
+/** The finished colour of a stack, or nothing where it is refused or not foreseen. */
+const finalLab = ({ bench, model, stack, light }: Props, zone: Zone = 'face') =>
+  unlessRefused(() => {
+    const final = promisedFinal(bench, model, stack, { zone });
+    return final && labOf(final, light);
+  });
+
+/** What one more coat of a layer would do to the finished colour, before it is made. */
+export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light, at }: Props & { at: number }) {
+  const gain = useMemo(() => {
+    // The figures follow the hand a little later: a layer that was just added may not be in them yet.
+    const layer = stack[at];
+    if (!layer) return null;
+    const coats = KINDS[layer.kind].settings.find((s) => s.key === 'coats');
+    const now = setting(layer, 'coats');
+    if (!coats || now >= coats.max) return null;
+    const more: Layer = { ...layer, settings: { ...layer.settings, coats: now + 1 } };
+    const [before, after] = [stack, stack.map((l, i) => (i === at ? more : l))].map((s) =>
+      finalLab({ bench, model, stack: s, light }),
+    );
+    return before && after ? { size: deltaE00(before, after), words: differenceWords(before, after) } : null;
+  }, [bench, model, stack, light, at]);
+  const layer = stack[at];
+  return gain && layer ? (
+    <span className="soft">
+      One {traitsOf(layer).tones ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
+      {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
+    </span>
+  ) : null;
+});
+
+const ZONE_NAMES: Record<Zone, string> = { face: 'face', edge: 'edges', end: 'end grain', profile: 'profiles' };
+/** Zones beside the face that matter: those of the parts that are made of this wood; edges and end grain before there are any. */
+function zonesThatMatter({ job }: Bench, { wood }: BoardModel): Zone[] {
+  const parts = job.parts.filter((p) => p.woodId === wood.id);
+  if (parts.length === 0) return ['edge', 'end'];
+  return ZONES.filter((zone) => zone !== 'face' && parts.some((p) => p.zones.includes(zone)));
+}
+
+/** Where the finished colour will differ without anyone's doing: edges, end grain, profiles; and how long it all takes. */
+export const Foreseen = memo(function Foreseen(props: Props) {
+  const { bench, model, stack, light } = props;
+  const zones = useMemo(
+    () =>
+      (['face', ...zonesThatMatter(bench, model)] as const).map((zone) => ({
+        zone,
+        lab: finalLab({ bench, model, stack, light }, zone),
+      })),
+    [bench, model, stack, light],
+  );
+  const { wait, hands } = durationOf(stack, useDrying(bench));
+  const face = zones[0]?.lab;
+  const hidden = unforeseen(bench, model, stack);
+  return (
+    <div style={{ fontSize: 14 }} className="soft">
+      {hidden && (
+        <div>
+          {hidden.name} has no ladder yet: past it no colour is foreseen. It can be mixed and put on; the first boards
+          read with it are its ladder.
+        </div>
+      )}
+      {face &&
+        zones.slice(1).map(
+          ({ zone, lab }) =>
+            lab && (
+              <div key={zone}>
+                {ZONE_NAMES[zone]} ΔE00 {deltaText(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
+              </div>
+            ),
+        )}
+      {stack.length > 0 && (
+        <div>
+          about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand
+        </div>
+      )}
+    </div>
+  );
+});

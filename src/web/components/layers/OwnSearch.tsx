@@ -1,0 +1,64 @@
+import { Button } from '@mui/material';
+import { memo, useState } from 'react';
+import { KINDS } from '../../../core/kinds/index.ts';
+import type { Layer } from '../../../core/layers/layer.ts';
+import type { Materials } from '../../../core/layers/materials.ts';
+import type { LayerChoice } from '../../../core/match/own-layer.ts';
+import type { MatchProblem } from '../../../core/match/problem.ts';
+import { useInWorker } from '../../hooks/matcher.ts';
+import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { deltaText } from '../numbers.ts';
+import { layerLine } from './WayOn.tsx';
+
+interface Props {
+  /** The stack as it stands, of which one layer is searched alone; null before the target is read. */
+  problem: MatchProblem | null;
+  at: number;
+  barred: readonly string[];
+  materials: Materials;
+  onTake: (layer: Layer) => void;
+}
+
+/** One layer's own search: its colours, or its medium and coats, the rest of the stack kept. */
+export const OwnSearch = memo(function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
+  const inWorker = useInWorker();
+  const [choices, setChoices] = useState<readonly LayerChoice[] | null>(null);
+  const [error, setError] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const layer = problem?.stack[at];
+  if (!problem || !layer) return null;
+  const find = async () => {
+    setBusy(true);
+    setError(null);
+    try {
+      setChoices(await inWorker((matcher) => matcher.ownLayer(problem, at, barred)));
+    } catch (trouble) {
+      setError(sentenceOf(trouble));
+    }
+    setBusy(false);
+  };
+  const name = KINDS[layer.kind].label.toLowerCase();
+  return (
+    <>
+      <Button onClick={find} disabled={busy}>
+        Find this {name} alone
+      </Button>
+      <div style={{ flexBasis: '100%' }}>
+        <ErrorMessage error={error} />
+        {choices?.length === 0 && <div className="soft">The shelf has nothing for a {name}.</div>}
+        {choices?.map((choice) => (
+          <div
+            key={layerLine(choice.layer, materials)}
+            style={{ display: 'flex', gap: 14, alignItems: 'center', borderTop: '1px solid var(--line)' }}
+          >
+            <span className="mono" style={{ width: 90 }}>
+              ΔE00 {deltaText(choice.deltaE[0] ?? 0)}
+            </span>
+            <span style={{ flex: 1 }}>{layerLine(choice.layer, materials)}</span>
+            <Button onClick={() => onTake(choice.layer)}>Take</Button>
+          </div>
+        ))}
+      </div>
+    </>
+  );
+});

@@ -1,0 +1,96 @@
+import { Button } from '@mui/material';
+import { Link as RouterLink } from 'react-router';
+import {
+  chosen,
+  type Finding,
+  type Remedy,
+  SCHOOLS,
+  type SchoolId,
+  type SchoolOption,
+  type Schools,
+} from '../../../core/rules/index.ts';
+import type { BoardModel } from '../../../record/job/bench.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import { type Mended, type Rules, useMended } from '../../hooks/rules.ts';
+import { deltaText, hoursText } from '../numbers.ts';
+import { MARKS } from './RuleMark.tsx';
+
+interface Props {
+  bench: OpenBench;
+  model: BoardModel;
+  rules: Rules | null;
+  at: number | 'wood';
+  onRemedy: (remedy: Remedy, finding: Finding) => void;
+  /** The finisher has read it and leaves it, or looks at it again. */
+  onAccept: (finding: Finding, accepted: boolean) => void;
+}
+
+/** What the house has chosen where finishers differ. */
+function schoolText(schools: Schools, id: SchoolId): string {
+  const { question, options } = SCHOOLS.find((x) => x.id === id) ?? SCHOOLS[0];
+  const now = chosen(schools, id);
+  const all: readonly SchoolOption[] = options;
+  return `${question} ${all.find((o) => o.id === now)?.label.toLowerCase() ?? now}`;
+}
+
+/** What a remedy does to the colour and the hours, before the tap. */
+function effectText({ remedy, effect }: Mended): string {
+  if (!remedy) return '';
+  const { moved, hours } = effect ?? { moved: null, hours: 0 };
+  const colour =
+    remedy.change.solve !== undefined
+      ? 'the colour is found again'
+      : moved
+        ? moved.deltaE < 0.1
+          ? 'colour as it is'
+          : `ΔE00 ${deltaText(moved.deltaE)}, ${moved.words.join(', ')}`
+        : '';
+  const time = Math.abs(hours) < 0.05 ? '' : `${hoursText(Math.abs(hours))} ${hours > 0 ? 'longer' : 'sooner'}`;
+  return [colour, time].filter(Boolean).join('; ');
+}
+
+/** What the rules say of a layer or of the wood: why, what would mend it, and what that does. They never block. */
+export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props) {
+  const all = useMended(bench, model, rules, at);
+  if (all.length === 0) return null;
+  return (
+    <section aria-label="What the rules say" style={{ display: 'grid', gap: 6 }}>
+      {all.map((mended) => {
+        const { finding, remedy } = mended;
+        const { mark, word } = MARKS[finding.severity];
+        return (
+          <div key={finding.id} className="said" data-rule={finding.id}>
+            <span role="img" aria-label={word} className="mono">
+              {mark}
+            </span>
+            <div>
+              <b>{finding.title}</b>
+              {finding.accepted && <span className="soft"> left as it is</span>}
+              <div>{finding.reason}</div>
+              {finding.school && (
+                <div className="soft">
+                  The{' '}
+                  <RouterLink to="/house" style={{ color: 'inherit' }}>
+                    house rule
+                  </RouterLink>
+                  : {schoolText(rules?.input.schools ?? {}, finding.school)}.
+                </div>
+              )}
+              {remedy && !finding.accepted && (
+                <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap', paddingTop: 4 }}>
+                  <Button size="small" onClick={() => onRemedy(remedy, finding)}>
+                    {remedy.label}
+                  </Button>
+                  <span className="soft">{effectText(mended)}</span>
+                </div>
+              )}
+            </div>
+            <Button size="small" onClick={() => onAccept(finding, !finding.accepted)} sx={{ alignSelf: 'start' }}>
+              {finding.accepted ? 'Look again' : 'Leave it'}
+            </Button>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+import { useEventCallback } from '@mui/material/utils';
+import { useState } from 'react';
+import type { LayerKind } from '../../../core/kinds/index.ts';
+import type { Layer, Stack } from '../../../core/layers/layer.ts';
+import type { Materials } from '../../../core/layers/materials.ts';
+import { withLayer } from '../../../record/job/openings.ts';
+
+interface Options {
+  stack: Stack;
+  /** Layers that are on the board and stay shut. */
+  done: number;
+  offered: Materials;
+  /** A new layer as this house begins it. */
+  begun: (layer: Layer) => Layer;
+  /** `gesture`: changes of one drag, or of one number being typed, are one step. */
+  set: (stack: Stack, gesture?: string) => void;
+}
+export type OpenLayer = ReturnType<typeof useOpenLayer>;
+
+/**
+ * The layer that is open, and what is done with it. The functions stay the same while the stack changes: they are handed to
+ * parts that rest while a strength is dragged.
+ */
+export function useOpenLayer({ stack, done, offered, begun, set }: Options) {
+  const [selected, setSelected] = useState<number | null>(null);
+  const open = selected !== null && selected >= done ? stack[selected] : undefined;
+  const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
+    set(
+      stack.map((l, i) => (i === selected ? layer : l)),
+      gesture,
+    ),
+  );
+  const onAdd = useEventCallback((kind: LayerKind) => {
+    const added = withLayer(stack, kind, offered, done);
+    set(added.stack.map((l, i) => (i === added.at ? begun(l) : l)));
+    setSelected(added.at);
+  });
+  const onOff = useEventCallback((off: boolean) => {
+    if (!open) return;
+    const { off: _, ...rest } = open;
+    setOpen(off ? { ...rest, off } : rest);
+  });
+  const onTwice = useEventCallback(() => {
+    if (!open || selected === null) return;
+    set([...stack.slice(0, selected + 1), open, ...stack.slice(selected + 1)]);
+    setSelected(selected + 1);
+  });
+  const onTakeOut = useEventCallback(() => {
+    setSelected(null);
+    set(stack.filter((_, i) => i !== selected));
+  });
+  const onNote = useEventCallback((text: string) => {
+    if (!open) return;
+    const { note: _, ...rest } = open;
+    setOpen(text === '' ? rest : { ...rest, note: text }, 'note');
+  });
+  return { selected, setSelected, open, setOpen, onAdd, onOff, onTwice, onTakeOut, onNote };
+}

@@ -1,0 +1,93 @@
+import { Button } from '@mui/material';
+import { useEffect, useRef } from 'react';
+import { KINDS } from '../../../core/kinds/index.ts';
+import { type Step, type UnitSystem, volumeText } from '../../../core/mix/index.ts';
+import { potOf } from '../../../record/board/poured.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import type { Mixing } from '../../hooks/mixing.ts';
+import { gramsText, hoursText } from '../numbers.ts';
+
+interface Props {
+  bench: OpenBench;
+  mixing: Mixing;
+  /** Opens what the batch of a layer is for. */
+  onBatch: (stage: number) => void;
+}
+
+export const amountText = (step: Step, units: UnitSystem): string => {
+  if (step.pour) return step.pour.said;
+  if (step.millilitres !== undefined) return volumeText(step.millilitres / 1000, units);
+  return step.kind === 'wait' && step.hours !== undefined ? hoursText(step.hours) : '';
+};
+
+/** All steps in order, layer by layer, with what was done: a tap takes one in hand. */
+export function StepList({ bench, mixing, onBatch }: Props) {
+  const { recipe, steps, current } = mixing;
+  const stages = [...new Set(steps.map((s) => s.stage))];
+  return (
+    <div style={{ overflow: 'auto', minHeight: 0 }}>
+      {stages.map((stage) => {
+        const layer = recipe.stack[stage - 1];
+        const mixed = steps.some((s) => s.stage === stage && (s.pour || s.kind === 'base'));
+        return (
+          <section key={stage} aria-label={layer ? `Layer ${stage}` : 'Before the first layer'}>
+            <div style={{ display: 'flex', alignItems: 'center', gap: 8, minHeight: 44 }}>
+              <b style={{ flex: 1 }}>{layer ? `${stage}. ${KINDS[layer.kind].label}` : 'Before the first layer'}</b>
+              {mixed && (
+                <Button size="small" onClick={() => onBatch(stage)} aria-label={`Batch of layer ${stage}`}>
+                  {volumeText(potOf(recipe, stage, bench.materials).litres, mixing.units)}
+                </Button>
+              )}
+            </div>
+            {steps
+              .filter((s) => s.stage === stage)
+              .map((step) => (
+                <StepRow key={step.key} step={step} mixing={mixing} here={step.key === current?.key} />
+              ))}
+          </section>
+        );
+      })}
+    </div>
+  );
+}
+
+function StepRow({ step, mixing, here }: { step: Step; mixing: Mixing; here: boolean }) {
+  const row = useRef<HTMLButtonElement>(null);
+  // What is in hand stays in sight, with what comes next.
+  useEffect(() => {
+    if (here) row.current?.scrollIntoView({ block: 'center' });
+  }, [here]);
+  const done = mixing.isDone(step);
+  const poured = mixing.recipe.done.find((d) => d.step === step.key)?.grams;
+  const asAsked = step.pour && poured === step.pour.grams;
+  const told = poured === null || poured === undefined ? '' : asAsked ? step.pour?.said : gramsText(poured);
+  return (
+    <button
+      ref={row}
+      type="button"
+      aria-current={here}
+      onClick={() => mixing.choose(step)}
+      style={{
+        all: 'unset',
+        boxSizing: 'border-box',
+        display: 'grid',
+        gridTemplateColumns: '1fr auto 84px',
+        gap: 10,
+        alignItems: 'center',
+        width: '100%',
+        minHeight: 44,
+        padding: '0 4px',
+        cursor: 'pointer',
+        outline: 'revert',
+        borderTop: '1px solid var(--line)',
+        fontWeight: here ? 700 : 400,
+      }}
+    >
+      <span>{step.title}</span>
+      <span className="mono">{amountText(step, mixing.units)}</span>
+      <span className="mono" style={{ textAlign: 'right', fontSize: 14.5 }}>
+        {done ? `✓ ${told}` : here ? 'now' : ''}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,243 @@
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { describe, expect, it, vi } from 'vitest';
+import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
+import { MOST_BYTES } from '../../core/formats/index.ts';
+import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
+import { withLayer } from '../../record/job/openings.ts';
+import { Curves } from './curves/Curves.tsx';
+import { ErrorMessage, sentenceOf } from './ErrorMessage.tsx';
+import { FileButton } from './FileButton.tsx';
+import { Keys } from './Keys.tsx';
+import { LayerEditor } from './layers/LayerEditor.tsx';
+import { ToastProvider, useToast } from './Toast.tsx';
+
+describe('keys of a page', () => {
+  it('work everywhere but in a field, and ? lists them', async () => {
+    const find = vi.fn();
+    const undo = vi.fn();
+    render(
+      <>
+        <input aria-label="note" />
+        <Keys
+          keys={[
+            { key: 'f', what: 'find recipes', run: find },
+            { key: 'Ctrl+Z', what: 'undo', run: undo },
+          ]}
+        />
+      </>,
+    );
+    const press = (on: Element, key: string, also = {}) =>
+      fireEvent.keyDown(on, { key, code: /[a-z]/.test(key) ? `Key${key.toUpperCase()}` : '', ...also });
+    press(document.body, 'f');
+    press(document.body, 'z');
+    press(document.body, 'z', { ctrlKey: true });
+    expect([find.mock.calls.length, undo.mock.calls.length]).toEqual([1, 1]);
+    // The browser's own search stays the browser's; what is typed is typed.
+    press(document.body, 'f', { ctrlKey: true });
+    press(screen.getByLabelText('note'), 'f');
+    expect(find).toHaveBeenCalledOnce();
+    press(document.body, '?');
+    const list = await screen.findByRole('dialog', { name: 'Keys of this page' });
+    expect(list.textContent).toContain('find recipes');
+    expect(list.textContent).toContain('this list');
+    press(document.body, 'f');
+    expect(find, 'while a list is open').toHaveBeenCalledOnce();
+    fireEvent.click(screen.getByRole('button', { name: 'Close' }));
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+  });
+});
+
+describe('what was done', () => {
+  it('is told in a line and can be undone once', async () => {
+    const back = vi.fn();
+    const Act = () => {
+      const say = useToast();
+      return (
+        <button type="button" onClick={() => say({ text: 'Put away.', undo: back })}>
+          do
+        </button>
+      );
+    };
+    render(
+      <ToastProvider>
+        <Act />
+      </ToastProvider>,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'do' }));
+    expect(await screen.findByText('Put away.')).toBeDefined();
+    fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull());
+    expect(back).toHaveBeenCalledOnce();
+  });
+});
+
+describe('trouble', () => {
+  it('is a sentence, or nothing', () => {
+    const { container, rerender } = render(<ErrorMessage error={null} />);
+    expect(container.textContent).toBe('');
+    rerender(<ErrorMessage error="Too much." />);
+    expect(screen.getByRole('alert').textContent).toBe('Too much.');
+    expect([sentenceOf(new Error('a')), sentenceOf('b')]).toEqual(['a', 'b']);
+  });
+});
+
+describe('a measurement file', () => {
+  const open = () => {
+    const onReadings = vi.fn();
+    const { container } = render(<FileButton label="File" onReadings={onReadings} />);
+    const give = (text: string, name: string) =>
+      fireEvent.change(container.querySelector('input') as Element, { target: { files: [new File([text], name)] } });
+    const press = async (name: string) => fireEvent.click(await screen.findByRole('button', { name }));
+    return { onReadings, give, press };
+  };
+  it('is read here and looked at, and then its readings are handed on', async () => {
+    const { onReadings, give, press } = open();
+    give('Name,L*,a*,b*\nspot,40,1,2\n', 'a.csv');
+    expect(await screen.findByText('spot')).toBeDefined();
+    expect(screen.getByText(/^L\* 40.0\s+a\* 1.0\s+b\* 2.0$/)).toBeDefined();
+    expect(screen.getByText(/names no light; taken as D65\/10°/)).toBeDefined();
+    expect(onReadings).not.toHaveBeenCalled();
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings).toHaveLength(1);
+  });
+  it('is refused with its name, line and column; or for its size alone', async () => {
+    const { onReadings, give, press } = open();
+    give('L*,a*,b*\n40,1,two\n', 'a.csv');
+    expect((await screen.findByRole('alert')).textContent).toBe('a.csv, line 2, column b*: “two” is not a number.');
+    expect(screen.queryByRole('button', { name: /Keep/ })).toBeNull();
+    await press('Leave it');
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
+    give('x'.repeat(MOST_BYTES + 1), 'big.csv');
+    expect((await screen.findByRole('alert')).textContent).toContain('big.csv: the file is larger than 4 MB.');
+    expect(onReadings).not.toHaveBeenCalled();
+  });
+  it('that can be read in two ways asks', async () => {
+    const { onReadings, give, press } = open();
+    const nm = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
+    give(`Name,${nm.join(',')}\nebony,${nm.map((n) => (1 + n / 2000).toFixed(2)).join(',')}\n`, 'dark.csv');
+    expect((await screen.findByRole('alert')).textContent).toContain('Are the values per cent, or fractions of 1?');
+    await press('Per cent');
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings[0].values[0]).toBeCloseTo(0.012, 6);
+  });
+  it('with columns of other names has them named by hand', async () => {
+    const { onReadings, give, press } = open();
+    give('Probe;x;y;z\nspot;40;12;18\n', 'odd.csv');
+    expect((await screen.findByRole('alert')).textContent).toContain('What are the columns?');
+    for (const [i, role] of ['name', 'L*', 'a*', 'b*'].entries()) {
+      fireEvent.mouseDown(screen.getByRole('combobox', { name: `Column ${i + 1}` }));
+      fireEvent.click(await screen.findByRole('option', { name: role }));
+    }
+    await press('Read it so');
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings).toHaveBeenCalledOnce());
+    expect(onReadings.mock.calls[0][0].readings[0]).toMatchObject({ name: 'spot', lab: [40, 12, 18] });
+  });
+});
+
+describe('the settings of a layer', () => {
+  /** The editor with its layer in a state of its own; `now` gives the layer as it stands. */
+  function edit(first: Layer) {
+    let layer = first;
+    const Bench = () => {
+      const [shown, setShown] = useState(first);
+      layer = shown;
+      return <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} onSettle={() => {}} />;
+    };
+    render(<Bench />);
+    return { now: () => layer, user: userEvent.setup() };
+  }
+  it('take a colour in, set it within what dissolves, and leave it out', async () => {
+    const { now, user } = edit(newLayer('dye'));
+    await user.click(screen.getByRole('combobox', { name: 'Add a colour' }));
+    expect(screen.queryByRole('option', { name: 'ochre' })).toBeNull();
+    await user.click(screen.getByRole('option', { name: 'red' }));
+    expect(now().colours.red).toBeCloseTo(1.25, 6);
+    // What is typed stands as typed; beyond what dissolves it changes nothing and says so.
+    for (const text of ['-4', '99', '1.', '']) {
+      fireEvent.change(screen.getByLabelText(/^red /), { target: { value: text } });
+      expect((screen.getByLabelText(/^red /) as HTMLInputElement).value).toBe(text);
+    }
+    expect(screen.getByText('A number, 0 to 25.')).toBeDefined();
+    expect(now().colours.red).toBe(1);
+    fireEvent.blur(screen.getByLabelText(/^red /));
+    expect((screen.getByLabelText(/^red /) as HTMLInputElement).value).toBe('1.00');
+    fireEvent.change(screen.getByLabelText('Strength of red'), { target: { value: '0.5' } });
+    expect(now().colours.red).toBeCloseTo(6.25, 6);
+    await user.click(screen.getByRole('button', { name: 'Leave out red' }));
+    expect(now().colours).toEqual({});
+  });
+  it('are typed by parts, what the colours come to kept; the ratio is held while one of them moves', async () => {
+    const { now, user } = edit(newLayer('dye', { colours: { yellow: 4, red: 2 } }));
+    const ratio = () => screen.getByLabelText('Ratio') as HTMLInputElement;
+    expect(ratio().value).toBe('2:1');
+    const type = async (text: string) => {
+      fireEvent.change(ratio(), { target: { value: text } });
+      fireEvent.blur(ratio());
+    };
+    await type('3:');
+    expect(screen.getByText(/is no quantity/)).toBeDefined();
+    await type('3:0');
+    expect(screen.getByText('A part of nothing: leave that colour out instead.')).toBeDefined();
+    await type('3:1:1');
+    expect(screen.getByText('2 colours here: write 2 parts.')).toBeDefined();
+    await type('3:1');
+    expect(now().colours).toEqual({ yellow: 4.5, red: 1.5 });
+    await user.click(screen.getByRole('button', { name: 'Hold it' }));
+    fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '2' } });
+    expect(now().colours).toEqual({ yellow: expect.closeTo(6, 9), red: expect.closeTo(2, 9) });
+  });
+  it('say a pigment in per cent of the glaze, and how the glaze is put on', async () => {
+    const { now, user } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));
+    fireEvent.change(screen.getByLabelText('umber 5.0 %'), { target: { value: '8' } });
+    expect(now().colours.umber).toBeCloseTo(0.08, 9);
+    await user.click(screen.getByRole('combobox', { name: 'how' }));
+    await user.click(screen.getByRole('option', { name: 'left in the grain' }));
+    expect(now().method).toBe('in-grain');
+  });
+  it('stay within their bounds, and change the sealer only for another sealer', async () => {
+    const { now, user } = edit(newLayer('sealer', { medium: 'shellac' }));
+    const coats = screen.getByLabelText('coats');
+    fireEvent.change(coats, { target: { value: '3' } });
+    expect(now().settings.coats).toBe(3);
+    for (const nonsense of ['40', '0', '-1', '']) fireEvent.change(coats, { target: { value: nonsense } });
+    expect(now().settings.coats).toBe(3);
+    await user.click(screen.getByRole('combobox', { name: 'sealer' }));
+    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual([MATERIALS.mediums.shellac.name]);
+  });
+  it('take no more colours than the layer can', () => {
+    edit(newLayer('dye', { colours: { yellow: 1, red: 1, blue: 1, black: 1 } }));
+    expect(screen.queryByRole('combobox', { name: 'Add a colour' })).toBeNull();
+  });
+});
+
+describe('layers that are on the board', () => {
+  it('stay: a new one goes above them', () => {
+    const stack: Stack = [newLayer('dye'), newLayer('sealer', { medium: 'shellac' })];
+    const added = withLayer(stack, 'dye', MATERIALS, 2);
+    expect(added.stack.map((l) => l.kind)).toEqual(['dye', 'sealer', 'dye']);
+    expect(added.at).toBe(2);
+  });
+});
+
+describe('curves', () => {
+  it('are drawn under their name and redrawn when they change', async () => {
+    const values = (v: number) => new Array<number>(31).fill(v);
+    const { rerender } = render(
+      <Curves label="Two curves" unit="reflectance" curves={[{ name: 'first', values: values(0.2) }]} />,
+    );
+    const drawing = await screen.findByRole('img', { name: 'Two curves' });
+    await waitFor(() => expect(drawing.textContent).toContain('first'));
+    const chart = drawing.firstElementChild;
+    rerender(
+      <Curves label="Two curves" unit="reflectance" curves={[{ name: 'second', values: values(0.5), dashed: true }]} />,
+    );
+    await waitFor(() => expect(drawing.textContent).toContain('second'));
+    expect(drawing.textContent).not.toContain('first');
+    expect(drawing.firstElementChild, 'the chart is told, not made anew').toBe(chart);
+  });
+});

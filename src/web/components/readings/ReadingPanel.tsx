@@ -1,0 +1,255 @@
+import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
+import { useRef, useState } from 'react';
+import { onTheShelf } from '../../../record/shelf/materials.ts';
+import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
+import { useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { usePersistentState } from '../../hooks/persistent-state.ts';
+import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { OneKey } from '../Keys.tsx';
+import { FilePreview } from './FilePreview.tsx';
+import { ReadingList } from './ReadingList.tsx';
+import { TypedLab } from './TypedLab.tsx';
+import { Words } from './Words.tsx';
+
+interface Props<Zone extends Spot> {
+  /** Sends a reading to where it belongs. */
+  take: (input: ReadingInput, zone: Zone | 'face') => Promise<Pick<ReadingsTaken, 'notes'>>;
+  /** Those that are there; where they are not shown, nothing is. */
+  readings?: readonly StoredReading[];
+  /** Name under which typed values are kept. */
+  keep: string;
+  /** Of a target: offers the pieces in the instrument's drawer, the boards of the rack, and words. */
+  pieces?: boolean;
+  /** Where else than on the face it can be read, and what was read there. */
+  spots?: readonly Zone[];
+  aside?: readonly StoredReading[];
+  /** Offers to put a reading right that was filed under the wrong stage or time. */
+  onCorrect?: (reading: StoredReading) => void;
+}
+
+/** A reading as it is asked for; the panel adds which taking it is. */
+type Asked = ReadingInput extends infer R ? (R extends ReadingInput ? Omit<R, 'takingId'> : never) : never;
+
+const WAYS = [
+  { id: 'instrument', label: 'Instrument' },
+  { id: 'file', label: 'File' },
+  { id: 'typed', label: 'Type L*a*b*' },
+  { id: 'rack', label: 'Rack' },
+  { id: 'words', label: 'Words' },
+] as const;
+type Way = (typeof WAYS)[number]['id'];
+const INSTRUMENT = 'urushi/instrument';
+const SPOT_NAMES: Record<Spot, string> = {
+  face: 'Face',
+  ground: 'Ground alone',
+  grain: 'Grain alone',
+  edge: 'Edge',
+  end: 'End grain',
+  profile: 'Profile',
+  knot: 'By a knot',
+};
+const isTone = (spot: Spot) => spot === 'ground' || spot === 'grain';
+
+/** A board of the rack that was read, to be matched. */
+function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string) => void }) {
+  const { data: rack } = useRack();
+  const [chosen, setChosen] = useState('');
+  const read = onTheShelf(rack ?? []).filter((b) => b.grid || b.lab);
+  if (read.length === 0) return <div className="note">No board on the rack has been read. Enter one under Rack.</div>;
+  return (
+    <div style={{ display: 'flex', gap: 12 }}>
+      <TextField
+        select
+        label="Board on the rack"
+        value={chosen}
+        onChange={(e) => setChosen(e.target.value)}
+        sx={{ minWidth: 290 }}
+      >
+        {read.map((b) => (
+          <MenuItem key={b.id} value={b.id}>
+            {b.label}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button disabled={busy || !chosen} onClick={() => onTake(chosen)}>
+        Take as the target
+      </Button>
+    </div>
+  );
+}
+
+/** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
+export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
+  const { take: send, readings, keep, pieces, spots = [], aside = [], onCorrect } = props;
+  const [spot, setSpot] = useState<Zone | 'face'>('face');
+  const [chosen, setWay] = useState<Way | null>(null);
+  const [piece, setPiece] = usePersistentState(`piece/${keep}`, '');
+  const [error, setError] = useState<string | null>(null);
+  const [notes, setNotes] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const taking = useNextId();
+  const { data: house } = useHouse();
+  const simulated = house?.simulated ?? false;
+  const ways = (pieces ? WAYS : WAYS.slice(0, 3)).filter((w) => w.id !== 'instrument' || simulated);
+  // What the shop has no instrument for is never begun with it.
+  const usual = simulated && house?.tools.includes('instrument') ? 'instrument' : pieces ? 'words' : 'typed';
+  const way = chosen ?? usual;
+  const instruments = onTheShelf(house?.instruments ?? []);
+  const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
+  const drawer = useSamplePieces();
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+
+  const attempt = async (asked: Asked) => {
+    setError(null);
+    setNotes([]);
+    setBusy(true);
+    try {
+      const taken = await send({ ...asked, takingId: taking.next() } as ReadingInput, spot);
+      taking.kept();
+      setNotes(taken.notes);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const take = (asked: Asked) => attempt(asked).catch((trouble: unknown) => setError(sentenceOf(trouble)));
+  const measure = (count: number) =>
+    take({ source: 'instrument', count, instrument: instrument?.id ?? null, ...(pieces ? { piece } : {}) });
+
+  const armed = !busy && !(pieces && !piece);
+
+  const look = (chosen: File | undefined) => chosen && setFile(chosen);
+
+  return (
+    <section
+      aria-label="Readings"
+      onDragOver={(e) => e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        look(e.dataTransfer.files[0]);
+      }}
+      style={{ display: 'grid', gap: 14 }}
+    >
+      {/* Space takes a reading while the instrument is armed and nothing else has the key. */}
+      {way === 'instrument' && armed && <OneKey of={{ key: 'Space', what: '', run: () => void measure(1) }} />}
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+        <ToggleButtonGroup
+          exclusive
+          value={way}
+          onChange={(_, v) => v && setWay(v)}
+          aria-label="How the reading comes in"
+        >
+          {ways.map((w) => (
+            <ToggleButton key={w.id} value={w.id}>
+              {w.label}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        {spots.length > 0 && (
+          <TextField
+            select
+            label="Where"
+            value={spot}
+            onChange={(e) => setSpot(e.target.value as Zone | 'face')}
+            sx={{ width: 170 }}
+          >
+            {(['face', ...spots] as const).map((s) => (
+              <MenuItem key={s} value={s}>
+                {SPOT_NAMES[s]}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+      </div>
+      {way === 'instrument' && (
+        <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+          {pieces && (
+            <TextField
+              select
+              label="Under the simulated instrument"
+              value={drawer.data?.some((p) => p.id === piece) ? piece : ''}
+              onChange={(e) => setPiece(e.target.value)}
+              sx={{ minWidth: 290 }}
+            >
+              {(drawer.data ?? []).map((p) => (
+                <MenuItem key={p.id} value={p.id}>
+                  {p.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          <Button onClick={() => measure(1)} disabled={!armed}>
+            Read once (Space)
+          </Button>
+          <Button onClick={() => measure(5)} disabled={!armed}>
+            Read 5×
+          </Button>
+          {instruments.length > 1 && (
+            <TextField
+              select
+              label="With"
+              value={instrument?.id ?? ''}
+              onChange={(e) => {
+                localStorage.setItem(INSTRUMENT, e.target.value);
+                setBusy(false);
+              }}
+              sx={{ minWidth: 200 }}
+            >
+              {instruments.map((i) => (
+                <MenuItem key={i.id} value={i.id}>
+                  {i.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        </div>
+      )}
+      {way === 'file' && (
+        <div style={{ border: '1px dashed var(--soft)', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
+          <Button onClick={() => input.current?.click()}>Choose a file</Button>
+          <span className="soft">or drop it here: CGATS text or CSV, spectra or L*a*b*</span>
+          <input
+            ref={input}
+            type="file"
+            accept=".txt,.csv,.cgats,.it8,text/*"
+            hidden
+            data-testid="file"
+            onChange={(e) => {
+              look(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </div>
+      )}
+      {way === 'typed' && <TypedLab keep={keep} take={(lab, light) => attempt({ source: 'typed', lab, light })} />}
+      {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
+      {way === 'words' && <Words busy={busy} onTake={(from, moves) => void take({ source: 'words', from, moves })} />}
+      <ErrorMessage error={error} />
+      {notes.map((note) => (
+        <div key={note} className="note" role="status">
+          {note}
+        </div>
+      ))}
+      {!readings ? null : spot === 'face' ? (
+        <ReadingList readings={readings} onCorrect={onCorrect} />
+      ) : (
+        <>
+          <p className="soft" style={{ margin: 0 }}>
+            {isTone(spot)
+              ? 'Through a small aperture. Once ground and grain are both read, each is matched by itself.'
+              : 'Kept beside the face: the face is what is matched.'}
+          </p>
+          <ReadingList readings={aside.filter((r) => r.zone === spot)} onCorrect={onCorrect} />
+        </>
+      )}
+      {file && (
+        <FilePreview
+          file={file}
+          onKeep={({ text, answers }) => attempt({ source: 'file', fileName: file.name, text, answers })}
+          onClose={() => setFile(null)}
+        />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,157 @@
+import { Button, Dialog, DialogContent, LinearProgress, Menu, MenuItem } from '@mui/material';
+import { useRef, useState } from 'react';
+import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/shelf/shelf-file.ts';
+import type { Shelf } from '../../../shared/shelf.ts';
+import { sendRequest, shelfCameIn } from '../../hooks/api.ts';
+import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { saveFile } from '../save-file.ts';
+import { useToast } from '../Toast.tsx';
+
+const STATES = { new: 'new', there: 'is there already, stays as it is', refused: 'left out' } as const;
+
+/** The shelf out to a file and in from one, looked at before anything is put on it. */
+export function ShelfFile({ shelf }: { shelf: Shelf }) {
+  const input = useRef<HTMLInputElement>(null);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [brought, setBrought] = useState<{ name: string; things: Brought[]; error: string | null } | null>(null);
+  const close = () => setAnchor(null);
+  const read = async (file: File) => {
+    try {
+      setBrought({ name: file.name, things: shelfFile(shelf, await file.text()), error: null });
+    } catch (trouble) {
+      setBrought({ name: file.name, things: [], error: sentenceOf(trouble) });
+    }
+  };
+  return (
+    <>
+      <Button onClick={(e) => setAnchor(e.currentTarget)}>File</Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="File of a shelf"
+        accept=".csv,.json,text/csv,application/json"
+        onChange={(e) => {
+          const [file] = e.target.files ?? [];
+          if (file) void read(file);
+          e.target.value = '';
+        }}
+      />
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        <MenuItem
+          onClick={() => {
+            close();
+            saveFile('shelf.csv', 'text/csv', shelfTable(shelf));
+          }}
+        >
+          Out as a table, CSV
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            close();
+            saveFile('shelf.json', 'application/json', shelfJson(shelf));
+          }}
+        >
+          Out with curves and ladders, JSON
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            close();
+            input.current?.click();
+          }}
+        >
+          In from a file, CSV or JSON
+        </MenuItem>
+      </Menu>
+      {brought && <Preview {...brought} onClose={() => setBrought(null)} />}
+    </>
+  );
+}
+
+function Preview({
+  name,
+  things,
+  error,
+  onClose,
+}: {
+  name: string;
+  things: readonly Brought[];
+  error: string | null;
+  onClose: () => void;
+}) {
+  const [progress, setProgress] = useState<number | null>(null);
+  const [failed, setFailed] = useState<string[]>([]);
+  const say = useToast();
+  const fresh = things.filter((t) => t.state === 'new');
+  const cancelled = useRef(false);
+  const leave = () => {
+    cancelled.current = true;
+    onClose();
+  };
+  const put = async () => {
+    const wrong: string[] = [];
+    let done = 0;
+    for (const thing of fresh) {
+      if (cancelled.current) break;
+      try {
+        for (const request of thing.requests) await sendRequest(request);
+      } catch (trouble) {
+        wrong.push(`${thing.name}: ${sentenceOf(trouble)}`);
+      }
+      setProgress(++done / fresh.length);
+    }
+    await shelfCameIn();
+    say({ text: `${done - wrong.length} of ${fresh.length} put on the shelf.` });
+    setProgress(null);
+    setFailed(wrong);
+    if (wrong.length === 0) onClose();
+  };
+  return (
+    <Dialog open onClose={leave} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'What the file holds' } }}>
+      <DialogContent style={{ display: 'grid', gap: 14 }}>
+        <h2 style={{ margin: 0 }}>{name}</h2>
+        <ErrorMessage error={error} />
+        {!error && (
+          <div>
+            {fresh.length} new, {things.filter((t) => t.state === 'there').length} there already,{' '}
+            {things.filter((t) => t.state === 'refused').length} left out.
+          </div>
+        )}
+        <div style={{ maxHeight: 340, overflow: 'auto' }}>
+          {things.map((thing, i) => (
+            <div
+              // biome-ignore lint/suspicious/noArrayIndexKey: a line of the file is known by its place
+              key={i}
+              style={{
+                display: 'grid',
+                gridTemplateColumns: '1fr 1.4fr',
+                gap: 12,
+                borderTop: '1px solid var(--line)',
+                padding: '6px 0',
+              }}
+            >
+              <span>
+                {thing.name} <span className="soft">{thing.what}</span>
+              </span>
+              <span className={thing.state === 'refused' ? '' : 'soft'}>{thing.why ?? STATES[thing.state]}</span>
+            </div>
+          ))}
+        </div>
+        {failed.map((why) => (
+          <ErrorMessage key={why} error={why} />
+        ))}
+        {progress !== null && (
+          <LinearProgress variant="determinate" value={100 * progress} aria-label="Putting it on the shelf" />
+        )}
+        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+          <Button onClick={leave}>{progress === null ? 'Leave it' : 'Stop here'}</Button>
+          {fresh.length > 0 && progress === null && failed.length === 0 && (
+            <Button variant="contained" color="primary" onClick={() => void put()}>
+              Put {fresh.length} on the shelf
+            </Button>
+          )}
+        </div>
+      </DialogContent>
+    </Dialog>
+  );
+}

@@ -1,0 +1,72 @@
+import { LinearProgress } from '@mui/material';
+import { useMemo } from 'react';
+import type { Reach as Reached } from '../../../core/match/reach.ts';
+import type { BoardModel } from '../../../record/job/bench.ts';
+import { reachQuestion } from '../../../record/job/reach.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
+import { ErrorMessage } from '../ErrorMessage.tsx';
+import { againstText, deltaText } from '../numbers.ts';
+
+const MOST_COLOURS = 3;
+const MOST_HELPS = 5;
+
+/** Whether this wood can be brought to the target with this shelf, before any recipe; else what stops it and what would help. */
+export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardModel }) {
+  const { tolerance } = bench.job;
+  const question = useMemo(() => reachQuestion(bench, model), [bench, model]);
+  const work = useMemo(
+    (): MatcherWork<Reached> | null =>
+      question && ((matcher) => matcher.reach(question.problem, tolerance, MOST_COLOURS, question.helps)),
+    [question, tolerance],
+  );
+  const { answer, error } = useSolved(work);
+  if (!model.target) return null;
+  const named = (id: string) => bench.materials.colourants[id]?.name ?? id;
+  return (
+    <section aria-label="Can it be reached?" style={{ display: 'grid', gap: 8 }}>
+      <h2 style={{ margin: 0 }}>Can it be reached?</h2>
+      <ErrorMessage error={error} />
+      {!question && <div>The shelf has no colour to try it with.</div>}
+      {question && !answer && !error && <LinearProgress aria-label="Trying the shelf on this wood" />}
+      {answer && (
+        <>
+          <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
+            <span className="figure" style={{ fontSize: 38 }} data-testid="reach">
+              {againstText(answer.nearest, tolerance)}
+            </span>
+            <b style={{ fontSize: 20 }}>{answer.reaches ? 'Yes, by the model' : 'Not with a dye and a clear'}</b>
+          </div>
+          <div className="soft">
+            nearest ΔE00 with {answer.colours.map(named).join(', ') || 'no colour'}
+            {model.rawKnown ? '' : ', on the wood’s usual colour: this board is not read yet'}
+          </div>
+          {answer.reasons.map((reason) => (
+            <div key={reason} className="note">
+              {reason}
+            </div>
+          ))}
+          {!answer.reaches && (
+            <div>
+              {answer.helps.length > 0 ? (
+                <>
+                  What would help:
+                  {answer.helps.slice(0, MOST_HELPS).map(({ what, deltaE }) => (
+                    <div key={what} style={{ display: 'flex', gap: 12, paddingTop: 4 }}>
+                      <b className="mono" style={{ width: 56 }}>
+                        {againstText(deltaE, tolerance)}
+                      </b>
+                      {what}
+                    </div>
+                  ))}
+                </>
+              ) : (
+                `Nothing that was tried brings it nearer than ${deltaText(answer.nearest)}.`
+              )}
+            </div>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
