@@ -12,6 +12,9 @@ async function broken(page: Page, where: string): Promise<string[]> {
 }
 
 /** The library's job of the demo, in the middle of the work. */
+// The looks at every view take longest: they are shared out between the workers.
+test.describe.configure({ mode: 'parallel' });
+
 const LIBRARY = '/jobs/2';
 const VIEWS = [
   '/jobs',
