@@ -106,6 +106,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: [
       'core/time',
       'core/board',
+      'core/colour',
       'core/formats',
       'core/kinds',
       'core/layers',

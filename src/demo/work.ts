@@ -1,3 +1,4 @@
+import { passes } from '../core/colour/difference.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { HOUR } from '../core/time/air.ts';
@@ -112,10 +113,10 @@ async function* nextBoard(
   return made ? yield* make(ask, id, stack, from) : from;
 }
 
-async function passes(ask: Ask, job: string, species: string): Promise<boolean> {
+async function hasPassed(ask: Ask, job: string, species: string): Promise<boolean> {
   const { bench, wood } = await benchOf(ask, job, species);
   const standing = standingOf(bench, wood);
-  return standing.kind === 'measured' && standing.deltaE <= bench.job.tolerance;
+  return standing.kind === 'measured' && passes(standing.deltaE, bench.job.tolerance);
 }
 
 /** Three boards of the first dye of the shelf at even steps, made side by side and read. */
@@ -263,6 +264,6 @@ export async function* bringTo(progress: Progress, ask: Ask, job: string, specie
   let read = yield* firstBoard(ask, job, species, from);
   if (progress === 'missed') yield* nextBoard(ask, job, species, read, false);
   else
-    for (let n = 1; n < MOST_BOARDS && !(await passes(ask, job, species)); n++)
+    for (let n = 1; n < MOST_BOARDS && !(await hasPassed(ask, job, species)); n++)
       read = yield* nextBoard(ask, job, species, read, true);
 }

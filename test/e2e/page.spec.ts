@@ -11,10 +11,10 @@ async function broken(page: Page, where: string): Promise<string[]> {
   return violations.map((v) => `${where}: ${v.id} ${v.nodes[0]?.html}`);
 }
 
-/** The library's job of the demo, in the middle of the work. */
 // The looks at every view take longest: they are shared out between the workers.
 test.describe.configure({ mode: 'parallel' });
 
+/** The library's job of the demo, in the middle of the work. */
 const LIBRARY = '/jobs/2';
 const VIEWS = [
   '/jobs',

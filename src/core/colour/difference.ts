@@ -38,3 +38,6 @@ export function deltaECmc(standard: Lab, sample: Lab, l = 2, c = 1): number {
   const sC = (0.0638 * chroma) / (1 + 0.0131 * chroma) + 0.638;
   return Math.hypot(dL / (l * sL), dC / (c * sC), dH / (sC * (f * t + 1 - f)));
 }
+
+/** Whether something so far from its target passes: on the line it does. Said here and nowhere else. CIEDE2000 */
+export const passes = (miss: number, tolerance: number): boolean => miss <= tolerance;

@@ -1,5 +1,5 @@
 import { deltaE00 } from '../colour/ciede2000.ts';
-import { deltaLCH } from '../colour/difference.ts';
+import { deltaLCH, passes } from '../colour/difference.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { type Lab, labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Light } from '../colour/lights.ts';
@@ -34,7 +34,7 @@ export function judge(
   const deltaE = deltaE00(standard, statistics.lab);
   return {
     deltaE,
-    passed: deltaE <= tolerance,
+    passed: passes(deltaE, tolerance),
     ...deltaLCH(standard, statistics.lab),
     size: sizeWord(deltaE),
     words: differenceWords(standard, statistics.lab),

@@ -1,3 +1,4 @@
+import { passes } from '../colour/difference.ts';
 import { spectrum, WAVELENGTHS } from '../colour/grid.ts';
 import { labOf, lchFromLab } from '../colour/lab.ts';
 import type { Colourant } from '../layers/materials.ts';
@@ -13,7 +14,7 @@ const NAMED_FROM = 1;
  * @returns sentences, empty when the target is within the tolerance
  */
 export function whyOutOfReach(problem: MatchProblem, nearest: Road, tolerance: number): string[] {
-  if (nearest.deltaE[0] <= tolerance) return [];
+  if (passes(nearest.deltaE[0], tolerance)) return [];
   const evaluator = makeEvaluator(problem);
   const target = labOf(problem.target.reflectance);
   const got = labOf(spectrum(evaluator.reading(evaluator.amountsOf(nearest.stack))));
@@ -66,7 +67,7 @@ export function reachOf(problem: MatchProblem, tolerance: number, most: number, 
   const [nearest] = search(problem, { mostPerLayer: most });
   if (!nearest) return { nearest: Number.POSITIVE_INFINITY, colours: [], reaches: false, reasons: [], helps: [] };
   const deltaE = nearest.deltaE[0] as number;
-  const reaches = deltaE <= tolerance;
+  const reaches = passes(deltaE, tolerance);
   const found = {
     nearest: deltaE,
     colours: nearest.colourants,

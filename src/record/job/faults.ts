@@ -1,5 +1,7 @@
+import { type Tone, toneReading } from '../../core/board/tones.ts';
 import { rawMean } from '../../core/board/wood.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { passes } from '../../core/colour/difference.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { type Case, caseOf, MENDS, mended } from '../../core/faults/index.ts';
 import { FieldError } from '../../core/field-error.ts';
@@ -11,8 +13,9 @@ import type { Lot } from '../../shared/lot.ts';
 import { airOfCoat } from '../board/air.ts';
 import { inPot, potOf } from '../board/poured.ts';
 import { stackAsMade, stageMean } from '../board/stages.ts';
-import { type Bench, type BoardModel, promisedFinal, strayAllowed } from './bench.ts';
+import { type Bench, type BoardModel, promisedLooks, strayAllowed, unforeseen } from './bench.ts';
 import { type HouseRules, ruleInputOf } from './rules.ts';
+import { missOf } from './target.ts';
 
 /** How far a stage may stray where no promise says it, CIEDE2000. */
 const USUAL_STRAY = 2;
@@ -95,11 +98,12 @@ export function outcomeOf(bench: Bench, model: BoardModel, stage: number, cause:
   });
   if (!asMended) return null;
   try {
-    const final = promisedFinal(bench, model, asMended);
+    const final = unforeseen(bench, model, asMended) ? undefined : promisedLooks(bench, model, asMended).at(-1);
     if (!final) return null;
-    const [target, got] = [labOf(wanted.reflectance), labOf(final)];
-    const deltaE = deltaE00(target, got);
-    return { deltaE, words: differenceWords(target, got), passes: deltaE <= bench.job.tolerance };
+    const [target, got] = [labOf(wanted.reflectance), labOf(final.reading)];
+    const tone = (of: Tone) => toneReading(model.scaled, final.internal, final.surface, of);
+    const deltaE = missOf(wanted, final.reading, { ground: tone('ground'), grain: tone('grain') });
+    return { deltaE, words: differenceWords(target, got), passes: passes(deltaE, bench.job.tolerance) };
   } catch (refused) {
     if (refused instanceof FieldError) return null;
     throw refused;

@@ -1,3 +1,4 @@
+import { passes } from '../../core/colour/difference.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { Opening } from '../../core/match/problem.ts';
 import type { Board } from '../../shared/board.ts';
@@ -37,7 +38,7 @@ export function afterRevision(bench: Pick<Bench, 'job' | 'shelf' | 'target'>, wo
     })
     .sort((p, q) => p.deltaE - q.deltaE);
   const [best] = finished;
-  if (best && best.deltaE <= bench.job.tolerance) return { kind: 'good', ...best };
+  if (best && passes(best.deltaE, bench.job.tolerance)) return { kind: 'good', ...best };
   for (const board of wood.boards.toReversed()) {
     const done = layersOn(board);
     if (!board.recipe || isDone(board) || done === 0) continue;

@@ -1,4 +1,5 @@
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { passes } from '../../core/colour/difference.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import type { Target } from '../../core/match/problem.ts';
 import type { Board } from '../../shared/board.ts';
@@ -81,7 +82,9 @@ export function nextStepOf({ target, woods, tolerance }: Pick<JobSummary, 'targe
   const open = woods.filter((w) => !w.accepted);
   const toJudge = open.find((w) => w.toJudge > 0);
   const begun = open.find((w) => w.boards > 0 && w.deltaE === null);
-  const off = open.filter((w) => (w.deltaE ?? 0) > tolerance).sort((p, q) => (q.deltaE ?? 0) - (p.deltaE ?? 0))[0];
+  const off = open
+    .filter((w) => !passes(w.deltaE ?? 0, tolerance))
+    .sort((p, q) => (q.deltaE ?? 0) - (p.deltaE ?? 0))[0];
   if (toJudge) return { what: `Judge the board of ${named(toJudge)}`, to: at('verdict', toJudge) };
   if (begun) return { what: `Finish the board of ${named(begun)}`, to: at('boards', begun) };
   if (off) return { what: `Bring ${named(off)} nearer`, to: at('verdict', off) };

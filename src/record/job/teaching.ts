@@ -1,3 +1,4 @@
+import { passes } from '../../core/colour/difference.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { ColourUse, LadderSoFar } from '../../core/learn/teaching.ts';
@@ -29,7 +30,7 @@ export const laddersOf = ({ colourants }: Pick<Shelf, 'colourants'>): LadderSoFa
 /** What a wood of the job is to be coloured with next: its draft, else the last recipe; nothing once a board has passed. */
 function wantedOn(bench: Bench, wood: Bench['job']['woods'][number]): Stack | null {
   const standing = standingOf(bench, wood);
-  if (standing.kind === 'measured' && standing.deltaE <= bench.job.tolerance) return null;
+  if (standing.kind === 'measured' && passes(standing.deltaE, bench.job.tolerance)) return null;
   return wood.draft ?? wood.boards.findLast((b) => b.recipe)?.recipe?.stack ?? null;
 }
 

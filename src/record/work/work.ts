@@ -1,3 +1,4 @@
+import { passes } from '../../core/colour/difference.ts';
 import { COLOURANT_INFO, KINDS } from '../../core/kinds/index.ts';
 import { isBlank, type Layer, mainColour, newLayer, type Stack, traitsOf } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
@@ -191,7 +192,7 @@ function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passe
   const accepted = wood.boards.findLast((b) => b.judged?.accepted && isDone(b));
   if (accepted) return { board: accepted, passes: true };
   const best = made.filter((m) => m.board.judged?.accepted !== false).sort((p, q) => p.miss - q.miss)[0];
-  if (best && best.miss <= job.tolerance) return { board: best.board, passes: true };
+  if (best && passes(best.miss, job.tolerance)) return { board: best.board, passes: true };
   const planned = wood.boards.findLast((b) => b.recipe && !isDone(b));
   return planned ? { board: planned, passes: false } : null;
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { faceOfTones } from '../../core/board/tones.ts';
 import type { Wood } from '../../core/board/wood.ts';
+import { passes } from '../../core/colour/difference.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import { closest } from '../../record/job/standing.ts';
@@ -107,7 +108,7 @@ const distanceOf = ({ woods, tolerance }: Pick<JobSummary, 'woods' | 'tolerance'
     ? Number.POSITIVE_INFINITY
     : Math.max(...woods.map((w) => (w.accepted ? 0 : (w.deltaE ?? 1e6) / tolerance)));
 const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['state']): boolean =>
-  state === 'all' || distanceOf(job) <= 1 === (state === 'passed');
+  state === 'all' || passes(distanceOf(job), 1) === (state === 'passed');
 
 const ORDER: Record<JobQuery['order'], string> = {
   newest: 'number desc',

@@ -1,5 +1,6 @@
 export { gramsText } from '../../core/mix/said.ts';
 
+import { passes } from '../../core/colour/difference.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import type { ColourantKind } from '../../core/kinds/index.ts';
 import { isShare, type Materials } from '../../core/layers/materials.ts';
@@ -19,7 +20,7 @@ export const toleranceText = (value: number): string =>
 export function againstText(deltaE: number, tolerance: number): string {
   for (let digits = 1; digits < 6; digits++) {
     const text = deltaE.toFixed(digits);
-    if (Number(text) > tolerance === deltaE > tolerance) return text;
+    if (passes(Number(text), tolerance) === passes(deltaE, tolerance)) return text;
   }
   return String(deltaE);
 }

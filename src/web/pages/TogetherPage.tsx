@@ -1,6 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
 import { type ReactNode, useMemo } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
+import { passes } from '../../core/colour/difference.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
@@ -111,7 +112,7 @@ function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         <b style={{ fontSize: 18 }}>{model.species.name}</b>
         <span>
           {standing.kind === 'measured'
-            ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${standing.deltaE <= bench.job.tolerance ? 'passes' : 'not yet'}`
+            ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${passes(standing.deltaE, bench.job.tolerance) ? 'passes' : 'not yet'}`
             : standing.kind === 'judged'
               ? `board ${standing.board} ${standing.accepted ? 'accepted' : 'rejected'}`
               : standing.kind === 'done'

@@ -26,7 +26,7 @@ import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../components/numbers.ts';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
-import { ToneFigures, TonesNotRead, toneVerdicts } from '../components/verdict/Tones.tsx';
+import { bothPass, ToneFigures, TonesNotRead, toneVerdicts } from '../components/verdict/Tones.tsx';
 import { change } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
@@ -283,7 +283,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const target = model.target?.reflectance as Float64Array;
   const verdict = judge(target, readings, bench.job.tolerance);
   const tones = model.target && toneVerdicts(model, model.target, bench.job.tolerance);
-  const passed = tones ? tones.every((t) => t.verdict.passed) : verdict.passed;
+  const passed = tones ? bothPass(tones) : verdict.passed;
   const single = model.target?.singleLight || board.readings.some((r) => r.stage === recipe.stack.length && r.lab);
   const mean = finishedMean(board) ?? new Float64Array(31);
   const final = useMemo(() => fields.slice(-1), [fields]);

@@ -1,5 +1,6 @@
 import { Button, Dialog, DialogContent, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
+import { passes } from '../../../core/colour/difference.ts';
 import { screenColour } from '../../../core/colour/display.ts';
 import { FieldError } from '../../../core/field-error.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
@@ -80,7 +81,7 @@ function WoodAfter({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
   const { board, stack, done } = after;
   const { wait, hands } = durationOf(stack.slice(done), drying);
   const cost = `${hoursText(wait.usual)} until it can be judged, ${Math.round(hands)} min of hands a m²`;
-  const reaches = answer && (answer.promise.deltaE[0] ?? Number.POSITIVE_INFINITY) <= tolerance;
+  const reaches = answer && passes(answer.promise.deltaE[0] ?? Number.POSITIVE_INFINITY, tolerance);
   return (
     <div>
       {name}:{' '}

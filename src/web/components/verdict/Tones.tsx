@@ -19,9 +19,13 @@ export function toneVerdicts({ board }: BoardModel, target: SeenTarget, toleranc
   });
 }
 
+/** Both pass, each by its own tolerance. */
+export const bothPass = (verdicts: NonNullable<ReturnType<typeof toneVerdicts>>): boolean =>
+  verdicts.every(({ verdict }) => verdict.passed);
+
 /** Ground and grain, each against its own tolerance. */
 export function ToneFigures({ verdicts }: { verdicts: NonNullable<ReturnType<typeof toneVerdicts>> }) {
-  const passed = verdicts.every(({ verdict }) => verdict.passed);
+  const passed = bothPass(verdicts);
   return (
     <section>
       <div className="soft">Ground and grain measured against target, ΔE00</div>
