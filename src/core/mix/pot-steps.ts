@@ -132,7 +132,12 @@ function toned(pot: Pot, medium: string): Step[] {
 function thinnedStain(pot: Pot): Step[] {
   const { stage, litres, main, sheet, ml } = pot;
   const left = rest(pot);
-  const stir = step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'From the bottom: the pigment settles.' });
+  const stir = step(stage, 'stir', {
+    kind: 'do',
+    role: 'stir',
+    title: 'Stir',
+    detail: 'From the bottom: the pigment settles.',
+  });
   if (left <= NOTHING_TO_SPEAK_OF * litres) return [stir];
   const { thinner, thinning: most } = sheet.facts[main.id] ?? {};
   const tooThin = most !== null && most !== undefined && left / litres > most + 1e-9;
@@ -158,7 +163,7 @@ function inMedium({ layer, stage, litres, grams, forms }: Pot): Step[] {
   const all = `${Math.round(left * ML)} g, to ${Math.round(litres * ML)} g in all.`;
   return [
     step(stage, 'base', base(name, `${first}${all}`, left)),
-    step(stage, 'stir', { kind: 'do', title: 'Stir, never shake', detail: stir }),
+    step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir, never shake', detail: stir }),
   ];
 }
 /** A filler goes on without a colour too. */
@@ -187,9 +192,15 @@ function dissolved(pot: Pot): Step[] {
       detail: 'With the other half, at room temperature.',
       millilitres: (rest(pot) - half) * ML,
     }),
-    step(stage, 'strain', { kind: 'do', title: 'Strain', detail: 'One undissolved grain makes a streak.' }),
+    step(stage, 'strain', {
+      kind: 'do',
+      role: 'strain',
+      title: 'Strain',
+      detail: 'One undissolved grain makes a streak.',
+    }),
   ];
-  if (hot) steps.push(step(stage, 'cool', { kind: 'wait', title: 'Let it cool', hours: hoursOf(COOLING) }));
+  if (hot)
+    steps.push(step(stage, 'cool', { kind: 'wait', role: 'cool', title: 'Let it cool', hours: hoursOf(COOLING) }));
   return steps;
 }
 
@@ -198,7 +209,14 @@ function diluted(pot: Pot): Step[] {
   const { stage, litres, main, forms, sheet, ml } = pot;
   const left = rest(pot);
   if (left <= NOTHING_TO_SPEAK_OF * litres)
-    return [step(stage, 'stir', { kind: 'do', title: 'Use it neat', detail: 'Straight from the bottle, stirred.' })];
+    return [
+      step(stage, 'stir', {
+        kind: 'do',
+        role: 'stir',
+        title: 'Use it neat',
+        detail: 'Straight from the bottle, stirred.',
+      }),
+    ];
   const thinner = sheet.facts[main.id]?.thinner ?? (main.carrier === 'water' ? 'distilled water' : main.carrier);
   const concentrate = forms.includes('concentrate');
   return [
@@ -211,7 +229,7 @@ function diluted(pot: Pot): Step[] {
         left,
       ),
     ),
-    step(stage, 'stir', { kind: 'do', title: 'Stir', detail: 'Until it is one colour.' }),
+    step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir', detail: 'Until it is one colour.' }),
   ];
 }
 

@@ -23,12 +23,16 @@ export interface Batch {
   grams: Readonly<Record<string, number>>;
 }
 
+/** What a step is to others than the hand that does it: a coat, its rags, what is done to the pot right before it. */
+export type StepRole = 'coat' | 'rags' | 'stir' | 'strain' | 'cool';
+
 /** One line of a mix sheet. `key` is unique on the sheet and is what the record knows it by. */
 export interface Step {
   key: string;
   /** 0 is what is done before the first layer. */
   stage: number;
   kind: 'pour' | 'base' | 'do' | 'wait';
+  role?: StepRole;
   /** What is poured or done, in a few words. */
   title: string;
   /** How, in a sentence; empty where the title says it. */
@@ -74,9 +78,22 @@ export interface SheetOf {
 }
 
 export const hoursOf = (minutes: number): number => minutes / 60;
+/** What the record knows a step by. */
+export const stepKey = (stage: number, what: string): string => `${stage}/${what}`;
+/** The key of a step taken apart, as it was made: its stage, and what is done there; the n-th time ends in `-n`. */
+export function partsOfKey(key: string): { stage: number; what: string } {
+  const [stage = '', what = ''] = key.split('/');
+  return { stage: Number(stage), what };
+}
+/** Which coat of a layer of several a step of this key is; null of any other step. */
+export const coatOfKey = (key: string): number | null => {
+  const [, coat] = /^coat-(\d+)$/.exec(partsOfKey(key).what) ?? [];
+  return coat ? Number(coat) : null;
+};
+
 /** A step with what most have. */
 export const step = (stage: number, what: string, rest: Partial<Step> & Pick<Step, 'kind' | 'title'>): Step => ({
-  key: `${stage}/${what}`,
+  key: stepKey(stage, what),
   stage,
   detail: '',
   cautions: [],

@@ -113,6 +113,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
     const last = c === coats - 1;
     const steps = [
       step(stage, coats > 1 ? `coat-${c + 1}` : 'coat', {
+        role: 'coat',
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
         detail: [howOn(layer), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
@@ -124,6 +125,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
     if (wiped)
       steps.push(
         step(stage, coats > 1 ? `rags-${c + 1}` : 'rags', {
+          role: 'rags',
           kind: 'do',
           title: 'Rags and waste',
           detail: 'Every oily rag and pad of this coat: spread flat outdoors, or under water in a closed metal can.',

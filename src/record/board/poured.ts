@@ -2,6 +2,7 @@ import { nth } from '../../core/known.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { gramsPerLitreOf } from '../../core/mix/quantity.ts';
+import { stepKey } from '../../core/mix/step.ts';
 import type { Recipe } from '../../shared/board.ts';
 import type { Pot, StepDone } from '../../shared/steps.ts';
 
@@ -19,7 +20,6 @@ export function potOf({ stack, litres, pots }: Mixed, stage: number, materials: 
   return { stage, litres, grams };
 }
 
-export const stepKey = (stage: number, what: string) => `${stage}/${what}`;
 export const stepDone = ({ done }: Pick<Recipe, 'done'>, stage: number, what: string): StepDone | undefined =>
   done.find((d) => d.step === stepKey(stage, what));
 

@@ -4,6 +4,7 @@ import { differenceWords } from '../../core/judge/words.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 import { carrierOf } from '../../core/layers/materials.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { coatOfKey, partsOfKey } from '../../core/mix/step.ts';
 import { layerBySchools } from '../../core/rules/defaults.ts';
 import { type Finding, findings, type Remedy, type RuleFacts, type RuleInput } from '../../core/rules/index.ts';
 import { chosen } from '../../core/rules/schools.ts';
@@ -56,7 +57,7 @@ export const keptWaits = ({ coats }: Pick<Board, 'coats'>, layers: number): (num
 export const keptBetweenCoats = ({ recipe }: Pick<Board, 'recipe'>, layers: number): (number | null)[] =>
   Array.from({ length: layers }, (_, i) => {
     const ticked = (recipe?.done ?? [])
-      .filter((d) => d.step.startsWith(`${i + 1}/coat-`))
+      .filter((d) => partsOfKey(d.step).stage === i + 1 && coatOfKey(d.step) !== null)
       .map((d) => Date.parse(d.at))
       .sort((p, q) => p - q);
     const gaps = ticked.slice(1).map((at, k) => (at - (ticked[k] ?? at)) / HOUR);

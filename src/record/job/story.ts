@@ -1,4 +1,5 @@
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
+import { partsOfKey } from '../../core/mix/step.ts';
 import type { StoredEvent } from '../../shared/event.ts';
 
 /** Everything that can happen, by the names events are kept under. */
@@ -136,7 +137,7 @@ const changesText = (detail: Detail, moment: MomentText): string => changes(deta
 
 /** A step of the mix sheet by its key: stage and what is done. */
 const stepName = ({ step }: Detail): string => {
-  const [stage = '', what = ''] = text(step).split('/');
+  const { stage, what } = partsOfKey(text(step));
   return `Layer ${stage}, ${what.replaceAll('-', ' ')}`;
 };
 const amountText = ({ grams, millilitres, lot }: Detail): string => {

@@ -44,9 +44,7 @@ function leadOf(
   steps: readonly Step[],
   { materials, mixing }: Pick<ShopAtWork, 'materials' | 'mixing'>,
 ): { hours: number; title: string } | null {
-  const stand = steps
-    .filter((s) => s.kind === 'wait' && s.key.endsWith('/cool'))
-    .reduce((sum, s) => sum + (s.hours ?? 0), 0);
+  const stand = steps.filter((s) => s.role === 'cool').reduce((sum, s) => sum + (s.hours ?? 0), 0);
   const name = nameOfProduct(layer, materials);
   if (traitsOf(layer).reacts) return { hours: 96, title: `Brew ${name}` };
   if (traitsOf(layer).seals && mixing[layer.medium ?? '']?.form === 'flakes')
@@ -244,8 +242,8 @@ function layerTasks(
       last: coat === coats,
       drying: nth(dryings, coat - 1),
       sprayed: methodOf(layer) === 'sprayed' || traitsOf(layer).tones,
-      first: steps.filter((s) => /\/(stir|strain)$/.test(s.key)).map((s) => s.title),
-      rags: steps.some((s) => s.key.includes('/rags')),
+      first: steps.filter((s) => s.role === 'stir' || s.role === 'strain').map((s) => s.title),
+      rags: steps.some((s) => s.role === 'rags'),
       layer,
       product,
       cautions,

@@ -1,5 +1,6 @@
 import { FieldError } from '../../core/field-error.ts';
 import { leftText } from '../../core/mix/index.ts';
+import { partsOfKey } from '../../core/mix/step.ts';
 import { isShortOf, takenFromLot } from '../../record/shelf/lots.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Lot } from '../../shared/lot.ts';
@@ -33,8 +34,8 @@ export async function doStep({ db }: Shop, by: Actor, board: string, input: Step
   await db.transaction(async (tx) => {
     const { recipe, job } = await recipeOf(tx, board);
     if (recipe.done.some((d) => d.id === input.id)) return;
-    const [stage] = input.step.split('/').map(Number);
-    if ((stage ?? 0) > recipe.stack.length)
+    const { stage } = partsOfKey(input.step);
+    if (stage > recipe.stack.length)
       throw new FieldError('step', `This recipe has ${recipe.stack.length} layers; there is no stage ${stage}.`);
     if (recipe.done.some((d) => d.step === input.step))
       throw new Refusal(409, 'This step is done already. Take it back to do it again.', 'step');

@@ -43,7 +43,7 @@ export const stepOf = ({ shelf }: Pick<OpenBench, 'shelf'>, colourant: string, t
 
 /** A step that ends with the last coat of its layer on the board. */
 const isLastCoat = (step: Step, steps: readonly Step[]) =>
-  steps.findLast((s) => s.stage === step.stage && /^\d+\/coat/.test(s.key))?.key === step.key;
+  steps.findLast((s) => s.stage === step.stage && s.role === 'coat')?.key === step.key;
 
 /** The mix sheet of a board as it is worked through: its steps, what was poured, and what that promises. */
 export function useMixing(bench: OpenBench, model: BoardModel, recipe: Recipe): Mixing {
