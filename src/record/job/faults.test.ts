@@ -126,4 +126,15 @@ describe('what a remedy makes of the colour', () => {
     expect(of('poured-wrong')).toBeNull();
     expect(outcomeOf(bench, { ...model, target: null }, 1, 'dust')).toBeNull();
   });
+  it('is judged by both tones where the target has two', () => {
+    const alone = outcomeOf(bench, model, 1, 'too-soon');
+    const face = alone && model.target?.reflectance;
+    if (!face || !model.target) throw new Error('Nothing is foreseen.');
+    // Its face as it comes out, its grain nowhere near.
+    const grain = new Float64Array(31).fill(0.9);
+    const tones = { ground: new Float64Array(31).fill(0.3), grain, grainEase: 1 };
+    const both = outcomeOf(bench, { ...model, target: { ...model.target, tones } }, 1, 'too-soon');
+    expect(both?.deltaE).toBeGreaterThan((alone?.deltaE ?? 0) + 5);
+    expect(both?.passes).toBe(false);
+  });
 });
