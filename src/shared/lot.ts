@@ -2,11 +2,8 @@ import { z } from 'zod';
 import { CalendarDay, Id, Version } from './id.ts';
 
 export const LOT_UNITS = ['g', 'mL', 'piece'] as const;
-export type LotUnit = (typeof LOT_UNITS)[number];
 
 /** What a lot can be of, as it is addressed: `colourant/honey`. */
-export const ITEM_KINDS = ['colourant', 'medium', 'supply'] as const;
-export type ItemKind = (typeof ITEM_KINDS)[number];
 export const ItemAddress = z
   .string()
   .regex(/^(colourant|medium|supply)\/[a-z0-9-]{1,40}$/, 'A lot is of a colour, a clear or a supply of the shelf.');

@@ -81,7 +81,6 @@ export const ReadingInput = z.discriminatedUnion('source', [
   }),
 ]);
 export type ReadingInput = z.infer<typeof ReadingInput>;
-export const SOURCES = ['file', 'typed', 'instrument', 'rack', 'words'] as const;
 
 /** Which part of a target was read: its face, or one of its tones. It stands beside the reading. */
 export const TargetZone = z.object({ zone: z.enum(['face', 'ground', 'grain']).default('face') });

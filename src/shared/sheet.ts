@@ -12,7 +12,6 @@ export const FORMS = [
   'solid',
   'piece',
 ] as const;
-export type Form = (typeof FORMS)[number];
 export const WAXES = ['none', 'dewaxed', 'waxed'] as const;
 
 const positive = (most: number, sentence: string) => z.number().positive(sentence).max(most, sentence);

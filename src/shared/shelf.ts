@@ -163,7 +163,6 @@ export const SUPPLY_KINDS = [
   'protection',
   'tape',
 ] as const;
-export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 /** What stands on the shelf and has no colour of its own. */
 export const NewSupply = z.object({
   id,

@@ -15,11 +15,10 @@ export {
   type Measurement,
   type MeasurementFile,
   MOST_BYTES,
-  MOST_READINGS,
   onGrid,
   Question,
 } from './measurement.ts';
-export { type LengthUnit, type NamedWood, type PartLine, parseParts } from './parts.ts';
+export { parseParts } from './parts.ts';
 export { decodeText } from './text.ts';
 
 const isCgats = (text: string) =>

@@ -51,4 +51,4 @@ export {
 export { LAYER_KINDS, type LayerKind } from './names.ts';
 export { type Setting, USUAL_CUT } from './settings.ts';
 export { type CoatTime, type DryTest, TESTS, type Wait } from './times.ts';
-export { type WayBack, type WayBackEnds, type WayBackNow, wayBackNow } from './way-back.ts';
+export { type WayBack, wayBackNow } from './way-back.ts';

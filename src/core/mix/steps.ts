@@ -7,7 +7,7 @@ import { colourSteps, mediumSteps } from './pot-steps.ts';
 import { hoursOf, type Prepared, type SheetOf, type Step, step } from './step.ts';
 
 export { displaced } from './pot-steps.ts';
-export type { Batch, Prepared, ProductFacts, SheetOf, Step } from './step.ts';
+export type { ProductFacts, SheetOf, Step } from './step.ts';
 
 /** How the wood is made ready: the steps before the first layer. Common practice. */
 function preparationSteps(

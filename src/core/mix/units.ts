@@ -72,5 +72,3 @@ const BY_TYPED = new Map(UNITS.flatMap((u) => u.typed.map((name) => [name, u] as
 /** The unit that a word or two name; undefined when none does. */
 export const unitNamed = (typed: string): Unit | undefined =>
   BY_TYPED.get(typed.toLowerCase().replaceAll('.', '').replace(/\s+/g, ' ').trim());
-/** Every way to type a unit, the longest first. */
-export const TYPED_UNITS: readonly string[] = [...BY_TYPED.keys()].sort((p, q) => q.length - p.length);

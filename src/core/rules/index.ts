@@ -81,8 +81,6 @@ function takesBack(input: RuleInput, raised: Finding, mended: Finding, before: r
 }
 
 export {
-  type Change,
-  FAMILIES,
   type Finding,
   harder,
   type Remedy,
@@ -91,6 +89,6 @@ export {
   type Severity,
 } from './rule.ts';
 export { chosen, SCHOOLS, type SchoolId, type SchoolOption, type Schools } from './schools.ts';
-export { ALL_TOOLS, TOOLS, type Tool } from './tools.ts';
+export { ALL_TOOLS } from './tools.ts';
 export type { RuleFacts, RuleInput } from './view.ts';
 export { wetEdgeArea } from './wet-edge.ts';

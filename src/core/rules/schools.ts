@@ -1,15 +1,9 @@
-/** A question on which finishers of good standing differ, and what each side says. Common practice, no source. */
-export interface School {
-  id: SchoolId;
-  /** What is asked. */
-  question: string;
-  options: readonly SchoolOption[];
-}
 export interface SchoolOption {
   id: string;
   label: string;
   reason: string;
 }
+/** A question on which finishers of good standing differ, and what each side says. Common practice, no source. */
 const school = <const Q extends string>(
   id: Q,
   question: string,

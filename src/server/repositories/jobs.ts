@@ -100,7 +100,6 @@ const WoodRow = z.object({
 });
 const WOOD_COLUMNS = `id, job_id as "jobId", code, label, species_id as "speciesId", preparation, preparation_version as "preparationVersion",
   draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion"`;
-export type WoodOfJob = z.infer<typeof WoodRow>;
 
 export const woodById = (db: Queries, id: string) =>
   one(

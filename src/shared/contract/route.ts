@@ -69,7 +69,6 @@ type Sendable<T> = T extends (infer Each)[]
 /** What is sent: as a form has it, before the shape has taken it. */
 export type BodySent<R extends Route> = R['body'] extends z.ZodType ? Sendable<z.input<R['body']>> : undefined;
 export type BodyTaken<R extends Route> = Shaped<R['body'], undefined>;
-export type QuerySent<R extends Route> = R['query'] extends z.ZodType ? z.input<R['query']> : undefined;
 export type QueryTaken<R extends Route> = Shaped<R['query'], undefined>;
 /** A file that is answered: its text, and what it is called where it is to be kept. */
 export interface FileAnswer {

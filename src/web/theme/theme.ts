@@ -71,7 +71,6 @@ export const GREYS: Record<ThemeLook, Greys> = {
 };
 
 const TEXT = "'Atkinson Hyperlegible Next', sans-serif";
-export const MONO = "'Atkinson Hyperlegible Mono', monospace";
 
 const themeOf = (look: ThemeLook): Theme => {
   const grey = GREYS[look];
