@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { describe, expect, it } from 'vitest';
+import { keepsContract } from '../../test/server/keeps-contract.ts';
 import { knownShop } from '../../test/server/known-shop.ts';
 import { openTestShop } from '../../test/server/open-test-shop.ts';
 import { namesIn, ROUTES, requestOf } from '../../test/server/requests.ts';
@@ -66,10 +67,16 @@ describe('whatever is asked', () => {
         console.log(`request ${seed}, ${method} ${path}, is asked again: ${why.cause ?? why}`);
         return asked();
       });
-      await answer.arrayBuffer();
+      const text = await answer.text();
       counts[answer.status] = (counts[answer.status] ?? 0) + 1;
       const ms = performance.now() - began;
       if (ms > slowest.ms) slowest = { ms, what: `${method} ${path}` };
+      try {
+        const json = answer.headers.get('content-type')?.includes('json') && text !== '';
+        keepsContract(method, path, { status: answer.status, body: json ? JSON.parse(text) : {} });
+      } catch (broken) {
+        found.push(`request ${seed}: ${broken}`);
+      }
       const [fault] = faults.splice(0);
       if (answer.status >= 500 || fault !== undefined)
         found.push(

@@ -1,4 +1,3 @@
-import type request from 'supertest';
 import { ROUTES } from '../../src/shared/contract/index.ts';
 import { type Route, refusalsOf } from '../../src/shared/contract/route.ts';
 import { ProblemDetails } from '../../src/shared/problem-details.ts';
@@ -25,14 +24,16 @@ function lost(sent: unknown, taken: unknown, path = ''): string | null {
 }
 
 /** An answer is of the shape that its route promises, and a refusal one that it names. @throws Error */
-export function keepsContract(method: string, path: string, { status, body }: request.Response): void {
+export function keepsContract(method: string, path: string, { status, body }: { status: number; body: unknown }): void {
   const route = routeOf(method, path);
   if (!route) return;
   const what = `${route.method} ${route.path}`;
   if (status >= 400) {
     const code = ProblemDetails.parse(body).type.replace('/problems/', '');
     if (!(refusalsOf(route) as readonly string[]).includes(code))
-      throw new Error(`${what} refused with ${status} ${code}, which its contract does not name: ${body.detail}`);
+      throw new Error(
+        `${what} refused with ${status} ${code}, which its contract does not name: ${JSON.stringify(body)}`,
+      );
     return;
   }
   const wanted = route.answer || route.file ? (route.makes ? 201 : 200) : 204;

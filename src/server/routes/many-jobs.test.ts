@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { afterAll, beforeAll, expect, it, vi } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
 import { copyJob } from '../../../test/server/copy-job.ts';
 import { searchPlan } from '../../core/plan/index.ts';
@@ -18,6 +18,23 @@ const JOBS = 300;
 let bench: BeechShop;
 const got = async (path: string) => (await bench.shop.ask('get', path).expect(200)).body;
 
+/** The roads on which every job is looked at. */
+const ROADS = ['/jobs', '/clock', '/clock/jobs', '/clock/rail'];
+/** How often each road asks the database the same statement, at most. Learning asks beside it, each statement its own. */
+async function mostAsked(): Promise<number[]> {
+  const query = vi.spyOn(bench.shop.db, 'query');
+  const counts = [];
+  for (const road of ROADS) {
+    query.mockClear();
+    await got(road);
+    const times = new Map<string, number>();
+    for (const [sql] of query.mock.calls) times.set(sql, (times.get(sql) ?? 0) + 1);
+    counts.push(Math.max(...times.values()));
+  }
+  query.mockRestore();
+  return counts;
+}
+
 beforeAll(async () => {
   bench = await openBeechShop();
   const [board] = (await bench.boards()) as [Board];
@@ -27,6 +44,12 @@ beforeAll(async () => {
   await copyJob(bench.shop.db, id, JOBS - 1);
 }, 240_000);
 afterAll(() => bench.shop.close());
+
+it('no road asks the database the same for each job: the clock asks what time it is twice', async () => {
+  const most = await mostAsked();
+  for (const [i, count] of most.entries()) expect(count, ROADS[i]).toBeLessThanOrEqual(2);
+  expect(Math.min(...most)).toBeGreaterThan(0);
+});
 
 it('every board is on the clock, its tests are taken, and the week has a place for all of it', async () => {
   const jobs: Job[] = await got('/clock/jobs');

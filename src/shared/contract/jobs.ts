@@ -171,12 +171,14 @@ export const archiveVersion = route({
   path: '/versions/:version',
   does: 'Puts a version of layers away; it can be brought back.',
   moves,
+  refuses: ['not-possible'],
 });
 export const restoreVersion = route({
   method: 'POST',
   path: '/versions/:version/restore',
   does: 'Brings a version of layers back.',
   moves,
+  refuses: ['not-possible'],
 });
 
 export const addParts = route({
@@ -219,12 +221,14 @@ export const archivePart = route({
   path: '/parts/:part',
   does: 'Takes a part out; it can be brought back.',
   moves,
+  refuses: ['not-possible'],
 });
 export const restorePart = route({
   method: 'POST',
   path: '/parts/:part/restore',
   does: 'Brings a part back.',
   moves,
+  refuses: ['not-possible'],
 });
 
 export const knownForJob = route({
@@ -233,10 +237,12 @@ export const knownForJob = route({
   does: 'What was learned last; asking for it learns nothing.',
   answer: KeptKnowledge,
   shows: 'knowledge',
+  refuses: ['not-possible'],
 });
 export const learnForJob = route({
   method: 'POST',
   path: '/jobs/:job/knowledge',
   does: 'Learns what there is to learn, and answers when it is learned.',
   answer: KeptKnowledge,
+  refuses: ['not-possible'],
 });

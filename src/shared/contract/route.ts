@@ -103,8 +103,8 @@ const OF_ANY: readonly ProblemCode[] = [
 
 /** All the codes that a route can refuse with. */
 export function refusalsOf(asked: Route): readonly ProblemCode[] {
-  const { body, query, refuses = [] } = asked;
-  const taken: ProblemCode[] = body || query ? ['not-accepted'] : [];
-  const written: ProblemCode[] = isQuestion(asked) ? [] : ['no-room'];
+  const { query, refuses = [] } = asked;
+  const taken: ProblemCode[] = query ? ['not-accepted'] : [];
+  const written: ProblemCode[] = isQuestion(asked) ? [] : ['not-accepted', 'no-room'];
   return [...new Set([...OF_ANY, ...taken, ...written, ...refuses])];
 }
