@@ -81,12 +81,6 @@ const UNLESS_UNKNOWN = { revalidate: (data: unknown) => data === undefined };
 const knowledgeIsBehind = () =>
   mutate<KeptKnowledge>(shows(['knowledge']), (known) => known && { ...known, stale: 'job' }, UNLESS_UNKNOWN);
 
-/** Much came to the shelf at once, each by itself: it is fetched afresh, and there is something to learn. */
-export async function shelfCameIn(): Promise<void> {
-  await knowledgeIsBehind();
-  await mutate(shows(['shelf']));
-}
-
 /** The whole record is another: all that is in sight is fetched afresh. */
 export const fetchEverything = () => mutate(() => true);
 

@@ -35,9 +35,10 @@ function BestBoardOf({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const { target, best } = job;
   const flat = (reading: readonly number[] | null | undefined) => reading && screenColour(reading).css;
   const tones = <Halves target={flat(target) ?? null} best={flat(best?.reading) ?? null} />;
-  return best ? (
-    <Suspense fallback={tones}>
-      <BestBoard job={job} shelf={shelf} />
+  const wood = best && shelf.species.find((s) => s.id === best.speciesId);
+  return wood ? (
+    <Suspense fallback={<div style={{ minHeight: 104 }}>{tones}</div>}>
+      <BestBoard job={job} wood={wood} shelf={shelf} />
     </Suspense>
   ) : (
     tones

@@ -1,8 +1,9 @@
 import { Button, Dialog, DialogContent, LinearProgress, Menu, MenuItem } from '@mui/material';
 import { useRef, useState } from 'react';
 import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/shelf/shelf-file.ts';
+import { addRungs } from '../../../shared/contract/shelf.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { sendRequest, shelfCameIn } from '../../hooks/api.ts';
+import { fetchMoved, sendRequest } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
@@ -100,7 +101,8 @@ function Preview({
       }
       setProgress(++done / fresh.length);
     }
-    await shelfCameIn();
+    // Each came by itself: what all of them moved is fetched once.
+    await fetchMoved(addRungs);
     say({ text: `${done - wrong.length} of ${fresh.length} put on the shelf.` });
     setProgress(null);
     setFailed(wrong);
