@@ -285,6 +285,15 @@ export function namesAsked(file: string, source: string): string[] {
     );
 }
 
+/** Looks are said by layout, by class or by theme; a style of its own only holds what is computed. */
+const LITERAL_STYLE = /style=\{\{(?:\s*[\w]+:\s*(?:'[^']*'|-?[\d.]+),?)+\s*\}\}/g;
+/** Where a source writes a style that is known before anything is computed. */
+export function stylesWritten(file: string, source: string): string[] {
+  return [...source.matchAll(LITERAL_STYLE)].map(
+    ({ 0: text }) => `${file}: ${text.replace(/\s+/g, ' ')} belongs into components/layout.tsx or the style sheet.`,
+  );
+}
+
 /** What a source exports as its own, and does not pass on. */
 export function namesOf(file: string, source: string): string[] {
   const { module } = parseSync(file, source);
@@ -323,7 +332,11 @@ if (import.meta.url === pathToFileURL(process.argv[1]).href) {
     .map((f) => String(f).split(path.sep).join('/'))
     .filter((f) => /\.tsx?$/.test(f) && !/\.(test|d)\.tsx?$/.test(f));
   const sources = new Map(files.map((file) => [file, readFileSync(`src/${file}`, 'utf8')]));
-  const faults = [...sources].flatMap(([file, source]) => [...faultsOf(file, source), ...namesAsked(file, source)]);
+  const faults = [...sources].flatMap(([file, source]) => [
+    ...faultsOf(file, source),
+    ...namesAsked(file, source),
+    ...stylesWritten(file, source),
+  ]);
   faults.push(...namesTwice(sources), ...circles(sources));
   for (const fault of faults) console.error(fault);
   if (faults.length > 0) process.exit(1);

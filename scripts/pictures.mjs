@@ -50,7 +50,10 @@ writeFileSync('src/demo/shelf.json', shelfText(shelf));
 
 const browser = await chromium.launch(createRequire(import.meta.url)('./chromium.json'));
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+/** A view is whole when nothing more is asked for, no board is still to be painted and nothing moves. */
 const shoot = async (name) => {
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+  await page.waitForFunction(() => document.querySelectorAll('canvas[role="img"]:not([data-painted])').length === 0);
   await page.waitForTimeout(1200);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
 };

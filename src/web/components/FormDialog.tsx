@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogContent } from '@mui/material';
 import type { FormEventHandler, ReactNode } from 'react';
 import { ErrorMessage } from './ErrorMessage.tsx';
+import { Pile, Row } from './layout.tsx';
 
 interface Props {
   title: string;
@@ -17,22 +18,23 @@ export function FormDialog({ title, error, onClose, onSubmit, action, children }
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': title } }}>
       <DialogContent>
-        <form
+        <Pile
+          as="form"
           noValidate
           onSubmit={(event) => {
             event.preventDefault();
             onSubmit?.(event);
           }}
-          style={{ display: 'grid', gap: 16 }}
+          gap="apart"
         >
-          <h2 style={{ margin: 0 }}>{title}</h2>
+          <h2>{title}</h2>
           {children}
           <ErrorMessage error={error} />
-          <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+          <Row gap="near" end>
             <Button onClick={onClose}>Later</Button>
             {action}
-          </div>
-        </form>
+          </Row>
+        </Pile>
       </DialogContent>
     </Dialog>
   );

@@ -1,4 +1,5 @@
 import { MenuItem, TextField } from '@mui/material';
+import { Row } from './layout';
 
 const ORDER_NAMES = {
   newest: 'newest first',
@@ -40,7 +41,7 @@ export function JobFilters({
   count: number | undefined;
 }) {
   return (
-    <div style={{ display: 'flex', gap: 14, flexWrap: 'wrap', alignItems: 'center', paddingBottom: 10 }}>
+    <Row gap="near" wrap padBottom="close">
       <TextField
         label="Search customer, piece, wood"
         defaultValue={params.get('search') ?? ''}
@@ -60,6 +61,6 @@ export function JobFilters({
         onChoose={(v) => set('order', v, 'newest')}
       />
       {count !== undefined && <span className="soft">{count === 1 ? 'one job' : `${count} jobs`}</span>}
-    </div>
+    </Row>
   );
 }

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogContent } from '@mui/material';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { Row, Text } from './layout';
 
 export interface Key {
   /** As it is written: `f`, `Ctrl+Z`, `Space`. */
@@ -47,15 +48,15 @@ export function Keys({ keys }: { keys: readonly Key[] }) {
         <OneKey key={key.key} of={key} />
       ))}
       <Dialog open={open} onClose={() => setOpen(false)} slotProps={{ paper: { 'aria-label': 'Keys of this page' } }}>
-        <DialogContent>
-          <h2 style={{ marginTop: 0 }}>Keys of this page</h2>
+        <DialogContent className="pile">
+          <h2>Keys of this page</h2>
           {[...keys, { key: '?', what: 'this list' }].map((k) => (
-            <div key={k.key} style={{ display: 'flex', gap: 20, padding: '4px 0' }}>
-              <b className="mono" style={{ width: 130 }}>
+            <Row key={k.key} gap="far" padY="hair">
+              <Text as="b" className="mono" width={130}>
                 {k.key}
-              </b>
+              </Text>
               {k.what}
-            </div>
+            </Row>
           ))}
           <Button sx={{ marginTop: 2 }} onClick={() => setOpen(false)}>
             Close

@@ -1,7 +1,7 @@
-import { Link as RouterLink } from 'react-router';
 import { causeOf, faultOf } from '../../core/faults/index.ts';
 import { rework } from '../../record/job/faults.ts';
 import { useFaults } from '../hooks/api.ts';
+import { Pile, PlainLink, Text } from './layout.tsx';
 
 const NEWEST = 6;
 
@@ -10,8 +10,8 @@ export function Ledger() {
   const { data: found = [] } = useFaults();
   const total = found.reduce((sum, f) => sum + f.hours, 0);
   return (
-    <section style={{ display: 'grid', gap: 8 }}>
-      <h2 style={{ margin: 0 }}>Rework</h2>
+    <Pile as="section" gap="close">
+      <h2>Rework</h2>
       {found.length === 0 ? (
         <div className="soft">Nothing was written down. What goes wrong with a board is, under Boards.</div>
       ) : (
@@ -21,19 +21,19 @@ export function Ledger() {
           </div>
           {rework(found).map(({ cause, times, hours }) => (
             <div key={cause} className="row">
-              <span style={{ flex: 1 }}>{causeOf(cause)?.name ?? cause}</span>
+              <Text grow>{causeOf(cause)?.name ?? cause}</Text>
               <span className="mono">{times} ×</span>
-              <span className="mono" style={{ width: 70, textAlign: 'right' }}>
+              <Text className="mono" width={70} right>
                 {hours.toFixed(1)} h
-              </span>
+              </Text>
             </div>
           ))}
           <div className="soft">
             {found.slice(0, NEWEST).map((f) => (
               <div key={f.id}>
-                <RouterLink to={`/jobs/${f.job}/boards?board=${f.board}`} style={{ color: 'inherit' }}>
+                <PlainLink to={`/jobs/${f.job}/boards?board=${f.board}`}>
                   {f.piece}, {f.board}
-                </RouterLink>
+                </PlainLink>
                 : {faultOf(f.fault)?.name.toLowerCase() ?? f.fault}
                 {f.note && `, ${f.note}`}
               </div>
@@ -41,6 +41,6 @@ export function Ledger() {
           </div>
         </>
       )}
-    </section>
+    </Pile>
   );
 }

@@ -20,7 +20,7 @@ export function LookSwitch() {
       }}
     >
       <svg viewBox="0 0 24 24" aria-hidden="true">
-        <path d="M12 3a9 9 0 1 0 0 18z" style={{ fill: 'currentColor' }} />
+        <path d="M12 3a9 9 0 1 0 0 18z" className="full" />
         <circle cx="12" cy="12" r="9" />
       </svg>
       {look === 'light' ? 'Booth' : 'Day'}

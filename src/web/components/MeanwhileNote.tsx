@@ -1,4 +1,5 @@
 import { Button } from '@mui/material';
+import { Pile, Row } from './layout';
 
 interface Props<T> {
   meanwhile: { theirs: T; mine: T } | null;
@@ -13,15 +14,15 @@ interface Props<T> {
 export function MeanwhileNote<T>({ meanwhile, what, text, onMine, onTheirs }: Props<T>) {
   if (!meanwhile) return null;
   return (
-    <div className="trouble" role="alert" style={{ display: 'grid', gap: 8 }}>
+    <Pile className="trouble" role="alert" gap="close">
       <div>
         {what} was changed meanwhile. Now: <b>{text(meanwhile.theirs)}</b>. Yours, not saved:{' '}
         <b>{text(meanwhile.mine)}</b>.
       </div>
-      <div style={{ display: 'flex', gap: 12 }}>
+      <Row gap="near">
         <Button onClick={onMine}>Save mine</Button>
         <Button onClick={onTheirs}>Keep theirs</Button>
-      </div>
-    </div>
+      </Row>
+    </Pile>
   );
 }

@@ -8,6 +8,7 @@ import type { OpenBench } from '../hooks/bench.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 import { ErrorMessage } from './ErrorMessage.tsx';
 import { FormDialog, SaveButton } from './FormDialog.tsx';
+import { Columns } from './layout.tsx';
 import { numberTyped } from './numbers.ts';
 import { TypedField } from './TypedField.tsx';
 
@@ -82,16 +83,16 @@ export function PartDialog({
       onSubmit={submit}
       action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: 12 }}>
+      <Columns of="1fr 110px" gap="near">
         {field('name', 'Part')}
         {field('count', 'How many')}
-      </div>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>
+      </Columns>
+      <Columns of="1fr 1fr 1fr" gap="near">
         {field('length', `Length, ${unit}`)}
         {field('width', `Width, ${unit}`)}
         {field('thickness', `Thickness, ${unit}`)}
-      </div>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+      </Columns>
+      <Columns of="1fr 1fr" gap="near">
         <TypedField control={form.control} name="woodId" select label="Wood">
           <MenuItem value="">not settled</MenuItem>
           {bench.job.woods.map((w) => (
@@ -104,7 +105,7 @@ export function PartDialog({
           <MenuItem value="1">one</MenuItem>
           <MenuItem value="2">both</MenuItem>
         </TypedField>
-      </div>
+      </Columns>
       <Controller
         control={form.control}
         name="zones"

@@ -7,6 +7,7 @@ import { type House, HouseEffects } from '../../shared/house.ts';
 import { change, send } from '../hooks/api.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { ErrorMessage, sentenceOf } from './ErrorMessage.tsx';
+import { Columns, Pile, Row, Text } from './layout.tsx';
 import { MeanwhileNote } from './MeanwhileNote.tsx';
 import { useToast } from './Toast.tsx';
 
@@ -76,9 +77,9 @@ export function SchoolsOfHouse({ house }: { house: House }) {
     );
   const listed = open ? SCHOOLS : SCHOOLS.filter((s) => shown.schools[s.id] !== undefined);
   return (
-    <section style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Tools at hand</h2>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr' }}>
+    <Pile as="section" gap="near" top>
+      <h2>Tools at hand</h2>
+      <Columns of="1fr 1fr">
         {TOOLS.map(({ id, label, instead }) => (
           <div key={id}>
             <FormControlLabel
@@ -90,14 +91,16 @@ export function SchoolsOfHouse({ house }: { house: House }) {
             {!shown.tools.includes(id) && <div className="soft">Instead: {instead}.</div>}
           </div>
         ))}
-      </div>
+      </Columns>
       {effects?.of === 'tools' && <Changed effects={effects.list} />}
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-        <h2 style={{ margin: 0, flex: 1 }}>Schools</h2>
+      <Row gap="near">
+        <Text as="h2" grow>
+          Schools
+        </Text>
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Only those chosen' : `All ${SCHOOLS.length}`}
         </Button>
-      </div>
+      </Row>
       <ErrorMessage error={failed ?? error} />
       <MeanwhileNote meanwhile={meanwhile} what="The house" text={rulesText} onMine={keepMine} onTheirs={takeTheirs} />
       {listed.length === 0 && (
@@ -109,7 +112,7 @@ export function SchoolsOfHouse({ house }: { house: House }) {
         const now = chosen(shown.schools, id);
         const choices: readonly SchoolOption[] = options;
         return (
-          <div key={id} style={{ display: 'grid', gap: 4 }}>
+          <Pile key={id} gap="hair">
             <TextField
               select
               label={question}
@@ -125,14 +128,14 @@ export function SchoolsOfHouse({ house }: { house: House }) {
               ))}
             </TextField>
             {choices.map((o) => (
-              <div key={o.id} className={o.id === now ? '' : 'soft'} style={{ fontSize: 14.5 }}>
+              <Text as="div" key={o.id} className={o.id === now ? '' : 'soft'} size="small">
                 <b>{o.label}.</b> {o.reason}
-              </div>
+              </Text>
             ))}
             {effects?.of === id && <Changed effects={effects.list} />}
-          </div>
+          </Pile>
         );
       })}
-    </section>
+    </Pile>
   );
 }

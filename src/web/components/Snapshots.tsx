@@ -4,6 +4,7 @@ import { restoreSnapshot, takeSnapshot } from '../../shared/contract/house.ts';
 import type { Snapshot, SnapshotLook, Summary } from '../../shared/snapshot.ts';
 import { change, fetchEverything, useSnapshotLook, useSnapshots } from '../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from './ErrorMessage.tsx';
+import { Area, Columns, Pile, Row, Text } from './layout.tsx';
 import { momentText } from './moment.ts';
 import { useToast } from './Toast.tsx';
 
@@ -17,7 +18,9 @@ const REASONS: Record<Snapshot['reason'], string> = {
 function Held({ title, summary }: { title: string; summary: Summary }) {
   return (
     <div>
-      <h3 style={{ margin: '0 0 6px' }}>{title}</h3>
+      <Text as="h3" padBottom="close">
+        {title}
+      </Text>
       <div>
         {summary.jobs} jobs, {summary.boards} boards, {summary.readings} readings, {summary.colours} colours
       </div>
@@ -32,10 +35,10 @@ function Held({ title, summary }: { title: string; summary: Summary }) {
 }
 
 const Both = ({ look, at }: { look: SnapshotLook; at: string }) => (
-  <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 24 }}>
+  <Columns of="1fr 1fr" gap="far">
     <Held title={momentText(at)} summary={look.held} />
     <Held title="Now" summary={look.now} />
-  </div>
+  </Columns>
 );
 
 /** What a snapshot holds beside what there is now, before it is put in place. */
@@ -62,7 +65,7 @@ function Look({ snapshot, onClose }: { snapshot: Snapshot; onClose: () => void }
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'A snapshot' } }}>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0 }}>Snapshot of {momentText(snapshot.takenAt)}</h2>
+        <h2>Snapshot of {momentText(snapshot.takenAt)}</h2>
         <ErrorMessage error={error?.message} />
         {((!look && !error) || busy) && (
           <LinearProgress aria-label={busy ? 'Putting it in place' : 'Looking into the snapshot'} />
@@ -75,14 +78,14 @@ function Look({ snapshot, onClose }: { snapshot: Snapshot; onClose: () => void }
           </div>
         )}
         <ErrorMessage error={refused} />
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+        <Row gap="near" end>
           <Button onClick={onClose}>Leave it</Button>
           {look && (
             <Button variant="contained" color="primary" disabled={busy} onClick={() => void restore()}>
               Put it in place
             </Button>
           )}
-        </div>
+        </Row>
       </DialogContent>
     </Dialog>
   );
@@ -106,32 +109,32 @@ export function SnapshotsPanel() {
     }
   };
   return (
-    <section aria-label="Snapshots" style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Snapshots</h2>
-      <span className="soft" style={{ maxWidth: 420 }}>
+    <Pile as="section" aria-label="Snapshots" gap="close" top>
+      <h2>Snapshots</h2>
+      <Text className="soft" maxWidth={420}>
         {data?.snapshots === null
           ? 'The database is on a server: its snapshots are kept there.'
           : 'The whole record in a file, taken each day of use and before a new version; the newest fourteen are kept in the folder backups beside the data. Copy them to another disk.'}
-      </span>
+      </Text>
       <ErrorMessage error={error?.message ?? refused} />
       {busy && <LinearProgress aria-label="Taking a snapshot" />}
-      <div style={{ maxHeight: 260, overflow: 'auto' }}>
+      <Area maxHeight={260} scroll>
         {data?.snapshots?.map((snapshot) => (
           <div key={snapshot.name} className="row">
-            <span style={{ flex: 1 }}>
+            <Text grow>
               {momentText(snapshot.takenAt)} <span className="soft">{REASONS[snapshot.reason]}</span>
-            </span>
+            </Text>
             <span className="mono soft">{(snapshot.bytes / 1e6).toFixed(1)} MB</span>
             <Button onClick={() => setLooking(snapshot)}>Look</Button>
           </div>
         ))}
-      </div>
+      </Area>
       {data?.snapshots && (
         <Button onClick={() => void take()} disabled={busy} sx={{ justifySelf: 'start' }}>
           Take one now
         </Button>
       )}
       {looking && <Look snapshot={looking} onClose={() => setLooking(null)} />}
-    </section>
+    </Pile>
   );
 }

@@ -1,6 +1,6 @@
-import { Link as RouterLink } from 'react-router';
 import { eventText } from '../../record/job/story.ts';
 import type { StoredEvent } from '../../shared/event.ts';
+import { Columns, PlainLink, Text } from './layout.tsx';
 import { momentText } from './moment.ts';
 
 const dayOf = (iso: string) =>
@@ -13,33 +13,18 @@ export function StoryList({ events, boards = false }: { events: readonly StoredE
   const days = [...new Set(events.map((e) => dayOf(e.at)))];
   return days.map((day) => (
     <section key={day} aria-label={day}>
-      <h3 style={{ margin: '14px 0 4px' }}>{day}</h3>
+      <Text as="h3" padTop="near" padBottom="hair">
+        {day}
+      </Text>
       {events
         .filter((e) => dayOf(e.at) === day)
         .map((event) => (
-          <div
-            key={event.id}
-            style={{
-              display: 'grid',
-              gridTemplateColumns: `64px 110px ${boards ? '110px ' : ''}1fr`,
-              gap: 12,
-              borderTop: '1px solid var(--line)',
-              padding: '6px 0',
-            }}
-          >
+          <Columns key={event.id} of={`64px 110px ${boards ? '110px ' : ''}1fr`} gap="near" line padY="close">
             <span className="mono">{timeOf(event.at)}</span>
             <span className={event.person ? '' : 'soft'}>{event.person ?? 'nobody named'}</span>
-            {boards && (
-              <span>
-                {event.board && (
-                  <RouterLink to={`?board=${event.board}`} style={{ color: 'inherit' }}>
-                    {event.board}
-                  </RouterLink>
-                )}
-              </span>
-            )}
+            {boards && <span>{event.board && <PlainLink to={`?board=${event.board}`}>{event.board}</PlainLink>}</span>}
             <span>{eventText(event, (iso) => momentText(iso))}</span>
-          </div>
+          </Columns>
         ))}
     </section>
   ));

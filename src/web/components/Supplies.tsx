@@ -7,6 +7,7 @@ import { change, useHouse } from '../hooks/api.ts';
 import type { OpenBench } from '../hooks/bench.ts';
 import { useDrying } from '../hooks/rules.ts';
 import { areaText } from './areas.ts';
+import { Columns, Pile, Row, Text } from './layout.tsx';
 import { hoursText } from './numbers.ts';
 import { SavedNumber } from './SavedNumber.tsx';
 import { useAttempt } from './Toast.tsx';
@@ -30,14 +31,13 @@ export function Supplies({ bench }: { bench: OpenBench }) {
     void keep(count === null ? others : { ...others, [key]: count });
   };
   return (
-    <section aria-label="Supplies" style={{ display: 'grid', gap: 12, gridColumn: '1 / -1' }}>
-      <h2 style={{ margin: 0 }}>Cost and time</h2>
+    <Pile as="section" aria-label="Supplies" gap="near" whole>
+      <h2>Cost and time</h2>
       {works.map(({ wood, work }) => (
-        <div
-          key={wood.id}
-          style={{ display: 'flex', gap: 24, borderTop: '1px solid var(--line)', padding: '8px 0', flexWrap: 'wrap' }}
-        >
-          <b style={{ width: 140 }}>{woodNamed(bench.shelf, wood)}</b>
+        <Row key={wood.id} gap="far" line padY="close" wrap>
+          <Text as="b" width={140}>
+            {woodNamed(bench.shelf, wood)}
+          </Text>
           <span className="mono">{areaText(work.area, house?.units ?? 'metric')}</span>
           <span>
             materials <span className="mono">{work.cost.toFixed(2)}</span>
@@ -49,12 +49,14 @@ export function Supplies({ bench }: { bench: OpenBench }) {
           <span>
             over <span className="mono">{hoursText(work.elapsed)}</span>
           </span>
-        </div>
+        </Row>
       ))}
-      <h2 style={{ margin: '12px 0 0' }}>Supplies</h2>
-      <div style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))', gap: '8px 28px' }}>
+      <Text as="h2" padTop="near">
+        Supplies
+      </Text>
+      <Columns of="repeat(auto-fill, minmax(300px, 1fr))" gap="apart">
         {supplies.map((s) => (
-          <div key={s.key} style={{ display: 'flex', gap: 12, alignItems: 'center', minHeight: 56 }}>
+          <Row key={s.key} gap="near" minHeight={56}>
             <SavedNumber
               label={s.unit}
               name={s.key}
@@ -64,20 +66,20 @@ export function Supplies({ bench }: { bench: OpenBench }) {
               set={(count) => put(s.key, count)}
               refused={null}
             />
-            <span style={{ flex: 1 }}>
+            <Text grow>
               {s.name}
-              <span className="soft" style={{ display: 'block', fontSize: 14.5 }}>
+              <Text as="div" className="soft" size="small">
                 {s.count === s.asked ? s.why : `${s.asked} by the areas`}
-              </span>
-            </span>
+              </Text>
+            </Text>
             {s.count !== s.asked && (
               <Button size="small" onClick={() => put(s.key, null)}>
                 As worked out
               </Button>
             )}
-          </div>
+          </Row>
         ))}
-      </div>
-    </section>
+      </Columns>
+    </Pile>
   );
 }

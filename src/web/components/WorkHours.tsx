@@ -13,6 +13,7 @@ import {
 import { change } from '../hooks/api.ts';
 import { useVersioned } from '../hooks/versioned.ts';
 import { ErrorMessage } from './ErrorMessage.tsx';
+import { Pile, Row } from './layout.tsx';
 import { MeanwhileNote } from './MeanwhileNote.tsx';
 import { NumberField } from './NumberField.tsx';
 
@@ -110,7 +111,7 @@ function Place({
 }) {
   const { name, room, air } = place;
   return (
-    <div style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap', padding: '6px 0' }}>
+    <Row gap="close" wrap padY="close">
       <TextField
         label="Place"
         value={name}
@@ -146,7 +147,7 @@ function Place({
         </>
       )}
       {onRemove && <Button onClick={onRemove}>Take out</Button>}
-    </div>
+    </Row>
   );
 }
 
@@ -178,8 +179,8 @@ export function WorkHours({ house }: { house: House }) {
   const placeAt = (i: number, place: DryingPlace | null) =>
     put({ ...week, places: week.places.flatMap((p, k) => (k === i ? (place ?? []) : p)) });
   return (
-    <section aria-label="Hours and places" style={{ display: 'grid', gap: 8 }}>
-      <h2 style={{ margin: 0 }}>Hours</h2>
+    <Pile as="section" aria-label="Hours and places" gap="close">
+      <h2>Hours</h2>
       <div>
         {WEEKDAYS.map((name, i) => (
           <Day
@@ -190,8 +191,10 @@ export function WorkHours({ house }: { house: House }) {
           />
         ))}
       </div>
-      <form
-        style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap' }}
+      <Row
+        as="form"
+        gap="close"
+        wrap
         onSubmit={(event) => {
           event.preventDefault();
           if (holiday && !week.holidays.includes(holiday))
@@ -214,8 +217,8 @@ export function WorkHours({ house }: { house: House }) {
             {day} ×
           </Button>
         ))}
-      </form>
-      <h2 style={{ margin: 0 }}>Where things dry</h2>
+      </Row>
+      <h2>Where things dry</h2>
       {week.places.map((place, i) => (
         <Place
           // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by where it stands in the list
@@ -225,7 +228,7 @@ export function WorkHours({ house }: { house: House }) {
           onRemove={i === 0 ? null : () => placeAt(i, null)}
         />
       ))}
-      <div style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
+      <Row gap="close">
         <Button
           disabled={week.places.length >= 6}
           onClick={() =>
@@ -245,7 +248,7 @@ export function WorkHours({ house }: { house: House }) {
           onNumber={(spraying) => put({ ...week, spraying: Math.round(spraying) })}
           sx={{ width: 120 }}
         />
-      </div>
+      </Row>
       <ErrorMessage error={wrong || error} />
       <MeanwhileNote
         meanwhile={meanwhile}
@@ -254,6 +257,6 @@ export function WorkHours({ house }: { house: House }) {
         onMine={keepMine}
         onTheirs={takeTheirs}
       />
-    </section>
+    </Pile>
   );
 }

@@ -27,6 +27,7 @@ import { SeriesDialog } from '../components/boards/SeriesDialog.tsx';
 import { SplitDialog } from '../components/boards/SplitDialog.tsx';
 import { WayBackPanel } from '../components/boards/WayBack.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { Pile, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
 import { againstText, deltaText, labText } from '../components/numbers.ts';
 import { ReadingCorrection } from '../components/readings/ReadingCorrection.tsx';
@@ -81,35 +82,29 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
     <>
       <div className="work">
         <BoardOf model={model} fields={fields} height={210} onField={setShown} />
-        <div style={{ display: 'flex', paddingTop: 8, alignItems: 'start' }}>
+        <Row padTop="close" align="start">
           {fields.map((field, i) => (
             <button
               // biome-ignore lint/suspicious/noArrayIndexKey: a stage is known by its place
               key={i}
               type="button"
               onClick={() => setShown(i)}
-              style={{
-                all: 'unset',
-                display: 'block',
-                flex: 1,
-                minHeight: 48,
-                alignSelf: 'start',
-                cursor: 'pointer',
-                fontWeight: i === stage ? 700 : 400,
-                outline: 'revert',
-              }}
+              className="plainbutton stage"
+              aria-pressed={i === stage}
             >
               {field.label}
               {i > 0 && KINDS[stack[i - 1]?.kind ?? 'clear'].is.final && <span title="No way back after it"> ⊣</span>}
-              <div style={{ fontSize: 14 }}>{state(i) || '\u00a0'}</div>
+              <Text as="div" size="small">
+                {state(i) || '\u00a0'}
+              </Text>
             </button>
           ))}
-        </div>
+        </Row>
       </div>
       <Plank bench={bench} model={model} />
-      <div className="plate columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
-        <section className="noprint" style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
-          <h2 style={{ margin: 0 }}>
+      <div className="plate columns halves">
+        <Pile as="section" className="noprint" gap="near" top>
+          <h2>
             {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
           <ErrorMessage error={model.trouble} />
@@ -150,7 +145,7 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
             onNext={() => setShown(stage + 1)}
             solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
           />
-          <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+          <Row gap="near" wrap>
             {board.readings.length > 0 && <Button onClick={() => setOut(true)}>Readings as CGATS</Button>}
             {board.recipe && (
               <Button component="a" href={`/api/boards/${board.id}/stack.json`}>
@@ -168,8 +163,8 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
             <Button component={RouterLink} to={`../story?board=${model.code}`}>
               Story of this board
             </Button>
-          </div>
-        </section>
+          </Row>
+        </Pile>
         {board.recipe && <MixSummary bench={bench} model={model} recipe={board.recipe} />}
       </div>
       {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
@@ -193,18 +188,9 @@ function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardMode
   const { board } = model;
   const miss = model.target && missOfFinished(model.target, board);
   return (
-    <RouterLink
-      to={`?board=${model.code}`}
-      style={{
-        width: 200,
-        color: 'inherit',
-        textDecoration: 'none',
-        borderBottom: here ? '3px solid var(--ink)' : '3px solid transparent',
-      }}
-      aria-current={here}
-    >
+    <RouterLink to={`?board=${model.code}`} className="smallboard" aria-current={here}>
       <BoardOf model={model} fields={fields} height={48} />
-      <div style={{ display: 'flex', justifyContent: 'space-between', padding: '4px 0' }}>
+      <Row between padY="hair">
         <b>Board {board.number}</b>
         <span className="mono">
           {miss !== null
@@ -221,7 +207,7 @@ function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardMode
                     : 'on the bench'
                   : 'raw'}
         </span>
-      </div>
+      </Row>
       {board.strip && <div className="soft">{board.strip}</div>}
     </RouterLink>
   );
@@ -250,19 +236,7 @@ export function BoardsPage() {
   };
   return (
     <>
-      <div
-        className="noprint"
-        style={{
-          display: 'flex',
-          gap: 20,
-          padding: '12px 24px',
-          background: 'var(--work)',
-          borderBottom: '1px solid var(--line)',
-          overflowX: 'auto',
-          flex: 'none',
-          alignItems: 'center',
-        }}
-      >
+      <Row className="noprint" gap="far" padY="near" padX="far" on="work" still>
         {wood.boards.map((board) => {
           const small = boardModel(bench, wood, board);
           return small && <SmallBoard key={board.id} bench={bench} model={small} here={board.id === model.board.id} />;
@@ -274,11 +248,11 @@ export function BoardsPage() {
           Ladder, grid, bracket
         </Button>
         {left !== null && (
-          <span style={{ flex: 'none' }}>
+          <Text still>
             {left} {left === 1 ? 'offcut' : 'offcuts'} left
-          </span>
+          </Text>
         )}
-      </div>
+      </Row>
       <ErrorMessage error={error} />
       {series && stack && <SeriesDialog bench={bench} model={model} stack={stack} onClose={() => setSeries(false)} />}
       <BoardInHand key={`${model.board.id}/${model.board.recipe?.id ?? ''}`} bench={bench} model={model} />

@@ -4,6 +4,7 @@ import { NavLink, Outlet } from 'react-router';
 import { AirDialog } from '../components/clock/AirDialog.tsx';
 import { ClockTurner } from '../components/clock/ClockTurner.tsx';
 import { weekdayText } from '../components/clock/times.ts';
+import { Row, Text } from '../components/layout.tsx';
 import { NothingHere } from '../components/NothingHere.tsx';
 import { slownessOf, useClockView } from '../hooks/clock.ts';
 
@@ -44,16 +45,13 @@ export function ClockFrame() {
           ))}
         </nav>
       </header>
-      <div
-        className="plate noprint"
-        style={{ display: 'flex', gap: 10, alignItems: 'center', flexWrap: 'wrap', paddingBottom: 0 }}
-      >
+      <Row className="plate noprint" gap="close" wrap padBottom="none">
         <Button onClick={() => setAiring('now')}>Note the air</Button>
         <Button onClick={() => setAiring('forecast')}>Forecast</Button>
-        <span style={{ marginLeft: 'auto' }}>
+        <Text push>
           <ClockTurner clock={clock} />
-        </span>
-      </div>
+        </Text>
+      </Row>
       <Outlet context={view} />
       {airing && <AirDialog forecast={airing === 'forecast'} onClose={() => setAiring(null)} />}
     </>

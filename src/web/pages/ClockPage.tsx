@@ -6,6 +6,7 @@ import { dayOf } from '../../record/clock/week.ts';
 import { ClockRow } from '../components/clock/ClockRow.tsx';
 import { rowsOf, shutHours, WeekPicture } from '../components/clock/WeekPicture.tsx';
 import { Keys } from '../components/Keys.tsx';
+import { Row } from '../components/layout.tsx';
 import { hoursText } from '../components/numbers.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
@@ -94,14 +95,14 @@ export function ClockPage() {
         );
       })}
       <TodayAndTomorrow view={view} />
-      <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 18, flexWrap: 'wrap' }}>
+      <Row gap="apart" padTop="apart" wrap>
         {waiting > 0 && (
           <span className="soft">
             {waiting === 1 ? 'One lot of pieces waits' : `${waiting} lots of pieces wait`} for a board that passes.
           </span>
         )}
         <Telling />
-      </div>
+      </Row>
       <Keys keys={[]} />
     </div>
   );

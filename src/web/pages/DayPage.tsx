@@ -3,6 +3,7 @@ import { useOutletContext, useSearchParams } from 'react-router';
 import { dateText, dayOf, hoursOfDay } from '../../record/clock/week.ts';
 import { useDoTask } from '../components/clock/ClockRow.tsx';
 import { Keys } from '../components/Keys.tsx';
+import { Row, Text } from '../components/layout.tsx';
 import { hourText } from '../components/moment.ts';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
@@ -26,14 +27,14 @@ export function DayPage() {
   const minutes = own.reduce((sum, p) => sum + (p.end - p.start) / 60_000, 0);
   return (
     <div className="plate daylist">
-      <div style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-        <h2 style={{ margin: 0, fontSize: 26 }}>
+      <Row gap="close">
+        <Text as="h2" size="large">
           {day.toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })}
-        </h2>
+        </Text>
         <span className="soft">
           {own.length === 1 ? 'one task' : `${own.length} tasks`}, {Math.round(minutes)} min of work
         </span>
-        <span className="noprint" style={{ marginLeft: 'auto', display: 'flex', gap: 8 }}>
+        <Row as="span" className="noprint" push gap="close">
           <Button onClick={() => go(-1)} aria-label="The day before">
             ‹
           </Button>
@@ -41,8 +42,8 @@ export function DayPage() {
             ›
           </Button>
           <Button onClick={() => window.print()}>Print</Button>
-        </span>
-      </div>
+        </Row>
+      </Row>
       {own.length === 0 && (
         <p>
           {hoursOfDay(house.week, day) === null ? 'Nobody works on this day.' : 'Nothing is planned for this day.'}

@@ -18,6 +18,7 @@ import { LightShares } from '../../shared/lights.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { FormDialog, SaveButton } from '../components/FormDialog.tsx';
 import { Ledger } from '../components/Ledger.tsx';
+import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
 import { SchoolsOfHouse } from '../components/Schools.tsx';
@@ -113,25 +114,25 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
   };
   return (
     <section>
-      <h2 style={{ marginTop: 0 }}>{title}</h2>
+      <h2>{title}</h2>
       {shown.length === 0 && <p className="soft">{empty}</p>}
       {shown.map((kept) => (
         <div key={kept.id} className="row">
-          <div style={{ flex: 1 }}>
+          <Area grow>
             <b>{kept.name}</b> <span className="soft">{'initials' in kept ? kept.initials : kept.geometry}</span>
             {kept.archived && <span className="soft"> put away</span>}
-          </div>
+          </Area>
           <Button onClick={() => setOpen(kept)}>Change</Button>
           <Button onClick={() => archive(kept)}>{kept.archived ? 'Bring back' : 'Put away'}</Button>
         </div>
       ))}
       <ErrorMessage error={error} />
-      <div style={{ display: 'flex', gap: 12, paddingTop: 12 }}>
+      <Row gap="near" padTop="near">
         <Button onClick={() => setOpen('new')}>New {one}</Button>
         {all.some((k) => k.archived) && (
           <Button onClick={() => setAway(!away)}>{away ? 'Hide what is put away' : 'Show what is put away'}</Button>
         )}
-      </div>
+      </Row>
       {open && <KeptDialog keeper={keeper} kept={open === 'new' ? null : open} onClose={() => setOpen(null)} />}
     </section>
   );
@@ -160,8 +161,8 @@ function HouseSettings({ house }: { house: House }) {
     save: async (settings, version) => (await change(changeHouse, {}, { version, ...settings })).version,
   });
   return (
-    <section style={{ display: 'grid', gap: 14, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Units</h2>
+    <Pile as="section" gap="near" top>
+      <h2>Units</h2>
       <ToggleButtonGroup
         exclusive
         value={shown.units}
@@ -171,8 +172,8 @@ function HouseSettings({ house }: { house: House }) {
         <ToggleButton value="metric">Metric</ToggleButton>
         <ToggleButton value="us">US</ToggleButton>
       </ToggleButtonGroup>
-      <h2 style={{ margin: 0 }}>Lights of the place</h2>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12, maxWidth: 420 }}>
+      <h2>Lights of the place</h2>
+      <Columns of="1fr 1fr" gap="near" maxWidth={420}>
         {COUNTED.map((light) => (
           <SavedNumber
             key={light}
@@ -184,11 +185,11 @@ function HouseSettings({ house }: { house: House }) {
             refused={null}
           />
         ))}
-      </div>
-      <span className="soft" style={{ maxWidth: 420 }}>
+      </Columns>
+      <Text className="soft" maxWidth={420}>
         What a new job begins with; each job can have its own. A board is judged in daylight.
-      </span>
-      <h2 style={{ margin: 0 }}>How the bench measures</h2>
+      </Text>
+      <h2>How the bench measures</h2>
       <ToggleButtonGroup
         exclusive
         value={shown.bench.measure}
@@ -198,12 +199,12 @@ function HouseSettings({ house }: { house: House }) {
         <ToggleButton value="weigh">Weigh everything</ToggleButton>
         <ToggleButton value="spoons">Spoons and drops</ToggleButton>
       </ToggleButtonGroup>
-      <span className="soft" style={{ maxWidth: 420 }}>
+      <Text className="soft" maxWidth={420}>
         {shown.bench.measure === 'weigh'
           ? 'Weight repeats best, whatever the powder and the hand.'
           : 'Quick and without a scale; a powder needs its bulk density on the Shelf, and level spoons.'}
-      </span>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12, maxWidth: 420 }}>
+      </Text>
+      <Columns of="1fr 1fr" gap="near" maxWidth={420}>
         {TOOLS.map(({ key, label, scale }) => (
           <SavedNumber
             key={key}
@@ -215,8 +216,8 @@ function HouseSettings({ house }: { house: House }) {
             refused={null}
           />
         ))}
-      </div>
-      <h2 style={{ margin: 0 }}>To practise</h2>
+      </Columns>
+      <h2>To practise</h2>
       <FormControlLabel
         control={<Checkbox checked={shown.simulated} onChange={(_, simulated) => void set({ ...shown, simulated })} />}
         label="The simulated bench and instrument"
@@ -230,7 +231,7 @@ function HouseSettings({ house }: { house: House }) {
         onMine={keepMine}
         onTheirs={takeTheirs}
       />
-    </section>
+    </Pile>
   );
 }
 
@@ -246,17 +247,17 @@ export function HousePage() {
         {!house && !error && <LinearProgress aria-label="Fetching the house" />}
         {house && (
           <div className="columns">
-            <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
+            <Pile gap="wide" top>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />
               <SchoolsOfHouse house={house} />
-            </div>
-            <div style={{ display: 'grid', gap: 30, alignContent: 'start' }}>
+            </Pile>
+            <Pile gap="wide" top>
               <WorkHours house={house} />
               <HouseSettings house={house} />
               <Ledger />
               <SnapshotsPanel />
-            </div>
+            </Pile>
           </div>
         )}
       </div>

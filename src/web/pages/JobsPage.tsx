@@ -18,6 +18,7 @@ import type { JobSummary } from '../../shared/job.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { Halves } from '../components/board/Halves.tsx';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { Area, Row, Text } from '../components/layout.tsx';
 import { againstText, toleranceText } from '../components/numbers.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
@@ -37,7 +38,7 @@ function BestBoardOf({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   const tones = <Halves target={flat(target) ?? null} best={flat(best?.reading) ?? null} />;
   const wood = best && shelf.species.find((s) => s.id === best.speciesId);
   return wood ? (
-    <Suspense fallback={<div style={{ minHeight: 104 }}>{tones}</div>}>
+    <Suspense fallback={<Area minHeight={104}>{tones}</Area>}>
       <BestBoard job={job} wood={wood} shelf={shelf} />
     </Suspense>
   ) : (
@@ -75,19 +76,19 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
           {job.customer}
         </Link>
         <div>{job.piece}</div>
-        <div style={{ paddingTop: 4 }}>
+        <Area padTop="hair">
           Next:{' '}
           <Link component={RouterLink} to={`/jobs/${job.number}/${next.to}`}>
             {next.what}
           </Link>
           {job.due && <span className="soft"> · wanted by {dateText(job.due)}</span>}
-        </div>
+        </Area>
       </TableCell>
       <TableCell>
         {job.woods.map((w) => (
-          <div key={w.code} style={{ display: 'flex', gap: 12 }}>
-            <span style={{ width: 78 }}>{w.name}</span>
-            <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+          <Row key={w.code} gap="near">
+            <Text width={78}>{w.name}</Text>
+            <Text className="mono" nowrap>
               {w.accepted
                 ? 'accepted'
                 : w.toJudge > 0
@@ -97,8 +98,8 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
                     : w.boards > 0
                       ? 'on the bench'
                       : 'to plan'}
-            </span>
-          </div>
+            </Text>
+          </Row>
         ))}
         {job.woods.length === 0 && <span className="soft">no wood yet</span>}
       </TableCell>
@@ -181,7 +182,7 @@ export function JobsPage() {
             </TableBody>
           </Table>
         )}
-        <div style={{ display: 'flex', gap: 20, paddingTop: 14 }}>
+        <Row gap="far" padTop="near">
           {skip > 0 && (
             <Link component={RouterLink} to={at(0)}>
               The first jobs
@@ -192,7 +193,7 @@ export function JobsPage() {
               More jobs
             </Link>
           )}
-        </div>
+        </Row>
       </div>
       {starting && <NewJobDialog onClose={() => setStarting(false)} />}
     </>

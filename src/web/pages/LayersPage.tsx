@@ -30,6 +30,7 @@ import { Systems, type TakenSystem } from '../components/layers/Systems.tsx';
 import { UnderLayer } from '../components/layers/UnderLayer.tsx';
 import { UndoRedo } from '../components/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../components/layers/Versions.tsx';
+import { Area, Pile, Row } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { ToolsForm } from '../components/Tools.tsx';
@@ -217,7 +218,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         inset={end.length > 0 && !beside ? END_INSET : 0}
         raw={
           <>
-            <h3 style={{ margin: 0 }}>Raw {model.species.name.toLowerCase()}</h3>
+            <h3>Raw {model.species.name.toLowerCase()}</h3>
             <div>sanded to {model.preparation.grit}</div>
           </>
         }
@@ -248,9 +249,9 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         ) : over === 'roads' && roads.length > 0 && model.target ? (
           <div className="whole">
             {search.found?.reasons.map((reason) => (
-              <div key={reason} className="note" style={{ marginBottom: 8 }}>
+              <Area key={reason} className="note" padBottom="close">
                 {reason} The nearest is below.
-              </div>
+              </Area>
             ))}
             {!search.found?.whole && done === 0 && (
               <GlazeAdvice stack={stack} roads={roads} onAdd={finding.findWithGlaze} />
@@ -267,7 +268,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
           </div>
         ) : (
           <>
-            <div style={{ display: 'grid', gap: 7, alignContent: 'start' }}>
+            <Pile gap="close" top>
               <ErrorMessage error={message} />
               <MeanwhileNote
                 meanwhile={draft.meanwhile}
@@ -289,7 +290,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                 <LayerInHand {...inHand} open={open} selected={selected} />
               ) : (
                 <>
-                  <div style={{ display: 'flex', gap: 16, alignItems: 'center', paddingTop: 4 }}>
+                  <Row gap="apart" padTop="hair">
                     {addLayer}
                     <Button onClick={onSystems}>Systems</Button>
                     <span className="soft">
@@ -297,11 +298,11 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                         ? 'Tap a layer to tune it; the board repaints as you go.'
                         : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
                     </span>
-                  </div>
+                  </Row>
                   <RuleList bench={bench} model={model} rules={rules} at="wood" {...decide} />
                 </>
               )}
-            </div>
+            </Pile>
             <aside aria-label="What it comes to">
               <div className="figures">
                 <ExpectedFigures

@@ -6,6 +6,7 @@ import { boardName } from '../../record/board/plank.ts';
 import type { BoardModel } from '../../record/job/bench.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
+import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { BatchDialog } from '../components/mix/BatchDialog.tsx';
 import { KeepMix, mixedStages } from '../components/mix/KeepMix.tsx';
 import { PrintSheet } from '../components/mix/PrintSheet.tsx';
@@ -42,10 +43,10 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
   return (
     <>
       <div className="mixsheet noprint">
-        <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
-          <h2 style={{ margin: 0 }}>{title}</h2>
+        <Row gap="near" wrap>
+          <h2>{title}</h2>
           <span className="soft">recipe {recipe.number}, by weight</span>
-          <div style={{ marginLeft: 'auto', display: 'flex', gap: 8 }}>
+          <Row push gap="close">
             {scale.joined ? (
               <Button onClick={() => void scale.leave()}>
                 {scale.joined === 'simulated' ? 'Simulated scale' : 'Scale'}: leave
@@ -63,21 +64,23 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
             <Button component={RouterLink} to={`../boards?board=${model.code}`}>
               To the board
             </Button>
-          </div>
+          </Row>
           <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
             <MenuItem onClick={() => join('simulated')}>The simulated scale</MenuItem>
             <MenuItem onClick={() => join('serial')} disabled={!hasSerial()}>
               A scale on a serial port
             </MenuItem>
           </Menu>
-        </div>
+        </Row>
         <div className="pouring">
-          <div style={{ display: 'grid', gap: 14, alignContent: 'start', minHeight: 0, overflow: 'auto' }}>
+          <Pile gap="near" top minHeight={0} scroll>
             {current ? (
               <StepNow key={current.key} bench={bench} mixing={mixing} step={current} scale={scale} />
             ) : (
-              <section style={{ border: '1px solid var(--line)', background: 'var(--field)', padding: '24px 32px' }}>
-                <div style={{ fontSize: 44, fontWeight: 700 }}>All is done</div>
+              <Area as="section" on="field" padY="far" padX="wide" frame="line">
+                <Text as="div" size="great" strong>
+                  All is done
+                </Text>
                 <p>Every step of this sheet is ticked. When it is dry, read the board or judge it as it is.</p>
                 <Button
                   variant="contained"
@@ -87,28 +90,28 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
                 >
                   To the verdict
                 </Button>
-              </section>
+              </Area>
             )}
             {seen.map((caution) => (
-              <div key={caution} className="note" style={{ fontSize: 17 }}>
+              <Text as="div" key={caution} className="note" size="lead">
                 {caution}
-              </div>
+              </Text>
             ))}
-          </div>
-          <aside style={{ display: 'grid', gridTemplateRows: 'minmax(0, 1fr) auto', gap: 12, minHeight: 0 }}>
+          </Pile>
+          <Columns as="aside" rows="minmax(0, 1fr) auto" gap="near" minHeight={0}>
             <StepList bench={bench} mixing={mixing} onBatch={setBatch} />
             <div>
-              <div style={{ background: 'var(--work)', padding: 10 }}>
+              <Area on="work" pad="close">
                 <BoardOf model={model} fields={fields} height={56} />
-              </div>
+              </Area>
               {promise && (
-                <div style={{ paddingTop: 8 }}>
+                <Area padTop="close">
                   As poured so far: ΔE00 <b className="mono">{deltaText(promise.deltaE[0] ?? 0)}</b>, likely{' '}
                   <span className="mono">{rangeText(promise.range)}</span>
-                </div>
+                </Area>
               )}
             </div>
-          </aside>
+          </Columns>
         </div>
       </div>
       <PrintSheet bench={bench} mixing={mixing} title={`${title}, recipe ${recipe.number}`} />

@@ -1,6 +1,5 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useRef, useState } from 'react';
-import { Link as RouterLink } from 'react-router';
 import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { woodNamed } from '../../record/board/wood.ts';
 import { areasOf, sumOfAreas } from '../../record/job/parts.ts';
@@ -9,6 +8,7 @@ import { newId } from '../../shared/id.ts';
 import { NewParts, type Part } from '../../shared/part.ts';
 import { areaText, sizesText } from '../components/areas.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { Pile, PlainLink, Row } from '../components/layout.tsx';
 import { PartDialog } from '../components/PartDialog.tsx';
 import { Supplies } from '../components/Supplies.tsx';
 import { useToast } from '../components/Toast.tsx';
@@ -52,8 +52,8 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
     await submit();
   };
   return (
-    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Add parts</h2>
+    <Pile as="section" gap="near" top>
+      <h2>Add parts</h2>
       <TypedField
         control={form.control}
         name="text"
@@ -63,7 +63,7 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
         placeholder={EXAMPLE}
       />
       <ErrorMessage error={error} />
-      <div style={{ display: 'flex', gap: 12 }}>
+      <Row gap="near">
         <Button
           variant="contained"
           color="primary"
@@ -84,12 +84,12 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
             e.target.value = '';
           }}
         />
-      </div>
-      <p className="soft" style={{ margin: 0 }}>
+      </Row>
+      <p className="soft">
         How many, what, wood, size, then what matters: <span className="mono">{EXAMPLE}</span>. A table has a heading
         line: name, wood, count, length, width, thickness, faces, zones.
       </p>
-    </section>
+    </Pile>
   );
 }
 
@@ -120,12 +120,10 @@ export function PartsPage() {
   return (
     <div className="plate columns parts">
       <section>
-        <div style={{ display: 'flex', gap: 20, alignItems: 'baseline' }}>
-          <h2 style={{ margin: 0 }}>Parts and areas</h2>
-          <RouterLink to="../woods" style={{ color: 'inherit' }}>
-            back to the woods
-          </RouterLink>
-        </div>
+        <Row gap="far" align="baseline">
+          <h2>Parts and areas</h2>
+          <PlainLink to="../woods">back to the woods</PlainLink>
+        </Row>
         <ErrorMessage error={error} />
         {job.parts.length === 0 && (
           <p>No part yet. With sizes and counts the areas follow, and from them how much to mix.</p>

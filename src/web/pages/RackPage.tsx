@@ -11,6 +11,7 @@ import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { Area, Row } from '../components/layout.tsx';
 import { labText, strengthText } from '../components/numbers.ts';
 import { OldBoardDialog } from '../components/rack/OldBoardDialog.tsx';
 import { useToast } from '../components/Toast.tsx';
@@ -45,10 +46,8 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
     }
   };
   return (
-    <div
-      style={{ borderTop: '1px solid var(--line)', padding: '10px 0', display: 'flex', gap: 18, alignItems: 'center' }}
-    >
-      <div style={{ padding: 8, background: 'var(--work)', width: 236 }}>
+    <Row line padY="close" gap="apart">
+      <Area pad="close" on="work" width={236}>
         {wood && (
           <BoardPicture
             wood={wood}
@@ -59,8 +58,8 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
             height={56}
           />
         )}
-      </div>
-      <div style={{ flex: 1 }}>
+      </Area>
+      <Area grow>
         <b>{board.label}</b>{' '}
         <span className="soft">{[board.made, board.archived && 'put away'].filter(Boolean).join(', ')}</span>
         <div>
@@ -72,10 +71,10 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
         <div className="mono soft">{reading ? labText(labOf(reading)) : 'not read'}</div>
         {board.note && <div className="soft">{board.note}</div>}
         <ErrorMessage error={error} />
-      </div>
+      </Area>
       <Button onClick={onChange}>Change</Button>
       <Button onClick={archive}>{board.archived ? 'Bring back' : 'Put away'}</Button>
-    </div>
+    </Row>
   );
 }
 

@@ -5,6 +5,7 @@ import { onTheShelf } from '../../record/shelf/materials.ts';
 import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf/shelf-items.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { Area, Text } from '../components/layout.tsx';
 import { AddMix } from '../components/shelf/AddMix.tsx';
 import { AddColourant, AddMedium, AddSupply, AddWood } from '../components/shelf/AddToShelf.tsx';
 import { ColourantPlate } from '../components/shelf/ColourantPlate.tsx';
@@ -56,11 +57,11 @@ function Plate({ shelf, kind, id }: { shelf: Shelf; kind: Kind; id: string }) {
 function Troubles({ shelf, address }: { shelf: Shelf; address: string }) {
   const own = shelfTroubles(shelfItems(shelf), shopDay()).filter((t) => t.address === address);
   return own.length === 0 ? null : (
-    <div className="note" style={{ marginBottom: 16 }}>
+    <Area className="note" padBottom="apart">
       {own.map(({ what }) => (
         <div key={what}>{what}</div>
       ))}
-    </div>
+    </Area>
   );
 }
 
@@ -85,7 +86,7 @@ export function ShelfPage() {
     <>
       <header className="head unpapered">
         <h1>Shelf</h1>
-        <span style={{ marginLeft: 'auto' }} />
+        <Text push />
         {shelf && <ShelfFile shelf={shelf} />}
         <Button onClick={() => setAdding('species')}>New wood</Button>
         <Button onClick={() => setAdding('medium')}>New clear</Button>

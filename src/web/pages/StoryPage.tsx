@@ -19,10 +19,10 @@ export function StoryPage() {
   const { data, error } = found ? ofBoard : ofJob;
   return (
     <div className="plate">
-      <h2 style={{ marginTop: 0 }}>
+      <h2>
         {found ? `Story of board ${code}` : 'Story of the job'}
         {found && (
-          <RouterLink to="." style={{ fontWeight: 400, fontSize: 16, paddingLeft: 20, color: 'inherit' }}>
+          <RouterLink to="." className="beside">
             the whole job
           </RouterLink>
         )}

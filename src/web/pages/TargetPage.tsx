@@ -8,6 +8,7 @@ import type { SeenTarget } from '../../record/job/target.ts';
 import { changeJob, readTarget } from '../../shared/contract/jobs.ts';
 import { type Job, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
+import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { Spread } from '../components/readings/Spread.tsx';
@@ -46,10 +47,10 @@ function JobNumber<T extends number | null = number>({
       (await change(changeJob, { job: job.number }, { version, ...changed(number) })).version,
   });
   return (
-    <div style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
+    <Pile gap="close" top>
       <SavedNumber<T> label={label} name={name} shape={shape} shown={shown} set={set} refused={error} />
       <MeanwhileNote meanwhile={meanwhile} what={label} text={String} onMine={keepMine} onTheirs={takeTheirs} />
-    </div>
+    </Pile>
   );
 }
 
@@ -58,8 +59,8 @@ const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
 /** How much each light of the place counts when recipes are searched. */
 function LightsOfThePlace({ job }: { job: Job }) {
   return (
-    <div style={{ display: 'grid', gap: 12, maxWidth: 420 }}>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+    <Pile gap="near" maxWidth={420}>
+      <Columns of="1fr 1fr" gap="near">
         {COUNTED.map((light) => (
           <JobNumber
             key={light}
@@ -72,12 +73,12 @@ function LightsOfThePlace({ job }: { job: Job }) {
             changed={(share) => ({ lights: { [light]: share } })}
           />
         ))}
-      </div>
+      </Columns>
       <span className="soft">
         How much each counts when recipes are searched: 3 and 1 make daylight count three times a lamp. A board is
         judged in daylight.
       </span>
-    </div>
+    </Pile>
   );
 }
 
@@ -97,24 +98,20 @@ function TargetPicture({ target }: { target: SeenTarget | null }) {
   const colours = parts.map((part) => ({ ...part, colour: screenColour(part.seen) }));
   return (
     <div className="work">
-      <div
+      <Row
         role="img"
         aria-label={tones ? 'The target: its ground and its grain' : 'The target'}
-        style={{
-          height: 120,
-          border: target ? 0 : '1px dashed var(--soft)',
-          display: 'flex',
-          alignItems: 'center',
-          justifyContent: 'center',
-        }}
+        height={120}
+        frame={target ? undefined : 'dashed'}
+        gap="none"
       >
         {colours.map(({ name, share, colour }) => (
-          <div key={name} style={{ flex: share, height: '100%', background: colour.css }} />
+          <Area key={name} height="100%" width={`${100 * share}%`} colour={colour.css} />
         ))}
         {!target && <span>The target is not read yet.</span>}
-      </div>
+      </Row>
       {colours.some(({ colour }) => !colour.inGamut) && (
-        <div style={{ paddingTop: 6 }}>The screen cannot show this colour; the nearest is shown.</div>
+        <Area padTop="close">The screen cannot show this colour; the nearest is shown.</Area>
       )}
     </div>
   );
@@ -124,10 +121,10 @@ function TargetPicture({ target }: { target: SeenTarget | null }) {
 function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
   const grain = job.grainTolerance ?? job.tolerance;
   return (
-    <section style={{ display: 'grid', gap: 10 }}>
-      <h2 style={{ margin: 0 }}>How close is close enough</h2>
-      <div style={{ display: 'flex', gap: 12 }}>
-        <div style={{ width: 180 }}>
+    <Pile as="section" gap="close">
+      <h2>How close is close enough</h2>
+      <Row gap="near">
+        <Area width={180}>
           <JobNumber
             key={job.id}
             label={tones ? 'Ground, ΔE00' : 'Tolerance, ΔE00'}
@@ -138,9 +135,9 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
             valueIn={(now) => now.tolerance}
             changed={(tolerance) => ({ tolerance })}
           />
-        </div>
+        </Area>
         {tones && (
-          <div style={{ width: 180 }}>
+          <Area width={180}>
             <JobNumber
               key={job.id}
               label="Grain, ΔE00"
@@ -151,14 +148,14 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
               valueIn={(now) => now.grainTolerance ?? now.tolerance}
               changed={(grainTolerance) => ({ grainTolerance })}
             />
-          </div>
+          </Area>
         )}
-      </div>
-      <span className="soft" style={{ maxWidth: 420 }}>
+      </Row>
+      <Text className="soft" maxWidth={420}>
         A miss of this size is {sizeWord(job.tolerance - 0.01)} edge to edge. ΔE is CIEDE2000 in daylight (D65, 10°).
         {tones && ' Ground and grain are brought home together and judged each by itself.'}
-      </span>
-    </section>
+      </Text>
+    </Pile>
   );
 }
 
@@ -170,10 +167,10 @@ export function TargetPage() {
   return (
     <>
       <TargetPicture target={target} />
-      <div className="plate columns" style={{ gridTemplateColumns: 'minmax(420px, 3fr) 2fr' }}>
-        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
-          <div>
-            <h2 style={{ marginTop: 0 }}>
+      <div className="plate columns mostly">
+        <Pile as="section" gap="far" top>
+          <Pile gap="close">
+            <h2>
               Readings of the target{job.revision > 1 && `, the ${ORDINALS[job.revision] ?? `${job.revision}th`}`}
             </h2>
             <ReadingPanel
@@ -184,10 +181,10 @@ export function TargetPage() {
               keep={`target/${job.id}`}
               pieces
             />
-          </div>
+          </Pile>
           <ChangeOfMind bench={bench} />
-        </section>
-        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
+        </Pile>
+        <Pile as="section" gap="far" top>
           <Tolerances job={job} tones={target?.tones !== undefined} />
           {target?.singleLight && <SingleLight bench={bench} />}
           <Spread readings={face} tolerance={job.tolerance} />
@@ -202,10 +199,10 @@ export function TargetPage() {
             </>
           )}
           {!target?.singleLight && (
-            <section style={{ display: 'grid', gap: 10 }}>
-              <h2 style={{ margin: 0 }}>The lights it will stand in</h2>
+            <Pile as="section" gap="close">
+              <h2>The lights it will stand in</h2>
               <LightsOfThePlace key={`lights/${job.id}`} job={job} />
-            </section>
+            </Pile>
           )}
           <WishesForm key={`wishes/${job.id}`} job={job} />
           {target && (
@@ -215,7 +212,7 @@ export function TargetPage() {
               </Button>
             </div>
           )}
-        </section>
+        </Pile>
       </div>
     </>
   );

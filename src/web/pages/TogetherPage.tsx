@@ -12,6 +12,7 @@ import { setDraft } from '../../shared/contract/jobs.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
+import { Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, colourText, percent, rangeText } from '../components/numbers.ts';
 import { useAttempt } from '../components/Toast.tsx';
 import { change } from '../hooks/api.ts';
@@ -22,7 +23,7 @@ import { usePersistentState } from '../hooks/persistent-state.ts';
 import type { FoundRoads } from '../workers/matcher.ts';
 
 /** A wood's board beside its words. */
-function Row({
+function Compared({
   bench,
   model,
   fields,
@@ -64,26 +65,28 @@ function WoodRow({ bench, model, found }: { bench: OpenBench; model: BoardModel;
       await go(`../layers?wood=${model.wood.code}`);
     });
   return (
-    <Row bench={bench} model={model} fields={fields}>
-      <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
-        <b style={{ fontSize: 18 }}>{model.species.name}</b>
-        <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
+    <Compared bench={bench} model={model} fields={fields}>
+      <Row gap="near" align="baseline">
+        <Text as="b" size="lead">
+          {model.species.name}
+        </Text>
+        <Text className="mono" size="large" strong>
           {rangeText(road.range)}
-        </span>
+        </Text>
         <span>
           passes {Math.round(road.chance * 100)} in 100, grain {percent(road.clarity)}
         </span>
-      </div>
-      <div className="mono" style={{ fontSize: 14.5, display: 'flex', flexWrap: 'wrap', columnGap: 18 }}>
+      </Row>
+      <Row className="mono small" wrap>
         {road.stack.flatMap((layer, i) =>
           Object.entries(layer.colours).map(([id, strength]) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place in the stack
-            <span key={`${i}/${id}`} style={{ whiteSpace: 'nowrap' }}>
+            <Text key={`${i}/${id}`} nowrap>
               {colourText(bench.materials, id, strength)}
-            </span>
+            </Text>
           )),
         )}
-      </div>
+      </Row>
       {found.reasons.map((r) => (
         <div key={r} className="note">
           {r}
@@ -92,7 +95,7 @@ function WoodRow({ bench, model, found }: { bench: OpenBench; model: BoardModel;
       <Button onClick={take} sx={{ marginTop: 1 }}>
         Take on {model.species.name.toLowerCase()}
       </Button>
-    </Row>
+    </Compared>
   );
 }
 
@@ -107,9 +110,11 @@ function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const standing = standingOf(bench, model.wood);
   return (
-    <Row bench={bench} model={model} fields={fields}>
-      <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
-        <b style={{ fontSize: 18 }}>{model.species.name}</b>
+    <Compared bench={bench} model={model} fields={fields}>
+      <Row gap="near" align="baseline">
+        <Text as="b" size="lead">
+          {model.species.name}
+        </Text>
         <span>
           {standing.kind === 'measured'
             ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${passes(standing.deltaE, bench.job.tolerance) ? 'passes' : 'not yet'}`
@@ -121,14 +126,12 @@ function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                   ? `board ${standing.board} planned`
                   : 'no recipe yet'}
         </span>
-      </div>
-      <div className="soft" style={{ color: 'var(--ink)' }}>
-        {model.board.recipe ? `board ${model.board.number}, recipe ${model.board.recipe.number}` : 'raw board'}
-      </div>
+      </Row>
+      <div>{model.board.recipe ? `board ${model.board.number}, recipe ${model.board.recipe.number}` : 'raw board'}</div>
       <Button component={RouterLink} to={`../boards?board=${model.code}`} sx={{ marginTop: 1 }}>
         Open board {model.board.number}
       </Button>
-    </Row>
+    </Compared>
   );
 }
 
@@ -151,19 +154,19 @@ export function TogetherPage() {
   };
   return (
     <>
-      <div className="head" style={{ gap: 16 }}>
+      <Row className="head" gap="apart">
         <span>One target, {models.length} woods, a recipe for each</span>
         {progress !== null && (
           <LinearProgress variant="determinate" value={progress * 100} sx={{ flex: 1 }} aria-label="Search" />
         )}
-        <div style={{ marginLeft: 'auto', display: 'flex', gap: 12 }}>
+        <Row push gap="near">
           {progress !== null && <Button onClick={cancel}>Cancel</Button>}
           <Button variant="contained" color="primary" onClick={findAll} disabled={progress !== null || !bench.target}>
             Find for every wood
           </Button>
-        </div>
-      </div>
-      <div className="work" style={{ display: 'grid', gap: 18, flex: 1, alignContent: 'start' }}>
+        </Row>
+      </Row>
+      <Pile className="work" gap="apart" grow top>
         <ErrorMessage error={bench.target ? error : 'Read the target first: there is nothing to match yet.'} />
         {models.map((model) => {
           const answer = found[model.wood.id];
@@ -173,7 +176,7 @@ export function TogetherPage() {
             <WoodNow key={model.wood.id} bench={bench} wood={model.wood} />
           );
         })}
-      </div>
+      </Pile>
     </>
   );
 }

@@ -24,6 +24,7 @@ import { BatchCorrectionPanel } from '../components/boards/BatchCorrection.tsx';
 import { FromHere } from '../components/boards/FromHere.tsx';
 import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, deltaText, rangeText, signedText, strengthText, toleranceText } from '../components/numbers.ts';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
 import { bothPass, ToneFigures, TonesNotRead, toneVerdicts } from '../components/verdict/Tones.tsx';
@@ -38,22 +39,22 @@ function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance
   return (
     <section>
       <div className="soft">Measured against target, ΔE00</div>
-      <div style={{ display: 'flex', gap: 22, alignItems: 'baseline' }}>
-        <div className="figure" style={{ fontSize: 60 }} data-testid="verdict-delta">
+      <Row gap="far" align="baseline">
+        <Text as="div" className="figure" size="giant" data-testid="verdict-delta">
           {againstText(verdict.deltaE, tolerance)}
-        </div>
-        <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="verdict">
+        </Text>
+        <Text as="div" size="figure" strong data-testid="verdict">
           {verdict.passed ? '✓ Passes' : '✕ Not yet'}
-        </div>
-      </div>
-      <p style={{ fontSize: 20, margin: '8px 0' }}>
+        </Text>
+      </Row>
+      <Text as="p" size="title" padTop="close" padBottom="close">
         {verdict.words.join(', ')}; {verdict.size}
-      </p>
-      <div className="mono" style={{ fontSize: 18 }}>
+      </Text>
+      <Text as="div" className="mono" size="lead">
         ΔL* {signedText(verdict.dL)}&ensp;Δa* {signedText(verdict.da)}&ensp;Δb* {signedText(verdict.db)}&ensp;ΔC*{' '}
         {signedText(verdict.dC)}
         &ensp;ΔH* {signedText(verdict.dH)}
-      </div>
+      </Text>
       <p className="soft">
         tolerance {toleranceText(tolerance)}
         {verdict.uncertainty !== null && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
@@ -123,8 +124,8 @@ function NextBoard({
     }
   };
   return (
-    <section aria-label="Next board" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>What it taught, and the next board</h2>
+    <Pile as="section" aria-label="Next board" gap="near" top>
+      <h2>What it taught, and the next board</h2>
       <Taught bench={bench} model={model} recipe={recipe} />
       <ErrorMessage error={refused ?? error} />
       {problem && !next && !error && <LinearProgress aria-label="Solving the next recipe" />}
@@ -136,22 +137,24 @@ function NextBoard({
       )}
       {next && (
         <>
-          <table style={{ borderCollapse: 'collapse', maxWidth: 460 }}>
+          <table>
             <tbody>
               {next.stack.flatMap((layer, i) =>
                 Object.entries(recipe.stack[i]?.colours ?? {}).map(([id, was]) => {
                   const kind = bench.materials.colourants[id]?.kind ?? 'dye';
                   const now = layer.colours[id] ?? 0;
                   return (
-                    <tr key={`${layer.kind}/${id}`} style={{ borderTop: '1px solid var(--line)' }}>
-                      <td style={{ padding: '7px 0' }}>{bench.materials.colourants[id]?.name ?? id}</td>
+                    <tr key={`${layer.kind}/${id}`} className="rule">
+                      <Text as="td" padY="close">
+                        {bench.materials.colourants[id]?.name ?? id}
+                      </Text>
                       <td className="mono soft">{strengthText(was, kind)} →</td>
-                      <td className="mono" style={{ fontWeight: 700 }}>
+                      <Text as="td" className="mono" strong>
                         {strengthText(now, kind)}
-                      </td>
-                      <td className="mono" style={{ textAlign: 'right' }}>
+                      </Text>
+                      <Text as="td" className="mono" right>
                         {changeWord(was, now)}
-                      </td>
+                      </Text>
                     </tr>
                   );
                 }),
@@ -170,14 +173,14 @@ function NextBoard({
               Other colours
             </Button>
             {left !== null && (
-              <span className="soft" style={{ alignSelf: 'center' }}>
+              <span className="soft">
                 {left} {left === 1 ? 'offcut' : 'offcuts'} left
               </span>
             )}
           </div>
         </>
       )}
-    </section>
+    </Pile>
   );
 }
 
@@ -289,7 +292,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const final = useMemo(() => fields.slice(-1), [fields]);
   return (
     <>
-      <div className="work" style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 24 }}>
+      <Columns className="work" of="2fr 1fr" gap="far">
         <BoardOf model={model} fields={fields} height={240} />
         <BoardPicture
           wood={model.species}
@@ -302,9 +305,9 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         />
         <div>Every stage of board {board.number}: expected above, measured below, the target along the top</div>
         <div>The finished colour alone</div>
-      </div>
-      <div className="plate columns" style={{ gridTemplateColumns: '1fr 1fr' }}>
-        <div style={{ display: 'grid', gap: 26, alignContent: 'start' }}>
+      </Columns>
+      <div className="plate columns halves">
+        <Pile gap="far" top>
           {model.target?.tones && !tones && <TonesNotRead model={model} />}
           {tones ? (
             <ToneFigures verdicts={tones} />
@@ -323,7 +326,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               <BatchCorrectionPanel bench={bench} model={model} recipe={recipe} />
             </>
           )}
-        </div>
+        </Pile>
         <NextBoard bench={bench} model={model} recipe={recipe} passed={passed} />
       </div>
     </>

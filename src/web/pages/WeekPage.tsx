@@ -8,6 +8,7 @@ import { whenText } from '../components/clock/times.ts';
 import { rowsOf, shutHours, WeekPicture } from '../components/clock/WeekPicture.tsx';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Keys } from '../components/Keys.tsx';
+import { Area, Pile, Row, Text } from '../components/layout.tsx';
 import { hoursText } from '../components/numbers.ts';
 import { useToast } from '../components/Toast.tsx';
 import type { ClockView } from '../hooks/clock.ts';
@@ -60,7 +61,7 @@ export function WeekPage() {
   const gone = planned?.plan.unplanned.map((i) => planned.week.tasks[i]) ?? [];
   return (
     <div className="plate">
-      <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', alignItems: 'center' }} className="noprint">
+      <Row gap="close" wrap className="noprint">
         <Button variant="contained" color="primary" onClick={anew} disabled={busy}>
           Plan anew
         </Button>
@@ -76,7 +77,7 @@ export function WeekPage() {
             <Button onClick={week.cancel}>Stop</Button>
           </>
         )}
-        <span style={{ marginLeft: 'auto' }} data-testid="week-end">
+        <Text push data-testid="week-end">
           {end > 0 && (
             <>
               All done <b>{whenText(end, now)}</b>
@@ -88,8 +89,8 @@ export function WeekPage() {
               · the end is held by <b>{planned.holds.what}</b>, {hoursText(planned.holds.hours)}
             </>
           )}
-        </span>
-      </div>
+        </Text>
+      </Row>
       <ErrorMessage error={week.error} />
       {planned && planned.slipped > 0 && (
         <div className="note">
@@ -128,7 +129,7 @@ export function WeekPage() {
           <RouterLink to="/jobs">Jobs</RouterLink>
         </p>
       ) : (
-        <div style={{ paddingTop: 10 }}>
+        <Area padTop="close">
           <WeekPicture
             rows={rows}
             from={from}
@@ -139,21 +140,21 @@ export function WeekPage() {
             onSelect={select}
             onMove={move}
           />
-        </div>
+        </Area>
       )}
-      <div className="soft" style={{ padding: '6px 0' }}>
+      <Area className="soft" padY="close">
         dark: work of hands · grey: drying · dashed: until a window shuts · shaded: nobody works. Drag a piece of work,
         or tap it.
-      </div>
-      <div className="columns" style={{ gridTemplateColumns: '3fr 2fr' }}>
+      </Area>
+      <div className="columns mostly">
         <section aria-label="All work in order">
           <h2 className="rule">In order</h2>
-          <div style={{ maxHeight: 420, overflow: 'auto' }}>
+          <Area maxHeight={420} scroll>
             {plans.map(({ task, start }) => (
               <button
                 key={task.key}
                 type="button"
-                className="taskline"
+                className="plainbutton taskline"
                 aria-pressed={task.key === selected}
                 onClick={() => select(task.key)}
               >
@@ -162,9 +163,9 @@ export function WeekPage() {
                 <span className="soft">{task.item.told}</span>
               </button>
             ))}
-          </div>
+          </Area>
         </section>
-        <div style={{ display: 'grid', gap: 20, alignContent: 'start', paddingTop: 18 }}>
+        <Pile gap="far" top padTop="apart">
           {inHand && (
             <TaskInHand
               key={`${inHand.task.key}/${inHand.start}`}
@@ -176,7 +177,7 @@ export function WeekPage() {
             />
           )}
           <DueDates jobs={jobs} planned={plans} now={now} />
-        </div>
+        </Pile>
       </div>
       <Keys
         keys={[

@@ -16,6 +16,7 @@ import { SPOTS } from '../../shared/reading.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { FormDialog, SaveButton } from '../components/FormDialog.tsx';
+import { Area, Columns, Pile, Row } from '../components/layout.tsx';
 import { labText } from '../components/numbers.ts';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { WoodPlate } from '../components/shelf/WoodPlate.tsx';
@@ -32,13 +33,13 @@ import { useNextId } from '../hooks/new-id.ts';
 function RawName({ model }: { model: BoardModel }) {
   const reading = stageMean(model.board, 0);
   return (
-    <div style={{ display: 'flex', gap: 16 }}>
+    <Row gap="apart">
       <b>
         {model.name}, board {model.board.number}
       </b>
       <span>{preparationText(model.preparation)}</span>
       <span className="mono">{reading ? labText(labOf(reading)) : 'not read yet'}</span>
-    </div>
+    </Row>
   );
 }
 
@@ -57,7 +58,7 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   );
   return (
     <>
-      <div className="work" style={{ display: 'grid', gap: 10 }}>
+      <Pile className="work" gap="close">
         {beside.length === 0 ? (
           <RawPicture bench={bench} model={model} target={model.target} height={150} />
         ) : (
@@ -68,11 +69,11 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
             </div>
           ))
         )}
-      </div>
-      <div className="plate columns" style={{ gridTemplateColumns: 'minmax(0, 4fr) minmax(290px, 3fr)' }}>
-        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
-          <div>
-            <h2 style={{ marginTop: 0 }}>
+      </Pile>
+      <div className="plate columns mostly">
+        <Pile as="section" gap="far" top>
+          <Pile gap="close">
+            <h2>
               {model.name} board {board.number}, raw
             </h2>
             <ErrorMessage error={model.trouble} />
@@ -84,16 +85,16 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               spots={SPOTS.slice(1)}
               keep={`raw/${board.id}`}
             />
-          </div>
+          </Pile>
           <PilePanel bench={bench} wood={wood} here={board.id} />
-        </section>
-        <section style={{ display: 'grid', gap: 24, alignContent: 'start' }}>
+        </Pile>
+        <Pile as="section" gap="far" top>
           <ReachPanel bench={bench} model={model} />
           <PreparationForm wood={wood} />
-          <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Row gap="near" wrap>
             <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
             <Button onClick={() => setAnatomy(true)}>What the wood is</Button>
-          </div>
+          </Row>
           {stageMean(board, 0) && (
             <div className="onward">
               <Button component={RouterLink} to={`../layers?wood=${wood.code}`} variant="contained" color="primary">
@@ -101,7 +102,7 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               </Button>
             </div>
           )}
-        </section>
+        </Pile>
       </div>
       <Dialog
         open={anatomy}
@@ -112,9 +113,9 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
       >
         <DialogContent>
           <WoodPlate species={model.species} />
-          <div style={{ display: 'flex', justifyContent: 'flex-end', paddingTop: 16 }}>
+          <Row end padTop="apart">
             <Button onClick={() => setAnatomy(false)}>Back to the board</Button>
-          </div>
+          </Row>
         </DialogContent>
       </Dialog>
     </>
@@ -135,14 +136,14 @@ function FirstWood({ bench, onChoose }: { bench: OpenBench; onChoose: (speciesId
   return (
     <>
       <div className="plate">Which wood is it to be made in? Choose it, then read a raw offcut of the job.</div>
-      <div className="work" style={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(320px, 1fr))' }}>
+      <Columns className="work" of="repeat(auto-fill, minmax(320px, 1fr))">
         {species.map((wood, i) => (
           <ButtonBase
             key={wood.id}
             component="div"
             aria-label={wood.name}
             onClick={() => onChoose(wood.id)}
-            style={{ display: 'grid', gridTemplateColumns: '1fr', gap: 6, padding: 12, textAlign: 'left' }}
+            className="woodchoice"
           >
             <BoardPicture
               wood={wood}
@@ -155,7 +156,7 @@ function FirstWood({ bench, onChoose }: { bench: OpenBench; onChoose: (speciesId
             <b>{wood.name}</b>
           </ButtonBase>
         ))}
-      </div>
+      </Columns>
     </>
   );
 }
@@ -232,7 +233,7 @@ export function WoodsPage() {
   return (
     <>
       {model && (
-        <div className="woods" style={{ alignItems: 'center', paddingRight: 20 }}>
+        <Row className="woods" gap="none" padRight="far">
           {woods.map((w) => (
             <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === model.wood ? 'here' : ''}>
               <b>{woodNamed(bench.shelf, w)}</b>
@@ -255,11 +256,11 @@ export function WoodsPage() {
               </MenuItem>
             ))}
           </TextField>
-        </div>
+        </Row>
       )}
-      <div style={{ padding: error ? 12 : 0 }}>
+      <Area pad={error ? 'near' : 'none'}>
         <ErrorMessage error={error} />
-      </div>
+      </Area>
       {again && (
         <AnotherOfIt
           name={species.find((s) => s.id === again)?.name ?? again}

@@ -4,6 +4,7 @@ import { materialsOf } from '../../../record/shelf/materials.ts';
 import type { JobSummary } from '../../../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../../../shared/shelf.ts';
 import { fieldsAsRead } from '../../hooks/looks.ts';
+import { Area } from '../layout.tsx';
 import { BoardPicture } from './BoardPicture.tsx';
 
 /** The best board of a job, raw and finished, under its target. */
@@ -15,8 +16,8 @@ export function BestBoard({ job, wood, shelf }: { job: JobSummary; wood: Species
   );
   const seen = useMemo(() => target && { seen: Float64Array.from(target) }, [target]);
   return (
-    <div style={{ background: 'var(--work)', padding: 10, width: 'min(320px, 100%)' }}>
+    <Area on="work" pad="close" width="min(320px, 100%)">
       <BoardPicture wood={wood} seed={job.number} fields={fields} target={seen} light={DAYLIGHT} height={84} />
-    </div>
+    </Area>
   );
 }

@@ -18,6 +18,7 @@ import { nth } from '../../../core/known.ts';
 import type { SeenTarget } from '../../../record/job/target.ts';
 import type { BoardField } from '../../hooks/looks.ts';
 import { boardPainter } from '../../workers/index.ts';
+import { Text } from '../layout.tsx';
 import { Loupe } from './Loupe.tsx';
 
 interface Props {
@@ -230,9 +231,9 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
           ))}
       </div>
       {height >= ROOM_FOR_WORDS && (
-        <div style={{ fontSize: 14 }}>
+        <Text as="div" size="small">
           {outOfGamut(props) && 'A colour here lies outside what this screen can show; the nearest is shown.'}
-        </div>
+        </Text>
       )}
     </div>
   );

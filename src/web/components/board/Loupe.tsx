@@ -68,7 +68,7 @@ export function Loupe({ canvas, face, painting, width, height }: Props) {
       aria-label={`Loupe, ${TIMES} times as large: move it with the pointer or the arrow keys`}
       onPointerMove={follow}
       onKeyDown={step}
-      style={{ all: 'unset', position: 'absolute', inset: 0, cursor: 'none', outline: 'revert' }}
+      className="plainbutton over"
     >
       <canvas
         ref={glass}

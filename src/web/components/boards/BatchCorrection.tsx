@@ -13,6 +13,7 @@ import { useInWorker } from '../../hooks/matcher.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { batchUnderstood, litresTyped } from '../batch.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { deltaText, gramsText, rangeText } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 
@@ -45,9 +46,9 @@ export function BatchCorrectionPanel({
   });
   const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
   return (
-    <section aria-label="Correct the batch" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Correct this batch</h2>
-      <form noValidate onSubmit={submit} style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+    <Pile as="section" aria-label="Correct the batch" gap="near" top>
+      <h2>Correct this batch</h2>
+      <Row as="form" noValidate onSubmit={submit} gap="near" wrap align="start">
         <TypedField control={form.control} name="layer" select label="Batch of" sx={{ width: 130 }}>
           {layers.map((i) => (
             <MenuItem key={i} value={String(i)}>
@@ -65,29 +66,26 @@ export function BatchCorrectionPanel({
         <Button type="submit" disabled={busy}>
           What to add
         </Button>
-      </form>
+      </Row>
       {busy && <LinearProgress aria-label="Solving the additions" />}
       <ErrorMessage error={error} />
       {answer && (
-        <div data-testid="batch-answer" style={{ display: 'grid', gap: 6 }}>
+        <Pile data-testid="batch-answer" gap="close">
           {Object.entries(answer.add).map(([id, grams]) => (
-            <div
-              key={id}
-              style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}
-            >
-              <span style={{ width: 120 }}>{name(id)}</span>
-              <b className="mono" style={{ fontSize: 26 }}>
+            <Row key={id} gap="apart" align="baseline" line>
+              <Text width={120}>{name(id)}</Text>
+              <Text as="b" className="mono" size="large">
                 + {gramsText(grams)}
-              </b>
-            </div>
+              </Text>
+            </Row>
           ))}
           {answer.thin > 1e-6 && (
-            <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', borderTop: '1px solid var(--line)' }}>
-              <span style={{ width: 120 }}>thin with</span>
-              <b className="mono" style={{ fontSize: 26 }}>
+            <Row gap="apart" align="baseline" line>
+              <Text width={120}>thin with</Text>
+              <Text as="b" className="mono" size="large">
                 + {(answer.thin * 1000).toFixed(0)} mL
-              </b>
-            </div>
+              </Text>
+            </Row>
           )}
           {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
           <div>
@@ -101,8 +99,8 @@ export function BatchCorrectionPanel({
               Mixing anew is the better way: adding costs about as much or does not bring it in.
             </div>
           )}
-        </div>
+        </Pile>
       )}
-    </section>
+    </Pile>
   );
 }

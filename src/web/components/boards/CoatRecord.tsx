@@ -13,6 +13,7 @@ import { shopNow } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns, Pile, Row } from '../layout.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
 import { colourText, hoursText, numberTyped } from '../numbers.ts';
 import { useToast } from '../Toast.tsx';
@@ -129,11 +130,11 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
           label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${unit(id) === 1 ? 'g/L' : '% of the mix'}`}
         />
       ))}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 12 }}>
+      <Columns of="1fr 1fr 1fr" gap="near">
         {field('minutes', 'Minutes left on')}
         {field('temperature', us ? 'Shop, °F' : 'Shop, °C')}
         {field('humidity', 'Humidity, %')}
-      </div>
+      </Columns>
       {field('used', 'Amount used, e.g. 120 mL')}
       {field('note', 'Note')}
       {meanwhile && (
@@ -180,9 +181,9 @@ export function CoatRecord({ bench, model, stage }: Props) {
     });
   const unlike = coat && JSON.stringify(coat.layer.colours) !== JSON.stringify(board.recipe?.stack[stage - 1]?.colours);
   return (
-    <div style={{ display: 'grid', gap: 8 }}>
+    <Pile gap="close">
       {coat ? (
-        <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Row gap="near" wrap>
           <span>
             On{coat.putOnAt ? ` since ${momentText(coat.putOnAt)}` : ', time not noted'}
             {coat.person && `, ${coat.person}`}
@@ -192,7 +193,7 @@ export function CoatRecord({ bench, model, stage }: Props) {
           <Settling coat={coat} bench={bench} />
           <Button onClick={() => setEditing(true)}>Put right</Button>
           <Button onClick={() => takeBack(coat)}>Not on after all</Button>
-        </div>
+        </Row>
       ) : (
         <Button variant="contained" color="primary" onClick={putOn} sx={{ justifySelf: 'start' }}>
           Put on: {name}
@@ -208,6 +209,6 @@ export function CoatRecord({ bench, model, stage }: Props) {
       )}
       <ErrorMessage error={error} />
       {editing && coat && <CoatDialog bench={bench} coat={coat} onClose={() => setEditing(false)} />}
-    </div>
+    </Pile>
   );
 }

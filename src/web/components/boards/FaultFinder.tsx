@@ -25,6 +25,7 @@ import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Area, Columns, Row, Text } from '../layout.tsx';
 import { deltaText, numberTyped } from '../numbers.ts';
 import { OneOf } from '../OneOf.tsx';
 import { useToast } from '../Toast.tsx';
@@ -58,10 +59,10 @@ function SuspectRow({
 }) {
   const { cause, likely, evidence } = suspect;
   return (
-    <div className="said" data-cause={cause.id} style={{ gridTemplateColumns: '64px 1fr auto' }}>
-      <span className="mono" style={{ fontWeight: 700, fontSize: 18 }}>
+    <div className="said wide" data-cause={cause.id}>
+      <Text className="mono" strong size="lead">
         {percent(likely)}
-      </span>
+      </Text>
       <div>
         <b>{cause.name}</b>
         {evidence.map((e) => (
@@ -131,13 +132,16 @@ function FoundForm({
     onSaved,
   });
   return (
-    <form
+    <Row
+      as="form"
       noValidate
       onSubmit={(e) => {
         e.preventDefault();
         void submit();
       }}
-      style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}
+      gap="near"
+      wrap
+      align="start"
     >
       <TypedField control={form.control} name="cause" label="It was this" select sx={{ width: 300 }}>
         {list.map(({ cause }) => (
@@ -152,7 +156,7 @@ function FoundForm({
         Write it down
       </Button>
       <ErrorMessage error={error} />
-    </form>
+    </Row>
   );
 }
 
@@ -170,9 +174,9 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
   const mine = faults.filter((f) => f.boardId === model.board.id);
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'What went wrong' } }}>
-      <DialogContent style={{ display: 'grid', gap: 14 }}>
-        <h2 style={{ margin: 0 }}>What went wrong{layer ? ` after ${KINDS[layer.kind].label.toLowerCase()}` : ''}</h2>
-        <div style={{ display: 'grid', gap: 12, gridTemplateColumns: 'repeat(3, minmax(0, 170px)) minmax(0, 260px)' }}>
+      <DialogContent className="pile">
+        <h2>What went wrong{layer ? ` after ${KINDS[layer.kind].label.toLowerCase()}` : ''}</h2>
+        <Columns gap="near" of="repeat(3, minmax(0, 170px)) minmax(0, 260px)">
           <OneOf label="Where is it" of={WHERE} value={told.where} onChange={(where) => setTold({ ...told, where })} />
           <OneOf label="When did it show" of={WHEN} value={told.when} onChange={(when) => setTold({ ...told, when })} />
           <OneOf
@@ -196,7 +200,7 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
               </MenuItem>
             ))}
           </TextField>
-        </div>
+        </Columns>
         {!picked && (
           <div className="soft">
             Tell what is seen, or pick the fault: its causes are ranked by this board’s own record.
@@ -237,9 +241,9 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
               />
             )}
             {model.board.recipe && model.target && stage > 0 && (
-              <section aria-label="From here" style={{ borderTop: '1px solid var(--line)', paddingTop: 10 }}>
+              <Area as="section" aria-label="From here" line padTop="close">
                 <FromHere bench={bench} model={model} recipe={model.board.recipe} />
-              </section>
+              </Area>
             )}
           </>
         )}

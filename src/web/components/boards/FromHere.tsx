@@ -16,6 +16,7 @@ import { useDrying } from '../../hooks/rules.ts';
 import type { FoundRoads } from '../../workers/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { WayOn } from '../layers/WayOn.tsx';
+import { Pile } from '../layout.tsx';
 import { hoursText, rangeText } from '../numbers.ts';
 
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
@@ -60,8 +61,8 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
     }
   };
   return (
-    <section aria-label="From here" style={{ display: 'grid', gap: 10 }}>
-      <h2 style={{ margin: 0 }}>This board, from here</h2>
+    <Pile as="section" aria-label="From here" gap="close">
+      <h2>This board, from here</h2>
       <ErrorMessage error={refused ?? error} />
       {solve && !answer && !error && <LinearProgress aria-label="Looking for a way on" />}
       {answer && !road && <div>Nothing that goes on top, or off, brings this board nearer. Take a new one.</div>}
@@ -85,6 +86,6 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
           </div>
         </>
       )}
-    </section>
+    </Pile>
   );
 }

@@ -11,6 +11,7 @@ import type { Recipe } from '../../../shared/board.ts';
 import { useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useDrying } from '../../hooks/rules.ts';
+import { Columns, Pile, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 
 /** What is poured for a board, at a glance, and the way to its mix sheet. */
@@ -23,9 +24,9 @@ export function MixSummary({ bench, model, recipe }: { bench: OpenBench; model: 
   );
   const left = steps.filter((s) => !isStepDone(recipe, model, s)).length;
   return (
-    <section aria-label="Mix sheet" className="noprint" style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <div style={{ display: 'flex', alignItems: 'baseline', gap: 16 }}>
-        <h2 style={{ margin: 0 }}>Mix sheet, recipe {recipe.number}</h2>
+    <Pile as="section" aria-label="Mix sheet" className="noprint" gap="near" top>
+      <Row align="baseline" gap="apart">
+        <h2>Mix sheet, recipe {recipe.number}</h2>
         <span className="soft" title="As long as its coats usually wait">
           {hoursText(durationOf(recipe.stack, drying).wait.usual)} in all
         </span>
@@ -33,7 +34,7 @@ export function MixSummary({ bench, model, recipe }: { bench: OpenBench; model: 
         <Button component={RouterLink} to={`../mix?board=${model.code}`} sx={{ marginLeft: 'auto' }}>
           Mix
         </Button>
-      </div>
+      </Row>
       {recipe.stack.map((layer, i) => {
         const stage = i + 1;
         const pours = steps.flatMap((s) => (s.stage === stage && s.pour ? [{ ...s, pour: s.pour }] : []));
@@ -42,45 +43,39 @@ export function MixSummary({ bench, model, recipe }: { bench: OpenBench; model: 
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
           <div key={i}>
-            <h3 style={{ margin: '0 0 4px', display: 'flex', gap: 12 }}>
+            <Row as="h3" padBottom="hair" gap="near">
               <span>
                 {stage}. {KINDS[layer.kind].label}
                 {medium ? `: ${medium}` : ''}
               </span>
               {pours.length > 0 && (
-                <span className="soft" style={{ fontWeight: 400 }}>
+                <Text className="soft" strong={false}>
                   {volumeText(potOf(recipe, stage, bench.materials).litres, units)}
-                </span>
+                </Text>
               )}
-            </h3>
+            </Row>
             {pours.map(({ key, title, pour, ...step }, k) => (
-              <div
-                key={key}
-                style={{
-                  display: 'grid',
-                  gridTemplateColumns: '1fr auto 40px',
-                  gap: 14,
-                  alignItems: 'center',
-                  borderTop: '1px solid var(--line)',
-                  minHeight: 44,
-                }}
-              >
+              <Columns key={key} of="1fr auto 40px" gap="near" align="center" line minHeight={44}>
                 <span>
                   {title}
-                  <span className="soft" style={{ paddingLeft: 12 }}>
+                  <Text className="soft" padLeft="near">
                     {parts[k]} {parts[k] === 1 ? 'part' : 'parts'}
-                  </span>
+                  </Text>
                 </span>
-                <span className="mono" style={{ fontSize: 24, fontWeight: 700 }}>
+                <Text className="mono" size="large" strong>
                   {pour.said}
-                </span>
+                </Text>
                 <span className="mono">{isStepDone(recipe, model, { ...step, key }) ? '✓' : ''}</span>
-              </div>
+              </Columns>
             ))}
-            {layer.note && <p style={{ margin: '6px 0' }}>{layer.note}</p>}
+            {layer.note && (
+              <Text as="p" padTop="close" padBottom="close">
+                {layer.note}
+              </Text>
+            )}
           </div>
         );
       })}
-    </section>
+    </Pile>
   );
 }

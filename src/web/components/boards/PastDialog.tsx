@@ -10,6 +10,7 @@ import { newId } from '../../../shared/id.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns, Text } from '../layout.tsx';
 import { momentOf } from '../moment.ts';
 import { TypedField } from '../TypedField.tsx';
 
@@ -53,11 +54,11 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
     onSaved: onClose,
   });
   const row = (stage: number, label: string, known: string) => (
-    <div key={stage} style={{ display: 'grid', gridTemplateColumns: '130px 200px 1fr', gap: 12, alignItems: 'start' }}>
-      <span style={{ paddingTop: 14 }}>
+    <Columns key={stage} of="130px 200px 1fr" gap="near" align="start">
+      <Text padTop="near">
         {label}
         {known && <div className="soft">{known}</div>}
-      </span>
+      </Text>
       <TypedField
         control={form.control}
         name={`at${stage}`}
@@ -67,7 +68,7 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <TypedField control={form.control} name={`lab${stage}`} label="Read: L* a* b*" />
-    </div>
+    </Columns>
   );
   return (
     <FormDialog
@@ -77,7 +78,7 @@ export function PastDialog({ board, onClose }: { board: Board; onClose: () => vo
       onSubmit={submit}
       action={<SaveButton busy={busy}>Enter it</SaveButton>}
     >
-      <p style={{ margin: 0 }}>Leave empty what is not known. All of it is kept, or nothing.</p>
+      <p>Leave empty what is not known. All of it is kept, or nothing.</p>
       {row(0, 'Raw', stageMean(board, 0) ? 'read' : '')}
       {stack.map((layer, i) => {
         const on = board.coats.some((c) => c.stage === i + 1);

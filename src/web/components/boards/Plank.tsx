@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { Link as RouterLink } from 'react-router';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
@@ -13,6 +12,7 @@ import type { Board } from '../../../shared/board.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type BoardField, boardFields } from '../../hooks/looks.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
+import { Area, PlainLink, Row, Text } from '../layout.tsx';
 import { againstText, deltaText } from '../numbers.ts';
 
 /** The newest reading of a board, with layers on. */
@@ -36,7 +36,7 @@ export function Plank({ bench, model }: { bench: OpenBench; model: BoardModel })
   const against = newest(first);
   const target = model.target ? labOf(model.target.reflectance) : null;
   return (
-    <section aria-label="The plank" className="work" style={{ paddingTop: 0 }}>
+    <Area as="section" aria-label="The plank" className="work" padTop="none">
       <BoardPicture
         wood={model.species}
         seed={model.seed}
@@ -45,36 +45,34 @@ export function Plank({ bench, model }: { bench: OpenBench; model: BoardModel })
         light={DAYLIGHT}
         height={110}
       />
-      <div style={{ display: 'flex', paddingTop: 6, alignItems: 'start' }}>
+      <Row padTop="close" align="start">
         {parts.map((board) => {
           const reading = newest(board);
           const done = lastRead(board);
           return (
-            <div key={board.id} style={{ flex: 1, paddingRight: 10 }}>
-              <RouterLink to={`?board=${boardCode(model.wood.code, board.number)}`} style={{ color: 'inherit' }}>
-                {board.strip}
-              </RouterLink>
-              <div style={{ fontSize: 14 }}>
+            <Area key={board.id} grow padRight="close">
+              <PlainLink to={`?board=${boardCode(model.wood.code, board.number)}`}>{board.strip}</PlainLink>
+              <Text as="div" size="small">
                 {stackAsMade(board)
                   .map((l) => KINDS[l.kind].label.toLowerCase())
                   .join(', ') || 'no layer planned'}
                 {done > 0 && `; ${done} read`}
-              </div>
+              </Text>
               {reading && target && (
                 <div className="mono">
                   ΔE {againstText(deltaE00(target, labOf(reading)), bench.job.tolerance)} target
                 </div>
               )}
               {reading && against && board !== first && (
-                <div style={{ fontSize: 14 }}>
+                <Text as="div" size="small">
                   <span className="mono">ΔE {deltaText(deltaE00(labOf(against), labOf(reading)))}</span> from{' '}
                   {first.strip}: {differenceWords(labOf(against), labOf(reading)).join(', ')}
-                </div>
+                </Text>
               )}
-            </div>
+            </Area>
           );
         })}
-      </div>
-    </section>
+      </Row>
+    </Area>
   );
 }

@@ -11,7 +11,7 @@ export function ReadingsOut({ board, onClose }: { board: string; onClose: () => 
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Readings as CGATS' } }}>
       <DialogContent sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}>
-        <h2 style={{ margin: 0 }}>Readings as CGATS</h2>
+        <h2>Readings as CGATS</h2>
         <ErrorMessage error={error?.message} />
         {!grids && !error && <LinearProgress aria-label="Looking at the readings" sx={{ width: 1 }} />}
         {grids && (

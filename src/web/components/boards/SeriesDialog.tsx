@@ -125,7 +125,7 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <p style={{ margin: 0 }}>{KIND_WORDS[kind]}</p>
+      <p>{KIND_WORDS[kind]}</p>
       {kind !== 'bracket' && pick('first', 'Colour')}
       {kind === 'grid' && pick('second', 'Crossed with')}
       {kind === 'bracket' ? (

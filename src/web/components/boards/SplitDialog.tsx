@@ -80,7 +80,7 @@ export function SplitDialog({ bench, model, onClose }: { bench: OpenBench; model
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      <p style={{ margin: 0 }}>
+      <p>
         {done === 0
           ? 'The raw reading is shared; each part gets layers of its own.'
           : `The ${done === 1 ? 'layer' : `${done} layers`} on it and their readings are shared; from here on each part goes its own way.`}

@@ -9,6 +9,7 @@ import { archiveTest, archiveWorkDone, doWork, noteTest } from '../../../shared/
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { Area, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 import { CoatTimesTable } from './CoatTimes.tsx';
@@ -88,10 +89,10 @@ function TestButtons({ coat }: { coat: NonNullable<ClockItem['coat']> }) {
       });
     });
   return (
-    <span style={{ display: 'flex', gap: 8 }}>
+    <Row as="span" gap="close">
       <Button onClick={() => tell(true)}>{test.dry}</Button>
       <Button onClick={() => tell(false)}>{test.wet}</Button>
-    </span>
+    </Row>
   );
 }
 
@@ -105,23 +106,23 @@ export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now:
   return (
     <div className="clockrow" data-testid="clock-row" data-stands={stands}>
       <SmallItem item={item} shelf={shelf} />
-      <div style={{ minWidth: 0 }}>
+      <Area minWidth={0}>
         <Link component={RouterLink} to={placeOf(on)} sx={{ fontWeight: 700 }}>
           {item.name}
         </Link>
         <div className="soft oneline" title={item.job.piece}>
           Job {item.job.number} · {item.job.customer}
         </div>
-      </div>
+      </Area>
       <div>{next.title}</div>
       <div>
         {stands === 'test' && coat && <div>{TESTS[coat.dries.test].ask}.</div>}
-        <span className={stands === 'test' ? 'soft' : ''} style={stands === 'shutting' ? { fontWeight: 700 } : {}}>
+        <Text className={stands === 'test' ? 'soft' : ''} strong={stands === 'shutting'}>
           {item.awaits ? 'when its board passes' : why(on, now)}
-        </span>
+        </Text>
         {coat && <CoatTimesTable on={coat.on} dries={coat.dries} now={now} />}
       </div>
-      <div style={{ justifySelf: 'end' }}>
+      <Area push>
         {stands === 'test' && coat && <TestButtons coat={coat} />}
         {may &&
           (read ? (
@@ -137,7 +138,7 @@ export function ClockRow({ on, shelf, now }: { on: ClockItem; shelf: Shelf; now:
               {next.act === 'coat' || next.act === 'under' ? 'Put on' : 'Done'}
             </Button>
           ))}
-      </div>
+      </Area>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { Planned } from '../../../record/clock/week.ts';
 import { changeJob } from '../../../shared/contract/jobs.ts';
 import type { Job } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
+import { Row, Text } from '../layout.tsx';
 import { useAttempt } from '../Toast.tsx';
 import { whenText } from './times.ts';
 
@@ -20,10 +21,7 @@ export function DueDates({ jobs, planned, now }: { jobs: readonly Job[]; planned
         const due = job.due ? Date.parse(`${job.due}T23:59:59`) : null;
         const late = due !== null && end > due;
         return (
-          <div
-            key={job.id}
-            style={{ display: 'flex', gap: 16, alignItems: 'center', padding: '8px 0', flexWrap: 'wrap' }}
-          >
+          <Row key={job.id} gap="apart" padY="close" wrap>
             <TextField
               type="date"
               label={`Job ${job.number}`}
@@ -34,19 +32,19 @@ export function DueDates({ jobs, planned, now }: { jobs: readonly Job[]; planned
               slotProps={{ inputLabel: { shrink: true } }}
               sx={{ width: 170 }}
             />
-            <span style={{ flex: 1, minWidth: 180 }}>
+            <Text grow minWidth={180}>
               <b>{job.customer}</b>
               <br />
               {end === 0 ? (
                 <span className="soft">nothing planned</span>
               ) : (
-                <span style={late ? { color: 'var(--lacquer)', fontWeight: 700 } : {}}>
+                <span className={late ? 'late' : ''}>
                   done {whenText(end, now)}
                   {late && ', too late'}
                 </span>
               )}
-            </span>
-          </div>
+            </Text>
+          </Row>
         );
       })}
     </section>

@@ -6,6 +6,7 @@ import type { WorkItem } from '../../../record/work/work.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { boardFields } from '../../hooks/looks.ts';
 import { BoardOf } from '../board/BoardOf.tsx';
+import { Area } from '../layout.tsx';
 
 /** The board of an item as far as it has come; of pieces the board that they follow. */
 export const SmallItem = memo(function SmallItem({ item, shelf }: { item: WorkItem; shelf: Shelf }) {
@@ -21,8 +22,8 @@ export const SmallItem = memo(function SmallItem({ item, shelf }: { item: WorkIt
   if (!shown || shown.fields.length === 0) return null;
   const { model, fields } = shown;
   return (
-    <div style={{ background: 'var(--work)', padding: 6, width: 'min(170px, 100%)' }}>
+    <Area on="work" pad="close" width="min(170px, 100%)">
       <BoardOf model={model} fields={fields} height={46} />
-    </div>
+    </Area>
   );
 });

@@ -2,6 +2,7 @@ import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { Planned } from '../../../record/clock/week.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { localInput, momentOf } from '../moment.ts';
 import { hoursText } from '../numbers.ts';
 import { whenText } from './times.ts';
@@ -23,8 +24,8 @@ export function TaskInHand({ planned, now, error, onMove, onLetGo }: Props) {
   const [typed, setTyped] = useState(localInput(new Date(start).toISOString()));
   const typedAt = momentOf(typed);
   return (
-    <section aria-label="Task in hand" style={{ display: 'grid', gap: 10, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>{task.title}</h2>
+    <Pile as="section" aria-label="Task in hand" gap="close" top>
+      <h2>{task.title}</h2>
       <div>
         {task.item.name}, job {task.item.job.number}
       </div>
@@ -38,13 +39,14 @@ export function TaskInHand({ planned, now, error, onMove, onLetGo }: Props) {
       </div>
       {late > 0 && <div className="trouble">Its window is missed by {hoursText(late)}.</div>}
       {pinned && <div className="soft">Put here by hand: the plan leaves it.</div>}
-      <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+      <Row gap="close" wrap>
         <Button onClick={() => onMove(start - QUARTER)}>15 min earlier</Button>
         <Button onClick={() => onMove(start + QUARTER)}>15 min later</Button>
         <Button onClick={() => onMove(start + DAY)}>A day later</Button>
-      </div>
-      <form
-        style={{ display: 'flex', gap: 8 }}
+      </Row>
+      <Row
+        as="form"
+        gap="close"
         onSubmit={(event) => {
           event.preventDefault();
           if (typedAt) onMove(Date.parse(typedAt));
@@ -60,9 +62,9 @@ export function TaskInHand({ planned, now, error, onMove, onLetGo }: Props) {
         <Button type="submit" disabled={!typedAt}>
           Put there
         </Button>
-      </form>
+      </Row>
       {pinned && <Button onClick={onLetGo}>Let the plan decide</Button>}
       <ErrorMessage error={error} />
-    </section>
+    </Pile>
   );
 }

@@ -5,6 +5,7 @@ import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { HOUR } from '../../../core/time/air.ts';
 import { named, useChart } from '../curves/chart.ts';
+import { Area, Text } from '../layout.tsx';
 import { hourText } from '../moment.ts';
 import { whenText } from './times.ts';
 
@@ -236,30 +237,21 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
     <div style={{ position: 'relative' }}>
       <div ref={place} role="img" aria-label="The week: what is worked on and what dries" style={{ height }} />
       {ghost && (
-        <div
+        <Area
+          width={ghost.width}
+          height={BAR}
           style={{
-            position: 'absolute',
-            left: ghost.left,
-            top: ghost.top,
-            width: ghost.width,
-            height: BAR,
             border: '2px solid var(--lacquer)',
+            left: ghost.left,
             pointerEvents: 'none',
+            position: 'absolute',
+            top: ghost.top,
           }}
         >
-          <span
-            style={{
-              position: 'absolute',
-              left: 0,
-              top: BAR,
-              background: 'var(--plate)',
-              padding: '0 4px',
-              whiteSpace: 'nowrap',
-            }}
-          >
+          <Text on="plate" padX="hair" nowrap style={{ left: 0, position: 'absolute', top: BAR }}>
             {whenText(ghost.at, now)}
-          </span>
-        </div>
+          </Text>
+        </Area>
       )}
     </div>
   );

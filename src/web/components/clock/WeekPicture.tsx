@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { HOUR } from '../../../core/time/air.ts';
 import { dayOf, hoursOfDay, type Planned } from '../../../record/clock/week.ts';
 import type { WorkWeek } from '../../../shared/week.ts';
+import { Area } from '../layout.tsx';
 import type { WeekPictureProps, WeekRow } from './WeekChart.tsx';
 
 /** The stretches of some days in which nobody works. */
@@ -48,7 +49,7 @@ const Chart = lazy(async () => ({ default: (await import('./WeekChart.tsx')).Wee
 /** The picture of the week. */
 export function WeekPicture(props: WeekPictureProps) {
   return (
-    <Suspense fallback={<div style={{ height: 60 + 34 * props.rows.length }} />}>
+    <Suspense fallback={<Area height={60 + 34 * props.rows.length} />}>
       <Chart {...props} />
     </Suspense>
   );

@@ -10,6 +10,7 @@ import type { BoardField } from '../../hooks/looks.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { ColourPath } from '../curves/ColourPath.tsx';
 import { Curves } from '../curves/Curves.tsx';
+import { Area, Columns } from '../layout.tsx';
 import type { LooksBeside } from './LightBar.tsx';
 
 interface Props {
@@ -85,20 +86,17 @@ export function BoardView(props: Props) {
   const low = useMediaQuery('(max-height: 760px)');
   const height = low ? 140 : 193;
   return (
-    <div
+    <Columns
       className="work"
-      style={{
-        padding: '14px 24px 8px',
-        display: 'grid',
-        gap: 20,
-        gridTemplateColumns: beside ? 'minmax(0, 1fr) 460px' : '1fr',
-      }}
+      padTop="near"
+      padX="far"
+      padBottom="close"
+      gap="far"
+      of={beside ? 'minmax(0, 1fr) 460px' : '1fr'}
     >
       <div>
         {fields.length > 0 && (
-          <div
-            style={{ display: 'grid', gridTemplateColumns: end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr', gap: GAP }}
-          >
+          <Columns of={end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr'} style={{ gap: GAP }}>
             <BoardPicture
               wood={model.species}
               texture={model.preparation.texture}
@@ -124,22 +122,22 @@ export function BoardView(props: Props) {
                 height={height}
               />
             )}
-          </div>
+          </Columns>
         )}
-        {standing && <div style={{ paddingTop: 4 }}>{standing}</div>}
+        {standing && <Area padTop="hair">{standing}</Area>}
         {enlarge > 1 && (
-          <div style={{ paddingTop: 4 }}>
+          <Area padTop="hair">
             The finished colour is shown {enlarge === 3 ? 'three' : 'five'} times as far from the target as it is.
-          </div>
+          </Area>
         )}
         {years > 0 && (
-          <div style={{ paddingTop: 4 }}>
+          <Area padTop="hair">
             In {years} years of daylight, as clears amber, dyes fade and woods yellow on the whole: a guess, half as
             much or twice is as likely. Figures and recipes are of the board as new.
-          </div>
+          </Area>
         )}
       </div>
       {beside && fields.length > 0 && <BesideIt {...props} height={low ? 150 : 200} />}
-    </div>
+    </Columns>
   );
 }

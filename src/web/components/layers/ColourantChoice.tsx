@@ -3,6 +3,7 @@ import { COLOURANT_INFO, KINDS } from '../../../core/kinds/index.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { Colourant, Materials } from '../../../core/layers/materials.ts';
 import { type Choice, solvable } from '../../../record/job/openings.ts';
+import { Pile, Row } from '../layout.tsx';
 
 interface Props {
   choice: Choice;
@@ -35,17 +36,17 @@ export function ColourantChoice({ choice, stack, materials, onChange, onClose }:
   );
   return (
     <Dialog open onClose={onClose} slotProps={{ paper: { 'aria-label': 'Allowed colours' } }} maxWidth="md">
-      <DialogContent>
-        <h2 style={{ marginTop: 0 }}>What may be used</h2>
-        <div style={{ display: 'flex', gap: 40 }}>
+      <DialogContent className="pile">
+        <h2>What may be used</h2>
+        <Row gap="wide">
           {groups.map((kind) => (
-            <div key={kind} style={{ display: 'grid', alignContent: 'start' }}>
-              <h3 style={{ margin: 0 }}>{COLOURANT_INFO[kind].plural}</h3>
+            <Pile key={kind} top>
+              <h3>{COLOURANT_INFO[kind].plural}</h3>
               {shelf.filter((c) => c.kind === kind).map(box)}
-            </div>
+            </Pile>
           ))}
-          <div style={{ display: 'grid', alignContent: 'start' }}>
-            <h3 style={{ margin: 0 }}>Layers to solve for</h3>
+          <Pile top>
+            <h3>Layers to solve for</h3>
             {coloured.map((kind) => (
               <FormControlLabel
                 key={kind}
@@ -71,8 +72,8 @@ export function ColourantChoice({ choice, stack, materials, onChange, onClose }:
                 </MenuItem>
               ))}
             </TextField>
-          </div>
-        </div>
+          </Pile>
+        </Row>
         <Button sx={{ marginTop: 2 }} onClick={onClose}>
           Done
         </Button>

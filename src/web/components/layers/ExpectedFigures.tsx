@@ -10,6 +10,7 @@ import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf, ROAD_LIGHTS } from '../../../core/match/roads.ts';
+import { Row, Text } from '../layout.tsx';
 import { deltaText, labText, rangeText, toleranceText } from '../numbers.ts';
 
 interface Props {
@@ -47,14 +48,14 @@ export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, f
   return (
     <div>
       <div className="soft">Expected ΔE00, 8 boards in 10</div>
-      <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
-        <div className="figure" data-testid="expected" style={{ whiteSpace: 'nowrap', fontSize: 38 }}>
+      <Row gap="apart">
+        <Text as="div" className="figure" data-testid="expected" nowrap size="great">
           {rangeText(promise.range)}
-        </div>
+        </Text>
         <b>
           passes {toleranceText(tolerance)} with {Math.round(promise.chance * 100)} in 100
         </b>
-      </div>
+      </Row>
       <div
         data-testid="aim"
         title={`${labText(got)}${final.surface.k1 > 0 ? `; as pictured, without gloss: ${labText(labOf(final.seen, light))}` : ''}`}

@@ -11,6 +11,7 @@ import { type Layer, type Stack, setting, traitsOf } from '../../../core/layers/
 import { durationOf } from '../../../core/time/coats.ts';
 import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/job/bench.ts';
 import { useDrying } from '../../hooks/rules.ts';
+import { Text } from '../layout.tsx';
 import { deltaText, hoursText } from '../numbers.ts';
 
 interface Props {
@@ -74,7 +75,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
   const face = zones[0]?.lab;
   const hidden = unforeseen(bench, model, stack);
   return (
-    <div style={{ fontSize: 14 }} className="soft">
+    <Text as="div" size="small" className="soft">
       {hidden && (
         <div>
           {hidden.name} has no ladder yet: past it no colour is foreseen. It can be mixed and put on; the first boards
@@ -95,6 +96,6 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand
         </div>
       )}
-    </div>
+    </Text>
   );
 });

@@ -9,6 +9,7 @@ import { oldReading, stackOfOldBoard } from '../../../record/board/evidence.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import type { OldBoard } from '../../../shared/old-board.ts';
 import { useRack } from '../../hooks/api.ts';
+import { Area, Row } from '../layout.tsx';
 import { deltaText } from '../numbers.ts';
 
 interface Props {
@@ -43,16 +44,14 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
         slotProps={{ paper: { 'aria-label': 'Start from an old board' } }}
       >
         <DialogContent sx={{ display: 'grid', gap: 1 }}>
-          <h2 style={{ margin: 0 }}>Start from an old board</h2>
-          <p style={{ margin: 0 }}>
-            Its layers, as far as they are known; an amount that nobody noted is left to solve.
-          </p>
+          <h2>Start from an old board</h2>
+          <p>Its layers, as far as they are known; an amount that nobody noted is left to solve.</p>
           {boards.map(({ board, off: miss }) => (
             <div key={board.id} className="row">
-              <div style={{ flex: 1 }}>
+              <Area grow>
                 <b>{board.label}</b>
                 <div className="soft">{board.layers.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ')}</div>
-              </div>
+              </Area>
               <span className="mono">{miss === null ? 'not read' : `ΔE00 ${deltaText(miss)}`}</span>
               <Button
                 onClick={() => {
@@ -64,9 +63,9 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
               </Button>
             </div>
           ))}
-          <div style={{ display: 'flex', justifyContent: 'flex-end' }}>
+          <Row end>
             <Button onClick={() => setOpen(false)}>Close</Button>
-          </div>
+          </Row>
         </DialogContent>
       </Dialog>
     </>

@@ -2,6 +2,7 @@ import { Button } from '@mui/material';
 import { KINDS } from '../../../core/kinds/index.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { NamedRoad } from '../../../core/match/roads.ts';
+import { Row, Text } from '../layout.tsx';
 
 /** Below this chance of passing a road is worth saving. */
 const POOR_CHANCE = 0.5;
@@ -21,12 +22,12 @@ export function GlazeAdvice({ stack, roads, onAdd }: Props) {
   const best = Math.max(...roads.map((r) => r.chance));
   if (inFilm || roads.length === 0 || best >= POOR_CHANCE) return null;
   return (
-    <div className="note" style={{ display: 'flex', gap: 16, alignItems: 'center', marginBottom: 8 }}>
-      <span style={{ flex: 1 }}>
+    <Row className="note" gap="apart" padBottom="close">
+      <Text grow>
         At best {Math.round(100 * best)} in 100: what a dye takes on this wood is not known well yet. A glaze over a
         sealer can be solved after the dye is read.
-      </span>
+      </Text>
       <Button onClick={onAdd}>Add sealer and glaze</Button>
-    </div>
+    </Row>
   );
 }

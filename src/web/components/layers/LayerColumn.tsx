@@ -1,6 +1,7 @@
 import { KINDS } from '../../../core/kinds/index.ts';
 import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
+import { Text } from '../layout.tsx';
 import { colourText } from '../numbers.ts';
 
 /** What a layer is, in a few short lines. */
@@ -21,10 +22,10 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
   ];
   return (
     <>
-      <h3 style={{ margin: 0, textDecoration: layer.off ? 'line-through' : 'none' }}>
+      <Text as="h3" struck={layer.off === true}>
         {info.label}
         {coats > 1 && ` × ${coats}`}
-      </h3>
+      </Text>
       {medium && <div>{medium.name}</div>}
       {colours.length > 0 && (
         <div className="mono pours" title={colours.join(', ')}>

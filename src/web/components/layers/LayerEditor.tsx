@@ -7,6 +7,7 @@ import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
 import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
+import { Columns, Pile, Row } from '../layout.tsx';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
 import { RatioField } from './RatioField.tsx';
@@ -37,7 +38,7 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
   const share = isShare(kind);
   const shown = share ? 100 : 1;
   return (
-    <div style={{ display: 'grid', gridTemplateColumns: '110px 1fr 110px 44px', gap: 14, alignItems: 'center' }}>
+    <Columns of="110px 1fr 110px 44px" gap="near" align="center">
       <span>{name}</span>
       <Slider
         aria-label={`Strength of ${name}`}
@@ -62,7 +63,7 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
       <Button aria-label={`Leave out ${name}`} onClick={() => onOut(id)} sx={{ minWidth: 44, padding: 0 }}>
         ×
       </Button>
-    </div>
+    </Columns>
   );
 });
 
@@ -169,8 +170,8 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
   const onMedium = useEventCallback((medium: string) => onChange({ ...layer, medium }));
   const onMethod = useEventCallback((method: string) => onChange({ ...layer, method }));
   return (
-    <div style={{ display: 'grid', gap: 3 }}>
-      <div style={{ display: 'flex', gap: 10, flexWrap: 'wrap', paddingTop: 4, paddingBottom: 4 }}>
+    <Pile gap="hair">
+      <Row gap="close" wrap padTop="hair" padBottom="hair">
         {info.medium !== 'none' && (
           <Choice
             label={info.medium}
@@ -187,7 +188,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
           <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
         ))}
         {timing}
-      </div>
+      </Row>
       {Object.entries(layer.colours).map(([id, value]) => {
         const colourant = materials.colourants[id];
         return (
@@ -203,7 +204,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
           )
         );
       })}
-      <div style={{ display: 'flex', gap: 14, alignItems: 'center', paddingTop: 2 }}>
+      <Row gap="near" padTop="hair">
         {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
           <Choice
             label="Add a colour"
@@ -226,7 +227,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
           />
         )}
         {children}
-      </div>
-    </div>
+      </Row>
+    </Pile>
   );
 }

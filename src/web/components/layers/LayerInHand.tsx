@@ -8,6 +8,7 @@ import type { BoardModel } from '../../../record/job/bench.ts';
 import { usualWait } from '../../../record/job/rules.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type Rules, useDrying } from '../../hooks/rules.ts';
+import { Text } from '../layout.tsx';
 import { GainOfCoat } from './Foreseen.tsx';
 import { FromMix } from './FromMix.tsx';
 import { LayerActions, LayerNote } from './LayerActions.tsx';
@@ -64,9 +65,9 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         onSettle={onSettle}
         timing={<LayerTiming layer={open} usual={usual} onChange={setOpen} onSettle={onSettle} />}
       >
-        <span style={{ flex: 1 }}>
+        <Text grow>
           <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
-        </span>
+        </Text>
         <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
         <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
       </LayerEditor>

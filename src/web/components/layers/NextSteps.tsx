@@ -5,6 +5,7 @@ import { Link as RouterLink } from 'react-router';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import { batchUnderstood } from '../batch.ts';
+import { Row } from '../layout.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { FromTheRack } from './FromTheRack.tsx';
 
@@ -38,7 +39,7 @@ export const NextSteps = memo(function NextSteps(props: Props) {
   const understood = batchUnderstood(useWatch({ control: props.control, name: 'litres' }));
   return (
     <>
-      <div style={{ display: 'flex', gap: 10 }}>
+      <Row gap="close">
         <Button
           variant={coloured ? 'contained' : 'outlined'}
           color={coloured ? 'primary' : 'secondary'}
@@ -55,7 +56,7 @@ export const NextSteps = memo(function NextSteps(props: Props) {
           onKeyDown={(e) => e.key === 'Enter' && ready && props.onOnward()}
           sx={{ width: 108 }}
         />
-      </div>
+      </Row>
       <div className="pair">
         <Button
           variant={coloured ? 'outlined' : 'contained'}

@@ -7,6 +7,7 @@ import type { LayerChoice } from '../../../core/match/own-layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Row, Text } from '../layout.tsx';
 import { deltaText } from '../numbers.ts';
 import { layerLine } from './WayOn.tsx';
 
@@ -43,22 +44,19 @@ export const OwnSearch = memo(function OwnSearch({ problem, at, barred, material
       <Button onClick={find} disabled={busy}>
         Find this {name} alone
       </Button>
-      <div style={{ flexBasis: '100%' }}>
+      <Area width="100%">
         <ErrorMessage error={error} />
         {choices?.length === 0 && <div className="soft">The shelf has nothing for a {name}.</div>}
         {choices?.map((choice) => (
-          <div
-            key={layerLine(choice.layer, materials)}
-            style={{ display: 'flex', gap: 14, alignItems: 'center', borderTop: '1px solid var(--line)' }}
-          >
-            <span className="mono" style={{ width: 90 }}>
+          <Row key={layerLine(choice.layer, materials)} gap="near" line>
+            <Text className="mono" width={90}>
               ΔE00 {deltaText(choice.deltaE[0] ?? 0)}
-            </span>
-            <span style={{ flex: 1 }}>{layerLine(choice.layer, materials)}</span>
+            </Text>
+            <Text grow>{layerLine(choice.layer, materials)}</Text>
             <Button onClick={() => onTake(choice.layer)}>Take</Button>
-          </div>
+          </Row>
         ))}
-      </div>
+      </Area>
     </>
   );
 });

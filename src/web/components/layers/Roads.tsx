@@ -10,6 +10,7 @@ import type { NamedRoad } from '../../../core/match/roads.ts';
 import type { SeenTarget } from '../../../record/job/target.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { deltaText, hoursText, percent, rangeText } from '../numbers.ts';
 
 interface Props {
@@ -64,14 +65,19 @@ function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; diff
   return (
     <li className="road">
       <SmallRoad road={road} {...rest} />
-      <div style={{ display: 'flex', gap: 10, alignItems: 'center' }}>
-        <b style={{ flex: 1 }}>{road.titles.join(', ')}</b>
+      <Row gap="close">
+        <Text as="b" grow>
+          {road.titles.join(', ')}
+        </Text>
         <Button aria-keyshortcuts={`${number}`} onClick={() => onTake(road)}>
           Take
         </Button>
-      </div>
+      </Row>
       <div className="mono">
-        <b style={{ fontSize: 20 }}>{rangeText(road.range)}</b> · {Math.round(road.chance * 100)} in 100
+        <Text as="b" size="title">
+          {rangeText(road.range)}
+        </Text>{' '}
+        · {Math.round(road.chance * 100)} in 100
       </div>
       <div className="soft" title="Aimed off the target in daylight, lamp light and white LED light">
         {road.tones
@@ -97,14 +103,14 @@ export const Roads = memo(function Roads(props: Props) {
   useEffect(() => list.current?.querySelector('button')?.focus(), []);
   const differ = new Set(roads.map((r) => kindsOf(r.stack))).size > 1;
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
-        <h2 style={{ margin: 0 }}>{roads.length === 1 ? 'One road' : `${roads.length} roads`} to the target</h2>
-        <span className="soft" style={{ flex: 1 }}>
+    <Pile gap="close">
+      <Row gap="apart">
+        <h2>{roads.length === 1 ? 'One road' : `${roads.length} roads`} to the target</h2>
+        <Text className="soft" grow>
           ΔE00 where 8 boards in 10 end · boards that pass
-        </span>
+        </Text>
         <Button onClick={onBack}>Back to the layers</Button>
-      </div>
+      </Row>
       <ul className="roads" aria-label="Roads to the target" ref={list}>
         {roads.map((road, i) => (
           <Card key={nth(road.titles, 0)} road={road} differ={differ} number={i + 1} {...props} />
@@ -114,6 +120,6 @@ export const Roads = memo(function Roads(props: Props) {
       {roads.slice(0, 9).map((road, i) => (
         <OneKey key={nth(road.titles, 0)} of={{ key: `${i + 1}`, what: 'take this road', run: () => onTake(road) }} />
       ))}
-    </div>
+    </Pile>
   );
 });

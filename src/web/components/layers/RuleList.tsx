@@ -1,5 +1,4 @@
 import { Button } from '@mui/material';
-import { Link as RouterLink } from 'react-router';
 import {
   chosen,
   type Finding,
@@ -12,6 +11,7 @@ import {
 import type { BoardModel } from '../../../record/job/bench.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type Mended, type Rules, useMended } from '../../hooks/rules.ts';
+import { Pile, PlainLink, Row } from '../layout.tsx';
 import { deltaText, hoursText } from '../numbers.ts';
 import { MARKS } from './RuleMark.tsx';
 
@@ -54,7 +54,7 @@ export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props)
   const all = useMended(bench, model, rules, at);
   if (all.length === 0) return null;
   return (
-    <section aria-label="What the rules say" style={{ display: 'grid', gap: 6 }}>
+    <Pile as="section" aria-label="What the rules say" gap="close">
       {all.map((mended) => {
         const { finding, remedy } = mended;
         const { mark, word } = MARKS[finding.severity];
@@ -69,20 +69,17 @@ export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props)
               <div>{finding.reason}</div>
               {finding.school && (
                 <div className="soft">
-                  The{' '}
-                  <RouterLink to="/house" style={{ color: 'inherit' }}>
-                    house rule
-                  </RouterLink>
-                  : {schoolText(rules?.input.schools ?? {}, finding.school)}.
+                  The <PlainLink to="/house">house rule</PlainLink>:{' '}
+                  {schoolText(rules?.input.schools ?? {}, finding.school)}.
                 </div>
               )}
               {remedy && !finding.accepted && (
-                <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap', paddingTop: 4 }}>
+                <Row gap="near" wrap padTop="hair">
                   <Button size="small" onClick={() => onRemedy(remedy, finding)}>
                     {remedy.label}
                   </Button>
                   <span className="soft">{effectText(mended)}</span>
-                </div>
+                </Row>
               )}
             </div>
             <Button size="small" onClick={() => onAccept(finding, !finding.accepted)} sx={{ alignSelf: 'start' }}>
@@ -91,6 +88,6 @@ export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props)
           </div>
         );
       })}
-    </section>
+    </Pile>
   );
 }

@@ -1,4 +1,5 @@
 import type { Finding, Severity } from '../../../core/rules/index.ts';
+import { Text } from '../layout.tsx';
 
 export const MARKS: Record<Severity, { mark: string; word: string }> = {
   fault: { mark: '✕', word: 'will fail' },
@@ -13,12 +14,12 @@ export function RuleMark({ found, at }: { found: readonly Finding[]; at: number 
   if (!worst) return null;
   const { mark, word } = MARKS[worst.severity];
   return (
-    <div style={{ fontWeight: worst.severity === 'note' ? 400 : 700 }}>
+    <Text as="div" strong={worst.severity !== 'note'}>
       <span role="img" aria-label={word}>
         {mark}
       </span>{' '}
       {worst.title}
       {open.length > 1 && ` +${open.length - 1}`}
-    </div>
+    </Text>
   );
 }

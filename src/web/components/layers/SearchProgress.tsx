@@ -1,6 +1,7 @@
 import { Button, LinearProgress } from '@mui/material';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { SystemRoad } from '../../../core/match/systems.ts';
+import { Area, Row } from '../layout.tsx';
 import { deltaText } from '../numbers.ts';
 import { layerLine } from './WayOn.tsx';
 
@@ -17,8 +18,8 @@ interface Props {
 /** How far a search is, the best so far of one of whole systems, and a way out. */
 export function SearchProgress({ progress, best, done, materials, onCancel }: Props) {
   return (
-    <div style={{ display: 'flex', gap: 16, alignItems: 'center' }}>
-      <div style={{ flex: 1 }}>
+    <Row gap="apart">
+      <Area grow>
         Trying combinations …
         <LinearProgress variant="determinate" value={progress * 100} aria-label="Search" />
         {best && (
@@ -30,8 +31,8 @@ export function SearchProgress({ progress, best, done, materials, onCancel }: Pr
               .join('; ')}
           </div>
         )}
-      </div>
+      </Area>
       <Button onClick={onCancel}>Cancel</Button>
-    </div>
+    </Row>
   );
 }

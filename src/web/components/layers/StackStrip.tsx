@@ -20,6 +20,7 @@ import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts
 import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
+import { Area, Row } from '../layout.tsx';
 import { LayerColumn } from './LayerColumn.tsx';
 
 interface Props {
@@ -65,20 +66,7 @@ function Column({
       className={selected ? 'layer open' : 'layer'}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
-      <button
-        type="button"
-        aria-expanded={selected}
-        onClick={onSelect}
-        style={{
-          all: 'unset',
-          cursor: 'pointer',
-          flex: 1,
-          minWidth: 0,
-          alignSelf: 'start',
-          minHeight: 44,
-          outline: 'revert',
-        }}
-      >
+      <button type="button" aria-expanded={selected} onClick={onSelect} className="plainbutton grown">
         {children}
       </button>
       {!fixed && (
@@ -148,11 +136,11 @@ export function StackStrip({
   return (
     <div className="strip" style={{ paddingRight: 24 + inset }}>
       <div className="layer">
-        <div style={{ flex: 1, minWidth: 0 }}>
+        <Area grow minWidth={0}>
           {raw}
           {under(0)}
-        </div>
-        {acts && <div style={{ display: 'flex', alignItems: 'start' }}>{acts}</div>}
+        </Area>
+        {acts && <Row align="start">{acts}</Row>}
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
         <SortableContext items={stack.map((_, i) => i + 1)} strategy={horizontalListSortingStrategy}>

@@ -26,6 +26,7 @@ import { useDrying } from '../../hooks/rules.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
@@ -88,7 +89,9 @@ function Card({
         light={DAYLIGHT}
         height={56}
       />
-      <h3 style={{ margin: '6px 0 2px' }}>{system.name}</h3>
+      <Text as="h3" padTop="close" padBottom="hair">
+        {system.name}
+      </Text>
       <div className="soft">{stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ')}</div>
       <div>{system.about}</div>
       <div className="soft">
@@ -98,7 +101,7 @@ function Card({
       </div>
       {wants.length > 0 && <div>Not on the shelf: {wants.join(', ')}.</div>}
       <ErrorMessage error={error} />
-      <div style={{ display: 'flex', gap: 8, flexWrap: 'wrap', paddingTop: 6 }}>
+      <Row gap="close" wrap padTop="close">
         <Button
           onClick={() =>
             onTake({
@@ -113,7 +116,7 @@ function Card({
         </Button>
         <Button onClick={() => saveFile(`${system.name}.json`, 'application/json', systemText(system))}>JSON</Button>
         {system.kept && <Button onClick={() => void away()}>Put away</Button>}
-      </div>
+      </Row>
     </li>
   );
 }
@@ -159,8 +162,8 @@ export function Systems({ bench, model, stack, onTake, onBack }: Props) {
   const words = find.trim().toLowerCase();
   const shown = offeredSystems(kept).filter((s) => `${s.name} ${s.about} ${s.woods}`.toLowerCase().includes(words));
   return (
-    <section aria-label="Systems" style={{ display: 'grid', gap: 12 }}>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+    <Pile as="section" aria-label="Systems" gap="near">
+      <Row gap="near" wrap align="start">
         <Button onClick={onBack}>Back to the layers</Button>
         <OneKey of={{ key: 'Escape', what: 'back to the layers', run: onBack }} />
         <TextField label="Find a system" value={find} onChange={(e) => setFind(e.target.value)} sx={{ width: 200 }} />
@@ -185,7 +188,7 @@ export function Systems({ bench, model, stack, onTake, onBack }: Props) {
             e.target.value = '';
           }}
         />
-      </div>
+      </Row>
       <ErrorMessage error={error} />
       {shown.length === 0 && <div className="soft">No system is called so.</div>}
       {house && (
@@ -195,6 +198,6 @@ export function Systems({ bench, model, stack, onTake, onBack }: Props) {
           ))}
         </ul>
       )}
-    </section>
+    </Pile>
   );
 }

@@ -18,6 +18,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useDrying } from '../../hooks/rules.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { deltaText, hoursText, rangeText, strengthText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 
@@ -84,14 +85,19 @@ function Card({
         light={DAYLIGHT}
         height={54}
       />
-      <div style={{ display: 'flex', gap: 10, alignItems: 'center', minHeight: 44 }}>
-        <b style={{ flex: 1 }}>{name}</b>
+      <Row gap="close" minHeight={44}>
+        <Text as="b" grow>
+          {name}
+        </Text>
         {children}
-      </div>
+      </Row>
       <div className="mono">
         {promise ? (
           <>
-            <b style={{ fontSize: 20 }}>{rangeText(promise.range)}</b> · {Math.round(promise.chance * 100)} in 100
+            <Text as="b" size="title">
+              {rangeText(promise.range)}
+            </Text>{' '}
+            · {Math.round(promise.chance * 100)} in 100
           </>
         ) : (
           (error ?? '–')
@@ -136,14 +142,14 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
       say({ text: `“${called}” put away.`, undo: () => change(restoreVersion, { version: id }) });
     });
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      <div style={{ display: 'flex', gap: 16, alignItems: 'center', flexWrap: 'wrap' }}>
-        <h2 style={{ margin: 0 }}>Versions</h2>
-        <span className="soft" style={{ flex: '1 1 240px' }}>
+    <Pile gap="close">
+      <Row gap="apart" wrap>
+        <h2>Versions</h2>
+        <Text className="soft" grow minWidth={240}>
           {versions.length === 0
             ? 'None is kept yet: name the one in hand, or branch at a layer.'
             : 'ΔE00 where 8 boards in 10 end · boards that pass'}
-        </span>
+        </Text>
         <TextField
           label="Name of the one in hand"
           value={name}
@@ -158,7 +164,7 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
           Keep it
         </Button>
         <Button onClick={onBack}>Back to the layers</Button>
-      </div>
+      </Row>
       <ul className="roads" aria-label="Versions of the layers">
         <Card bench={bench} model={model} stack={stack} name="In hand" promise={answer?.[0]} differs={null} />
         {versions.map((version, i) => (
@@ -179,6 +185,6 @@ export function Versions({ bench, model, stack, problemFor, onTake, onBack }: Pr
         ))}
       </ul>
       <OneKey of={{ key: 'Escape', what: 'back to the layers', run: onBack }} />
-    </div>
+    </Pile>
   );
 }

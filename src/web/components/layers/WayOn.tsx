@@ -31,7 +31,7 @@ export function layerLine(layer: Layer, { colourants, mediums }: Materials): str
 /** Layers in the order in which they go on, a line each. */
 export function WayOn({ layers, materials }: { layers: Stack; materials: Materials }) {
   return (
-    <ol style={{ margin: 0, paddingLeft: 22 }}>
+    <ol>
       {layers.map((layer, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
         <li key={i}>{layerLine(layer, materials)}</li>

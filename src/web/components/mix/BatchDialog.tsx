@@ -16,6 +16,7 @@ import { type Mixing, stepOf } from '../../hooks/mixing.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { areaText } from '../areas.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 
 interface Props {
   bench: OpenBench;
@@ -96,15 +97,16 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Batch' } }}>
       <DialogContent>
-        <form
+        <Pile
+          as="form"
           noValidate
-          style={{ display: 'grid', gap: 16 }}
+          gap="apart"
           onSubmit={(e) => {
             e.preventDefault();
             void (rounded ? keep() : work());
           }}
         >
-          <h2 style={{ margin: 0 }}>How much is mixed</h2>
+          <h2>How much is mixed</h2>
           {poured && <div className="note">Layer {stage} is being mixed already and keeps its batch.</div>}
           <TextField
             autoFocus
@@ -147,13 +149,13 @@ export function BatchDialog({ bench, model, mixing, stage, onClose }: Props) {
             </div>
           )}
           <ErrorMessage error={error} />
-          <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+          <Row gap="near" end>
             <Button onClick={onClose}>Later</Button>
             <Button type="submit" variant="contained" color="primary">
               {rounded ? 'Mix so much' : 'Work it out'}
             </Button>
-          </div>
-        </form>
+          </Row>
+        </Pile>
       </DialogContent>
     </Dialog>
   );
@@ -181,16 +183,16 @@ function Rounding({
   const leftOut = pourable?.each.filter((e) => e.poured === 0) ?? [];
   return (
     <div>
-      <table style={{ width: '100%', borderCollapse: 'collapse' }}>
+      <table className="ruled">
         <tbody>
           {pots.flatMap(({ stage, litres, grams }) => [
-            <tr key={stage} style={{ borderTop: '1px solid var(--line)' }}>
-              <th style={{ textAlign: 'left', padding: '6px 0' }} colSpan={2}>
+            <tr key={stage} className="rule">
+              <Text as="th" padY="close" colSpan={2}>
                 {stage}. {KINDS[mixing.recipe.stack[stage - 1]?.kind ?? 'clear'].label}
-              </th>
-              <td className="mono" style={{ textAlign: 'right' }}>
+              </Text>
+              <Text as="td" className="mono" right>
                 {volumeText(litres, mixing.units)}
-              </td>
+              </Text>
             </tr>,
             ...Object.entries(grams).map(([id, g]) => {
               const each = pourable?.each.find((e) => e.layer === stage - 1 && e.colourant === id);
@@ -198,9 +200,9 @@ function Rounding({
                 <tr key={`${stage}/${id}`}>
                   <td>{bench.materials.colourants[id]?.name ?? id}</td>
                   <td className="soft">{each && each.cost > 0.005 ? `alone ΔE ${each.cost.toFixed(2)}` : ''}</td>
-                  <td className="mono" style={{ textAlign: 'right' }}>
+                  <Text as="td" className="mono" right>
                     {saidOf(id, g)}
-                  </td>
+                  </Text>
                 </tr>
               );
             }),
@@ -208,7 +210,7 @@ function Rounding({
         </tbody>
       </table>
       {pourable && pots.some((pot) => Object.keys(pot.grams).length > 0) && (
-        <div style={{ paddingTop: 6 }}>
+        <Area padTop="close">
           {mixing.tools.measure === 'weigh' ? `Rounded to ${mixing.tools.scaleGrams} g` : 'In spoons and drops'}, all
           pours together: the {solved ? 'newly solved recipe' : 'recipe'} is kept{' '}
           {pourable.loss < 0.005 ? 'exactly' : `to ΔE00 ${pourable.loss.toFixed(2)}`}, ΔE00 {pourable.deltaE.toFixed(1)}{' '}
@@ -219,7 +221,7 @@ function Rounding({
               more to keep it.
             </div>
           ))}
-        </div>
+        </Area>
       )}
     </div>
   );

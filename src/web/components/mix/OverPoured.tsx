@@ -8,6 +8,7 @@ import type { OpenBench } from '../../hooks/bench.ts';
 import { useBoardModel } from '../../hooks/bench.ts';
 import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
+import { Pile, Row, Text } from '../layout.tsx';
 import { deltaText, gramsText } from '../numbers.ts';
 import { useAttempt } from '../Toast.tsx';
 
@@ -45,11 +46,11 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
   const ratio = answer?.keepRatio ?? { ...keepRatio(pot.litres, pot.grams, into), deltaE: null, cost: null };
   const colour = answer?.keepColour;
   return (
-    <div style={{ display: 'grid', gap: 12 }}>
-      <div className="note" style={{ fontSize: 18 }}>
+    <Pile gap="near">
+      <Text as="div" className="note" size="lead">
         {gramsText(poured)} are {gramsText(poured - step.pour.grams)} more than asked for.
-      </div>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'stretch' }}>
+      </Text>
+      <Row gap="near" wrap align="stretch">
         {work && (
           <Button
             variant="contained"
@@ -59,13 +60,13 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
             sx={{ display: 'grid', textAlign: 'left', justifyItems: 'start', minHeight: 72 }}
           >
             Keep the colour
-            <span style={{ fontWeight: 400 }}>
+            <Text strong={false}>
               {colour
                 ? `${volumeText(colour.litres, units)}, ΔE00 ${deltaText(colour.deltaE)}, costs ${colour.cost.toFixed(2)} more`
                 : error
                   ? 'cannot be solved'
                   : 'being solved …'}
-            </span>
+            </Text>
           </Button>
         )}
         <Button
@@ -73,10 +74,10 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
           sx={{ display: 'grid', textAlign: 'left', justifyItems: 'start', minHeight: 72 }}
         >
           Keep the ratio
-          <span style={{ fontWeight: 400 }}>
+          <Text strong={false}>
             {volumeText(ratio.litres, units)}
             {ratio.deltaE === null ? '' : `, ΔE00 ${deltaText(ratio.deltaE)}, costs ${ratio.cost.toFixed(2)} more`}
-          </span>
+          </Text>
         </Button>
         <Button onClick={() => void attempt(onKeep)} sx={{ minHeight: 72 }}>
           Leave it so
@@ -84,7 +85,7 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
         <Button onClick={onBack} sx={{ minHeight: 72 }}>
           Not so: type it again
         </Button>
-      </div>
-    </div>
+      </Row>
+    </Pile>
   );
 }

@@ -17,6 +17,7 @@ import type { Mixing } from '../../hooks/mixing.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import type { Scale } from '../../hooks/scale.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Row, Text } from '../layout.tsx';
 import { gramsText } from '../numbers.ts';
 import { LotField, NotEnough, useLots } from './Lots.tsx';
 import { OverPouredPanel } from './OverPoured.tsx';
@@ -29,7 +30,6 @@ interface Props {
   scale: Scale;
 }
 
-const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
 const GRAM = unitOf('g');
 
 /** One pour, big: what, how much, what the scale shows, what was really poured. */
@@ -97,15 +97,17 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
   };
   return (
     <>
-      <div style={{ display: 'flex', gap: 16, alignItems: 'baseline', flexWrap: 'wrap' }}>
-        <span style={BIG}>{step.title}</span>
-        <span style={{ fontSize: 22 }}>{step.detail}</span>
+      <Row gap="apart" align="baseline" wrap>
+        <Text size="huge" strong className="close">
+          {step.title}
+        </Text>
+        <Text size="title">{step.detail}</Text>
         <LotField {...inHand} units={mixing.units} />
-      </div>
-      <div className="mono" style={{ fontSize: 'clamp(64px, 10vw, 128px)', fontWeight: 700, lineHeight: 1 }}>
+      </Row>
+      <Text as="div" className="mono" size="poured" strong tight>
         {pour.said}
-      </div>
-      <div style={{ fontSize: 21, minHeight: 30 }}>
+      </Text>
+      <Text as="div" minHeight={30} size="title">
         {pour.beside
           ? pour.beside
           : spooned
@@ -113,16 +115,16 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
             : pour.grams < scaleGrams
               ? `Less than the scale’s ${scaleGrams} g: make a larger batch, or dissolve ten times as much and take a tenth.`
               : `± ${gramsText(within)}`}
-      </div>
+      </Text>
       {scale.joined && <ScaleBar scale={scale} total={before + pour.grams} tolerance={within} />}
       <ErrorMessage error={error ?? scale.error} />
       {short !== null && (
-        <div className="note" style={{ fontSize: 18, display: 'flex', gap: 16, alignItems: 'center' }}>
+        <Row className="note large" gap="apart">
           {gramsText(short)} are {gramsText(pour.grams - short)} too little: pour on.
           <Button onClick={() => void keep(short).catch((trouble) => setError(sentenceOf(trouble)))}>
             Leave it so
           </Button>
-        </div>
+        </Row>
       )}
       {tooMuch === null && (
         <NotEnough
@@ -135,7 +137,7 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
         />
       )}
       {tooMuch === null ? (
-        <div className="noprint" style={{ display: 'flex', gap: 12, alignItems: 'start', flexWrap: 'wrap' }}>
+        <Row className="noprint" gap="near" align="start" wrap>
           <Button
             variant="contained"
             color="primary"
@@ -162,7 +164,7 @@ export function PourNow({ bench, mixing, step, scale }: Props) {
               Tare
             </Button>
           )}
-        </div>
+        </Row>
       ) : (
         <OverPouredPanel
           bench={bench}

@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
 import type { Scale } from '../../hooks/scale.ts';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 
 interface Props {
   scale: Scale;
@@ -20,31 +21,24 @@ export function ScaleBar({ scale, total, tolerance }: Props) {
   const at = (grams: number) => `${Math.min(100, Math.max(0, (100 * grams) / most))}%`;
   const grams = reading?.grams ?? 0;
   return (
-    <div style={{ display: 'grid', gap: 10 }}>
-      <output
-        aria-label="Scale"
-        style={{
-          display: 'block',
-          position: 'relative',
-          height: 52,
-          border: '2px solid var(--ink)',
-          background: 'var(--field)',
-        }}
-      >
-        <div style={{ position: 'absolute', inset: 0, width: at(grams), background: 'var(--work)' }} />
+    <Pile gap="close">
+      <Text as="output" aria-label="Scale" height={52} on="field" frame="ink" className="scalebar">
+        <Area width={at(grams)} on="work" className="poured" />
         {[total - tolerance, total + tolerance].map((mark, i) => (
-          <div
+          <Area
             // biome-ignore lint/suspicious/noArrayIndexKey: the lower and the upper mark
             key={i}
-            style={{ position: 'absolute', top: -8, bottom: -8, left: at(mark), width: 3, background: 'var(--ink)' }}
+            width={3}
+            className="mark"
+            style={{ left: at(mark) }}
           />
         ))}
-        <span className="mono" style={{ position: 'absolute', left: 16, top: 9, fontSize: 23 }}>
+        <Text className="mono reads" size="large">
           scale {grams.toFixed(2)} of {total.toFixed(2)} g{reading && !reading.still ? ' …' : ''}
-        </span>
-      </output>
+        </Text>
+      </Text>
       {simulated && (
-        <div className="noprint" style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Row className="noprint" gap="near" wrap>
           <Button
             onPointerDown={() => simulated.pour(FAST)}
             onPointerUp={() => simulated.pour(0)}
@@ -56,8 +50,8 @@ export function ScaleBar({ scale, total, tolerance }: Props) {
           </Button>
           <Button onClick={() => simulated.add(PINCH)}>A pinch</Button>
           <span className="soft">The scale is simulated: this is its hand.</span>
-        </div>
+        </Row>
       )}
-    </div>
+    </Pile>
   );
 }

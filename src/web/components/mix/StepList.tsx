@@ -5,6 +5,7 @@ import { type Step, type UnitSystem, volumeText } from '../../../core/mix/index.
 import { potOf } from '../../../record/board/poured.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
+import { Area, Row, Text } from '../layout.tsx';
 import { gramsText, hoursText } from '../numbers.ts';
 
 interface Props {
@@ -25,20 +26,22 @@ export function StepList({ bench, mixing, onBatch }: Props) {
   const { recipe, steps, current } = mixing;
   const stages = [...new Set(steps.map((s) => s.stage))];
   return (
-    <div style={{ overflow: 'auto', minHeight: 0 }}>
+    <Area scroll minHeight={0}>
       {stages.map((stage) => {
         const layer = recipe.stack[stage - 1];
         const mixed = steps.some((s) => s.stage === stage && (s.pour || s.kind === 'base'));
         return (
           <section key={stage} aria-label={layer ? `Layer ${stage}` : 'Before the first layer'}>
-            <div style={{ display: 'flex', alignItems: 'center', gap: 8, minHeight: 44 }}>
-              <b style={{ flex: 1 }}>{layer ? `${stage}. ${KINDS[layer.kind].label}` : 'Before the first layer'}</b>
+            <Row gap="close" minHeight={44}>
+              <Text as="b" grow>
+                {layer ? `${stage}. ${KINDS[layer.kind].label}` : 'Before the first layer'}
+              </Text>
               {mixed && (
                 <Button size="small" onClick={() => onBatch(stage)} aria-label={`Batch of layer ${stage}`}>
                   {volumeText(potOf(recipe, stage, bench.materials).litres, mixing.units)}
                 </Button>
               )}
-            </div>
+            </Row>
             {steps
               .filter((s) => s.stage === stage)
               .map((step) => (
@@ -47,7 +50,7 @@ export function StepList({ bench, mixing, onBatch }: Props) {
           </section>
         );
       })}
-    </div>
+    </Area>
   );
 }
 
@@ -67,27 +70,13 @@ function StepRow({ step, mixing, here }: { step: Step; mixing: Mixing; here: boo
       type="button"
       aria-current={here}
       onClick={() => mixing.choose(step)}
-      style={{
-        all: 'unset',
-        boxSizing: 'border-box',
-        display: 'grid',
-        gridTemplateColumns: '1fr auto 84px',
-        gap: 10,
-        alignItems: 'center',
-        width: '100%',
-        minHeight: 44,
-        padding: '0 4px',
-        cursor: 'pointer',
-        outline: 'revert',
-        borderTop: '1px solid var(--line)',
-        fontWeight: here ? 700 : 400,
-      }}
+      className="plainbutton listed step"
     >
       <span>{step.title}</span>
       <span className="mono">{amountText(step, mixing.units)}</span>
-      <span className="mono" style={{ textAlign: 'right', fontSize: 14.5 }}>
+      <Text className="mono" right size="small">
         {done ? `✓ ${told}` : here ? 'now' : ''}
-      </span>
+      </Text>
     </button>
   );
 }

@@ -6,6 +6,7 @@ import type { Mixing } from '../../hooks/mixing.ts';
 import type { Scale } from '../../hooks/scale.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { gramsText, hoursText } from '../numbers.ts';
 import { BaseNow } from './BaseNow.tsx';
@@ -22,15 +23,14 @@ interface Props {
 function PotLife({ until }: { until: number }) {
   const left = (until - shopNow()) / 3_600_000;
   return (
-    <div className={left > 0 ? 'note' : 'trouble'} style={{ fontSize: 22 }} data-testid="pot-life">
+    <Text as="div" className={left > 0 ? 'note' : 'trouble'} size="title" data-testid="pot-life">
       {left > 0
         ? `Usable until ${momentText(new Date(until).toISOString())}: ${hoursText(left)} left.`
         : `It has set since ${momentText(new Date(until).toISOString())}: mix afresh.`}
-    </div>
+    </Text>
   );
 }
 
-const BIG = { fontSize: 44, fontWeight: 700, lineHeight: 1.15 } as const;
 /** The step in hand, read from two metres. */
 export function StepNow(props: Props) {
   const { bench, mixing, step } = props;
@@ -48,38 +48,34 @@ export function StepNow(props: Props) {
   };
   const poured = mixing.recipe.done.find((d) => d.step === step.key);
   return (
-    <section
-      aria-label="Step in hand"
-      style={{
-        border: '1px solid var(--line)',
-        background: 'var(--field)',
-        padding: '24px 32px',
-        display: 'grid',
-        gap: 16,
-        alignContent: 'start',
-      }}
-    >
-      <div className="soft" style={{ fontSize: 20 }}>
+    <Pile as="section" aria-label="Step in hand" on="field" padY="far" padX="wide" gap="apart" top frame="line">
+      <Text as="div" className="soft" size="title">
         {step.stage === 0 ? 'Before the first layer' : `Layer ${step.stage}`}
         {step.pour ? ` · pour ${nth} of ${pours.length}` : ''}
         {done ? ` · done${poured?.grams ? `, ${gramsText(poured.grams)}` : ''}` : ''}
-      </div>
+      </Text>
       {step.pour && !done ? (
         <PourNow key={step.key} {...props} step={{ ...step, pour: step.pour }} />
       ) : (
         <>
-          <div style={BIG}>{step.title}</div>
+          <Text as="div" size="huge" strong className="close">
+            {step.title}
+          </Text>
           {step.millilitres !== undefined && (
-            <div className="mono" style={{ fontSize: 72, fontWeight: 700, lineHeight: 1 }}>
+            <Text as="div" className="mono" size="giant" strong tight>
               {volumeText(step.millilitres / 1000, mixing.units)}
-            </div>
+            </Text>
           )}
           {step.kind === 'wait' && step.hours !== undefined && (
-            <div className="mono" style={{ fontSize: 72, fontWeight: 700, lineHeight: 1 }}>
+            <Text as="div" className="mono" size="giant" strong tight>
               {hoursText(step.hours)}
-            </div>
+            </Text>
           )}
-          {step.detail && <div style={{ fontSize: 22 }}>{step.detail}</div>}
+          {step.detail && (
+            <Text as="div" size="title">
+              {step.detail}
+            </Text>
+          )}
           {step.medium && !done && (
             <BaseNow
               key={step.key}
@@ -92,7 +88,7 @@ export function StepNow(props: Props) {
           {poured && step.kind === 'base' && step.hours !== undefined && (
             <PotLife until={Date.parse(poured.at) + step.hours * 3_600_000} />
           )}
-          <div className="noprint" style={{ display: 'flex', gap: 12 }}>
+          <Row className="noprint" gap="near">
             {done ? (
               <Button onClick={act(() => mixing.takeBack(step))} sx={{ minHeight: 60 }}>
                 Take it back
@@ -114,16 +110,16 @@ export function StepNow(props: Props) {
                 To what is next
               </Button>
             )}
-          </div>
+          </Row>
         </>
       )}
       <ErrorMessage error={error} />
       {step.wayBack && (
-        <div style={{ fontSize: 17 }}>
+        <Text as="div" size="lead">
           <b>Undo</b> {step.wayBack.how.charAt(0).toLowerCase()}
           {step.wayBack.how.slice(1)}; {step.wayBack.until}.
-        </div>
+        </Text>
       )}
-    </section>
+    </Pile>
   );
 }

@@ -14,6 +14,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 
@@ -91,20 +92,13 @@ function LayerRow({
   const putColour = (i: number, part: Partial<TypedColour>) =>
     onChange({ ...layer, colours: layer.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
   return (
-    <div
-      style={{
-        display: 'flex',
-        gap: 10,
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        borderTop: '1px solid var(--line)',
-        paddingTop: 10,
-      }}
-    >
-      <b style={{ width: 110 }}>{label}</b>
+    <Row gap="close" wrap line padTop="close">
+      <Text as="b" width={110}>
+        {label}
+      </Text>
       {layer.colours.map((colour, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a colour is known by its place while it is typed
-        <span key={i} style={{ display: 'flex', gap: 6 }}>
+        <Row as="span" key={i} gap="close">
           <TextField
             select
             label="Colour"
@@ -124,7 +118,7 @@ function LayerRow({
             onChange={(e) => putColour(i, { amount: e.target.value })}
             sx={{ width: 90 }}
           />
-        </span>
+        </Row>
       ))}
       {takes.length > 0 && layer.colours.length < 4 && (
         <Button onClick={() => onChange({ ...layer, colours: [...layer.colours, { id: '', amount: '' }] })}>
@@ -152,7 +146,7 @@ function LayerRow({
       <Button onClick={onRemove} sx={{ marginLeft: 'auto' }}>
         Remove
       </Button>
-    </div>
+    </Row>
   );
 }
 
@@ -198,7 +192,7 @@ export function OldBoardDialog({
         </SaveButton>
       }
     >
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 150px', gap: 12 }}>
+      <Columns of="1fr 150px" gap="near">
         <TypedField control={control} name="label" label="What stands on it" autoFocus />
         <TypedField control={control} name="speciesId" select label="Wood">
           {onTheShelf(shelf.species).map((s) => (
@@ -207,7 +201,7 @@ export function OldBoardDialog({
             </MenuItem>
           ))}
         </TypedField>
-      </div>
+      </Columns>
       {layers.map((layer, i) => (
         <LayerRow
           // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
@@ -234,7 +228,7 @@ export function OldBoardDialog({
           </MenuItem>
         ))}
       </TextField>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+      <Row gap="near">
         <TypedField control={control} name="lab" label="Read: L* a* b*" sx={{ flex: 1 }} />
         <FileButton
           label="File"
@@ -243,12 +237,12 @@ export function OldBoardDialog({
             form.setValue('lab', '');
           }}
         />
-      </div>
+      </Row>
       {grid && !lab && <div className="note mono">{labText(labOf(grid))}, from a spectrum</div>}
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 12 }}>
+      <Columns of="1fr 2fr" gap="near">
         <TypedField control={control} name="made" label="Made, about when" />
         <TypedField control={control} name="note" label="Note" />
-      </div>
+      </Columns>
       {meanwhile && (
         <div className="note">Now: {meanwhile.label}. Yours is above; saving again saves it over that.</div>
       )}

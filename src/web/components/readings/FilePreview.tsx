@@ -24,6 +24,7 @@ import {
   readMeasurements,
 } from '../../../core/formats/index.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
 import { TOLD_FOR } from './TypedLab.tsx';
 
@@ -61,13 +62,13 @@ function Columns({ rows, onAnswer }: { rows: Question['rows']; onAnswer: (column
   const columns = Array.from({ length: width }, (_, i) => i);
   const [roles, setRoles] = useState<ColumnRole[]>(() => columns.map(() => 'nothing'));
   return (
-    <div style={{ display: 'grid', gap: 12 }}>
-      <div style={{ overflow: 'auto', maxHeight: 300 }}>
-        <table style={{ borderCollapse: 'collapse' }}>
+    <Pile gap="near">
+      <Area scroll maxHeight={300}>
+        <table>
           <thead>
             <tr>
               {columns.map((i) => (
-                <th key={i} style={{ padding: 4, fontWeight: 400 }}>
+                <Text as="th" key={i} pad="hair" strong={false}>
                   <TextField
                     select
                     label={`Column ${i + 1}`}
@@ -83,28 +84,28 @@ function Columns({ rows, onAnswer }: { rows: Question['rows']; onAnswer: (column
                       </MenuItem>
                     ))}
                   </TextField>
-                </th>
+                </Text>
               ))}
             </tr>
           </thead>
           <tbody>
             {rows.map((row, r) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: lines of a file have no other name
-              <tr key={r} style={{ borderTop: '1px solid var(--line)' }}>
+              <tr key={r} className="rule">
                 {columns.map((i) => (
-                  <td key={i} className="mono" style={{ padding: '4px 8px', whiteSpace: 'nowrap' }}>
+                  <Text as="td" key={i} className="mono" padY="hair" padX="close" nowrap>
                     {row[i]}
-                  </td>
+                  </Text>
                 ))}
               </tr>
             ))}
           </tbody>
         </table>
-      </div>
+      </Area>
       <Button onClick={() => onAnswer(roles)} sx={{ justifySelf: 'start' }}>
         Read it so
       </Button>
-    </div>
+    </Pile>
   );
 }
 
@@ -114,13 +115,13 @@ function Asked({ question, onAnswer }: { question: Question; onAnswer: (answers:
     return <Columns rows={question.rows} onAnswer={(columns) => onAnswer({ columns })} />;
   const options = question.asks === 'scale' ? Object.entries(SCALES) : question.options.map((o) => [o, o] as const);
   return (
-    <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+    <Row gap="near" wrap>
       {options.map(([value, label]) => (
         <Button key={value} onClick={() => onAnswer({ [question.asks]: value })}>
           {label}
         </Button>
       ))}
-    </div>
+    </Row>
   );
 }
 
@@ -150,20 +151,22 @@ function Preview({ read }: { read: MeasurementFile }) {
           </div>
         ))}
       </div>
-      <div style={{ maxHeight: 300, overflow: 'auto' }}>
+      <Area maxHeight={300} scroll>
         {shown.map(({ name, lab, css }, i) => (
           <div
             // biome-ignore lint/suspicious/noArrayIndexKey: two readings may have one name
             key={i}
             className="row"
           >
-            <span style={{ width: 44, height: 26, background: css }} />
-            <span style={{ flex: 1, overflowWrap: 'anywhere' }}>{name}</span>
+            <Text width={44} height={26} colour={css} />
+            <Text grow breaks>
+              {name}
+            </Text>
             <span className="mono">{labText(lab)}</span>
           </div>
         ))}
         {more > 0 && <div className="soft">and {more} more</div>}
-      </div>
+      </Area>
       {read.notes.map((note) => (
         <div key={note} className="note">
           {note}
@@ -222,7 +225,9 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
       slotProps={{ paper: { 'aria-label': 'What the file holds' } }}
     >
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
-        <h2 style={{ margin: 0, overflowWrap: 'anywhere' }}>{file.name}</h2>
+        <Text as="h2" breaks>
+          {file.name}
+        </Text>
         {(busy || (!outcome && !error)) && (
           <LinearProgress aria-label={busy ? 'Keeping the readings' : 'Reading the file'} />
         )}
@@ -267,7 +272,7 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
         )}
         {outcome && 'read' in outcome && <Preview read={outcome.read} />}
         <ErrorMessage error={error} />
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+        <Row gap="near" end>
           {answers.columns && (
             <Button onClick={() => setAnswers({ ...answers, columns: undefined })}>Other columns</Button>
           )}
@@ -277,7 +282,7 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
               {action ?? `Keep ${count === 1 ? 'this reading' : `these ${count} readings`}`}
             </Button>
           )}
-        </div>
+        </Row>
       </DialogContent>
     </Dialog>
   );

@@ -4,6 +4,7 @@ import { readingStatistics } from '../../../core/judge/statistics.ts';
 import { archiveReading, restoreReading } from '../../../shared/contract/boards.ts';
 import type { StoredReading } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
+import { Area, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 
@@ -26,21 +27,23 @@ export function ReadingList({ readings, onCorrect }: Props) {
     });
   return (
     <div>
-      <div className="mono" style={{ fontSize: 22, fontWeight: 700 }} data-testid="mean-lab">
+      <Text as="div" className="mono" size="title" strong data-testid="mean-lab">
         {labText(lab)}
-      </div>
-      <p className="soft" style={{ margin: '4px 0 10px' }}>
+      </Text>
+      <Text as="p" className="soft" padTop="hair" padBottom="close">
         mean of {readings.length} in reflectance
         {readings.length > 1 &&
           ` · spread ΔE00 ${spread.toFixed(2)} · SD L* ${deviation[0].toFixed(2)}, a* ${deviation[1].toFixed(2)}, b* ${deviation[2].toFixed(2)}`}
-      </p>
-      <div style={{ maxHeight: 210, overflow: 'auto' }}>
+      </Text>
+      <Area maxHeight={210} scroll>
         {readings.map((r, i) => (
-          <div key={r.id} style={{ display: 'flex', alignItems: 'center', borderTop: '1px solid var(--line)' }}>
-            <span style={{ minWidth: 110, maxWidth: 260, paddingRight: 12 }}>{r.name}</span>
-            <span className="mono" style={{ flex: 1, whiteSpace: 'nowrap' }}>
+          <Row key={r.id} line>
+            <Text minWidth={110} maxWidth={260} padRight="near">
+              {r.name}
+            </Text>
+            <Text className="mono" grow nowrap>
               {labText(labOf(r.grid))}
-            </span>
+            </Text>
             {outliers.includes(i) && <b>stands apart</b>}
             {onCorrect && (
               <Button size="small" onClick={() => onCorrect(r)} sx={{ minHeight: 40, border: 0, paddingInline: 1 }}>
@@ -54,9 +57,9 @@ export function ReadingList({ readings, onCorrect }: Props) {
             >
               ×
             </IconButton>
-          </div>
+          </Row>
         ))}
-      </div>
+      </Area>
     </div>
   );
 }

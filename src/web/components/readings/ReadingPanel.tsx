@@ -7,6 +7,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { FilePreview } from './FilePreview.tsx';
 import { ReadingList } from './ReadingList.tsx';
 import { TypedLab } from './TypedLab.tsx';
@@ -58,7 +59,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
   const read = onTheShelf(rack ?? []).filter((b) => b.grid || b.lab);
   if (read.length === 0) return <div className="note">No board on the rack has been read. Enter one under Rack.</div>;
   return (
-    <div style={{ display: 'flex', gap: 12 }}>
+    <Row gap="near">
       <TextField
         select
         label="Board on the rack"
@@ -75,7 +76,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
       <Button disabled={busy || !chosen} onClick={() => onTake(chosen)}>
         Take as the target
       </Button>
-    </div>
+    </Row>
   );
 }
 
@@ -122,18 +123,19 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const look = (chosen: File | undefined) => chosen && setFile(chosen);
 
   return (
-    <section
+    <Pile
+      as="section"
       aria-label="Readings"
       onDragOver={(e) => e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();
         look(e.dataTransfer.files[0]);
       }}
-      style={{ display: 'grid', gap: 14 }}
+      gap="near"
     >
       {/* Space takes a reading while the instrument is armed and nothing else has the key. */}
       {way === 'instrument' && armed && <OneKey of={{ key: 'Space', what: '', run: () => void measure(1) }} />}
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row gap="near" wrap>
         <ToggleButtonGroup
           exclusive
           value={way}
@@ -161,9 +163,9 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
             ))}
           </TextField>
         )}
-      </div>
+      </Row>
       {way === 'instrument' && (
-        <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+        <Row gap="near" wrap>
           {pieces && (
             <TextField
               select
@@ -203,10 +205,10 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
               ))}
             </TextField>
           )}
-        </div>
+        </Row>
       )}
       {way === 'file' && (
-        <div style={{ border: '1px dashed var(--soft)', padding: 16, display: 'flex', gap: 16, alignItems: 'center' }}>
+        <Row pad="apart" gap="apart" frame="dashed">
           <Button onClick={() => input.current?.click()}>Choose a file</Button>
           <span className="soft">or drop it here: CGATS text or CSV, spectra or L*a*b*</span>
           <input
@@ -220,7 +222,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
               e.target.value = '';
             }}
           />
-        </div>
+        </Row>
       )}
       {way === 'typed' && <TypedLab keep={keep} take={(lab, light) => attempt({ source: 'typed', lab, light })} />}
       {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
@@ -235,7 +237,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
         <ReadingList readings={readings} onCorrect={onCorrect} />
       ) : (
         <>
-          <p className="soft" style={{ margin: 0 }}>
+          <p className="soft">
             {isTone(spot)
               ? 'Through a small aperture. Once ground and grain are both read, each is matched by itself.'
               : 'Kept beside the face: the face is what is matched.'}
@@ -250,6 +252,6 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
           onClose={() => setFile(null)}
         />
       )}
-    </section>
+    </Pile>
   );
 }

@@ -4,6 +4,7 @@ import { evennessOf } from '../../../core/judge/evenness.ts';
 import { nth } from '../../../core/known.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';
 import type { StoredReading } from '../../../shared/reading.ts';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 import { deltaText, toleranceText } from '../numbers.ts';
 
 const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
@@ -28,19 +29,19 @@ export function Spread({
   if (!even) return null;
   const { distances, farthest, known, lessEven, more } = even;
   return (
-    <section style={{ display: 'grid', gap: 8, maxWidth: 460 }}>
-      <h2 style={{ margin: 0 }}>How even {of} is</h2>
-      <div style={{ display: 'flex' }} role="img" aria-label="The spots that were read, side by side">
+    <Pile as="section" gap="close" maxWidth={460}>
+      <h2>How even {of} is</h2>
+      <Row role="img" aria-label="The spots that were read, side by side">
         {spectra.map((spectrum, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a spot is known by its place
-          <div key={i} style={{ flex: 1, maxWidth: 64, minWidth: 0 }}>
-            <div style={{ height: 36, background: screenColour(withoutGloss(spectrum)).css }} />
-            <div className="mono soft" style={{ fontSize: 13, textAlign: 'center' }}>
+          <Area key={i} grow maxWidth={64} minWidth={0}>
+            <Area height={36} colour={screenColour(withoutGloss(spectrum)).css} />
+            <Text as="div" className="mono soft" size="fine" center>
               {deltaText(nth(distances, i))}
-            </div>
-          </div>
+            </Text>
+          </Area>
         ))}
-      </div>
+      </Row>
       {spectra.length > 1 && (
         <div>
           {spectra.length} readings, up to ΔE00 {deltaText(farthest)} from their mean
@@ -62,6 +63,6 @@ export function Spread({
           </div>
         )
       )}
-    </section>
+    </Pile>
   );
 }

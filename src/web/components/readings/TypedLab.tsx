@@ -5,6 +5,7 @@ import { FieldError } from '../../../core/field-error.ts';
 import { LabFields, LabLight } from '../../../shared/reading.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 
@@ -34,8 +35,8 @@ export function TypedLab({ keep, take }: { keep: string; take: (lab: Lab, light:
     onSaved: () => {},
   });
   return (
-    <form noValidate onSubmit={submit} style={{ display: 'grid', gap: 8 }}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'start', flexWrap: 'wrap' }}>
+    <Pile as="form" noValidate onSubmit={submit} gap="close">
+      <Row gap="near" align="start" wrap>
         {AXES.map((axis) => (
           <TypedField
             key={axis}
@@ -56,8 +57,8 @@ export function TypedLab({ keep, take }: { keep: string; take: (lab: Lab, light:
         <Button type="submit" disabled={busy}>
           Add
         </Button>
-      </div>
+      </Row>
       <ErrorMessage error={error} />
-    </form>
+    </Pile>
   );
 }

@@ -23,6 +23,7 @@ import { useJob, useJobs, useRack } from '../../hooks/api.ts';
 import { useOpenBench } from '../../hooks/bench.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Area, Pile, Row } from '../layout.tsx';
 import { deltaText, labText } from '../numbers.ts';
 
 /** Something that words can start from, with what it reads; the darkest of a wood is worked out when it is chosen. */
@@ -112,11 +113,11 @@ const shadesText = (shades: number) => moveText({ direction: 'lighter', shades }
 
 function Swatch({ name, reading }: { name: string; reading: Spectrum }) {
   return (
-    <div style={{ flex: 1 }}>
-      <div style={{ height: 56, background: screenColour(withoutGloss(reading)).css }} />
+    <Area grow>
+      <Area height={56} colour={screenColour(withoutGloss(reading)).css} />
       <div className="soft">{name}</div>
       <div className="mono">{labText(labOf(reading))}</div>
-    </div>
+    </Area>
   );
 }
 
@@ -144,7 +145,7 @@ export function Words({ busy, onTake }: Props) {
   }, [from, moves]);
   const put = (at: number, part: Partial<Move>) => setMoves(moves.map((m, i) => (i === at ? { ...m, ...part } : m)));
   return (
-    <div style={{ display: 'grid', gap: 12, maxWidth: 620 }}>
+    <Pile gap="near" maxWidth={620}>
       <TextField
         select
         label="Start from"
@@ -160,7 +161,7 @@ export function Words({ busy, onTake }: Props) {
       </TextField>
       {moves.map((move, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a word is known by its place
-        <div key={i} style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+        <Row key={i} gap="near">
           <TextField
             select
             label="How much"
@@ -194,9 +195,9 @@ export function Words({ busy, onTake }: Props) {
           >
             ×
           </IconButton>
-        </div>
+        </Row>
       ))}
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row gap="near" wrap>
         <Button
           disabled={moves.length >= 4}
           onClick={() => setMoves([...moves, { direction: moves.length === 0 ? 'lighter' : 'warmer', shades: 1 }])}
@@ -207,14 +208,14 @@ export function Words({ busy, onTake }: Props) {
           Take as the target
         </Button>
         <span className="soft">A shade is ΔE00 {SHADE}.</span>
-      </div>
+      </Row>
       <ErrorMessage error={to?.error ?? null} />
       {from && to?.reading && (
         <>
-          <div style={{ display: 'flex' }}>
+          <Row>
             <Swatch name="from" reading={from} />
             {moves.length > 0 && <Swatch name="to" reading={to.reading} />}
-          </div>
+          </Row>
           {moves.length > 0 && (
             <div>
               {moves.map(moveText).join(', ')}: ΔE00 {deltaText(deltaE00(labOf(from), labOf(to.reading)))} from it. A
@@ -223,6 +224,6 @@ export function Words({ busy, onTake }: Props) {
           )}
         </>
       )}
-    </div>
+    </Pile>
   );
 }

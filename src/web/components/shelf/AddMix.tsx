@@ -11,6 +11,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { litresTyped } from '../batch.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 
@@ -113,7 +114,7 @@ export function AddMix({
         ))}
       </TypedField>
       {ROWS.map((row) => (
-        <div key={row} style={{ display: 'grid', gridTemplateColumns: '2fr 1fr', gap: 12 }}>
+        <Columns key={row} of="2fr 1fr" gap="near">
           <TypedField control={form.control} name={`rows.${row}.colour`} label={`Colour ${row + 1}`} select>
             <MenuItem value="">none</MenuItem>
             {offered.map((c) => (
@@ -127,7 +128,7 @@ export function AddMix({
             name={`rows.${row}.strength`}
             label={unknown || stain ? 'Parts' : isShare(chosen) ? '% of the mix' : 'g/L'}
           />
-        </div>
+        </Columns>
       ))}
       {stain && <TypedField control={form.control} name="thinner" label="Parts of thinner" />}
       <Controller

@@ -251,7 +251,7 @@ export function AddWood({ onClose, onAdded }: Props) {
       {select('anatomy', 'Pores: open, fine, or soft like a softwood', ANATOMIES)}
       {text('blotch', 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)')}
       {text('grainShare', 'Dark grain, % of the face')}
-      <p style={{ margin: 0 }}>
+      <p>
         Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes a
         wood of one tissue.
       </p>

@@ -9,6 +9,7 @@ import { useSimulated } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { FileButton } from '../FileButton.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { TypedField } from '../TypedField.tsx';
 
 type Pair = z.infer<typeof BeforeAndAfter>;
@@ -47,15 +48,16 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
   };
   const make = () => bench && submitWith(bench);
   return (
-    <form
+    <Pile
+      as="form"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
         make();
       }}
-      style={{ display: 'grid', gap: 10 }}
+      gap="close"
     >
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', alignItems: 'start' }}>
+      <Row gap="near" wrap align="start">
         {fields(form.control, form.watch())}
         <TypedField control={form.control} name={'speciesId' as Path<T>} label="On" select sx={{ width: 130 }}>
           {woods.map((s) => (
@@ -83,8 +85,8 @@ export function BoardPair<T extends FieldValues & { speciesId: string }, V>(prop
             })
           }
         />
-      </div>
+      </Row>
       <ErrorMessage error={error} />
-    </form>
+    </Pile>
   );
 }

@@ -9,6 +9,7 @@ import { useHouse } from '../../hooks/api.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { litresTyped } from '../batch.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Columns, Pile, Row, Text } from '../layout.tsx';
 import { deltaText, numberTyped } from '../numbers.ts';
 
 interface CanTyped {
@@ -74,28 +75,29 @@ export function BoxDialog({
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': `Box ${name}` } }}>
       <DialogContent>
-        <form
+        <Pile
+          as="form"
           noValidate
-          style={{ display: 'grid', gap: 14 }}
+          gap="near"
           onSubmit={(e) => {
             e.preventDefault();
             work();
           }}
         >
-          <h2 style={{ margin: 0 }}>Box {name}</h2>
-          <p style={{ margin: 0 }}>
+          <h2>Box {name}</h2>
+          <p>
             Stir each can, draw one down on white card, let it dry and read it. All that goes on one job is one colour.
           </p>
           {cans.map((can, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a can is known by its place
-            <div key={i} style={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr 1.4fr', gap: 12 }}>
+            <Columns key={i} of="1fr 1fr 1fr 1.4fr" gap="near">
               <TextField label={`Can ${i + 1}`} value={can.name} onChange={(e) => put(i, 'name', e.target.value)} />
               <TextField label="In it" value={can.litres} onChange={(e) => put(i, 'litres', e.target.value)} />
               <TextField label="Holds" value={can.holds} onChange={(e) => put(i, 'holds', e.target.value)} />
               <TextField label="Draw-down: L* a* b*" value={can.lab} onChange={(e) => put(i, 'lab', e.target.value)} />
-            </div>
+            </Columns>
           ))}
-          <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+          <Row gap="near">
             <Button onClick={() => setCans([...cans, BLANK])}>Another can</Button>
             {cans.length > 2 && <Button onClick={() => setCans(cans.slice(0, -1))}>One can less</Button>}
             <TextField
@@ -104,34 +106,34 @@ export function BoxDialog({
               onChange={(e) => setTolerance(e.target.value)}
               sx={{ width: 190, marginLeft: 'auto' }}
             />
-          </div>
+          </Row>
           <ErrorMessage error={error} />
           {boxing && (
             <div>
-              <p style={{ margin: '0 0 6px' }}>
+              <Text as="p" padBottom="close">
                 {boxing.transfers.length === 0
                   ? `They differ by ΔE00 ${deltaText(boxing.spread)}: nothing to pour.`
                   : `They differ by ΔE00 ${deltaText(boxing.spread)}.`}
-              </p>
-              <ol style={{ margin: 0, paddingLeft: 22 }}>
+              </Text>
+              <ol>
                 {boxing.transfers.map((t, i) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: a pour is known by its place
-                  <li key={i} style={{ padding: '4px 0' }}>
+                  <Text as="li" key={i} padY="hair">
                     <span className="mono">{volumeText(t.litres, units)}</span> from {t.from} into {t.to}, stir: ΔE00{' '}
                     {deltaText(t.spread)}
-                  </li>
+                  </Text>
                 ))}
               </ol>
               {!boxing.done && <p>They do not come together so: pour all into one larger vessel.</p>}
             </div>
           )}
-          <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+          <Row gap="near" end>
             <Button onClick={onClose}>Close</Button>
             <Button type="submit" variant="contained" color="primary">
               How to pour
             </Button>
-          </div>
-        </form>
+          </Row>
+        </Pile>
       </DialogContent>
     </Dialog>
   );

@@ -3,6 +3,7 @@ import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { showingOf } from '../../../record/shelf/showing.ts';
 import type { ColourantRecord, Shelf } from '../../../shared/shelf.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
+import { Area } from '../layout.tsx';
 
 const NAMES = ['weak', 'middling', 'strong'];
 /** All strips are cut from the same board, so that only the colour differs. */
@@ -26,8 +27,8 @@ export function ColourStrip({
   );
   if (!showing) return null;
   return (
-    <div style={{ background: 'var(--work)', padding: height > 60 ? 24 : 4 }}>
+    <Area on="work" pad={height > 60 ? 'far' : 'hair'}>
       <BoardPicture wood={showing.wood} seed={SEED} fields={fields} target={null} light={DAYLIGHT} height={height} />
-    </div>
+    </Area>
   );
 }

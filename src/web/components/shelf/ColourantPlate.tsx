@@ -17,6 +17,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { Curves } from '../curves/Curves.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Pile, Text } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { deltaText, numberTyped, strengthText } from '../numbers.ts';
 import { SavedNumber } from '../SavedNumber.tsx';
@@ -184,7 +185,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
     colourant.maxStrength,
   );
   return (
-    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+    <Pile as="section" gap="near" top>
       <ShelfTools kind="colourants" item={colourant} />
       <ColourStrip colourant={colourant} shelf={shelf} height={88} />
       <div>
@@ -208,13 +209,13 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         </div>
       )}
       <div>
-        <h3 style={{ margin: '0 0 6px' }}>Ladder</h3>
+        <Text as="h3" padBottom="close">
+          Ladder
+        </Text>
         {colourant.rungs.map((rung, i) => (
           <div key={rung.id} className="row">
             <RungStrength rung={rung} kind={colourant.kind} />
-            <span style={{ width: 90 }}>
-              on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}
-            </span>
+            <Text width={90}>on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}</Text>
             {Object.entries(rung.beside).map(([id, strength]) => (
               <span key={id}>
                 with {nameOf(id)} {strengthText(strength, colourant.kind)}
@@ -239,7 +240,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
           </div>
         ))}
         <ErrorMessage error={error} />
-        {colourant.fit && <div style={{ paddingTop: 6 }}>{worstBand(colourant.fit.bandError)}</div>}
+        {colourant.fit && <Area padTop="close">{worstBand(colourant.fit.bandError)}</Area>}
         <p>
           {missing.length > 0
             ? `Still to make: ${missing.map((s) => strengthText(s, colourant.kind)).join(', ')}.`
@@ -260,6 +261,6 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         lots={shelf.lots.filter((l) => l.item === `colourant/${colourant.id}`)}
       />
       {colourant.caution && <div className="note">{colourant.caution}</div>}
-    </section>
+    </Pile>
   );
 }

@@ -7,6 +7,7 @@ import type { ColourantRecord, MediumRecord, SupplyRecord } from '../../../share
 import { change, useExperience, useShelf } from '../../hooks/api.ts';
 import { useClock } from '../../hooks/clock.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Row } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 import { SHELF_ROUTES } from './shelf-routes.ts';
 
@@ -36,7 +37,7 @@ function Line({ place, product, text, hours, label }: Props & { text: string; ho
     }
   };
   return (
-    <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+    <Row gap="near" wrap>
       <span>{text}</span>
       {goOn !== null && sheet.shop.goOn !== goOn && (
         <Button size="small" onClick={() => void take()}>
@@ -44,7 +45,7 @@ function Line({ place, product, text, hours, label }: Props & { text: string; ho
         </Button>
       )}
       <ErrorMessage error={error} />
-    </div>
+    </Row>
   );
 }
 

@@ -9,6 +9,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { shopDay } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns, Row, Text } from '../layout.tsx';
 import { useAttempt, useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { BoxDialog } from './BoxDialog.tsx';
@@ -44,8 +45,10 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
     });
   return (
     <section aria-label="Lots">
-      <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
-        <h3 style={{ margin: 0, flex: 1 }}>Lots</h3>
+      <Row gap="near">
+        <Text as="h3" grow>
+          Lots
+        </Text>
         {lots.some((l) => l.unit === 'mL') && (
           <Button size="small" onClick={() => setBoxing(true)}>
             Box cans
@@ -54,24 +57,16 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
         <Button size="small" onClick={() => setEditing('new')}>
           New lot
         </Button>
-      </div>
+      </Row>
       {lots.length === 0 && (
-        <p style={{ margin: '4px 0' }}>None is noted. A lot tells what is left, and where a batch came from.</p>
+        <Text as="p" padTop="hair" padBottom="hair">
+          None is noted. A lot tells what is left, and where a batch came from.
+        </Text>
       )}
       {lots.map((lot) => {
         const over = lot.bestBefore !== null && lot.bestBefore < today;
         return (
-          <div
-            key={lot.id}
-            style={{
-              display: 'grid',
-              gridTemplateColumns: '120px 130px 1fr auto auto',
-              gap: 14,
-              alignItems: 'center',
-              borderTop: '1px solid var(--line)',
-              minHeight: 48,
-            }}
-          >
+          <Columns key={lot.id} of="120px 130px 1fr auto auto" gap="near" align="center" line minHeight={48}>
             <b className="mono">{lot.code || 'no code'}</b>
             <span className="mono">{lotAmount(lot.left, lot.unit, system)}</span>
             <span className={over ? '' : 'soft'}>
@@ -90,7 +85,7 @@ export function Lots({ item, name, density, canMl, lots }: Props) {
             <Button size="small" onClick={() => void takeOut(lot)}>
               Take out
             </Button>
-          </div>
+          </Columns>
         );
       })}
       {boxing && <BoxDialog item={item} name={name} lots={lots} canMl={canMl} onClose={() => setBoxing(false)} />}

@@ -9,6 +9,7 @@ import { change, send } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { Curves } from '../curves/Curves.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 import { deltaText, numberTyped } from '../numbers.ts';
 import { useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
@@ -55,7 +56,7 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
   };
   const k1 = medium.k1 ?? usualSurface(medium.kind).k1;
   return (
-    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+    <Pile as="section" gap="near" top>
       <ShelfTools kind="mediums" item={medium} />
       <div>
         {medium.kind} on {medium.carrier}; mirrors {hundredths(k1)} outside, turns {hundredths(medium.k2)} back inside
@@ -67,15 +68,14 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
         curves={[{ name: 'one coat', values: medium.tint.map((a) => Math.exp(-2 * a)) }]}
       />
       <div>
-        <h3 style={{ margin: '0 0 6px' }}>Boards read before and after</h3>
+        <Text as="h3" padBottom="close">
+          Boards read before and after
+        </Text>
         {medium.samples.map((sample, i) => (
-          <div
-            key={sample.id}
-            style={{ display: 'flex', gap: 20, borderTop: '1px solid var(--line)', padding: '6px 0' }}
-          >
-            <span style={{ width: 160 }}>
+          <Row key={sample.id} gap="far" line padY="close">
+            <Text width={160}>
               {woodName(sample.speciesId)}, {sample.coats} {sample.coats === 1 ? 'coat' : 'coats'}
-            </span>
+            </Text>
             {medium.fitError[i] !== undefined && (
               <span>
                 the fit misses it by ΔE00 <span className="mono">{deltaText(medium.fitError[i])}</span>
@@ -84,7 +84,7 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
             <Button size="small" sx={{ marginLeft: 'auto', minHeight: 36 }} onClick={() => takeOut(sample.id)}>
               Take out
             </Button>
-          </div>
+          </Row>
         ))}
         <ErrorMessage error={error} />
         {medium.kind === 'oil' ? (
@@ -94,9 +94,9 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
             {medium.samples.length === 0 && (
               <p>None yet: it has the usual values of a {medium.kind}. A pale and a dark board tell the most.</p>
             )}
-            <div style={{ paddingTop: 16 }}>
+            <Area padTop="apart">
               <NewCoat key={medium.id} medium={medium} shelf={shelf} />
-            </div>
+            </Area>
           </>
         )}
       </div>
@@ -109,6 +109,6 @@ export function MediumPlate({ medium, shelf }: { medium: MediumRecord; shelf: Sh
         lots={shelf.lots.filter((l) => l.item === `medium/${medium.id}`)}
       />
       {medium.caution && <div className="note">{medium.caution}</div>}
-    </section>
+    </Pile>
   );
 }

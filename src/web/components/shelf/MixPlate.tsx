@@ -13,6 +13,7 @@ import type { KeptMix } from '../../../shared/mix.ts';
 import { RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change, useHouse } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { colourText, gramsText, numberTyped } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 import { BoardPair } from './BoardPair.tsx';
@@ -47,14 +48,14 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
       say({ text: `${mix.name} put away.`, undo: () => change(restoreMix, { mix: mix.id }) });
     });
   return (
-    <section className="papered" style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-        <h2 style={{ margin: 0, flex: 1 }}>
+    <Pile as="section" className="papered" gap="apart" top>
+      <Row gap="near">
+        <Text as="h2" grow>
           {mix.name}
           {mix.archived && <span className="soft"> put away</span>}
-        </h2>
+        </Text>
         <Button onClick={() => void putAway()}>{mix.archived ? 'Bring back' : 'Put away'}</Button>
-      </div>
+      </Row>
       <div>
         {KINDS[mix.kind].label}, {mix.litres > 0 ? `${volumeText(mix.litres, units)} left` : 'none left'}, noted{' '}
         {mix.madeAt.slice(0, 10)}
@@ -62,15 +63,17 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
       </div>
       <div>
         {colours.map(([id, s], i) => (
-          <div key={id} style={{ display: 'flex', gap: 16, borderTop: '1px solid var(--line)', padding: '8px 0' }}>
-            <b style={{ width: 160 }}>{materials.colourants[id]?.name ?? id}</b>
-            <span className="mono" style={{ width: 110 }}>
+          <Row key={id} gap="apart" line padY="close">
+            <Text as="b" width={160}>
+              {materials.colourants[id]?.name ?? id}
+            </Text>
+            <Text className="mono" width={110}>
               {mix.unknownStrength ? '?' : colourText(materials, id, s).split(' ').slice(-2).join(' ')}
-            </span>
+            </Text>
             <span className="soft">
               {parts[i]} {parts[i] === 1 ? 'part' : 'parts'}
             </span>
-          </div>
+          </Row>
         ))}
       </div>
       {mix.note && <div>{mix.note}</div>}
@@ -86,7 +89,7 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
         <OtherStrength mix={mix} shelf={shelf} units={units} onBecome={become} />
       )}
       {!mix.unknownStrength && <ByFeel mix={mix} shelf={shelf} onBecome={become} />}
-    </section>
+    </Pile>
   );
 }
 
@@ -133,8 +136,10 @@ function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric
     });
   return (
     <section aria-label="Stronger or weaker">
-      <h3 style={{ margin: '0 0 8px' }}>Stronger or weaker</h3>
-      <div style={{ display: 'flex', gap: 14, alignItems: 'start' }}>
+      <Text as="h3" padBottom="close">
+        Stronger or weaker
+      </Text>
+      <Row gap="near" align="start">
         <TextField
           label="Times as strong"
           value={typed}
@@ -146,7 +151,7 @@ function OtherStrength({ mix, shelf, units, onBecome }: Doing & { units: 'metric
         <Button onClick={() => void done()} disabled={times === undefined || error !== null}>
           It is done
         </Button>
-      </div>
+      </Row>
     </section>
   );
 }
@@ -180,8 +185,10 @@ function ByFeel({ mix, shelf, onBecome }: Doing) {
   };
   return (
     <section aria-label="Added by feel">
-      <h3 style={{ margin: '0 0 8px' }}>Added by feel</h3>
-      <div style={{ display: 'flex', gap: 14, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Text as="h3" padBottom="close">
+        Added by feel
+      </Text>
+      <Row gap="near" wrap>
         <TextField select label="Colour" value={colour} onChange={(e) => setColour(e.target.value)} sx={{ width: 170 }}>
           {free.map((c) => (
             <MenuItem key={c.id} value={c.id}>
@@ -197,7 +204,7 @@ function ByFeel({ mix, shelf, onBecome }: Doing) {
         />
         <TextField label="Jar after, g" value={after} onChange={(e) => setAfter(e.target.value)} sx={{ width: 130 }} />
         <Button onClick={() => void add()}>It went in</Button>
-      </div>
+      </Row>
       <ErrorMessage error={error} />
     </section>
   );
@@ -208,10 +215,12 @@ function FindStrength({ mix, shelf, onBecome }: Doing) {
   const share = isShare(materialsOf(shelf).colourants[Object.keys(mix.colours)[0] ?? '']?.kind ?? 'dye');
   return (
     <section aria-label="How strong it is">
-      <h3 style={{ margin: '0 0 8px' }}>How strong it is</h3>
-      <p style={{ margin: '0 0 10px' }}>
+      <Text as="h3" padBottom="close">
+        How strong it is
+      </Text>
+      <Text as="p" padBottom="close">
         Put one coat of it on an offcut and read the offcut before and after, dry. {share ? 'Bare wood, wiped.' : ''}
-      </p>
+      </Text>
       <BoardPair
         woods={shelf.species}
         keep={`strength/${mix.id}`}

@@ -10,6 +10,7 @@ import type { KeptMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Columns, Row, Text } from '../layout.tsx';
 import { amountText } from '../mix/StepList.tsx';
 
 interface Props {
@@ -63,10 +64,10 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
       : detail;
   return (
     <section aria-label="How much">
-      <h3 className="unpapered" style={{ margin: '0 0 8px' }}>
+      <Text as="h3" className="unpapered" padBottom="close">
         How much
-      </h3>
-      <div className="unpapered" style={{ display: 'flex', gap: 14, alignItems: 'start', flexWrap: 'wrap' }}>
+      </Text>
+      <Row className="unpapered" gap="near" align="start" wrap>
         <TextField
           label="For"
           value={asked.forWhat}
@@ -80,36 +81,27 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
         <Button onClick={() => window.print()} disabled={steps.length === 0}>
           Print
         </Button>
-      </div>
+      </Row>
       {steps.length > 0 && (
-        <div className="unpapered" style={{ paddingTop: 10 }}>
+        <Area className="unpapered" padTop="close">
           {steps.map((step) => (
-            <div
-              key={step.key}
-              style={{
-                display: 'grid',
-                gridTemplateColumns: '190px 1fr auto',
-                gap: 14,
-                borderTop: '1px solid var(--line)',
-                padding: '8px 0',
-              }}
-            >
+            <Columns key={step.key} of="190px 1fr auto" gap="near" line padY="close">
               <b>{step.title}</b>
               <span className="soft">{detail(step)}</span>
-              <span className="mono" style={{ fontSize: step.pour ? 22 : 16, fontWeight: step.pour ? 700 : 400 }}>
+              <Text className="mono" strong={step.pour !== undefined} size={step.pour ? 'title' : 'body'}>
                 {amountText(step, units)}
-              </span>
-            </div>
+              </Text>
+            </Columns>
           ))}
           {cautions.map((caution) => (
-            <div key={caution} className="note" style={{ marginTop: 8 }}>
+            <Area key={caution} className="note" padTop="close">
               {caution}
-            </div>
+            </Area>
           ))}
-        </div>
+        </Area>
       )}
       {steps.length > 0 && (
-        <section className="paper" aria-hidden style={{ fontSize: 14 }}>
+        <Text as="section" className="paper" aria-hidden size="small">
           <h1>
             {mix.name}, {volumeText(litres, units)}
           </h1>
@@ -129,7 +121,7 @@ export function MixQuantities({ mix, shelf, house: { units, bench } }: Props) {
           <p>
             <b>Take care.</b> {cautions.join(' ')} The safety data sheets, local rules and licensed practice come first.
           </p>
-        </section>
+        </Text>
       )}
     </section>
   );

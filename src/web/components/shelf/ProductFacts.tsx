@@ -15,6 +15,7 @@ import type { ColourantRecord, MediumRecord, SupplyRecord } from '../../../share
 import { change, useHouse } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Columns, Pile, Row, Text } from '../layout.tsx';
 import { hoursText, numberTyped, percent } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 import { DryingSeen } from './DryingSeen.tsx';
@@ -73,41 +74,49 @@ export function ProductFactsPanel({ place, product }: { place: Place; product: P
   const known = facts.filter(([, value]) => value !== null && value !== undefined && value !== '' && value !== 0);
   const claims = CLAIMS.filter((c) => (sheet.label[c] ?? sheet.shop[c] ?? null) !== null);
   return (
-    <section aria-label="What is known of it" style={{ display: 'grid', gap: 8 }}>
-      <div style={{ display: 'flex', alignItems: 'center', gap: 12 }}>
-        <h3 style={{ margin: 0, flex: 1 }}>What is known of it</h3>
+    <Pile as="section" aria-label="What is known of it" gap="close">
+      <Row gap="near">
+        <Text as="h3" grow>
+          What is known of it
+        </Text>
         <Button size="small" onClick={() => setEditing(true)}>
           Write down
         </Button>
-      </div>
+      </Row>
       {known.length > 0 && (
-        <div style={{ display: 'flex', flexWrap: 'wrap', gap: '4px 28px' }}>
+        <Row wrap gap="apart">
           {known.map(([label, value]) => (
             <span key={label}>
               <span className="soft">{label}</span> {value}
             </span>
           ))}
-        </div>
+        </Row>
       )}
       {claims.length > 0 && (
-        <table style={{ borderCollapse: 'collapse' }}>
+        <table>
           <thead>
             <tr className="soft">
               <th />
-              <th style={{ textAlign: 'right', fontWeight: 400 }}>label</th>
-              <th style={{ textAlign: 'right', fontWeight: 400 }}>here</th>
+              <Text as="th" right strong={false}>
+                label
+              </Text>
+              <Text as="th" right strong={false}>
+                here
+              </Text>
             </tr>
           </thead>
           <tbody>
             {claims.map((c) => (
-              <tr key={c} style={{ borderTop: '1px solid var(--line)' }}>
-                <td style={{ padding: '5px 0' }}>{CLAIM_WORDS[c]}</td>
-                <td className="mono" style={{ textAlign: 'right' }}>
+              <tr key={c} className="rule">
+                <Text as="td" padY="hair">
+                  {CLAIM_WORDS[c]}
+                </Text>
+                <Text as="td" className="mono" right>
                   {claimText(c, sheet.label[c], system)}
-                </td>
-                <td className="mono" style={{ textAlign: 'right', fontWeight: sheet.shop[c] ? 700 : 400 }}>
+                </Text>
+                <Text as="td" className="mono" right strong={Boolean(sheet.shop[c])}>
                   {claimText(c, sheet.shop[c], system)}
-                </td>
+                </Text>
               </tr>
             ))}
           </tbody>
@@ -124,7 +133,7 @@ export function ProductFactsPanel({ place, product }: { place: Place; product: P
           onClose={() => setEditing(false)}
         />
       )}
-    </section>
+    </Pile>
   );
 }
 
@@ -195,7 +204,7 @@ function FactsDialog({
       onSubmit={submit}
       action={<SaveButton busy={busy} over={meanwhile !== null} />}
     >
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 14 }}>
+      <Columns of="1fr 1fr" gap="near">
         {select('form', 'Comes as', FORMS)}
         {text('binder', 'Binder')}
         {select('wax', 'Wax', WAXES)}
@@ -209,8 +218,8 @@ function FactsDialog({
         {text('grit', 'Grit')}
         {text('hardener.item', 'Hardener: its code')}
         {text('hardener.parts', 'Parts to one of hardener')}
-      </div>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 14 }}>
+      </Columns>
+      <Columns of="1fr 1fr" gap="near">
         <b>The label claims</b>
         <b>Seen here</b>
         {CLAIMS.flatMap((c) =>
@@ -223,7 +232,7 @@ function FactsDialog({
             />
           )),
         )}
-      </div>
+      </Columns>
       {text('note', 'Note')}
     </FormDialog>
   );

@@ -5,6 +5,7 @@ import { addRungs } from '../../../shared/contract/shelf.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { fetchMoved, sendRequest } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Area, Columns, Row } from '../layout.tsx';
 import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
 
@@ -110,8 +111,8 @@ function Preview({
   };
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'What the file holds' } }}>
-      <DialogContent style={{ display: 'grid', gap: 14 }}>
-        <h2 style={{ margin: 0 }}>{name}</h2>
+      <DialogContent className="pile">
+        <h2>{name}</h2>
         <ErrorMessage error={error} />
         {!error && (
           <div>
@@ -119,40 +120,37 @@ function Preview({
             {things.filter((t) => t.state === 'refused').length} left out.
           </div>
         )}
-        <div style={{ maxHeight: 340, overflow: 'auto' }}>
+        <Area maxHeight={340} scroll>
           {things.map((thing, i) => (
-            <div
+            <Columns
               // biome-ignore lint/suspicious/noArrayIndexKey: a line of the file is known by its place
               key={i}
-              style={{
-                display: 'grid',
-                gridTemplateColumns: '1fr 1.4fr',
-                gap: 12,
-                borderTop: '1px solid var(--line)',
-                padding: '6px 0',
-              }}
+              of="1fr 1.4fr"
+              gap="near"
+              line
+              padY="close"
             >
               <span>
                 {thing.name} <span className="soft">{thing.what}</span>
               </span>
               <span className={thing.state === 'refused' ? '' : 'soft'}>{thing.why ?? STATES[thing.state]}</span>
-            </div>
+            </Columns>
           ))}
-        </div>
+        </Area>
         {failed.map((why) => (
           <ErrorMessage key={why} error={why} />
         ))}
         {progress !== null && (
           <LinearProgress variant="determinate" value={100 * progress} aria-label="Putting it on the shelf" />
         )}
-        <div style={{ display: 'flex', gap: 12, justifyContent: 'flex-end' }}>
+        <Row gap="near" end>
           <Button onClick={leave}>{progress === null ? 'Leave it' : 'Stop here'}</Button>
           {fresh.length > 0 && progress === null && failed.length === 0 && (
             <Button variant="contained" color="primary" onClick={() => void put()}>
               Put {fresh.length} on the shelf
             </Button>
           )}
-        </div>
+        </Row>
       </DialogContent>
     </Dialog>
   );

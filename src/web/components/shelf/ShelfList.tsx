@@ -16,6 +16,7 @@ import {
 import type { Shelf } from '../../../shared/shelf.ts';
 import { useHouse } from '../../hooks/api.ts';
 import { shopDay } from '../../hooks/shop-clock.ts';
+import { Area, Columns, Text } from '../layout.tsx';
 import { ColourStrip } from './ColourStrip.tsx';
 import { lotAmount } from './Lots.tsx';
 
@@ -55,12 +56,8 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
   const found = foundItems(among, search, sort);
   const anyAway = items.some((i) => i.archived);
   return (
-    <nav
-      aria-label="On the shelf"
-      className="noprint"
-      style={{ display: 'grid', gridTemplateRows: 'auto minmax(0, 1fr)', padding: 0 }}
-    >
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 8, padding: '16px 20px 10px' }}>
+    <Columns as="nav" aria-label="On the shelf" className="noprint" rows="auto minmax(0, 1fr)" pad="none">
+      <Columns of="1fr 1fr" gap="close" padTop="apart" padX="far" padBottom="close">
         <TextField
           label="Find"
           value={search}
@@ -85,8 +82,8 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
             </MenuItem>
           ))}
         </TextField>
-      </div>
-      <div style={{ overflow: 'auto', padding: '0 20px 20px' }}>
+      </Columns>
+      <Area scroll padTop="none" padX="far" padBottom="far">
         {found.length === 0 && (
           <p>{items.length === 0 ? 'The shelf is empty.' : 'Nothing on the shelf is called so.'}</p>
         )}
@@ -115,8 +112,8 @@ export function ShelfList({ shelf, here, onOpen }: Props) {
             {away ? 'Hide what is put away' : 'Show what is put away'}
           </Button>
         )}
-      </div>
-    </nav>
+      </Area>
+    </Columns>
   );
 }
 
@@ -147,36 +144,21 @@ interface EntryProps {
 function Entry({ item, sort, here, troubled, onOpen, children }: EntryProps) {
   const system = useHouse().data?.units ?? 'metric';
   return (
-    <button
-      type="button"
-      aria-current={here}
-      onClick={() => onOpen(item)}
-      style={{
-        all: 'unset',
-        boxSizing: 'border-box',
-        display: 'flex',
-        width: '100%',
-        gap: 10,
-        minHeight: 44,
-        alignItems: 'center',
-        cursor: 'pointer',
-        borderTop: '1px solid var(--line)',
-        fontWeight: here ? 700 : 400,
-        outline: 'revert',
-      }}
-    >
-      <span style={{ width: 64, flex: 'none' }}>{children}</span>
-      <span style={{ flex: 1 }}>
+    <button type="button" aria-current={here} onClick={() => onOpen(item)} className="plainbutton listed item">
+      <Text width={64} still>
+        {children}
+      </Text>
+      <Text grow>
         {item.name}{' '}
         {troubled && (
           <span role="img" aria-label="wants looking at" title="wants looking at">
             !
           </span>
         )}
-      </span>
-      <span className="soft" style={{ fontWeight: 400, fontSize: 14.5, textAlign: 'right', maxWidth: 104 }}>
+      </Text>
+      <Text className="soft" strong={false} size="small" right maxWidth={104}>
         {asideOf(item, sort, system)}
-      </span>
+      </Text>
     </button>
   );
 }

@@ -17,6 +17,7 @@ import { change, useResource } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Row, Text } from '../layout.tsx';
 import { StoryList } from '../Story.tsx';
 import { useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
@@ -147,15 +148,15 @@ export function ShelfTools({ kind, item }: { kind: Kind; item: Item }) {
   };
   return (
     <>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-        <h2 style={{ margin: 0, flex: 1 }}>
+      <Row gap="near">
+        <Text as="h2" grow>
           {item.name}
           {item.archived && <span className="soft"> put away</span>}
-        </h2>
+        </Text>
         <Button onClick={() => setEditing(true)}>Put right</Button>
         <Button onClick={() => setStory(!story)}>{story ? 'Hide its story' : 'Story'}</Button>
         <Button onClick={archive}>{item.archived ? 'Bring back' : 'Put away'}</Button>
-      </div>
+      </Row>
       <ErrorMessage error={error} />
       {story && <ItemStory kind={kind} item={item} />}
       {editing && <ItemDialog key={item.version} kind={kind} item={item} onClose={() => setEditing(false)} />}

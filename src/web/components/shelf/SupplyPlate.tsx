@@ -1,4 +1,5 @@
 import type { Shelf, SupplyRecord } from '../../../shared/shelf.ts';
+import { Pile } from '../layout.tsx';
 import { Lots } from './Lots.tsx';
 import { ProductFactsPanel } from './ProductFacts.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
@@ -7,7 +8,7 @@ import { ShelfTools } from './ShelfTools.tsx';
 export function SupplyPlate({ supply, shelf }: { supply: SupplyRecord; shelf: Shelf }) {
   const address = `supply/${supply.id}`;
   return (
-    <section style={{ display: 'grid', gap: 18, alignContent: 'start' }}>
+    <Pile as="section" gap="apart" top>
       <ShelfTools kind="supplies" item={supply} />
       <div>
         {supply.kind}
@@ -22,6 +23,6 @@ export function SupplyPlate({ supply, shelf }: { supply: SupplyRecord; shelf: Sh
         lots={shelf.lots.filter((l) => l.item === address)}
       />
       {supply.caution && <div className="note">{supply.caution}</div>}
-    </section>
+    </Pile>
   );
 }

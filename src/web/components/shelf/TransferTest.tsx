@@ -8,6 +8,7 @@ import type { ColourantRecord } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { FileButton } from '../FileButton.tsx';
+import { Row, Text } from '../layout.tsx';
 import { percent } from '../numbers.ts';
 import { useToast } from '../Toast.tsx';
 
@@ -30,8 +31,10 @@ export function TransferTest({ colourant }: { colourant: ColourantRecord }) {
   };
   return (
     <div>
-      <h3 style={{ margin: '0 0 6px' }}>Transfer</h3>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Text as="h3" padBottom="close">
+        Transfer
+      </Text>
+      <Row gap="near" wrap>
         <span>
           A wiped coat for {colourant.carrier} over it lifts{' '}
           <span className="mono">{percent(colourant.lift ?? USUAL_LIFT)}</span>
@@ -52,7 +55,7 @@ export function TransferTest({ colourant }: { colourant: ColourantRecord }) {
             }
           }}
         />
-      </div>
+      </Row>
       <ErrorMessage error={error} />
     </div>
   );

@@ -2,6 +2,7 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { ColourantKind } from '../../../core/kinds/index.ts';
 import { type Tests, whatIsThis } from '../../../core/layers/what-is-this.ts';
+import { Pile, Row, Text } from '../layout.tsx';
 
 const QUESTIONS: { key: keyof Tests; label: string; answers: readonly (readonly [string, string])[] }[] = [
   {
@@ -38,7 +39,7 @@ export function WhatIsThis({ onKind }: { onKind: (kind: ColourantKind) => void }
   const [tests, setTests] = useState<Tests>({});
   const { kind, says } = whatIsThis(tests);
   return (
-    <section aria-label="What is it?" className="note" style={{ display: 'grid', gap: 12 }}>
+    <Pile as="section" aria-label="What is it?" className="note" gap="near">
       {QUESTIONS.map(({ key, label, answers }) => (
         <TextField
           key={key}
@@ -55,10 +56,10 @@ export function WhatIsThis({ onKind }: { onKind: (kind: ColourantKind) => void }
           ))}
         </TextField>
       ))}
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-        <span style={{ flex: 1 }}>{says}</span>
+      <Row gap="near">
+        <Text grow>{says}</Text>
         {kind && <Button onClick={() => onKind(kind)}>Take it as {kind}</Button>}
-      </div>
-    </section>
+      </Row>
+    </Pile>
   );
 }

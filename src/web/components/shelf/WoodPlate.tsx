@@ -16,6 +16,7 @@ import { BoardPicture } from '../board/BoardPicture.tsx';
 import { Curves } from '../curves/Curves.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { FileButton } from '../FileButton.tsx';
+import { Area, Pile, Row, Text } from '../layout.tsx';
 import { labText, numberTyped } from '../numbers.ts';
 import { ShelfTools } from './ShelfTools.tsx';
 
@@ -96,20 +97,13 @@ function TissueRow({
     }
   };
   return (
-    <div
-      style={{
-        borderTop: '1px solid var(--line)',
-        padding: '10px 0',
-        display: 'flex',
-        gap: 8,
-        alignItems: 'center',
-        flexWrap: 'wrap',
-      }}
-    >
-      <b style={{ width: 100 }}>{WORDS[name]}</b>
-      <span className="mono" style={{ width: 188, fontSize: 13, whiteSpace: 'nowrap' }}>
+    <Row line padY="close" gap="close" wrap>
+      <Text as="b" width={100}>
+        {WORDS[name]}
+      </Text>
+      <Text className="mono" width={188} size="fine" nowrap>
         {tissue ? labText(labOf(tissue.reflectance)) : 'not read'}
-      </span>
+      </Text>
       {tissue && species.tissues.length > 1 && (
         <TissueNumber
           label="% of face"
@@ -147,7 +141,7 @@ function TissueRow({
         disabled={busy}
         onReadings={({ readings }) => void save({ reflectance: Array.from(meanSpectrum(readings.map(onGrid))) })}
       />
-    </div>
+    </Row>
   );
 }
 
@@ -159,11 +153,11 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
     [species],
   );
   return (
-    <section style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
+    <Pile as="section" gap="near" top>
       <ShelfTools kind="species" item={species} />
-      <div style={{ background: 'var(--work)', padding: 24 }}>
+      <Area on="work" pad="far">
         <BoardPicture wood={species} seed={7} fields={fields} target={null} light={DAYLIGHT} height={120} />
-      </div>
+      </Area>
       <div>
         built like {species.figure.replace('-', ' ')}, {species.cut ?? 'flat'}-sawn, tannin class {species.tannin} of 3,
         pores {species.anatomy}, uneven uptake {Math.round(100 * blotchOf(species))} %
@@ -180,6 +174,6 @@ export function WoodPlate({ species }: { species: SpeciesRecord }) {
         height={220}
         curves={species.tissues.map((t) => ({ name: WORDS[t.name].toLowerCase(), values: t.reflectance }))}
       />
-    </section>
+    </Pile>
   );
 }

@@ -18,6 +18,7 @@ import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { useDrying } from '../../hooks/rules.ts';
 import type { Matcher } from '../../workers/matcher.ts';
+import { Area, Pile, Row } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { againstText, deltaText, hoursText, toleranceText } from '../numbers.ts';
 import { ReadingPanel } from '../readings/ReadingPanel.tsx';
@@ -38,8 +39,8 @@ function ReviseDialog({ bench, onClose }: { bench: OpenBench; onClose: () => voi
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'A new target' } }}>
-      <DialogContent style={{ display: 'grid', gap: 16 }}>
-        <h2 style={{ margin: 0 }}>A new target for this job</h2>
+      <DialogContent className="pile">
+        <h2>A new target for this job</h2>
         <TextField
           label="What changed?"
           placeholder="a shade warmer, the floor was chosen, another door …"
@@ -47,9 +48,9 @@ function ReviseDialog({ bench, onClose }: { bench: OpenBench; onClose: () => voi
           onChange={(e) => setWhy(e.target.value)}
         />
         <ReadingPanel take={take} keep={`revision/${job.id}`} pieces spots={['ground', 'grain']} />
-        <div style={{ display: 'flex', justifyContent: 'flex-end' }}>
+        <Row end>
           <Button onClick={onClose}>Later</Button>
-        </div>
+        </Row>
       </DialogContent>
     </Dialog>
   );
@@ -106,16 +107,16 @@ export function ChangeOfMind({ bench }: { bench: OpenBench }) {
   const { job } = bench;
   const [open, setOpen] = useState(false);
   return (
-    <section style={{ display: 'grid', gap: 10, maxWidth: 620 }}>
-      <h2 style={{ margin: 0 }}>A change of mind</h2>
+    <Pile as="section" gap="close" maxWidth={620}>
+      <h2>A change of mind</h2>
       {job.pastTargets.map((past) => (
-        <div key={past.revision} style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-          <div style={{ width: 64, height: 36, flex: 'none', background: screenColour(withoutGloss(past.grid)).css }} />
+        <Row key={past.revision} gap="near">
+          <Area width={64} height={36} still colour={screenColour(withoutGloss(past.grid)).css} />
           <span>
             Target {past.revision}, tolerance {toleranceText(past.tolerance)}, until {momentText(past.revisedAt)}:{' '}
             {past.why}
           </span>
-        </div>
+        </Row>
       ))}
       {job.pastTargets.length > 0 && job.woods.map((wood) => <WoodAfter key={wood.id} bench={bench} wood={wood} />)}
       <div>
@@ -124,6 +125,6 @@ export function ChangeOfMind({ bench }: { bench: OpenBench }) {
         </Button>
       </div>
       {open && <ReviseDialog bench={bench} onClose={() => setOpen(false)} />}
-    </section>
+    </Pile>
   );
 }

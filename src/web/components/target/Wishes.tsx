@@ -6,6 +6,7 @@ import type { Job } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Columns, Pile } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { OneOf } from '../OneOf.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
@@ -27,9 +28,9 @@ export function WishesForm({ job }: { job: Job }) {
   const put = (part: Partial<Wished>) =>
     set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));
   return (
-    <section style={{ display: 'grid', gap: 10, maxWidth: 460 }}>
-      <h2 style={{ margin: 0 }}>Beside the colour</h2>
-      <div style={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 12 }}>
+    <Pile as="section" gap="close" maxWidth={460}>
+      <h2>Beside the colour</h2>
+      <Columns of="1fr 1fr" gap="near">
         <SavedNumber<number | null>
           label={`Sheen, GU${shown.sheen === undefined ? '' : `: ${sheenWord(shown.sheen)}`}`}
           name="sheen"
@@ -47,7 +48,7 @@ export function WishesForm({ job }: { job: Job }) {
           named={(use) => `${use}: ${COATS_FOR[use]} of clear`}
           onChange={(use) => void put({ use })}
         />
-      </div>
+      </Columns>
       <FormControlLabel
         control={
           <Checkbox
@@ -59,6 +60,6 @@ export function WishesForm({ job }: { job: Job }) {
       />
       <ErrorMessage error={error} />
       <MeanwhileNote meanwhile={meanwhile} what="What is wished" text={text} onMine={keepMine} onTheirs={takeTheirs} />
-    </section>
+    </Pile>
   );
 }

@@ -7,6 +7,7 @@ import { Sheen } from '../../../shared/finish.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
+import { Columns, Pile } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { OneOf } from '../OneOf.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
@@ -45,13 +46,10 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
     use: <span />,
   };
   return (
-    <section aria-label="Beside the colour" style={{ display: 'grid', gap: 10 }}>
-      <h2 style={{ margin: 0 }}>Beside the colour</h2>
+    <Pile as="section" aria-label="Beside the colour" gap="close">
+      <h2>Beside the colour</h2>
       {judgeFinish(wishes, shown, coats).map(({ what, wanted, got, passed }) => (
-        <div
-          key={what}
-          style={{ display: 'grid', gridTemplateColumns: '1fr 180px 150px', gap: 12, alignItems: 'center' }}
-        >
+        <Columns key={what} of="1fr 180px 150px" gap="near" align="center">
           <span>
             {what}: {wanted}
           </span>
@@ -59,12 +57,12 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
           <b data-testid={`pass-${what}`}>
             {passed === null ? 'not judged yet' : passed ? '✓ as wished' : '✕ not as wished'}
           </b>
-        </div>
+        </Columns>
       ))}
       {wishes.use && (
         <span className="soft">Coats for a use are common practice; the data sheet of the clear knows better.</span>
       )}
       <MeanwhileNote meanwhile={meanwhile} what="What was found" text={text} onMine={keepMine} onTheirs={takeTheirs} />
-    </section>
+    </Pile>
   );
 }

@@ -3,6 +3,7 @@ import { TONES, type Tone } from '../../../core/board/tones.ts';
 import { judge } from '../../../core/judge/verdict.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import type { SeenTarget } from '../../../record/job/target.ts';
+import { Area, Row, Text } from '../layout.tsx';
 import { againstText, toleranceText } from '../numbers.ts';
 
 /** Verdicts of ground and grain of a finished board; null where the target has one tone or they were not both read. */
@@ -29,25 +30,25 @@ export function ToneFigures({ verdicts }: { verdicts: NonNullable<ReturnType<typ
   return (
     <section>
       <div className="soft">Ground and grain measured against target, ΔE00</div>
-      <div style={{ display: 'flex', gap: 34, alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <Row gap="wide" align="baseline" wrap>
         {verdicts.map(({ tone, verdict, tolerance }) => (
           <div key={tone}>
-            <div className="figure" style={{ fontSize: 48 }} data-testid={`verdict-${tone}`}>
+            <Text as="div" className="figure" size="great" data-testid={`verdict-${tone}`}>
               {againstText(verdict.deltaE, tolerance)}
-            </div>
+            </Text>
             <div>
               {tone} {verdict.passed ? '✓' : '✕'} {toleranceText(tolerance)}
             </div>
           </div>
         ))}
-        <div style={{ fontSize: 30, fontWeight: 700 }} data-testid="verdict">
+        <Text as="div" size="figure" strong data-testid="verdict">
           {passed ? '✓ Passes' : '✕ Not yet'}
-        </div>
-      </div>
+        </Text>
+      </Row>
       {verdicts.map(({ tone, verdict }) => (
-        <div key={tone} style={{ paddingTop: 6 }}>
+        <Area key={tone} padTop="close">
           {tone}: {verdict.words.join(', ')}; {verdict.size}
-        </div>
+        </Area>
       ))}
     </section>
   );

@@ -3,6 +3,7 @@ import { setOffcuts } from '../../../shared/contract/jobs.ts';
 import { type JobWood, OffcutsInput } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
+import { Pile } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
 
@@ -17,7 +18,7 @@ export function Offcuts({ wood }: { wood: JobWood }) {
   });
   const text = (count: number | null) => (count === null ? 'not counted' : `${count}`);
   return (
-    <div style={{ display: 'grid', gap: 8 }}>
+    <Pile gap="close">
       <SavedNumber
         label="Offcuts left for trials"
         name="offcuts"
@@ -28,6 +29,6 @@ export function Offcuts({ wood }: { wood: JobWood }) {
         width={200}
       />
       <MeanwhileNote meanwhile={meanwhile} what="The count" text={text} onMine={keepMine} onTheirs={takeTheirs} />
-    </div>
+    </Pile>
   );
 }

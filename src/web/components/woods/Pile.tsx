@@ -1,6 +1,6 @@
 import { Button, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useMemo, useState } from 'react';
-import { Link as RouterLink, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { pileOf } from '../../../core/judge/pile.ts';
 import { boardCode } from '../../../record/board/codes.ts';
 import { stageMean } from '../../../record/board/stages.ts';
@@ -11,6 +11,7 @@ import type { JobWood } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { Columns, Pile, PlainLink, Row, Text } from '../layout.tsx';
 import { deltaText, labText, toleranceText } from '../numbers.ts';
 import { useAttempt } from '../Toast.tsx';
 import { RawPicture } from './RawPicture.tsx';
@@ -61,17 +62,19 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
     return model && <RawPicture bench={bench} model={model} target={null} height={40} />;
   };
   const name = (board: Board) => (
-    <RouterLink
+    <PlainLink
       to={`?wood=${wood.code}&board=${boardCode(wood.code, board.number)}`}
-      style={{ color: 'inherit', fontWeight: board.id === here ? 700 : 400 }}
+      className={board.id === here ? 'here' : ''}
     >
       Board {board.number}
-    </RouterLink>
+    </PlainLink>
   );
   return (
-    <section aria-label="The pile" style={{ display: 'grid', gap: 10 }}>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'center', flexWrap: 'wrap' }}>
-        <h2 style={{ margin: 0, flex: 1 }}>The pile</h2>
+    <Pile as="section" aria-label="The pile" gap="close">
+      <Row gap="near" wrap>
+        <Text as="h2" grow>
+          The pile
+        </Text>
         {pile.boards.length > 2 && (
           <ToggleButtonGroup
             exclusive
@@ -88,7 +91,7 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
           </ToggleButtonGroup>
         )}
         <Button onClick={take}>Read another board</Button>
-      </div>
+      </Row>
       {pile.boards.length > 1 && (
         <div>
           {pile.boards.length} boards read raw, up to ΔE00 {deltaText(pile.spread)} from their mean.
@@ -101,22 +104,14 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
         </div>
       )}
       {sorted.map(({ of: board, lab, distance, odd }) => (
-        <div
-          key={board.id}
-          style={{
-            display: 'grid',
-            gridTemplateColumns: '90px minmax(80px, 1fr) 200px 60px auto',
-            gap: 12,
-            alignItems: 'center',
-          }}
-        >
+        <Columns key={board.id} of="90px minmax(80px, 1fr) 200px 60px auto" gap="near" align="center">
           {name(board)}
           {face(board)}
-          <span className="mono" style={{ fontSize: 14, whiteSpace: 'nowrap' }}>
+          <Text className="mono" size="small" nowrap>
             {labText(lab)}
-          </span>
+          </Text>
           <span className="mono">{pile.boards.length > 1 ? deltaText(distance) : ''}</span>
-          <span style={{ display: 'flex', gap: 8, alignItems: 'center' }}>
+          <Row as="span" gap="close">
             {odd && <b>odd</b>}
             {pile.boards.length > 1 && (
               <Button
@@ -129,10 +124,12 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
                 Set apart
               </Button>
             )}
-          </span>
+          </Row>
           {leaving === board.id && (
-            <form
-              style={{ gridColumn: '1 / -1', display: 'flex', gap: 12 }}
+            <Row
+              as="form"
+              whole
+              gap="near"
               onSubmit={(e) => {
                 e.preventDefault();
                 void put(board, why);
@@ -143,28 +140,20 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
                 Set board {board.number} apart
               </Button>
               <Button onClick={() => setLeaving(null)}>Leave it</Button>
-            </form>
+            </Row>
           )}
-        </div>
+        </Columns>
       ))}
       {apart.map((board) => (
-        <div
-          key={board.id}
-          style={{
-            display: 'grid',
-            gridTemplateColumns: '90px minmax(80px, 1fr) 1fr auto',
-            gap: 12,
-            alignItems: 'center',
-          }}
-        >
+        <Columns key={board.id} of="90px minmax(80px, 1fr) 1fr auto" gap="near" align="center">
           {name(board)}
           {face(board)}
           <span>set apart: {board.apart}</span>
           <Button size="small" onClick={() => void put(board, null)}>
             Put back
           </Button>
-        </div>
+        </Columns>
       ))}
-    </section>
+    </Pile>
   );
 }

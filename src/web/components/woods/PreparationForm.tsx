@@ -13,6 +13,7 @@ import type { JobWood } from '../../../shared/job.ts';
 import { change } from '../../hooks/api.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 
 /** The grits of a typed sequence; null where it is none. */
@@ -70,9 +71,9 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
     />
   );
   return (
-    <div style={{ display: 'grid', gap: 12, alignContent: 'start' }}>
-      <h2 style={{ margin: 0 }}>Preparation</h2>
-      <div style={{ display: 'flex', gap: 12 }}>
+    <Pile gap="near" top>
+      <h2>Preparation</h2>
+      <Row gap="near">
         <TextField
           select
           label="Last grit"
@@ -99,8 +100,8 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
             </MenuItem>
           ))}
         </TextField>
-      </div>
-      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap' }}>
+      </Row>
+      <Row gap="near" wrap>
         <TextField
           label="Grits before it"
           value={typed ?? (shown.grits ?? []).join('-')}
@@ -143,7 +144,7 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
             </MenuItem>
           ))}
         </TextField>
-      </div>
+      </Row>
       <TextField
         select
         label="Single spots sanded to"
@@ -159,14 +160,14 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
           </MenuItem>
         ))}
       </TextField>
-      <div style={{ display: 'grid' }}>
+      <Pile>
         {flag('grainRaised', 'Grain raised and knocked down')}
         {flag('preWet', 'Wetted just before the dye')}
         {flag('conditioner', 'Conditioner before the first colour')}
         {flag('oldFinish', 'Over a sound old finish')}
         {flag('veneer', 'Veneer, about 0.6 mm')}
         {flag('contaminated', 'Oil, wax or silicone may be in it')}
-      </div>
+      </Pile>
       <span className="soft">For boards without colour; one with colour on keeps what it was.</span>
       <ErrorMessage error={error} />
       <MeanwhileNote
@@ -176,6 +177,6 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
         onMine={keepMine}
         onTheirs={takeTheirs}
       />
-    </div>
+    </Pile>
   );
 }

@@ -6,6 +6,7 @@ import { reachQuestion } from '../../../record/job/reach.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { againstText, deltaText } from '../numbers.ts';
 
 const MOST_COLOURS = 3;
@@ -24,19 +25,21 @@ export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardMod
   if (!model.target) return null;
   const named = (id: string) => bench.materials.colourants[id]?.name ?? id;
   return (
-    <section aria-label="Can it be reached?" style={{ display: 'grid', gap: 8 }}>
-      <h2 style={{ margin: 0 }}>Can it be reached?</h2>
+    <Pile as="section" aria-label="Can it be reached?" gap="close">
+      <h2>Can it be reached?</h2>
       <ErrorMessage error={error} />
       {!question && <div>The shelf has no colour to try it with.</div>}
       {question && !answer && !error && <LinearProgress aria-label="Trying the shelf on this wood" />}
       {answer && (
         <>
-          <div style={{ display: 'flex', gap: 14, alignItems: 'baseline' }}>
-            <span className="figure" style={{ fontSize: 38 }} data-testid="reach">
+          <Row gap="near" align="baseline">
+            <Text className="figure" size="great" data-testid="reach">
               {againstText(answer.nearest, tolerance)}
-            </span>
-            <b style={{ fontSize: 20 }}>{answer.reaches ? 'Yes, by the model' : 'Not with a dye and a clear'}</b>
-          </div>
+            </Text>
+            <Text as="b" size="title">
+              {answer.reaches ? 'Yes, by the model' : 'Not with a dye and a clear'}
+            </Text>
+          </Row>
           <div className="soft">
             nearest ΔE00 with {answer.colours.map(named).join(', ') || 'no colour'}
             {model.rawKnown ? '' : ', on the wood’s usual colour: this board is not read yet'}
@@ -52,12 +55,12 @@ export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardMod
                 <>
                   What would help:
                   {answer.helps.slice(0, MOST_HELPS).map(({ what, deltaE }) => (
-                    <div key={what} style={{ display: 'flex', gap: 12, paddingTop: 4 }}>
-                      <b className="mono" style={{ width: 56 }}>
+                    <Row key={what} gap="near" padTop="hair">
+                      <Text as="b" className="mono" width={56}>
                         {againstText(deltaE, tolerance)}
-                      </b>
+                      </Text>
                       {what}
-                    </div>
+                    </Row>
                   ))}
                 </>
               ) : (
@@ -67,6 +70,6 @@ export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardMod
           )}
         </>
       )}
-    </section>
+    </Pile>
   );
 }
