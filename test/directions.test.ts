@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { circles, faultsOf, namesAsked, namesTwice } from '../scripts/directions.ts';
+import { circles, faultsOf, namesAsked, namesTwice, stylesWritten } from '../scripts/directions.ts';
 
 const importing = (module: string) => `import { x } from '${module}';\nexport const y: number = x;`;
 const fault = (file: string, module: string) => faultsOf(file, importing(module)).join();
@@ -35,6 +35,15 @@ describe('the name of a kind of layer', () => {
     expect(namesAsked('web/pages/a.tsx', `\n${asks}`).join()).toContain('a.tsx:2');
     expect(namesAsked('core/board/a.ts', asks)).toEqual([]);
     expect(namesAsked('record/a.ts', "item.kind === 'board' && KINDS[kind].is.stands")).toEqual([]);
+  });
+});
+
+describe('a style', () => {
+  it('of its own holds what is computed, and nothing that is known before', () => {
+    const of = (style: string) => stylesWritten('web/pages/a.tsx', `<div style={{ ${style} }} />`);
+    expect(of("margin: 0, display: 'grid'")).toHaveLength(1);
+    expect(of('left: at(mark)')).toEqual([]);
+    expect(of("position: 'absolute', height")).toEqual([]);
   });
 });
 

@@ -5,7 +5,7 @@ import { DAYLIGHT, type Light } from '../colour/lights.ts';
 import { readingStatistics } from './statistics.ts';
 
 /** The raw boards of a wood as they lie in the pile. */
-export interface Pile<T> {
+export interface SortedPile<T> {
   boards: {
     of: T;
     lab: Lab;
@@ -25,7 +25,7 @@ export function pileOf<T>(
   raw: readonly { of: T; reading: Spectrum }[],
   tolerance: number,
   light: Light = DAYLIGHT,
-): Pile<T> {
+): SortedPile<T> {
   if (raw.length === 0) return { boards: [], spread: 0, wider: false };
   const { lab: mean, outliers } = readingStatistics(
     raw.map((r) => r.reading),

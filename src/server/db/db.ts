@@ -1,11 +1,11 @@
 import { DatabaseDied, NotKnown } from './trouble.ts';
 
-export type Row = Record<string, unknown>;
+export type SqlRow = Record<string, unknown>;
 
 /** All that the store knows of its database: the same SQL, that of PostgreSQL 15, runs embedded and on a server. */
 export interface Queries {
   /** Rows as plain objects: numbers for int and float8, Date for timestamptz, parsed jsonb, arrays as arrays. */
-  query(sql: string, parameters?: readonly unknown[]): Promise<Row[]>;
+  query(sql: string, parameters?: readonly unknown[]): Promise<SqlRow[]>;
 }
 
 export interface Db extends Queries {

@@ -1,7 +1,7 @@
 import { PGlite } from '@electric-sql/pglite';
 import { Mutex } from 'async-mutex';
 import { startThread } from '../threads/start-thread.ts';
-import { type Connection, type Db, inTransaction, type Queries, type Row } from './db.ts';
+import { type Connection, type Db, inTransaction, type Queries, type SqlRow } from './db.ts';
 import { migrate } from './migrate.ts';
 import type { EmbeddedDatabase, ErrorTold } from './pglite.worker.ts';
 import { DatabaseDied } from './trouble.ts';
@@ -22,7 +22,7 @@ function dbOn(connection: Connection, close: () => Promise<void>) {
 }
 
 const connectionTo = (pg: PGlite): Connection => ({
-  query: async (sql, parameters = []) => (await pg.query<Row>(sql, [...parameters])).rows,
+  query: async (sql, parameters = []) => (await pg.query<SqlRow>(sql, [...parameters])).rows,
   exec: async (sql) => void (await pg.exec(sql)),
 });
 
@@ -88,7 +88,7 @@ export async function openEmbedded(folder: string | null, opening: Opening = {})
     }
   };
   const connection: Connection = {
-    query: (sql, parameters = []) => asked<Row[]>(remote.query(sql, [...parameters])),
+    query: (sql, parameters = []) => asked<SqlRow[]>(remote.query(sql, [...parameters])),
     exec: (sql) => asked<void>(remote.exec(sql)),
   };
   try {

@@ -12,7 +12,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { pack } from 'tar-fs';
-import type { Row } from './db.ts';
+import type { SqlRow } from './db.ts';
 
 /** What went wrong, in words: an error's own fields would be lost on the way to the other thread. */
 export interface ErrorTold {
@@ -60,7 +60,7 @@ const database = {
       const loadDataDir = from ? await contentsOf(from) : undefined;
       pg = await PGlite.create({ ...(folder ? { dataDir: folder } : {}), loadDataDir });
     }),
-  query: (sql: string, parameters: unknown[]) => answer(async () => (await pg.query<Row>(sql, parameters)).rows),
+  query: (sql: string, parameters: unknown[]) => answer(async () => (await pg.query<SqlRow>(sql, parameters)).rows),
   exec: (sql: string) =>
     answer(async () => {
       await pg.exec(sql);

@@ -1,5 +1,5 @@
 import pg from 'pg';
-import { type Connection, type Db, inTransaction, type Row } from './db.ts';
+import { type Connection, type Db, inTransaction, type SqlRow } from './db.ts';
 import { migrate } from './migrate.ts';
 import { DatabaseDied, TooBusy } from './trouble.ts';
 
@@ -25,7 +25,7 @@ const telling = async <T>(work: () => Promise<T>): Promise<T> => {
 };
 
 const connectionOf = (client: pg.PoolClient | pg.Pool): Connection => ({
-  query: (sql, parameters = []) => telling(async () => (await client.query<Row>(sql, [...parameters])).rows),
+  query: (sql, parameters = []) => telling(async () => (await client.query<SqlRow>(sql, [...parameters])).rows),
   exec: (sql) => telling(async () => void (await client.query(sql))),
 });
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Queries, Row } from '../db/db.ts';
+import type { Queries, SqlRow } from '../db/db.ts';
 
 /** A moment as the database gives it. */
 export const stamp = z.date().transform((d) => d.toISOString());
@@ -40,7 +40,7 @@ export function groupedBy<K extends string, T extends Record<K, string>>(
 }
 
 /** Whether a statement with `returning` touched anything. */
-export const touched = (rows: readonly Row[]): boolean => rows.length > 0;
+export const touched = (rows: readonly SqlRow[]): boolean => rows.length > 0;
 
 /** `name = $2, piece = $3 …` for what of a change was given, and the values in the same order. */
 export function assignments(

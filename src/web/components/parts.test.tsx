@@ -146,7 +146,9 @@ describe('the settings of a layer', () => {
     const Bench = () => {
       const [shown, setShown] = useState(first);
       layer = shown;
-      return <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} onSettle={() => {}} />;
+      return (
+        <LayerEditor layer={shown} materials={MATERIALS} onChange={setShown} onDrag={setShown} onSettle={() => {}} />
+      );
     };
     render(<Bench />);
     return { now: () => layer, user: userEvent.setup() };

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { mutate } from 'swr';
-import { useDebouncedCallback } from 'use-debounce';
+import { useDebouncedCallback, useThrottledCallback } from 'use-debounce';
 import type { Stack } from '../../core/layers/layer.ts';
 import { setDraft } from '../../shared/contract/jobs.ts';
 import { VersionMade } from '../../shared/id.ts';
@@ -11,6 +11,8 @@ import { useVersioned } from './versioned.ts';
 
 const SAVE_AFTER_MS = 400;
 const MOST_UNDO = 60;
+/** While a strength is dragged the page follows this often; the picture follows every move. */
+const DRAG_SHOWN_MS = 500;
 
 const withDraft = (job: Job, woodId: string, stack: Stack): Job => ({
   ...job,
@@ -35,6 +37,10 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
     },
   });
   const [stack, setStack] = useState(kept);
+  /** What the hand has made of it: the page shows it at once, or soon while it is dragged. */
+  const latest = useRef(kept);
+  const followers = useRef(new Set<(stack: Stack) => void>());
+  const showSoon = useThrottledCallback(setStack, DRAG_SHOWN_MS);
   const history = useRef<{ past: Stack[]; future: Stack[]; gesture: string | null }>({
     past: [],
     future: [],
@@ -45,43 +51,66 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
   // Theirs was taken, or came from another window while nothing waited here.
   const { shown } = saved;
   useEffect(() => {
-    if (!saveSoon.isPending()) setStack(shown);
+    if (saveSoon.isPending()) return;
+    latest.current = shown;
+    setStack(shown);
   }, [shown, saveSoon]);
 
   const put = useCallback(
     (next: Stack) => {
+      latest.current = next;
+      showSoon.cancel();
       setStack(next);
       saveSoon(next);
     },
-    [saveSoon],
+    [saveSoon, showSoon],
   );
+  /** All ticks of one drag, or all letters of one number, are one step back. */
+  const remember = useCallback((gesture: string | null) => {
+    const { past, gesture: going } = history.current;
+    const goesOn = gesture !== null && gesture === going;
+    history.current = { past: goesOn ? past : [...past.slice(-MOST_UNDO), latest.current], future: [], gesture };
+  }, []);
   const set = useCallback(
     (next: Stack, gesture: string | null = null) => {
-      const { past, gesture: going } = history.current;
-      // All ticks of one drag, or all letters of one number, are one step back.
-      const goesOn = gesture !== null && gesture === going;
-      history.current = { past: goesOn ? past : [...past.slice(-MOST_UNDO), stack], future: [], gesture };
+      remember(gesture);
       put(next);
     },
-    [put, stack],
+    [put, remember],
   );
-  const settle = useCallback(() => {
-    history.current.gesture = null;
+  /** One move of a drag: who follows is told at once, the page soon. */
+  const drag = useCallback(
+    (next: Stack, gesture: string) => {
+      remember(gesture);
+      latest.current = next;
+      for (const told of followers.current) told(next);
+      showSoon(next);
+      saveSoon(next);
+    },
+    [remember, showSoon, saveSoon],
+  );
+  const follow = useCallback((told: (stack: Stack) => void) => {
+    followers.current.add(told);
+    return () => void followers.current.delete(told);
   }, []);
+  const settle = useCallback(() => {
+    showSoon.flush();
+    history.current.gesture = null;
+  }, [showSoon]);
   const undo = useCallback(() => {
     const { past, future } = history.current;
     const last = past.at(-1);
     if (!last) return;
-    history.current = { past: past.slice(0, -1), future: [...future, stack], gesture: null };
+    history.current = { past: past.slice(0, -1), future: [...future, latest.current], gesture: null };
     put(last);
-  }, [put, stack]);
+  }, [put]);
   const redo = useCallback(() => {
     const { past, future } = history.current;
     const next = future.at(-1);
     if (!next) return;
-    history.current = { past: [...past, stack], future: future.slice(0, -1), gesture: null };
+    history.current = { past: [...past, latest.current], future: future.slice(0, -1), gesture: null };
     put(next);
-  }, [put, stack]);
+  }, [put]);
 
   // Leaving the page saves what waits; closing the tab with unsaved work asks.
   useEffect(
@@ -96,6 +125,8 @@ export function useDraft(jobNumber: number, wood: JobWood, kept: Stack) {
   return {
     stack,
     set,
+    drag,
+    follow,
     settle,
     undo,
     redo,

@@ -66,6 +66,23 @@ describe('the draft of a wood', () => {
     expect(result.current.stack).toBe(start);
     await waitFor(async () => expect((await kept())?.[0].kind).toBe('dye'));
   });
+  it('that is dragged tells who follows at every move, the page when the hand rests, and is one step back', () => {
+    const { result } = hold();
+    const told: number[] = [];
+    act(() => void result.current.follow((stack) => told.push(stack.length)));
+    act(() => {
+      for (const n of [2, 3, 4])
+        result.current.drag(
+          Array.from({ length: n }, () => newLayer('dye')),
+          'strength',
+        );
+    });
+    expect(told).toEqual([2, 3, 4]);
+    act(() => result.current.settle());
+    expect(result.current.stack).toHaveLength(4);
+    act(() => result.current.undo());
+    expect(result.current.stack).toBe(start);
+  });
   it('is saved at once when the page is left', async () => {
     const { result, unmount } = hold();
     act(() => result.current.set([newLayer('sand-back')]));

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { type Falls, type Look, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
 import type { Wood } from '../../core/board/wood.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
@@ -78,25 +78,38 @@ export function useEnd(bench: Bench, model: BoardModel, stack: Stack, asked: boo
   }, [bench, model, stack, asked]);
 }
 
+function looksOf(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
+  try {
+    const looks = promisedLooks(bench, model, stack, { lights: [light] });
+    const fields = looks.map((expected, stage): BoardField => {
+      const mean = stageMean(model.board, stage);
+      return {
+        label: fieldName(model, stack, stage),
+        expected,
+        measured: mean && stage > 0 ? lookAsMeasured(expected, model.scaled, mean) : null,
+        ...shown(expected),
+      };
+    });
+    return { looks, fields: andUnforeseen(fields, looks, model, stack), error: null };
+  } catch (trouble) {
+    return { looks: [], fields: [], error: sentenceOf(trouble) };
+  }
+}
+
 /** Expected looks of a stack on the board in hand, their colour under a light, and what has been measured of it. */
 export function useLooks(bench: Bench, model: BoardModel, stack: Stack, light: Light): Looks {
-  return useMemo(() => {
-    try {
-      const looks = promisedLooks(bench, model, stack, { lights: [light] });
-      const fields = looks.map((expected, stage): BoardField => {
-        const mean = stageMean(model.board, stage);
-        return {
-          label: fieldName(model, stack, stage),
-          expected,
-          measured: mean && stage > 0 ? lookAsMeasured(expected, model.scaled, mean) : null,
-          ...shown(expected),
-        };
-      });
-      return { looks, fields: andUnforeseen(fields, looks, model, stack), error: null };
-    } catch (trouble) {
-      return { looks: [], fields: [], error: sentenceOf(trouble) };
-    }
-  }, [bench, model, stack, light]);
+  return useMemo(() => looksOf(bench, model, stack, light), [bench, model, stack, light]);
+}
+
+/** Tells each move of a hand to whoever paints it, until it is taken back. */
+export type Live<T> = (told: (value: T) => void) => () => void;
+
+/** The fields of a stack at every move of the hand that drags it, past the page. */
+export function useLiveFields(follow: Live<Stack>, bench: Bench, model: BoardModel, light: Light): Live<BoardField[]> {
+  return useCallback(
+    (told) => follow((stack) => told(looksOf(bench, model, stack, light).fields)),
+    [follow, bench, model, light],
+  );
 }
 
 /** A board of which only its last reading is known: raw wood at the left, the colour that was read at the right. */

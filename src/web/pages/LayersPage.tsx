@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
-import { useEffect, useMemo, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
@@ -37,10 +37,9 @@ import { ToolsForm } from '../components/Tools.tsx';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useFinding } from '../hooks/finding.ts';
-import { useEnd, useLooks, useOtherwise } from '../hooks/looks.ts';
+import { useEnd, useLiveFields, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
-import { useThrottled } from '../hooks/throttled.ts';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -51,7 +50,17 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const kept = useMemo(() => wood.draft ?? board.recipe?.stack ?? simpleStack(bench.offered), [wood, board, bench]);
   // What is on the board stands as it was put on, whatever the draft says.
   const begun = useMemo(() => (done > 0 ? stackAsMade(board) : kept), [done, board, kept]);
-  const { stack, set, settle, undo, redo, error: draftError, ...draft } = useDraft(bench.job.number, wood, begun);
+  const {
+    stack,
+    set,
+    drag,
+    follow,
+    settle,
+    undo,
+    redo,
+    error: draftError,
+    ...draft
+  } = useDraft(bench.job.number, wood, begun);
   const [params, setParams] = useSearchParams();
   const light: Light = useMemo(() => {
     const asked = params.get('light') as Illuminant;
@@ -69,7 +78,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const begin = useBegun(bench);
   const [ends, setEnds] = useState(false);
   const [loupe, setLoupe] = useState(false);
-  const layer = useOpenLayer({ stack, done, offered: bench.offered, begun: begin, set });
+  const layer = useOpenLayer({ stack, done, offered: bench.offered, begun: begin, set, drag });
   const { selected, setSelected, open } = layer;
   /** What a search may use as it was when its choice was opened; null while it is not. */
   const [chosenBefore, setChosenBefore] = useState<Choice | null>(null);
@@ -78,6 +87,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const [over, setOver] = useState<'roads' | 'versions' | 'systems' | null>(null);
   const [choice, setChoice] = usePersistentState<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
+  const live = useLiveFields(follow, bench, model, light);
   const [falls, setFalls] = useState<Falls>('diffuse');
   const otherwise = useOtherwise(bench, model, stack, { years, falls });
   const end = useEnd(bench, model, stack, ends);
@@ -86,7 +96,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   );
 
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
-  const settled = useThrottled(stack);
+  const settled = useDeferredValue(stack);
   const rules = useRules(bench, model, settled);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { search, error, problem, problemFor, find, ...finding } = useFinding({
@@ -198,6 +208,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         problem={problem}
         fields={fields}
         shown={otherwise.length > 0 ? otherwise : fields}
+        live={otherwise.length > 0 ? undefined : live}
         end={end}
         light={light}
         wet={wet}

@@ -1,4 +1,4 @@
-import { type Remote, wrap } from 'comlink';
+import { type Remote, transfer, wrap } from 'comlink';
 import type { Painter } from './grain.worker.ts';
 import type { Matcher } from './matcher.ts';
 import type { Planner } from './planner.ts';
@@ -8,6 +8,27 @@ let painter: Remote<Painter> | null = null;
 export function boardPainter(): Remote<Painter> {
   painter ??= wrap<Painter>(new Worker(new URL('./grain.worker.ts', import.meta.url), { type: 'module' }));
   return painter;
+}
+
+/** A canvas can be handed to the painter once. */
+const HANDED = new WeakMap<HTMLCanvasElement, number>();
+let handed = 0;
+
+/** The number under which the painter has a canvas: it is handed over when first asked. */
+export function numberOf(canvas: HTMLCanvasElement): number {
+  const known = HANDED.get(canvas);
+  if (known !== undefined) return known;
+  const mine = canvas.transferControlToOffscreen();
+  handed += 1;
+  HANDED.set(canvas, handed);
+  void boardPainter().take(handed, transfer(mine, [mine]));
+  return handed;
+}
+
+/** The painter forgets a canvas that has left the page. */
+export function forget(canvas: HTMLCanvasElement | null): void {
+  const number = canvas && HANDED.get(canvas);
+  if (number && !canvas.isConnected) void boardPainter().leave(number);
 }
 
 let close: Remote<Painter> | null = null;

@@ -1,39 +1,23 @@
-import { memo, type RefObject, useEffect, useMemo, useRef, useState } from 'react';
-import type { Look } from '../../../core/board/predict.ts';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { Texture } from '../../../core/board/preparation.ts';
 import type { Wood } from '../../../core/board/wood.ts';
 import { screenColour } from '../../../core/colour/display.ts';
-import { labOf } from '../../../core/colour/lab.ts';
-import type { Light } from '../../../core/colour/lights.ts';
-import {
-  type BoardPainting,
-  missEnlarged,
-  type PaintedLook,
-  type Rgb,
-  type TissueRgb,
-} from '../../../core/figure/paint.ts';
+import type { BoardPainting } from '../../../core/figure/paint.ts';
 import type { Section } from '../../../core/figure/tree.ts';
 import type { Face } from '../../../core/figure/weights.ts';
-import { nth } from '../../../core/known.ts';
-import type { SeenTarget } from '../../../record/job/target.ts';
-import type { BoardField } from '../../hooks/looks.ts';
-import { boardPainter } from '../../workers/index.ts';
+import type { BoardField, Live } from '../../hooks/looks.ts';
+import { type Shown, usePicture } from '../../hooks/painting.ts';
 import { Text } from '../layout.tsx';
 import { Loupe } from './Loupe.tsx';
 
-interface Props {
+interface Props extends Shown {
   wood: Pick<Wood, 'figure' | 'cut' | 'ringMm' | 'tissues' | 'name'>;
   seed: number;
-  fields: readonly BoardField[];
-  /** Shown as it is seen: without the gloss that its reading holds, as the board is. */
-  target: Pick<SeenTarget, 'seen' | 'seenTones'> | null;
-  light: Light;
-  wet?: boolean;
+  /** Its fields at every move of a hand, before the page comes to it. */
+  live?: Live<readonly BoardField[]> | undefined;
   texture?: Texture | undefined;
   /** The face, or the end that was sawn across. */
   section?: Section;
-  /** How many times as far from the target as it is the finished colour is shown; once when missing. */
-  enlarge?: number;
   /** In the page's own pixels. */
   height: number;
   onField?: (index: number) => void;
@@ -41,114 +25,22 @@ interface Props {
   loupe?: boolean;
 }
 
-const BAND = 0.16;
 /** A smaller picture says nothing under itself; the large one of the same board does. */
 const ROOM_FOR_WORDS = 60;
 
-const TISSUES = ['ground', 'grain', 'pore', 'ray'] as const;
-
-/** What a look is painted with; where it was not worked out, wood as clear and as even as raw. */
-function paintedLook(look: Look, { clarity = 1, blotch = 0 }: BoardField, light: Light, wet: boolean): PaintedLook {
-  const of = (name: string): Rgb => {
-    const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, 0);
-    return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;
-  };
-  const [ground, grain, pore, ray] = TISSUES.map(of) as [Rgb, Rgb, Rgb, Rgb];
-  // L* is a cube root of lightness: so much of it is three times as much of what is left of it.
-  const [lightness] = labOf(look.reading);
-  return { tissues: { ground, grain, pore, ray }, clarity, blotch: (3 * blotch) / (lightness + 16) };
-}
-
 const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) => t.name === name)?.fraction ?? 0;
 
-/** One colour all over. */
-const flat = (rgb: Rgb): TissueRgb => ({ ground: rgb, grain: rgb, pore: rgb, ray: rgb });
-
-/** The band of a target of two tones: the grain as the board's own lies, so that edge meets edge. */
-function banded({ ground, grain }: NonNullable<SeenTarget['seenTones']>, light: Light): TissueRgb {
-  const [pale, dark] = [ground, grain].map((s) => screenColour(s, light).rgb) as unknown as [Rgb, Rgb];
-  return { ground: pale, grain: dark, pore: dark, ray: pale };
-}
-
-type Shown = Pick<Props, 'fields' | 'target' | 'light' | 'wet' | 'enlarge'>;
-
-function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown): BoardPainting {
-  const wanted = target && screenColour(target.seen, light).rgb;
-  const painted = (look: Look, field: BoardField) => {
-    const plain = paintedLook(look, field, light, wet);
-    if (!wanted || enlarge === 1 || field !== fields.at(-1)) return plain;
-    const seen = screenColour(look.seen, light).rgb;
-    return { ...plain, tissues: missEnlarged(plain.tissues, seen, wanted, enlarge) };
-  };
-  return {
-    band: BAND,
-    target: target?.seenTones ? banded(target.seenTones, light) : wanted && flat(wanted),
-    fields: fields.map((f) => ({
-      expected: painted(f.expected, f),
-      measured: f.measured ? painted(f.measured, f) : null,
-    })),
-  };
+/** The fields in one tone each: what is there at once, before the figure of the wood is. */
+function flatTones({ fields }: BoardPainting): string {
+  const stops = fields.map(({ expected: { tissues } }, i) => {
+    const [from, to] = [i, i + 1].map((n) => `${(100 * n) / fields.length}%`);
+    return `rgb(${tissues.ground.join(' ')}) ${from} ${to}`;
+  });
+  return `linear-gradient(to right, ${stops.join(', ')})`;
 }
 
 /** More than twice the page's pixels no eye sees in wood. */
 const FINEST = 2;
-
-interface Picture {
-  face: Face;
-  painting: BoardPainting;
-}
-
-/**
- * Keeps a canvas painted. One picture is under way at a time; of those asked for meanwhile only the newest is painted, so
- * that a drag shows what the hand does now and nothing is left to do when it stops.
- */
-function usePainted(canvas: RefObject<HTMLCanvasElement | null>, picture: Picture | null): void {
-  const wanted = useRef<Picture | null>(null);
-  const busy = useRef(false);
-  /** What the canvas shows: the same again is not painted again. */
-  const shown = useRef('');
-  useEffect(() => {
-    wanted.current = picture;
-    if (busy.current) return;
-    busy.current = true;
-    void (async () => {
-      try {
-        for (let next = wanted.current; next; next = wanted.current) {
-          wanted.current = null;
-          const asked = JSON.stringify(next);
-          if (asked === shown.current) continue;
-          const start = performance.now();
-          const { bitmap, ms, coarse } = await boardPainter().paint(next.face, next.painting, shown.current === '');
-          const element = canvas.current;
-          if (element) {
-            if (element.width !== bitmap.width) element.width = bitmap.width;
-            if (element.height !== bitmap.height) element.height = bitmap.height;
-            element.getContext('bitmaprenderer')?.transferFromImageBitmap(bitmap);
-            shown.current = asked;
-            element.dataset.painted = `${Number(element.dataset.painted ?? 0) + 1}`;
-            performance.measure('board painted', { start, detail: ms });
-          }
-          bitmap.close();
-          // A first sight of it: the picture itself follows.
-          if (coarse) {
-            shown.current = 'coarse';
-            wanted.current ??= next;
-          }
-        }
-      } catch {
-        // A picture that cannot be painted leaves the figures beside it.
-      } finally {
-        busy.current = false;
-      }
-    })();
-  }, [canvas, picture]);
-  useEffect(
-    () => () => {
-      wanted.current = null;
-    },
-    [],
-  );
-}
 
 /** True when the screen cannot show one of the colours as it is. */
 function outOfGamut({ fields, target, light }: Props): boolean {
@@ -174,7 +66,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     return () => observer.disconnect();
   }, []);
 
-  const { target, light, wet, seed, texture = 'plain', enlarge, section = 'face' } = props;
+  const { seed, texture = 'plain', section = 'face' } = props;
   const { figure, cut = 'flat', ringMm = null } = wood;
   const [grain, pore, ray] = (['grain', 'pore', 'ray'] as const).map((name) => fractionOf(wood, name)) as [
     number,
@@ -187,14 +79,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
     const [across, down] = [Math.round(width * scale), Math.round(height * scale)];
     return across > 0 ? { figure, cut, ringMm, texture, section, seed, fractions, width: across, height: down } : null;
   }, [figure, cut, ringMm, texture, section, seed, grain, pore, ray, width, height]);
-  const painting = useMemo(
-    () => paintingOf({ fields, target, light, wet, enlarge }),
-    [fields, target, light, wet, enlarge],
-  );
-  usePainted(
-    canvas,
-    useMemo(() => face && { face, painting }, [face, painting]),
-  );
+  const painting = usePicture(canvas, face, props, props.live);
 
   const measured = fields.some((f) => f.measured);
   return (
@@ -205,7 +90,7 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
           role="img"
           aria-label={`${section === 'end' ? 'End' : 'Board'} of ${wood.name}: ${fields.map((f) => f.label).join(', ')}${measured ? '; expected above, measured below' : ''}`}
           title={fields.some((f) => f.expected.surface.k1 > 0) ? 'Shown without gloss.' : undefined}
-          style={{ display: 'block', width: '100%', height }}
+          style={{ display: 'block', width: '100%', height, background: flatTones(painting) }}
         />
         {loupe && face && <Loupe canvas={canvas} face={face} painting={painting} width={width} height={height} />}
         {onField &&

@@ -30,7 +30,7 @@ export function Loupe({ canvas, face, painting, width, height }: Props) {
     const close = { ...face, width: face.width * TIMES, height: face.height * TIMES };
     closePainter()
       .paint(close, painting)
-      .then(({ bitmap }) => (left ? bitmap.close() : setFine(bitmap)))
+      .then((bitmap) => (left ? bitmap.close() : setFine(bitmap)))
       .catch(() => {
         // The enlarged picture stays.
       });

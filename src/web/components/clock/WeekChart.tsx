@@ -234,7 +234,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
   }, [chart]);
 
   return (
-    <div style={{ position: 'relative' }}>
+    <div className="overlaid">
       <div ref={place} role="img" aria-label="The week: what is worked on and what dries" style={{ height }} />
       {ghost && (
         <Area

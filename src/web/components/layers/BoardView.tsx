@@ -6,7 +6,7 @@ import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf } from '../../../core/match/roads.ts';
 import type { Bench, BoardModel } from '../../../record/job/bench.ts';
-import type { BoardField } from '../../hooks/looks.ts';
+import type { BoardField, Live } from '../../hooks/looks.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { ColourPath } from '../curves/ColourPath.tsx';
 import { Curves } from '../curves/Curves.tsx';
@@ -22,6 +22,8 @@ interface Props {
   /** The stages as they are now, and as they are shown: in some years, or in another light. */
   fields: readonly BoardField[];
   shown: readonly BoardField[];
+  /** What is shown at every move of the hand. */
+  live: Live<BoardField[]> | undefined;
   /** The finished end grain; empty where it is not asked for. */
   end: readonly BoardField[];
   light: Light;
@@ -82,7 +84,7 @@ function BesideIt({ bench, model, stack, problem, fields, light, beside, height 
 
 /** The large board as it is looked at, and what stands beside it. */
 export function BoardView(props: Props) {
-  const { model, fields, shown, end, light, wet, years, enlarge, loupe, beside, standing, onField } = props;
+  const { model, fields, shown, live, end, light, wet, years, enlarge, loupe, beside, standing, onField } = props;
   const low = useMediaQuery('(max-height: 760px)');
   const height = low ? 140 : 193;
   return (
@@ -102,6 +104,7 @@ export function BoardView(props: Props) {
               texture={model.preparation.texture}
               seed={model.seed}
               fields={shown}
+              live={live}
               target={model.target}
               light={light}
               wet={wet}

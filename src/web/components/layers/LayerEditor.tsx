@@ -17,6 +17,8 @@ interface Props {
   materials: Materials;
   /** `gesture`: changes of one drag, or of one number being typed, are one step. */
   onChange: (layer: Layer, gesture?: string) => void;
+  /** One move of a drag. */
+  onDrag: (layer: Layer, gesture: string) => void;
   onSettle: () => void;
   /** Further settings, behind its own. */
   timing?: ReactNode;
@@ -27,7 +29,7 @@ interface Props {
 interface StrengthProps {
   colourant: Colourant;
   value: number;
-  onStrength: (id: string, strength: number) => void;
+  onStrength: (id: string, strength: number, dragged?: boolean) => void;
   onOut: (id: string) => void;
   onSettle: () => void;
 }
@@ -37,28 +39,38 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
   const { id, name, kind, maxStrength } = colourant;
   const share = isShare(kind);
   const shown = share ? 100 : 1;
+  /** Where the hand has it while it drags: the page follows more slowly. */
+  const [held, setHeld] = useState<number | null>(null);
+  const now = held ?? value;
   return (
     <Columns of="110px 1fr 110px 44px" gap="near" align="center">
       <span>{name}</span>
       <Slider
         aria-label={`Strength of ${name}`}
-        value={Math.sqrt(value / maxStrength)}
+        value={Math.sqrt(now / maxStrength)}
         min={0}
         max={1}
         step={0.002}
-        onChange={(_, v) => onStrength(id, (v as number) ** 2 * maxStrength)}
-        onChangeCommitted={onSettle}
+        onChange={(_, v) => {
+          const strength = v ** 2 * maxStrength;
+          setHeld(strength);
+          onStrength(id, strength, true);
+        }}
+        onChangeCommitted={() => {
+          onSettle();
+          setHeld(null);
+        }}
       />
       <NumberField
         label={share ? '% of the mix' : 'g/L'}
-        value={value * shown}
+        value={now * shown}
         format={(v) => v.toFixed(share ? 1 : 2)}
         min={0}
         max={maxStrength * shown}
         step={0.1}
         onNumber={(v) => onStrength(id, v / shown)}
         onSettle={onSettle}
-        slotProps={{ htmlInput: { 'aria-label': `${name} ${strengthText(value, kind)}` } }}
+        slotProps={{ htmlInput: { 'aria-label': `${name} ${strengthText(now, kind)}` } }}
       />
       <Button aria-label={`Leave out ${name}`} onClick={() => onOut(id)} sx={{ minWidth: 44, padding: 0 }}>
         ×
@@ -132,7 +144,7 @@ const Choice = memo(
 );
 
 /** The settings of one layer; every change repaints the board. */
-export function LayerEditor({ layer, materials, onChange, onSettle, timing, children }: Props) {
+export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timing, children }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter(
     (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
@@ -148,7 +160,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
   const [held, setHeld] = useState(false);
   const set = (id: string, strength: number, gesture?: string) =>
     onChange({ ...layer, colours: { ...layer.colours, [id]: strength } }, gesture);
-  const onStrength = useEventCallback((id: string, strength: number) => {
+  const onStrength = useEventCallback((id: string, strength: number, dragged = false) => {
     const { kind } = entry(materials.colourants, id);
     const to = { id, to: strength };
     const most = Object.fromEntries(Object.values(materials.colourants).map((c) => [c.id, c.maxStrength]));
@@ -157,7 +169,7 @@ export function LayerEditor({ layer, materials, onChange, onSettle, timing, chil
       : isShare(kind)
         ? withinPot(layer.colours, to)
         : { ...layer.colours, [id]: strength };
-    onChange({ ...layer, colours }, id);
+    (dragged ? onDrag : onChange)({ ...layer, colours }, id);
   });
   const onAdd = useEventCallback((id: string) => set(id, toBeginWith(id)));
   const onOut = useEventCallback((id: string) => {

@@ -40,7 +40,7 @@ interface Props {
 /** The layer in hand: its settings, what the rules say of it, what can be done with it. */
 export function LayerInHand(props: Props & { open: Layer; selected: number }) {
   const { bench, model, layer, open, selected, settled, light, problem, barred, rules, addLayer, onSettle } = props;
-  const { setOpen } = layer;
+  const { setOpen, dragOpen } = layer;
   const drying = useDrying(bench);
   const usual = usualWait([...settled.slice(0, selected), open, ...settled.slice(selected + 1)], selected, drying);
   // What will be seen or will fail comes first; what is only worth knowing does not move the settings.
@@ -62,6 +62,7 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         layer={open}
         materials={bench.onHand}
         onChange={setOpen}
+        onDrag={dragOpen}
         onSettle={onSettle}
         timing={<LayerTiming layer={open} usual={usual} onChange={setOpen} onSettle={onSettle} />}
       >

@@ -14,6 +14,8 @@ interface Options {
   begun: (layer: Layer) => Layer;
   /** `gesture`: changes of one drag, or of one number being typed, are one step. */
   set: (stack: Stack, gesture?: string) => void;
+  /** One move of a drag. */
+  drag: (stack: Stack, gesture: string) => void;
 }
 export type OpenLayer = ReturnType<typeof useOpenLayer>;
 
@@ -21,15 +23,12 @@ export type OpenLayer = ReturnType<typeof useOpenLayer>;
  * The layer that is open, and what is done with it. The functions stay the same while the stack changes: they are handed to
  * parts that rest while a strength is dragged.
  */
-export function useOpenLayer({ stack, done, offered, begun, set }: Options) {
+export function useOpenLayer({ stack, done, offered, begun, set, drag }: Options) {
   const [selected, setSelected] = useState<number | null>(null);
   const open = selected !== null && selected >= done ? stack[selected] : undefined;
-  const setOpen = useEventCallback((layer: Layer, gesture?: string) =>
-    set(
-      stack.map((l, i) => (i === selected ? layer : l)),
-      gesture,
-    ),
-  );
+  const withOpen = (layer: Layer) => stack.map((l, i) => (i === selected ? layer : l));
+  const setOpen = useEventCallback((layer: Layer, gesture?: string) => set(withOpen(layer), gesture));
+  const dragOpen = useEventCallback((layer: Layer, gesture: string) => drag(withOpen(layer), gesture));
   const onAdd = useEventCallback((kind: LayerKind) => {
     const added = withLayer(stack, kind, offered, done);
     set(added.stack.map((l, i) => (i === added.at ? begun(l) : l)));
@@ -54,5 +53,5 @@ export function useOpenLayer({ stack, done, offered, begun, set }: Options) {
     const { note: _, ...rest } = open;
     setOpen(text === '' ? rest : { ...rest, note: text }, 'note');
   });
-  return { selected, setSelected, open, setOpen, onAdd, onOff, onTwice, onTakeOut, onNote };
+  return { selected, setSelected, open, setOpen, dragOpen, onAdd, onOff, onTwice, onTakeOut, onNote };
 }
