@@ -99,9 +99,9 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   [BOARD]: { rooms: [...CORE, ...SHARED, SHELF], packages: [] },
   [JOB]: { rooms: [...CORE, ...SHARED, SHELF, BOARD], packages: [] },
   [WORK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB], packages: [] },
-  [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: [] },
+  [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['date-fns'] },
   record: { rooms: RECORD, packages: [] },
-  'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['zod'] },
+  'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['date-fns', 'zod'] },
   demo: {
     rooms: [
       'core/time',
@@ -195,6 +195,8 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'web/components': {
     rooms: [...CORE, ...RECORD, ...SHARED, 'web/hooks', 'web/workers', 'web/theme', 'web/components/*'],
     packages: [
+      'date-fns',
+      'react-dropzone',
       'react',
       'react-dom',
       'react-router',

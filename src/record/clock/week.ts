@@ -1,3 +1,4 @@
+import { format, getISODay, startOfDay } from 'date-fns';
 import { nth } from '../../core/known.ts';
 import {
   type Activity,
@@ -25,17 +26,13 @@ const DAYS_AHEAD = 56;
 const slots = (hours: number) => Math.max(0, Math.ceil((hours * HOUR) / SLOT - 1e-6));
 
 /** Midnight of the day that a moment lies in, by the clock on this wall. */
-export function dayOf(now: number): Date {
-  const at = new Date(now);
-  return new Date(at.getFullYear(), at.getMonth(), at.getDate());
-}
-const two = (n: number) => String(n).padStart(2, '0');
+export const dayOf = (now: number): Date => startOfDay(now);
 /** A day as it is written in a calendar. */
-export const dateText = (day: Date): string => `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`;
+export const dateText = (day: Date): string => format(day, 'yyyy-MM-dd');
 
 /** The stretches of work of a day; null on a day off and on a holiday. Days of the week are counted from Monday. */
 export function stretchesOfDay({ days, holidays }: WorkWeek, day: Date): Stretch[] | null {
-  return holidays.includes(dateText(day)) ? null : (days[(day.getDay() + 6) % 7] ?? null);
+  return holidays.includes(dateText(day)) ? null : (days[getISODay(day) - 1] ?? null);
 }
 /** When a day's work begins and ends, its breaks within; null on a day off. */
 export function hoursOfDay(week: WorkWeek, day: Date): Stretch | null {

@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns';
 import { z } from 'zod';
 import { FieldError } from '../../core/field-error.ts';
 import {
@@ -13,7 +14,7 @@ import {
 import { climateFactor } from '../../core/time/climate.ts';
 import { CalendarDay } from '../../shared/id.ts';
 import { DryingPlace, WorkWeek } from '../../shared/week.ts';
-import { dateText, dayOf, hoursOfDay, openSlots } from '../clock/week.ts';
+import { dayOf, hoursOfDay, openSlots } from '../clock/week.ts';
 import { checked } from './asked.ts';
 
 const hours = (what: string) =>
@@ -76,15 +77,8 @@ const DAYS = 120;
 const LOOKED_AT = { most: 4000, work: 400_000 };
 const SLOT = SLOT_MINUTES * 60_000;
 const slots = (h: number): number => Math.ceil((h * 3_600_000) / SLOT - 1e-6);
-const two = (n: number) => String(n).padStart(2, '0');
-const wallTime = (moment: number): string => {
-  const at = new Date(moment);
-  return `${dateText(at)}T${two(at.getHours())}:${two(at.getMinutes())}`;
-};
-const dayAt = (day: string): Date => {
-  const [y = 0, m = 1, d = 1] = day.split('-').map(Number);
-  return new Date(y, m - 1, d);
-};
+const wallTime = (moment: number): string => format(moment, "yyyy-MM-dd'T'HH:mm");
+const dayAt = (day: string): Date => parseISO(day);
 
 /** A week's work planned. @throws FieldError naming the field */
 export function planForScript(asked: unknown): ScriptedPlan {

@@ -1,3 +1,4 @@
+import { format, isSameDay } from 'date-fns';
 import { shopNow } from '../hooks/shop-clock.ts';
 
 /** The time of a day: 14:20. */
@@ -8,16 +9,12 @@ export const hourText = (at: number): string =>
 export function momentText(iso: string, now = new Date(shopNow())): string {
   const at = new Date(iso);
   const time = hourText(at.getTime());
-  if (at.toDateString() === now.toDateString()) return time;
+  if (isSameDay(at, now)) return time;
   return `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${time}`;
 }
 
-const two = (n: number) => String(n).padStart(2, '0');
 /** What a field for date and time wants: local time without a zone. */
-export function localInput(iso: string): string {
-  const at = new Date(iso);
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
-}
+export const localInput = (iso: string): string => format(iso, "yyyy-MM-dd'T'HH:mm");
 /** The moment that such a field names; null when it is empty or no date. */
 export function momentOf(local: string): string | null {
   const at = new Date(local);

@@ -1,11 +1,11 @@
+import { differenceInCalendarDays } from 'date-fns';
 import { HOUR } from '../../../core/time/air.ts';
 import { hourText } from '../moment.ts';
 import { hoursText } from '../numbers.ts';
 
 /** A day by its name where it is near: today, tomorrow, Thursday, 27 March. */
 export function dayText(at: number, now: number): string {
-  const day = (t: number) => new Date(new Date(t).toDateString()).getTime();
-  const days = Math.round((day(at) - day(now)) / (24 * HOUR));
+  const days = differenceInCalendarDays(at, now);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';

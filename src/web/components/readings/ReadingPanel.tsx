@@ -1,5 +1,6 @@
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
+import { useDropzone } from 'react-dropzone';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
 import { useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
@@ -99,7 +100,6 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const instruments = onTheShelf(house?.instruments ?? []);
   const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
   const drawer = useSamplePieces();
-  const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
 
   const attempt = async (asked: Asked) => {
@@ -120,19 +120,15 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
 
   const armed = !busy && !(pieces && !piece);
 
-  const look = (chosen: File | undefined) => chosen && setFile(chosen);
+  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
+    onDrop: ([dropped]) => dropped && setFile(dropped),
+    multiple: false,
+    noClick: true,
+    noKeyboard: true,
+  });
 
   return (
-    <Pile
-      as="section"
-      aria-label="Readings"
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={(e) => {
-        e.preventDefault();
-        look(e.dataTransfer.files[0]);
-      }}
-      gap="near"
-    >
+    <Pile as="section" aria-label="Readings" gap="near" {...getRootProps({ role: 'region' })}>
       {/* Space takes a reading while the instrument is armed and nothing else has the key. */}
       {way === 'instrument' && armed && <OneKey of={{ key: 'Space', what: '', run: () => void measure(1) }} />}
       <Row gap="near" wrap>
@@ -209,19 +205,11 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
       )}
       {way === 'file' && (
         <Row pad="apart" gap="apart" frame="dashed">
-          <Button onClick={() => input.current?.click()}>Choose a file</Button>
-          <span className="soft">or drop it here: CGATS text or CSV, spectra or L*a*b*</span>
-          <input
-            ref={input}
-            type="file"
-            accept=".txt,.csv,.cgats,.it8,text/*"
-            hidden
-            data-testid="file"
-            onChange={(e) => {
-              look(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
+          <Button onClick={open}>Choose a file</Button>
+          <span className="soft">
+            {isDragActive ? 'let it go: ' : 'or drop it here: '}CGATS text or CSV, spectra or L*a*b*
+          </span>
+          <input {...getInputProps({ 'data-testid': 'file', accept: '.txt,.csv,.cgats,.it8,text/*' } as object)} />
         </Row>
       )}
       {way === 'typed' && <TypedLab keep={keep} take={(lab, light) => attempt({ source: 'typed', lab, light })} />}
