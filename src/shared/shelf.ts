@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { TISSUE_NAMES } from '../core/board/tissues.ts';
-import { ANATOMIES, CUTS, FIGURES } from '../core/board/wood.ts';
+import { ANATOMIES, TISSUE_NAMES } from '../core/board/tissues.ts';
+import { CUTS, FIGURES } from '../core/board/wood.ts';
 import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { Id, Version } from './id.ts';
 import { Lot } from './lot.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { ANATOMIES, CUTS, FIGURES, OLD_FIGURES } from '../core/board/wood.ts';
+import { ANATOMIES } from '../core/board/tissues.ts';
+import { CUTS, FIGURES, OLD_FIGURES } from '../core/board/wood.ts';
 import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';

@@ -69,7 +69,7 @@ function soak(patch: Patch, doing: Doing): void {
     } else deposit.shows += took * affinity(nature.id) * (nature.kind === 'ink' ? 1 - 0.9 * patch.tissue.depth : 1);
     deposit.offered += strength * patch.open;
   }
-  const trace = (TRACE[act.kind] ?? 0) * (1 - patch.open);
+  const trace = (act.kind === 'dye' && act.method === 'sprayed' ? 0.17 : (TRACE[act.kind] ?? 0)) * (1 - patch.open);
   if (trace > 1e-6)
     patch.films.push({
       kind: act.kind,
@@ -98,19 +98,21 @@ function wake(patch: Patch, carrier: NatureCarrier, kind: string): void {
 /** Film that a wiped coat leaves over a seal: on the flat and, beside it, in a full hollow; what more of it stays on bare wood. */
 const WIPED: Record<string, { flat: number; hollow: number; soaks: number; closes: number; build: number }> = {
   'wiping-stain': { flat: 0.06, hollow: 0.5, soaks: 0, closes: 0.35, build: 0.1 },
-  'gel-stain': { flat: 1.05, hollow: 0, soaks: 0.45, closes: 0.65, build: 0.4 },
-  glaze: { flat: 1.1, hollow: 0, soaks: 0.4, closes: 0.55, build: 0.25 },
-  'powdering-glaze': { flat: 0.07, hollow: 0.9, soaks: 0.2, closes: 0.5, build: 0.1 },
+  'gel-stain': { flat: 0.11, hollow: 0.16, soaks: 1.15, closes: 0.65, build: 0.4 },
+  glaze: { flat: 0.105, hollow: 0.14, soaks: 1.05, closes: 0.55, build: 0.25 },
+  'powdering-glaze': { flat: 0.008, hollow: 0.22, soaks: 0.2, closes: 0.5, build: 0.1 },
 };
+/** Wood that lodges so readily is a softwood: its rings that drink little are hard, and wipe clean. */
+const SOFT = 1.3;
 /** A wiping stain finds hold on bare wood: on the flat as far as the wood lodges it, in hollows always. */
 const STAIN_ON_BARE = { flat: 0.4, hollow: 0.7 };
 /** What the way of putting on leaves on the flat and in a hollow. */
 const WAYS: Record<string, { flat: number; hollow: number }> = {
   wiped: { flat: 1, hollow: 1 },
   across: { flat: 0.95, hollow: 1.25 },
-  unwiped: { flat: 2.1, hollow: 1.9 },
-  'dry-brushed': { flat: 0.8, hollow: 0.5 },
-  'in-grain': { flat: 0.07, hollow: 1.5 },
+  unwiped: { flat: 9, hollow: 4.5 },
+  'dry-brushed': { flat: 1.6, hollow: 0.45 },
+  'in-grain': { flat: 0.16, hollow: 1.8 },
   sprayed: { flat: 1.6, hollow: 1.2 },
   brushed: { flat: 1.5, hollow: 1.3 },
 };
@@ -121,13 +123,19 @@ function wipeOn(patch: Patch, doing: Doing, wood: BenchPlace['wood']): void {
   wake(patch, potCarrier(doing), act.kind);
   const bare = patch.open ** 1.6;
   const depth = patch.tissue.depth * patch.hollow;
+  const { lodges } = wood;
+  const { drinks } = patch.tissue;
+  const hard = lodges > SOFT ? Math.min(1, drinks) ** 2 : 1;
   const sealed = kind.flat + kind.hollow * depth;
   const onBare =
     act.kind === 'wiping-stain'
-      ? STAIN_ON_BARE.flat * wood.lodges + STAIN_ON_BARE.hollow * depth
-      : sealed * (1 + kind.soaks);
+      ? STAIN_ON_BARE.flat * lodges + STAIN_ON_BARE.hollow * depth
+      : sealed * (1 + kind.soaks * lodges * Math.min(1.3, drinks)) * hard;
   const way = WAYS[act.method ?? 'wiped'] ?? WAYS.wiped;
-  const even = patch.even * bare;
+  // Pigment stirred into a thin stain is that much thinned.
+  const body = (c: ColourNature) => (act.kind === 'wiping-stain' && c.kind !== 'stain' ? 0.11 : 1);
+  // What has body lies on top, whatever a conditioner did.
+  const even = patch.even * bare * (act.kind === 'wiping-stain' ? 1 : 0.15);
   // Levelled hollows hold what the flat holds.
   const holds = (1 + (patch.holds - 1) * (patch.tissue.depth > 0 ? patch.hollow : 1)) ** (1 - even);
   const dwell = act.dwell ?? 5;
@@ -136,6 +144,7 @@ function wipeOn(patch: Patch, doing: Doing, wood: BenchPlace['wood']): void {
     (sealed + (onBare - sealed) * bare) *
     (way.flat + (way.hollow - way.flat) * depth) *
     holds *
+    (patch.relief < 1 ? patch.relief ** (patch.dents * (1 - bare)) : 1 + (patch.relief - 1) * patch.dents) *
     stays *
     loaded(act.load ?? 1) *
     pressed(act.pressure ?? 1) *
@@ -144,8 +153,8 @@ function wipeOn(patch: Patch, doing: Doing, wood: BenchPlace['wood']): void {
     hand;
   patch.films.push({
     kind: act.kind,
-    absorbs: filmCurve(colours, 'absorption', () => 1),
-    scatters: filmCurve(colours, 'scatter', () => 1),
+    absorbs: filmCurve(colours, 'absorption', body),
+    scatters: filmCurve(colours, 'scatter', body),
     thickness,
     laid: thickness,
     fresh: true,
@@ -189,6 +198,7 @@ function clear(patch: Patch, doing: Doing): void {
   patch.open = 0;
   patch.scratched *= 0.05;
   patch.hollow *= 0.6;
+  patch.dents *= 0.87;
   patch.seals++;
 }
 
@@ -216,7 +226,7 @@ function toner(patch: Patch, doing: Doing): void {
   // A pass over a pass of the same pot goes on wet in wet.
   if (patch.films.at(-1)?.kind !== 'toner') lock(patch);
   const pigmented = colours.some((c) => c.nature.kind === 'pigment');
-  const weight = (c: ColourNature) => (c.kind === 'pigment' ? 0.42 : 0.085);
+  const weight = (c: ColourNature) => (c.kind === 'pigment' ? 0.055 : 0.085);
   patch.films.push({
     ...clearFilm('toner', [], coat?.carrier ?? 'water', 1.49, 0.7, 0.3),
     absorbs: filmCurve(colours, 'absorption', weight).map((v, i) => v + (coat?.tint[i] ?? 0)),
@@ -234,14 +244,19 @@ function paint(patch: Patch, doing: Doing): void {
     kind: 'opaque',
     absorbs: filmCurve(doing.colours, 'absorption', () => 1),
     scatters: filmCurve(doing.colours, 'scatter', () => 1),
-    thickness: 8 * doing.hand,
-    laid: 8 * doing.hand,
+    thickness: 2.8 * doing.hand,
+    laid: 2.8 * doing.hand,
     fresh: false,
     carrier: potCarrier(doing),
     build: 1.5,
     surface: { index: 1.5, level: 0.35 },
   });
-  Object.assign(patch, { open: 0, scratched: patch.scratched * 0.1, hollow: patch.hollow * 0.5 });
+  Object.assign(patch, {
+    open: 0,
+    scratched: patch.scratched * 0.1,
+    hollow: patch.hollow * 0.12,
+    dents: patch.dents * 0.83,
+  });
 }
 
 /** How far a filler still finds hold in pores that have had so many coats. */
@@ -249,12 +264,12 @@ const GRIP = [1, 1, 0.5, 0.25, 0.1];
 function fill(patch: Patch, doing: Doing): void {
   const share = (doing.act.amount ?? 0.9) * GRIP[Math.min(patch.seals, GRIP.length - 1)];
   const { depth } = patch.tissue;
-  const packed = depth > 0.5 ? 9 * share * patch.hollow : (0.02 + 0.4 * patch.open ** 2) * share;
+  const packed = depth > 0.5 ? 2.7 * share ** 3.5 * patch.hollow : (0.0015 + 0.022 * patch.open ** 2) * share;
   const paste = (v: number): NatureCurve => new Array<number>(BANDS).fill(v);
   patch.films.push({
     kind: 'filler',
-    absorbs: filmCurve(doing.colours, 'absorption', () => 1).map((v, i) => v + paste(0.003)[i]),
-    scatters: filmCurve(doing.colours, 'scatter', () => 1).map((v, i) => v + paste(0.015)[i]),
+    absorbs: filmCurve(doing.colours, 'absorption', () => 1).map((v, i) => v + paste(0.008)[i]),
+    scatters: filmCurve(doing.colours, 'scatter', () => 1).map((v, i) => v + paste(0.045)[i]),
     thickness: packed * doing.hand,
     laid: packed * doing.hand,
     fresh: true,
@@ -263,16 +278,24 @@ function fill(patch: Patch, doing: Doing): void {
     surface: null,
   });
   patch.hollow *= 1 - share * depth;
+  patch.dents *= 1 - 0.65 * share;
   patch.open *= 1 - share * (depth > 0.5 ? 0.95 : 0.35);
 }
 
-/** Bleach takes the dye more than the wood's own colour, and least at the blue end, where wood is yellow. */
+const BLEACHED: Partial<Record<ColourKind, (left: number) => number>> = {
+  dye: (left) => left ** 1.3,
+  reactive: (left) => 1 - 0.45 * (1 - left),
+};
+/** Bleach takes dye more than the wood's own colour, iron some, ink and char not; and least at the blue end. */
 function bleach(patch: Patch, { act, hand }: Doing): void {
   const covered = patch.films.some((f) => f.fresh) ? 0.3 : 1;
   const strength = Math.min(0.97, (act.amount ?? 0.5) * hand) * patch.open * covered;
   patch.body = patch.body.map((v, i) => v * (1 - strength * (0.98 - 0.24 * (1 - i / BANDS))));
-  for (const d of patch.deposits) d.shows *= (1 - strength) ** 1.2;
+  for (const d of patch.deposits) d.shows *= BLEACHED[d.nature.kind]?.(1 - strength) ?? 1;
 }
+
+/** Most of a dry dye that a damp rag takes along. */
+const RAG: Record<NatureCarrier, number> = { water: 0.45, alcohol: 0.17, solvent: 0.04, oil: 0.04 };
 
 /** Thirst is filled where it is greatest. */
 function condition(patch: Patch): void {
@@ -285,18 +308,21 @@ function wipeBack(patch: Patch, { act, hand }: Doing): void {
   const dry = act.method === 'burnished' ? { films: 0.3, wood: 0.4 } : { films: 1, wood: 1 };
   for (let i = patch.films.length - 1; i >= 0 && patch.films[i].fresh; i--) {
     const grip = patch.seals === 0 && patch.films[i].scatters ? 0.72 : 1;
-    patch.films[i].thickness *= 1 - share * grip * dry.films;
+    patch.films[i].thickness *= 1 - share * grip * (1 - 0.4 * patch.tissue.depth) * dry.films;
   }
+  const deep = 1 - 0.55 * patch.tissue.depth;
   for (const d of patch.deposits) {
-    const gone = share * (WASHES[d.nature.kind] ?? 0) * patch.open * dry.wood;
+    const most = Math.min(share, RAG[d.nature.carrier]);
+    const gone = most * (WASHES[d.nature.kind] ?? 0) * deep * patch.open * dry.wood;
     d.shows *= 1 - gone;
     d.offered *= 1 - gone;
   }
 }
 
 /** Sandpaper: what lies on top first, high spots first, then the colour out of the hard wood; hollows keep theirs. */
-function sandBack(patch: Patch, { act, hand }: Doing): void {
-  const reach = 1 - 0.83 * patch.tissue.depth;
+function sandBack(patch: Patch, { act, hand }: Doing, wood: BenchPlace['wood']): void {
+  const { lodges } = wood;
+  const reach = lodges > SOFT ? (patch.tissue.drinks > 1 ? 0.5 : 0.95) : 1 - 0.83 * patch.tissue.depth;
   let depth =
     Math.min(1, (act.amount ?? 0.6) * hand) * (1 + patch.films.reduce((s, f) => s + f.build * leftInPlace(f), 0));
   for (let i = patch.films.length - 1; i >= 0 && depth > 0; i--) {
@@ -314,6 +340,7 @@ function sandBack(patch: Patch, { act, hand }: Doing): void {
     d.offered *= 1 - off;
   }
   patch.reacted *= 1 - off;
+  patch.char *= 1 - off;
   patch.open = Math.max(patch.open, 0.9 * Math.min(1, 2 * off));
   patch.hollow = Math.max(patch.hollow, Math.min(1, 2 * off));
   patch.seals = 0;

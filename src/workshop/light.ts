@@ -19,20 +19,38 @@ export function behindInterface(body: number, n: number, level: number): number 
   return level * flat + (1 - level) * rough;
 }
 
-const STEPS = 24;
+/** A film so thin that its series is exact to the last digits. */
+const THIN = 0.02;
+
+/** What a film turns back and lets pass. */
+interface Slab {
+  back: number;
+  pass: number;
+}
+/** Two like films, one upon the other: light goes to and fro between them (Stokes 1862). */
+function doubled({ back, pass }: Slab): Slab {
+  const between = 1 / (1 - back * back);
+  return { back: back + pass * pass * back * between, pass: pass * pass * between };
+}
 
 /**
- * A scattering, absorbing film over a body, by adding thin layers one upon another: each of absorption k and scatter s
- * passes 1 - k - s, turns s back, to second order in both.
+ * A scattering, absorbing film over a body, by doubling: a film too thin for light to be turned back twice in it is laid
+ * upon itself until it is as thick as this one. It is right however strong the film.
  */
 export function throughFilm(body: number, absorption: number, scatter: number): number {
-  let below = body;
-  const k = absorption / STEPS;
-  const s = scatter / STEPS;
-  const back = s * (1 - k - s);
-  const pass = Math.exp(-(k + s)) + (s * s) / 2;
-  for (let i = 0; i < STEPS; i++) below = back + (pass * pass * below) / (1 - back * below);
-  return below;
+  const whole = absorption + scatter;
+  if (whole === 0) return body;
+  const doublings = Math.max(0, Math.ceil(Math.log2(whole / THIN)));
+  const k = absorption / 2 ** doublings;
+  const s = scatter / 2 ** doublings;
+  // The two-flux equations' own series for a slab as thin as that.
+  const square = k * (k + 2 * s);
+  const sine = 1 + square / 6 + (square * square) / 120;
+  const cosine = 1 + square / 2 + (square * square) / 24;
+  const through = (k + s) * sine + cosine;
+  let film: Slab = { back: (s * sine) / through, pass: 1 / through };
+  for (let n = 0; n < doublings; n++) film = doubled(film);
+  return film.back + (film.pass * film.pass * body) / (1 - film.back * body);
 }
 
 export const bodyRatio = (body: number): number => (1 - body) ** 2 / (2 * body);

@@ -101,7 +101,7 @@ export interface CoatProfile {
 
 const TANNIN_OF_CLASS = [0.3, 1.8, 4.2, 6];
 const DEPTH: Record<string, number> = { ground: 0, grain: 0.2, pore: 1, ray: 0 };
-const LODGES: Record<string, number> = { open: 1, fine: 0.5, soft: 1.6 };
+const LODGES: Record<string, number> = { open: 1, fine: 0.27, soft: 1.6 };
 
 /** The nature of a wood from what the shop knows of it: the shop's numbers are near the truth, not the truth. */
 export function woodNature(profile: WoodProfile, seed: number): WoodNature {
@@ -136,8 +136,8 @@ function unknownCurve(chance: Chance, height: number): number[] {
   );
 }
 
-const HEIGHT: Record<ColourKind, number> = { dye: 0.4, ink: 0.5, reactive: 0.4, pigment: 9, stain: 1.6, metallic: 4 };
-const SCATTER: Record<ColourKind, number> = { dye: 0, ink: 0, reactive: 0, pigment: 2, stain: 0.35, metallic: 12 };
+const HEIGHT: Record<ColourKind, number> = { dye: 0.4, ink: 0.5, reactive: 0.4, pigment: 27, stain: 1.6, metallic: 8 };
+const SCATTER: Record<ColourKind, number> = { dye: 0, ink: 0, reactive: 0, pigment: 6, stain: 0.35, metallic: 24 };
 
 /** The nature of a colour from its profile, which is a little off; without one, from its kind and the seed alone. */
 export function colourNature(profile: ColourProfile, seed: number): ColourNature {

@@ -36,6 +36,11 @@ export interface Patch {
   holds: number;
   /** 1 as deep as the tissue makes it, 0 levelled. */
   hollow: number;
+  /** How much more of a film its texture's relief holds, and how far that relief is still there, 0-1. */
+  relief: number;
+  dents: number;
+  /** K/S of the char on it, alike in all bands. */
+  char: number;
   /** 1 bare, 0 sealed. */
   open: number;
   /** How far uptakes are drawn together. */
@@ -75,14 +80,19 @@ const SPOT: Record<BenchSpot, { drinks: number; holds: number; dark: number }> =
   end: { drinks: 2.1, holds: 1.8, dark: 1.35 },
   knot: { drinks: 0.55, holds: 0.8, dark: 2.6 },
 };
-/** What a texture does: film held and dye taken in hollows, shadow, and char. */
-const TEXTURE: Record<string, { holds: number; drinks: number; dark: number; char: number }> = {
-  plain: { holds: 0, drinks: 1, dark: 0, char: 0 },
-  brushed: { holds: 0.45, drinks: 1.1, dark: 0.14, char: 0 },
-  blasted: { holds: 0.8, drinks: 1.22, dark: 0.22, char: 0 },
-  charred: { holds: 0.5, drinks: 0.6, dark: 0, char: 2.4 },
-  distressed: { holds: 0.3, drinks: 1.07, dark: 0.09, char: 0 },
+/** What a texture does: film held where the wood was taken out and where it stands, dye taken in, shadow, and char. */
+const TEXTURE: Record<string, { low: number; high: number; drinks: number; dark: number; char: number }> = {
+  plain: { low: 1, high: 1, drinks: 1, dark: 0, char: 0 },
+  brushed: { low: 4.4, high: 0.35, drinks: 1.1, dark: 0.14, char: 0 },
+  blasted: { low: 5.4, high: 0.6, drinks: 1.22, dark: 0.22, char: 0 },
+  charred: { low: 2.8, high: 1, drinks: 0.6, dark: 0, char: 2.4 },
+  // Dents lie anywhere.
+  distressed: { low: 1.65, high: 1.65, drinks: 1.07, dark: 0.09, char: 0 },
 };
+/** What is taken out lies low, and holds a film: a softwood's soft pale rings, a hardwood's early wood and pores. */
+const SOFTWOOD = 1.3;
+const liesLow = ({ lodges }: WoodNature, { depth }: TissueNature): boolean =>
+  lodges > SOFTWOOD ? depth === 0 : depth > 0;
 
 /** Factors of one place against its board. */
 export interface Here {
@@ -108,7 +118,7 @@ export function rawPlace(wood: WoodNature, making: Making, here: Here): BenchPla
       // The raw tissues are tabled as read; take their rough surface off, approximately, to get at the body.
       const body = Float64Array.from(tissue.raw, (r, band) => {
         const raw = r / (1 - wood.roughness + wood.roughness * r);
-        return bodyRatio(raw) * here.colour(band) * dark + cut.char * (1.3 - tissue.depth * 0.4);
+        return bodyRatio(raw) * here.colour(band) * dark;
       });
       return {
         tissue,
@@ -127,10 +137,12 @@ export function rawPlace(wood: WoodNature, making: Making, here: Here): BenchPla
           within.holds *
           here.holds *
           spot.holds *
-          (1 + cut.holds * (0.5 + tissue.depth)) *
-          (USUAL_GRIT / grit) ** 0.5 *
+          (USUAL_GRIT / grit) ** 0.28 *
           (grainRaised ? 1 : 1.07),
         hollow: 1,
+        relief: liesLow(wood, tissue) ? cut.low : cut.high,
+        dents: 1,
+        char: cut.char * (1.3 - tissue.depth * 0.4),
         open: 1,
         even: 0,
         scratched: 1,
@@ -145,7 +157,7 @@ export function rawPlace(wood: WoodNature, making: Making, here: Here): BenchPla
   if (making.oldFinish)
     for (const patch of patches) {
       patch.films.push(clearFilm('old finish', new Array<number>(BANDS).fill(0.01), 'oil', CLEAR_INDEX, 0.6, 2));
-      Object.assign(patch, { open: 0, scratched: 0.3, hollow: 0.5 });
+      Object.assign(patch, { open: 0, scratched: 0.3, hollow: 0.5, dents: 0.8 });
     }
   return { wood, making, patches };
 }
@@ -199,7 +211,7 @@ export function reflectanceOf({ wood, patches }: BenchPlace, spot: BenchSpot = '
   for (const patch of read) {
     const { index, level } = interfaceOf(patch, wood);
     for (let i = 0; i < BANDS; i++) {
-      let ratio = patch.body[i];
+      let ratio = patch.body[i] + patch.char;
       for (const { nature, shows } of patch.deposits) ratio += shows * nature.absorption[i];
       let body = bodyReflectanceOf(ratio);
       for (const { absorbs, scatters, thickness } of patch.films)

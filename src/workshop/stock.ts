@@ -53,13 +53,13 @@ export const WOODS: readonly WoodNature[] = [
   ),
   wood(
     'beech',
-    { thirst: 0.95, roughness: 0.22, tannin: 0.08, blotch: 0.05, lodges: 0.5 },
+    { thirst: 0.95, roughness: 0.22, tannin: 0.08, blotch: 0.05, lodges: 0.27 },
     tissue(0.74, [74, 7, 19.5], 1, 1),
     tissue(0.26, [68.5, 8.5, 21], 1.22, 1.15),
   ),
   wood(
     'birch',
-    { thirst: 0.9, roughness: 0.24, tannin: 0.05, blotch: 0.07, lodges: 0.5 },
+    { thirst: 0.9, roughness: 0.24, tannin: 0.05, blotch: 0.07, lodges: 0.27 },
     tissue(0.8, [80.5, 4, 19], 1, 1),
     tissue(0.2, [76, 5, 20.5], 1.18, 1.05),
   ),
@@ -79,7 +79,7 @@ export const WOODS: readonly WoodNature[] = [
   ),
   wood(
     'maple',
-    { thirst: 0.85, roughness: 0.25, tannin: 0.05, blotch: 0.07, lodges: 0.5 },
+    { thirst: 0.85, roughness: 0.25, tannin: 0.05, blotch: 0.07, lodges: 0.27 },
     tissue(0.82, [82, 4, 16], 1, 1),
     tissue(0.18, [76.5, 6, 18.5], 1.25, 1.05),
   ),
@@ -203,23 +203,23 @@ const pigment = (
   ...over,
 });
 
-/** Five earth-like pigments for glazes and gels. */
+/** Five earth-like pigments for glazes and gels; what a laid coat of the pigment alone swallows and scatters. */
 export const PIGMENTS: readonly ColourNature[] = [
-  pigment('ochre', 'Ochre', [[420, 55, 9]], 0.25, 3.2, 0.5),
+  pigment('ochre', 'Ochre', [[420, 55, 27]], 0.75, 9.6, 0.5),
   pigment(
     'brick',
     'Brick',
     [
-      [440, 80, 9],
-      [545, 26, 4],
+      [440, 80, 27],
+      [545, 26, 12],
     ],
-    0.5,
-    2.4,
+    1.5,
+    7.2,
     0.4,
   ),
-  pigment('umber', 'Umber', [[430, 130, 10]], 2.2, 1.1, 0.3),
-  pigment('soot', 'Soot', [[500, 300, 4]], 14, 0.25, 0.3),
-  pigment('chalk', 'Chalk', [[400, 14, 1]], 0.03, 6.5, 0.7),
+  pigment('umber', 'Umber', [[430, 130, 30]], 6.6, 3.3, 0.3),
+  pigment('soot', 'Soot', [[500, 300, 12]], 42, 0.75, 0.3),
+  pigment('chalk', 'Chalk', [[400, 14, 3]], 0.1, 19.5, 0.7),
 ];
 
 /** Old colours that made the customer's pieces; no shop can buy them. */
@@ -270,9 +270,9 @@ export const READY_STAINS: readonly ColourNature[] = [
 ];
 /** A copper and a zinc powder, and a red and a yellow that come as a paste and a concentrate. */
 export const OTHER_PRODUCTS: readonly ColourNature[] = [
-  pigment('new-penny', 'New penny', [[430, 70, 4]], 0.6, 11, 0.2, kindOf('metallic', 'oil', 0.4)),
-  pigment('galvanised', 'Galvanised', [[400, 60, 1]], 0.9, 13, 0.1, kindOf('metallic', 'oil', 0.4)),
-  pigment('buoy-paste', 'Buoy', [[460, 70, 8], [540, 24, 6]], 0.3, 2, 0.4, { carrier: 'oil' }), // biome-ignore format: a table
+  pigment('new-penny', 'New penny', [[430, 70, 8]], 1.2, 22, 0.2, kindOf('metallic', 'oil', 0.4)),
+  pigment('galvanised', 'Galvanised', [[400, 60, 2]], 1.8, 26, 0.1, kindOf('metallic', 'oil', 0.4)),
+  pigment('buoy-paste', 'Buoy', [[460, 70, 24], [540, 24, 18]], 0.9, 6, 0.4, { carrier: 'oil' }), // biome-ignore format: a table
   dye('marsh', 'Marsh', [[430, 38, 0.3], [620, 50, 0.18]], 0.9, 0.004, { carrier: 'alcohol', lifts: 0.08 }), // biome-ignore format: a table
 ];
 
@@ -287,9 +287,9 @@ export const COATS: readonly CoatNature[] = [
   coat('thin-sealer', 'sealer', 'alcohol', 0),
   coat('blonde-shellac', 'sealer', 'alcohol', 0.004),
   coat('garnet-shellac', 'sealer', 'alcohol', 0.18),
-  coat('water-satin', 'clear', 'water', 0.025),
-  coat('oil-varnish', 'clear', 'oil', 0.07),
-  coat('linseed', 'oil', 'oil', 0.05),
+  coat('water-satin', 'clear', 'water', 0.002),
+  coat('oil-varnish', 'clear', 'oil', 0.06),
+  coat('linseed', 'oil', 'oil', 0.1),
   coat('pore-paste', 'filler', 'oil', 0),
   coat('peroxide', 'bleach', 'water', 0),
   coat('blotch-coat', 'conditioner', 'water', 0),

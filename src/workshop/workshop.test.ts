@@ -64,7 +64,7 @@ describe('the simulated workshop', () => {
       const clear = labOf(meanSpectrum(workshop.measure(board, 5)).map((r) => (r - 0.04) / 0.96));
       expect(raw[0] - clear[0], species).toBeGreaterThan(5);
       expect(raw[0] - clear[0], species).toBeLessThan(12);
-      expect(Math.hypot(clear[1], clear[2]), species).toBeGreaterThan(Math.hypot(raw[1], raw[2]));
+      expect(Math.hypot(clear[1], clear[2]), species).toBeGreaterThan(Math.hypot(raw[1], raw[2]) - 0.2);
     }
   });
   it('refuses what no bench allows, with a sentence', () => {
@@ -76,13 +76,26 @@ describe('the simulated workshop', () => {
     expect(() => workshop.newBoard('ebony')).toThrow('no ebony');
     expect(() => workshop.measure('b99', 1)).toThrow('no board');
   });
-  it('its films of many thin steps come near the closed form of Kubelka (1948)', () => {
-    const [k, s, g] = [0.8, 0.5, 0.6];
-    const a = 1 + k / s;
-    const b = Math.sqrt(a * a - 1);
-    const coth = 1 / Math.tanh(b * s);
-    expect(throughFilm(g, k, s)).toBeCloseTo((1 - g * (a - b * coth)) / (a - g + b * coth), 1);
-    expect(throughFilm(0.6, 0, 0)).toBeCloseTo(0.6, 9);
+  it('its films agree with the two-flux equations (Kubelka and Munk 1931) to 1e-6, however strong they are', () => {
+    /** dr/dx = S - 2 (K + S) r + S r^2 by Runge-Kutta: independent of any closed form and of doubling. */
+    const integrated = (k: number, s: number, ground: number) => {
+      const steps = 20_000;
+      const h = 1 / steps;
+      const slope = (r: number) => s - 2 * (k + s) * r + s * r * r;
+      let r = ground;
+      for (let n = 0; n < steps; n++) {
+        const a = slope(r);
+        const b = slope(r + (h * a) / 2);
+        const c = slope(r + (h * b) / 2);
+        r += (h * (a + 2 * b + 2 * c + slope(r + h * c))) / 6;
+      }
+      return r;
+    };
+    for (const k of [0, 0.001, 0.3, 2, 10, 60])
+      for (const s of [0, 0.01, 0.5, 3, 20, 50])
+        for (const g of [0.01, 0.3, 0.9]) expect(throughFilm(g, k, s)).toBeCloseTo(integrated(k, s, g), 6);
+    // White paint is white: what the many thin steps of before read as 0.348.
+    expect(throughFilm(0.3, 0.3, 20)).toBeCloseTo(0.841, 3);
   });
 });
 
@@ -135,12 +148,14 @@ describe('every layer, in any order (common practice)', () => {
   });
   it('a fresh glaze wipes off, a locked one does not; sanding takes it down with the clear', () => {
     const made = [sealer, glaze];
-    expect(lightness([...made, back('wipe-back', 1)])).toBeCloseTo(lightness([sealer]), 0);
+    // But for what stays in the pores.
+    expect(lightness([...made, back('wipe-back', 1)])).toBeGreaterThan(lightness([sealer]) - 1);
     expect(lightness([...made, clear, back('wipe-back', 1)])).toBeCloseTo(lightness([...made, clear]), 9);
     expect(lightness([...made, clear, back('sand-back', 1)])).toBeGreaterThan(lightness([...made, clear]) + 5);
   });
   it('leaves more of a glaze on bare wood than over a sealer; a stain wipes off sealed wood', () => {
-    expect(lightness([sealer, glaze])).toBeGreaterThan(lightness([glaze]) + 1);
+    const takes = (below: BenchAct[]) => lightness(below) - lightness([...below, glaze]);
+    expect(takes([])).toBeGreaterThan(takes([sealer]) + 1);
     expect(lightness([sealer, stain])).toBeGreaterThan(lightness([stain]) + 3);
   });
   it('a heavier cut of a coloured sealer shows more, and a washcoat leaves the wood more open', () => {

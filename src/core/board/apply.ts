@@ -23,7 +23,6 @@ const condition: Change = (state) => {
     // Over a colour it lifts some of it.
     inWood: state.inWood.map((w) => (w.lift > 0 ? { ...w, left: timesEach(w.left, 1 - w.lift * open) } : w)),
     open: timesEach(state.open, CONDITIONED.open),
-    bare: timesEach(state.bare, CONDITIONED.open),
     even: 1 - (1 - state.even) * (1 - CONDITIONED.even * open),
   };
 };

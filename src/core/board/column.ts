@@ -30,7 +30,8 @@ function woodActs({ layer, adds, scales, left, fades }: InWood, years: number): 
 function filmActs(film: Film, years: number): Act[] {
   const { layer, thickness, scatters, coloured, shown } = film;
   const amber = film.ambers * (1 - Math.exp(-years / AMBERING_YEARS));
-  const absorbs = film.absorbs.map((v, i) => v + amber * Math.exp(-i / AMBER_BANDS));
+  const kept = Math.exp(-film.fades * years);
+  const absorbs = film.absorbs.map((v, i) => v * kept + amber * Math.exp(-i / AMBER_BANDS));
   const a = spread(thickness, (i, x) => x * absorbs[i]);
   const acts: Act[] = [];
   if (scatters) acts.push({ code: ACT.film, layer, a, b: spread(thickness, (i, x) => x * scatters[i]) });

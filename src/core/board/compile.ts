@@ -10,7 +10,7 @@ import { columns } from './column.ts';
 import { corrected } from './correct.ts';
 import { checkPreparation, type Preparation, USUAL_PREPARATION } from './preparation.ts';
 import { type BoardState, rawState, type Setup, type Tuning, UNTUNED, ZONE } from './state.ts';
-import { checkWood, preparedTissues, type Wood, type Zone } from './wood.ts';
+import { checkWood, type Figure, preparedTissues, type Wood, type Zone } from './wood.ts';
 
 /** The board as it was read when its first `layers` were on. */
 export interface MeasuredStages {
@@ -33,15 +33,38 @@ export interface BoardOptions {
   measured?: readonly MeasuredStages[];
 }
 
-/** Years in which most of what wood yellows is done, and by how much K/S at the blue end grows. Common practice. */
-const YELLOWING = { years: 8, most: 0.3, bands: 8 };
+/**
+ * What daylight makes of a wood in the long run: by how much K/S grows at the blue end, and on the whole. Most yellow and
+ * darken; the dark ones pale. Common practice, no source.
+ */
+const AGES: Record<Figure, { blue: number; whole: number }> = {
+  ash: { blue: 0.3, whole: 0.02 },
+  oak: { blue: 0.25, whole: 0.05 },
+  elm: { blue: 0.2, whole: 0.02 },
+  beech: { blue: 0.3, whole: 0.03 },
+  birch: { blue: 0.35, whole: 0.02 },
+  maple: { blue: 0.4, whole: 0.02 },
+  'curly-maple': { blue: 0.4, whole: 0.02 },
+  cherry: { blue: 0.5, whole: 0.35 },
+  walnut: { blue: 0.05, whole: -0.25 },
+  sapele: { blue: 0.2, whole: 0.2 },
+  mahogany: { blue: 0.2, whole: 0.2 },
+  teak: { blue: 0.05, whole: -0.1 },
+  alder: { blue: 0.3, whole: 0.05 },
+  pine: { blue: 0.5, whole: 0.06 },
+  spruce: { blue: 0.5, whole: 0.05 },
+  fir: { blue: 0.45, whole: 0.08 },
+};
+/** Years in which most of it is done, and bands over which the blue end reaches. Common practice. */
+const AGEING = { years: 8, bands: 8 };
 
 /** Internal reflectance of the raw tissues, tissues x 31: prepared, of the zone, and as old as the board. */
 function rawTissues({ wood, preparation, zone }: Setup, years: number): Float64Array {
-  const aged = YELLOWING.most * (1 - Math.exp(-years / YELLOWING.years));
+  const done = 1 - Math.exp(-years / AGEING.years);
+  const { blue, whole } = AGES[wood.figure];
   return preparedTissues(wood, preparation).map((rho, c) =>
     infiniteReflectance(
-      absorptionRatio(rho) * ZONE[zone].shade * (1 + aged * Math.exp(-(c % BANDS) / YELLOWING.bands)),
+      absorptionRatio(rho) * ZONE[zone].shade * (1 + done * (whole + blue * Math.exp(-(c % BANDS) / AGEING.bands))),
     ),
   );
 }

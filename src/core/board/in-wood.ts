@@ -6,8 +6,21 @@ import { absorptionRatio } from '../optics/kubelka-munk.ts';
 import { underSurface } from '../optics/surface.ts';
 import { coatTime } from '../time/waits.ts';
 import { dyeByScratches } from './preparation.ts';
-import { type BoardState, filmOn, grid, inWood, moves, type Setup, touchedBy, withFilm, ZONE, zeros } from './state.ts';
-import { bareSurface, type Tissue, type Wood } from './wood.ts';
+import {
+  type BoardState,
+  filmOn,
+  grid,
+  type InWood,
+  inWood,
+  moves,
+  type Setup,
+  timesEach,
+  touchedBy,
+  withFilm,
+  zeros,
+  zoneOf,
+} from './state.ts';
+import { anatomyOf, bareSurface, type Tissue, type Wood } from './wood.ts';
 
 /** What one colourant of a layer comes to: how much of it is held for it, times its curve. */
 export interface Dose {
@@ -22,12 +35,14 @@ const REACTIVE_HALFWAY = 6;
 const INK_IN_PORES = 0.06;
 /** What the wood does not take in is wiped off again but for this share of it, in a film. Common practice, no source. */
 const RESIDUE = { dye: 0.012, ink: 0.02, reactive: 0 } as const;
+/** Sprayed, it is not wiped off: it melts into the seal and tones. Common practice, no source. */
+const MELTS_IN = 0.16;
 /** How far a wet rag takes colour along again. */
 export const WASHES = { dye: 1, ink: 0.5, reactive: 0.1 } as const;
 /** Share that the next wiped coat of its own solvent lifts off, where no transfer test has told. Common practice. */
 export const USUAL_LIFT = 0.08;
 /** Share of its colour that a year of daylight through a window takes. Common practice: dyes are weak in light. */
-const FADES = { dye: 0.03, ink: 0, reactive: 0.005 } as const;
+export const FADES = { dye: 0.03, ink: 0, reactive: 0.005 } as const;
 /** Exponents of dwell and load: twice as long, or twice as much, takes this power of two more. Common practice. */
 const DWELL = 0.12;
 const LOAD = 0.3;
@@ -54,6 +69,29 @@ export function held(
   return TANNIN_SHARE[wood.tannin] * REACTIVE_HALFWAY * (1 - Math.exp(-amount / REACTIVE_HALFWAY));
 }
 
+/** How much of what is offered the wood drinks, over its face: 1 bare, 0 under a film. What it rejects is wiped off, not held. */
+export const opening = ({ open }: Pick<BoardState, 'open'>, wood: Wood): number =>
+  wood.tissues.reduce((sum, { fraction }, t) => sum + fraction * open[t], 0);
+
+/**
+ * What a further coat adds to what shows, were the wood all open: the first on bare wood its mass to the exponent, each
+ * further one less, and no more for what the wood rejected.
+ * @param before g/L held, `offered` g/L put on, `drinks` as {@link opening} says
+ */
+export function gainOf(
+  before: number,
+  offered: number,
+  drinks: number,
+  colourant: Pick<Colourant, 'kind' | 'exponent'>,
+  wood: Pick<Wood, 'tannin'>,
+): number {
+  // Nothing goes in: what a trace of it on top is worth.
+  if (drinks < 1e-9) return held(offered, colourant, wood);
+  return (
+    (held(before + offered * drinks, colourant, wood) - held(before, colourant, wood)) / drinks ** colourant.exponent
+  );
+}
+
 /** The share of the wood's tannin that other reactive colours have left. */
 function tanninLeft(state: BoardState, { materials, wood }: Setup, own: string): number {
   let left = 1;
@@ -69,22 +107,23 @@ function tanninLeft(state: BoardState, { materials, wood }: Setup, own: string):
 export const heldAfter = (
   before: BoardState['held'],
   { materials }: Setup,
-  kept: (kind: keyof typeof WASHES) => number,
+  kept: (kind: keyof typeof WASHES, carrier: Carrier) => number,
 ): BoardState['held'] =>
   Object.fromEntries(
     Object.entries(before).map(([id, mass]) => {
-      const { kind, exponent } = materials.colourants[id];
-      return [id, mass * kept(kind as keyof typeof WASHES) ** (1 / exponent)];
+      const { kind, carrier, exponent } = materials.colourants[id];
+      return [id, mass * kept(kind as keyof typeof WASHES, carrier) ** (1 / exponent)];
     }),
   );
 
 /** What a layer of colour adds to what the wood holds already, by colourant. */
 function dosesInWood(state: BoardState, layer: Layer, setup: Setup): Dose[] {
   const coats = setting(layer, 'coats');
+  const drinks = opening(state, setup.wood);
   return Object.entries(layer.colours).map(([id, strength]) => {
     const colourant = setup.materials.colourants[id] as Colourant;
     const before = state.held[id] ?? 0;
-    const gain = held(before + coats * strength, colourant, setup.wood) - held(before, colourant, setup.wood);
+    const gain = gainOf(before, coats * strength, drinks, colourant, setup.wood);
     const tannin = COLOURANT_INFO[colourant.kind].reacts ? tanninLeft(state, setup, id) : 1;
     return { colourant, amount: gain * tannin * (1 - state.eats) * (setup.tuning.uptake[id] ?? 1) };
   });
@@ -129,15 +168,15 @@ function uptake(
   t: number,
   { colour, carrier, shows }: { colour: keyof typeof RESIDUE; carrier: Carrier | null; shows: number },
 ): number {
-  const { preparation, zone, thirst } = setup;
+  const { preparation, thirst } = setup;
   const own = colour === 'ink' && tissue.name === 'pore' ? INK_IN_PORES : tissue.dye;
   // Wetted just before, thirsty wood takes a water dye more evenly, and a little less of it.
   const wetted = preparation.preWet && colour === 'dye' && carrier === 'water' && state.last < 0;
   const even = wetted ? 1 - 0.7 * (1 - state.even) : state.even;
   const through = colour === 'reactive' && state.inWood.some((w) => w.lift > 0) ? THROUGH_DYE : 1;
-  const scratches = 1 + (dyeByScratches(preparation, tissue.name) - 1) * state.scratches;
+  const scratches = 1 + (dyeByScratches(preparation, anatomyOf(setup.wood), tissue.name) - 1) * state.scratches;
   return (
-    (own * shows * ZONE[zone].dye * thirst) ** (1 - even) *
+    (own * shows * zoneOf(setup).dye * thirst) ** (1 - even) *
     scratches *
     through *
     (wetted ? 0.94 : 1) *
@@ -179,7 +218,10 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   );
   const coats = setting(layer, 'coats');
   const mass = Object.fromEntries(
-    Object.entries(layer.colours).map(([id, strength]) => [id, (state.held[id] ?? 0) + coats * strength]),
+    Object.entries(layer.colours).map(([id, strength]) => [
+      id,
+      (state.held[id] ?? 0) + coats * strength * opening(state, wood),
+    ]),
   );
   const coloured = {
     ...state,
@@ -187,7 +229,8 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
     held: { ...state.held, ...mass },
     unread: touchedBy(state.unread, at),
   };
-  const trace = state.open.map((open) => RESIDUE[kind] * (1 - open));
+  const stays = kind === 'dye' && methodOf(layer) === 'sprayed' ? MELTS_IN : RESIDUE[kind];
+  const trace = state.open.map((open) => stays * (1 - open));
   if (trace.every((v) => v < 1e-9)) return coloured;
   return withFilm(
     coloured,
@@ -203,21 +246,37 @@ export function colourTheWood(state: BoardState, layer: Layer, at: number, setup
   );
 }
 
+/** A bleach takes dye further than the wood's own colour, half of what reacted with it, and neither ink nor char. */
+const BLEACHES_FURTHER = 1.2;
+const bleachLeaves = ({ washes, adds }: InWood, strength: number): number =>
+  adds === null || washes === WASHES.ink || washes === 0
+    ? 1
+    : washes === WASHES.reactive
+      ? 1 - 0.5 * strength
+      : (1 - strength) ** BLEACHES_FURTHER;
+
 /**
- * Bleach: K/S of the wood and of the colour in it, times what is left after `strength` (0-0.95), least at the blue end,
- * where wood is yellow. It works only where it reaches the wood.
+ * Bleach: K/S of the wood's own colour times what is left after `strength` (0-0.95), least at the blue end, where wood is
+ * yellow; dye goes further, carbon and char stay. It works only where it reaches the wood. Common practice, no source.
  */
 export function bleachWood(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const blocked = state.films.some((_, n) => moves(state, n)) ? 0.3 : 1;
   const reach = state.reach * blocked;
   if (reach === 0) return state;
   const strength = setting(layer, 'strength') * reach;
-  const scales = grid(setup.wood, (_, _t, i) => Math.log(1 - strength * (1 - 0.25 * (i / (BANDS - 1)))));
+  const scales = grid(setup.wood, (_, _t, i) => Math.log(1 - strength * (0.75 + 0.23 * (i / (BANDS - 1)))));
   const stood = layer.wait ?? coatTime(layer, setup.materials).wait.usual;
   return {
     ...state,
     eats: stood < BLEACH_IS_OUT ? EATS * strength : 0,
-    inWood: [...state.inWood, inWood({ layer: at, scales }, setup.wood.tissues.length)],
+    // The wood's own colour lies below all that was put in.
+    inWood: [
+      inWood({ layer: at, scales }, setup.wood.tissues.length),
+      ...state.inWood.map((w) => ({ ...w, left: timesEach(w.left, bleachLeaves(w, strength)) })),
+    ],
+    held: heldAfter(state.held, setup, (kind) =>
+      kind === 'dye' ? (1 - strength) ** BLEACHES_FURTHER : kind === 'reactive' ? 1 - 0.5 * strength : 1,
+    ),
     unread: touchedBy(state.unread, at),
   };
 }

@@ -4,14 +4,18 @@ import { dosesInFilm } from './films.ts';
 import { curveInWood } from './in-wood.ts';
 import { type BoardState, byTissue, filmOn, type Setup, timesEach, withFilm } from './state.ts';
 
-/** Depth of a full pore, in usual films of pigment. Common practice, no source. */
-const PORE_DEPTH = 10;
-/** The paste itself, without tint: translucent, a little milky. K X and S X of a usual film. From the trade's eye. */
-const PASTE = { absorbs: 0.002, scatters: 0.012 };
+/** Depth of a full pore, in laid coats of gel. Common practice, no source. */
+const PORE_DEPTH = 3;
+/** A pore that is half full lies in its own shadow and shows little of what is in it. Common practice, no source. */
+const SHOWS_BY_FILL = 4;
+/** The paste itself, without tint: translucent, a little milky. K X and S X of a laid coat. From the trade's eye. */
+const PASTE = { absorbs: 0.007, scatters: 0.04 };
 /** Film that burlap leaves on a bare face, and on a sealed one. */
-const HAZE = { bare: 0.45, sealed: 0.015 };
+const HAZE = { bare: 0.03, sealed: 0.0015 };
 /** How far a filler still finds hold in pores that have had so many seal coats: with more, it pulls out. */
 const HOLD_BY_SEALS = [1, 1, 0.45, 0.2, 0.1];
+/** Share of dents that a squeegee fills. */
+const FILLS_DENTS = 0.7;
 /** Share of its uptake that a wiped filler leaves a bare face. */
 const LEAVES_OPEN = 0.6;
 
@@ -27,7 +31,7 @@ export function fillPores(state: BoardState, layer: Layer, at: number, setup: Se
   const thickness = byTissue(setup.wood, ({ name }, t) => {
     const bare = state.bare[t] ** 2;
     return name === 'pore'
-      ? PORE_DEPTH * fill
+      ? PORE_DEPTH * fill ** SHOWS_BY_FILL
       : (HAZE.sealed + (HAZE.bare - HAZE.sealed) * bare) * setting(layer, 'fill');
   });
   const on = withFilm(
@@ -48,5 +52,11 @@ export function fillPores(state: BoardState, layer: Layer, at: number, setup: Se
   const left = byTissue(setup.wood, ({ name }) =>
     name === 'pore' ? 1 - fill : 1 - (1 - LEAVES_OPEN) * setting(layer, 'fill'),
   );
-  return { ...on, open: timesEach(state.open, left), bare: timesEach(state.bare, left), filled: state.filled + fill };
+  return {
+    ...on,
+    open: timesEach(state.open, left),
+    bare: timesEach(state.bare, left),
+    filled: state.filled + fill,
+    dents: state.dents * (1 - FILLS_DENTS * setting(layer, 'fill')),
+  };
 }

@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { ByTissue, TissueName } from './tissues.ts';
+import type { Anatomy, ByTissue, TissueName } from './tissues.ts';
 
 export const TEXTURES = ['plain', 'brushed', 'blasted', 'charred', 'distressed'] as const;
 export type Texture = (typeof TEXTURES)[number];
@@ -48,45 +48,69 @@ const REFERENCE_GRIT = 180;
 
 /** What a texture does to each tissue; factors against plain sanded wood. Common practice, no source. */
 interface TextureEffect {
-  /** Film of pigment held. */
+  /** Film of pigment that its relief holds, until that is levelled. */
   hold: ByTissue;
   /** Dye taken in. */
   dye: ByTissue;
   /** K/S before any colour: shadow in the relief. */
   shade: ByTissue;
-  /** K/S added before any colour: char, dirt in dents. */
+  /** K/S added before any colour: char. */
   adds: ByTissue;
 }
 const same = (v: number): ByTissue => ({ ground: v, grain: v, pore: v, ray: v });
-const TEXTURE: Record<Texture, TextureEffect> = {
-  plain: { hold: same(1), dye: same(1), shade: same(1), adds: same(0) },
-  // Soft tissue is brushed out between the hard lines, which stand in its shadow.
+const PLAIN: TextureEffect = { hold: same(1), dye: same(1), shade: same(1), adds: same(0) };
+/** Dents lie anywhere: every tissue has as many. */
+const DISTRESSED: TextureEffect = { hold: same(1.7), dye: same(1.08), shade: same(1.08), adds: same(0) };
+/** Carbon leaves little that takes dye. */
+const CHARRED_DYE = same(0.6);
+/** On a hardwood the early wood about the pores is brushed or blown out; what stands up is wiped clean. */
+const ON_HARDWOOD: Record<Texture, TextureEffect> = {
+  plain: PLAIN,
   brushed: {
-    hold: { ground: 1, grain: 1.4, pore: 1.6, ray: 1 },
+    hold: { ground: 0.3, grain: 5, pore: 4, ray: 0.3 },
     dye: { ground: 1.05, grain: 1.15, pore: 1.2, ray: 1.05 },
     shade: { ground: 1.08, grain: 1.2, pore: 1.35, ray: 1.05 },
     adds: same(0),
   },
   blasted: {
-    hold: { ground: 1.2, grain: 1.8, pore: 2, ray: 1.2 },
+    hold: { ground: 0.6, grain: 6, pore: 5, ray: 0.6 },
     dye: { ground: 1.15, grain: 1.3, pore: 1.35, ray: 1.15 },
     shade: { ground: 1.18, grain: 1.35, pore: 1.5, ray: 1.15 },
     adds: same(0),
   },
-  // The soft ground burns deeper than the hard grain; carbon leaves little that takes dye.
   charred: {
-    hold: { ground: 1.2, grain: 1.5, pore: 1.6, ray: 1.2 },
-    dye: same(0.6),
+    hold: { ground: 1, grain: 3, pore: 3, ray: 1 },
+    dye: CHARRED_DYE,
     shade: same(1),
     adds: { ground: 3, grain: 1.6, pore: 5, ray: 3 },
   },
-  distressed: {
-    hold: { ground: 1.1, grain: 1.3, pore: 1.8, ray: 1.1 },
-    dye: same(1.08),
-    shade: { ground: 1.05, grain: 1.1, pore: 1.3, ray: 1.05 },
+  distressed: DISTRESSED,
+};
+/** On a softwood it is the soft pale ground that goes, and burns deeper; the hard dark rings stand up. */
+const ON_SOFTWOOD: Record<Texture, TextureEffect> = {
+  plain: PLAIN,
+  brushed: {
+    hold: { ground: 4, grain: 0.3, pore: 4, ray: 3 },
+    dye: { ground: 1.15, grain: 1.02, pore: 1.2, ray: 1.15 },
+    shade: { ground: 1.2, grain: 1.05, pore: 1.35, ray: 1.2 },
     adds: same(0),
   },
+  blasted: {
+    hold: { ground: 5, grain: 0.5, pore: 5, ray: 4 },
+    dye: { ground: 1.3, grain: 1.08, pore: 1.35, ray: 1.3 },
+    shade: { ground: 1.35, grain: 1.12, pore: 1.5, ray: 1.35 },
+    adds: same(0),
+  },
+  charred: {
+    hold: { ground: 3, grain: 0.8, pore: 3, ray: 3 },
+    dye: CHARRED_DYE,
+    shade: same(1),
+    adds: { ground: 3, grain: 1.6, pore: 5, ray: 3 },
+  },
+  distressed: DISTRESSED,
 };
+const textureOf = ({ texture }: Pick<Preparation, 'texture'>, anatomy: Anatomy): TextureEffect =>
+  (anatomy === 'soft' ? ON_SOFTWOOD : ON_HARDWOOD)[texture];
 
 export function checkPreparation(p: Preparation): void {
   if (!Number.isFinite(p.grit) || p.grit < 60 || p.grit > 400)
@@ -94,16 +118,24 @@ export function checkPreparation(p: Preparation): void {
 }
 
 /** Factor on the dye that an open tissue takes: dye is molecular and cares little for scratches (grit exponent 0.06). */
-export const dyeByScratches = (p: Preparation, tissue: TissueName): number =>
-  (REFERENCE_GRIT / p.grit) ** 0.06 * TEXTURE[p.texture].dye[tissue];
+export const dyeByScratches = (p: Preparation, anatomy: Anatomy, tissue: TissueName): number =>
+  (REFERENCE_GRIT / p.grit) ** 0.06 * textureOf(p, anatomy).dye[tissue];
 
 /**
- * Factor on the pigment film that a tissue keeps: the coarser the scratch the more pigment lodges (grit exponent 0.6);
- * grain that was not raised and knocked down holds a little more. Common practice, no source.
+ * Factor on the pigment film that scratches keep: the coarser the more pigment lodges (grit exponent 0.3); grain that was
+ * not raised and knocked down holds a little more. Common practice, no source.
  */
-export const holdByScratches = (p: Preparation, tissue: TissueName): number =>
-  (REFERENCE_GRIT / p.grit) ** 0.6 * (p.grainRaised ? 1 : 1.06) * TEXTURE[p.texture].hold[tissue];
+export const holdByScratches = (p: Preparation): number =>
+  (REFERENCE_GRIT / p.grit) ** 0.3 * (p.grainRaised ? 1 : 1.06);
 
-/** K/S of a raw tissue once it is prepared. */
-export const preparationColour = (p: Preparation, tissue: TissueName, ratio: number): number =>
-  ratio * TEXTURE[p.texture].shade[tissue] + TEXTURE[p.texture].adds[tissue];
+/** Factor on the pigment film that a texture's relief keeps on a tissue. */
+export const holdByTexture = (p: Preparation, anatomy: Anatomy, tissue: TissueName): number =>
+  textureOf(p, anatomy).hold[tissue];
+
+/** Factor on K/S of a raw tissue that lies in the shadow of its relief. */
+export const shadeOf = (p: Preparation, anatomy: Anatomy, tissue: TissueName): number =>
+  textureOf(p, anatomy).shade[tissue];
+
+/** K/S of what the preparation left on a raw tissue: char. Paper and brush take it off again. */
+export const charOf = (p: Preparation, anatomy: Anatomy, tissue: TissueName): number =>
+  textureOf(p, anatomy).adds[tissue];

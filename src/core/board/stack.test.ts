@@ -129,7 +129,7 @@ describe('trade facts (common practice)', () => {
       return last(looks).clarity;
     };
     const plain = kept([]);
-    expect(kept([sealer, gel(0.25, { settings: { film: 3 } })])).toBeLessThan(0.6 * plain);
+    expect(kept([sealer, gel(0.25, { method: 'unwiped' })])).toBeLessThan(0.6 * plain);
     expect(kept([dye(8)])).toBeGreaterThan(0.85 * plain);
   });
   it('ink stays out of the pores; dye goes into them', () => {

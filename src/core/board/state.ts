@@ -2,9 +2,9 @@ import { BANDS, type Spectrum } from '../colour/grid.ts';
 import type { Carrier, LayerKind } from '../kinds/index.ts';
 import type { Materials } from '../layers/materials.ts';
 import { COATED, type Surface } from '../optics/surface.ts';
-import type { Preparation } from './preparation.ts';
+import type { EndGrain, Preparation } from './preparation.ts';
 import type { ByTissue } from './tissues.ts';
-import { bareSurface, type Tissue, type Wood, type Zone } from './wood.ts';
+import { bareSurface, charOn, type Tissue, type Wood, type Zone } from './wood.ts';
 
 /** What the shop has learned about its own materials and hands: factors on the model, 1 = as the profile says. */
 export interface Tuning {
@@ -78,6 +78,10 @@ export interface Film {
   ambers: number;
   /** Metal in it lies in flakes that mirror. */
   metal: boolean;
+  /** Share of its colour that daylight takes in a year. */
+  fades: number;
+  /** How far a rag still gets at it: all while it is fresh, little after a day. */
+  yields: number;
 }
 
 /**
@@ -97,6 +101,8 @@ export interface BoardState {
   scratches: number;
   /** How far pores and grain still are hollows that a wiped film pools in: 1 open, 0 levelled. */
   hollows: number;
+  /** How far dents, brushed and blasted relief still are there to be filled: 1 bare, 0 levelled. */
+  dents: number;
   /** Share of the pores that is filled. */
   filled: number;
   /** Coats of sealer on. */
@@ -126,6 +132,20 @@ export const ZONE: Record<Zone, { dye: number; hold: number; shade: number }> = 
   profile: { dye: 1.3, hold: 1.35, shade: 1.1 },
 };
 
+/** What is left of the end grain's own thirst where it was seen to. Common practice, no source. */
+const ENDS: Record<EndGrain, number> = {
+  'as the face': 1,
+  'finer grit': 0.55,
+  'sealed first': 0.15,
+  'coloured while wet': 0.75,
+};
+/** The zone as it was made ready: what is done to the end grain brings it nearer to the face. */
+export function zoneOf({ zone, preparation }: Pick<Setup, 'zone' | 'preparation'>): { dye: number; hold: number } {
+  const { dye, hold } = ZONE[zone];
+  const own = zone === 'end' ? ENDS[preparation.ends ?? 'as the face'] : 1;
+  return { dye: dye ** own, hold: hold ** own };
+}
+
 const same = (count: number, v: number): number[] => new Array<number>(count).fill(v);
 export const zeros = (): Spectrum => new Float64Array(BANDS);
 
@@ -145,6 +165,8 @@ export const filmOn = (over: Partial<Film> & Pick<Film, 'layer' | 'kind' | 'abso
   shown: [],
   ambers: 0,
   metal: false,
+  fades: 0,
+  yields: 1,
   ...over,
 });
 
@@ -172,6 +194,7 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     even: 0,
     scratches: 1,
     hollows: 1,
+    dents: 1,
     filled: 0,
     seals: 0,
     eats: 0,
@@ -183,6 +206,8 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     last: -1,
     unread: [],
   };
+  const char = charOn(wood, preparation);
+  if (char.some((v) => v > 0)) return { ...state, inWood: [inWood({ layer: -1, adds: char }, count)] };
   if (!preparation.oldFinish) return state;
   const old = filmOn({
     layer: -1,
@@ -194,7 +219,16 @@ export function rawState({ wood, preparation }: Setup): BoardState {
     built: true,
   });
   // Scuffed: the film has scratches of its own, no open wood.
-  return { ...state, open: same(count, 0), bare: same(count, 0), reach: 0, scratches: 0.3, hollows: 0.5, films: [old] };
+  return {
+    ...state,
+    open: same(count, 0),
+    bare: same(count, 0),
+    reach: 0,
+    scratches: 0.3,
+    hollows: 0.5,
+    dents: 0.8,
+    films: [old],
+  };
 }
 
 /** Fills tissues x 31 numbers. */
@@ -222,6 +256,8 @@ export function coverage({ thickness, laid }: Film, wood: Wood): number {
   return before > 0 ? Math.min(1, now / before) : 0;
 }
 
+/** A film that is sanded keeps wetting the wood until so little of it is left. Common practice, no source. */
+const SURFACE_LASTS = 0.25;
 const between = (p: Surface, q: Surface, share: number): Surface => ({
   k1: p.k1 + share * (q.k1 - p.k1),
   k2: p.k2 + share * (q.k2 - p.k2),
@@ -238,7 +274,7 @@ export function surfaceOf({ films }: BoardState, { wood }: Setup): Surface {
     const own = f.built
       ? f.surface
       : { k1: Math.max(surface.k1, f.surface.k1), k2: Math.max(surface.k2, f.surface.k2) };
-    surface = between(surface, own, coverage(f, wood));
+    surface = between(surface, own, Math.min(1, coverage(f, wood) / SURFACE_LASTS));
   }
   return surface;
 }

@@ -22,16 +22,18 @@ const REACHES = [1, 0.6, 0.15];
 
 describe('a rag', () => {
   it('takes the share that is said of what it reaches: less through a seal, half of ink, less of what soaked in', () => {
-    expect(stateOf([dye(), wipeBack(0.4)]).inWood[0].left).toEqual([0.6, 0.6, 0.6]);
-    expect(stateOf([ink(), wipeBack(0.4)]).inWood[0].left).toEqual([0.8, 0.8, 0.8]);
+    const left = (stack: Stack) => stateOf(stack).inWood[0].left.map((v) => Number(v.toFixed(9)));
+    expect(left([dye(), wipeBack(0.4)])).toEqual([0.6, 0.64, 0.8]);
+    expect(left([ink(), wipeBack(0.4)])).toEqual([0.8, 0.82, 0.9]);
+    // Alcohol and solvent dyes hold against a damp rag, whatever is aimed at (28.4).
+    expect(left([dye({ smoke: 6 }), wipeBack(0.9)])).toEqual([0.95, 0.955, 0.975]);
     expect(stateOf([dye(), sealer(), wipeBack(0.5)]).inWood[0].left[0]).toBeCloseTo(1 - 0.5 * 0.12, 12);
     const films = (stack: Stack) => stateOf(stack).films.map((f) => share(f.thickness, f.laid)[0]);
     expect(films([sealer(), gel(), wipeBack(0.5)])).toEqual([1, 0.5]);
     expect(films([gel(), wipeBack(0.4)])[0]).toBeCloseTo(1 - 0.4 * 0.75, 12);
     // Both films that still move, down to the first that is locked; the gel lifted a tenth of its own solvent's glaze.
-    expect(films([sealer(), glaze(), sealer(), glaze({ white: 0.1 }), gel(), wipeBack(0.5)])).toEqual([
-      1, 1, 1, 0.45, 0.5,
-    ]);
+    const five = films([sealer(), glaze(), sealer(), glaze({ white: 0.1 }), gel(), wipeBack(0.5)]);
+    expect(five.map((v) => Number(v.toFixed(9)))).toEqual([1, 1, 1, 0.45, 0.5]);
   });
   it('leaves in doubt what it changed, and nothing else', () => {
     expect(stateOf([dye(), sealer(), glaze(), wipeBack(0.5)]).unread).toEqual([0, 1, 2, 3]);

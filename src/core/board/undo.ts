@@ -1,15 +1,27 @@
+import type { Carrier } from '../kinds/index.ts';
 import { nth } from '../known.ts';
 import { type Layer, methodOf, type Rub, setting, traitsOf } from '../layers/layer.ts';
 import { heldAfter, WASHES } from './in-wood.ts';
-import { type BoardState, coverage, type Film, moves, type Setup, shareOf, timesEach, touchedBy } from './state.ts';
-import type { ByTissue } from './tissues.ts';
+import { type BoardState, coverage, type Film, moves, type Setup, shareOf, touchedBy } from './state.ts';
+import type { Anatomy, ByTissue } from './tissues.ts';
+import { anatomyOf } from './wood.ts';
 
 /** Burnished dry, a board loses this much of what a damp rag would take. Common practice, no source. */
 const BURNISHED = { films: 0.3, inWood: 0.4 };
 /** What a rag gets at of a film that soaked into bare wood as it was put on. */
 const GRIP_ON_WOOD = 0.75;
-/** Sanding reaches the ground and leaves the colour in grain and pores: hard parts first. Common practice, no source. */
-const SANDED: ByTissue = { ground: 1, grain: 0.6, pore: 0.15, ray: 1 };
+/**
+ * Most that a damp rag takes of a dry dye, by what carries it, and how much of that out of pores. A binder or its own
+ * solvent holds the others. Common practice, no source.
+ */
+const RAG_TAKES: Record<Carrier, number> = { water: 0.5, alcohol: 0.2, solvent: 0.05, oil: 0.05 };
+const RAG_REACHES: ByTissue = { ground: 1, grain: 0.9, pore: 0.5, ray: 1 };
+/** Sanding takes the high and hard and leaves the colour in pores and soft rings. Common practice, no source. */
+const SANDED: Record<Anatomy, ByTissue> = {
+  open: { ground: 1, grain: 0.6, pore: 0.15, ray: 1 },
+  fine: { ground: 1, grain: 0.75, pore: 0.3, ray: 1 },
+  soft: { ground: 0.45, grain: 1, pore: 0.2, ray: 0.6 },
+};
 /** How far wood that is sanded bare takes colour again: some of the seal stays in it. */
 const OPENS_AGAIN = 0.9;
 
@@ -24,41 +36,56 @@ export function wipeBackTo(state: BoardState, layer: Layer, at: number, setup: S
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
   const dry = methodOf(layer) === 'burnished' ? BURNISHED : { films: 1, inWood: 1 };
+  const reaches = shareOf(setup.wood, RAG_REACHES);
   const films = [...state.films];
   for (let i = films.length - 1; i >= 0; i--) {
     const f = films[i] as Film;
     if (!moves(state, i)) break;
     const grip = state.reach === 1 && f.scatters ? GRIP_ON_WOOD : 1;
-    films[i] = { ...f, thickness: timesEach(f.thickness, 1 - removed * grip * dry.films) };
+    const off = removed * grip * f.yields * dry.films;
+    films[i] = { ...f, thickness: f.thickness.map((v, t) => v * (1 - off * nth(reaches, t))) };
   }
+  const taken = (washes: number, carrier: Carrier | null) =>
+    Math.min(removed, RAG_TAKES[carrier ?? 'water']) * washes * state.reach * dry.inWood;
   const inWood = state.inWood.map((w) =>
     w.washes > 0 && state.reach > 0
-      ? { ...w, left: timesEach(w.left, 1 - removed * w.washes * state.reach * dry.inWood) }
+      ? { ...w, left: w.left.map((v, t) => v * (1 - taken(w.washes, w.carrier) * nth(reaches, t))) }
       : w,
   );
   let unread = changedLayers(state.unread, films, state.films);
   inWood.forEach((w, i) => {
     if (w !== state.inWood[i]) unread = touchedBy(unread, w.layer);
   });
-  const held = heldAfter(state.held, setup, (kind) => 1 - removed * WASHES[kind] * state.reach * dry.inWood);
+  const held = heldAfter(state.held, setup, (kind, carrier) => 1 - taken(WASHES[kind], carrier));
   return { ...state, films, inWood, held, unread: touchedBy(unread, at) };
 }
 
-/** What paper, wool or a pad takes of a colour that nothing covers, high spots first. Common practice, no source. */
-const RUBBED: Record<Rub, number> = { none: 0, pad: 0.03, wool: 0.04, dry: 0.08, wet: 0.12 };
+/**
+ * What a pad, wool or fine paper takes of a colour that nothing covers: of what is in the wood some, of a thin film on top
+ * most. Common practice, no source.
+ */
+const RUBBED: Record<Rub, { inWood: number; film: number }> = {
+  none: { inWood: 0, film: 0 },
+  pad: { inWood: 0.05, film: 0.25 },
+  wool: { inWood: 0.08, film: 0.4 },
+  dry: { inWood: 0.15, film: 0.8 },
+  wet: { inWood: 0.2, film: 0.85 },
+};
+/** Rubbing takes the flat, and leaves what lies in grain and pores. */
+const RUB_REACHES: ByTissue = { ground: 1, grain: 0.3, pore: 0.05, ray: 1 };
 /** What is left of a colour that is rubbed down before anything covers it. */
 export function rubbed(state: BoardState, layer: Layer, { wood }: Setup): BoardState {
   const { coloursWood, wiped } = traitsOf(layer);
-  const off = coloursWood || wiped ? RUBBED[layer.rub ?? 'none'] : 0;
-  if (off === 0) return state;
-  const reaches = shareOf(wood, SANDED);
-  const kept = (values: readonly number[]) => values.map((v, t) => v * (1 - off * nth(reaches, t)));
+  const takes = RUBBED[layer.rub ?? 'none'];
+  if (!(coloursWood || wiped) || takes.film === 0) return state;
+  const reaches = shareOf(wood, RUB_REACHES);
+  const kept = (values: readonly number[], off: number) => values.map((v, t) => v * (1 - off * nth(reaches, t)));
   const last = state.films.length - 1;
   const onTop = last >= 0 && moves(state, last);
   return {
     ...state,
-    films: state.films.map((f, n) => (n === last && onTop ? { ...f, thickness: kept(f.thickness) } : f)),
-    inWood: onTop ? state.inWood : state.inWood.map((w) => (w.adds ? { ...w, left: kept(w.left) } : w)),
+    films: state.films.map((f, n) => (n === last && onTop ? { ...f, thickness: kept(f.thickness, takes.film) } : f)),
+    inWood: onTop ? state.inWood : state.inWood.map((w) => (w.adds ? { ...w, left: kept(w.left, takes.inWood) } : w)),
   };
 }
 
@@ -70,7 +97,7 @@ export function sandBackTo(state: BoardState, layer: Layer, at: number, setup: S
   const { wood } = setup;
   const removed = setting(layer, 'removed');
   if (removed === 0) return state;
-  const reaches = shareOf(wood, SANDED);
+  const reaches = shareOf(wood, SANDED[anatomyOf(wood)]);
   const here = (f: Film) => f.build * coverage(f, wood);
   let depth = removed * (1 + state.films.reduce((sum, f) => sum + here(f), 0));
   const films = [...state.films];

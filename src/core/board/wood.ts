@@ -2,8 +2,8 @@ import { BANDS, checkSpectrum, type Spectrum, spectrum } from '../colour/grid.ts
 import { FieldError } from '../field-error.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { BARE, type Surface, throughSurface, underSurface } from '../optics/surface.ts';
-import { type Preparation, preparationColour, USUAL_PREPARATION } from './preparation.ts';
-import type { TissueName } from './tissues.ts';
+import { charOf, type Preparation, shadeOf, USUAL_PREPARATION } from './preparation.ts';
+import type { Anatomy, TissueName } from './tissues.ts';
 
 /** Woods whose build the pictures know; a wood that is none of them takes the one that it is most like. */
 export const FIGURES = [
@@ -35,9 +35,6 @@ export const OLD_FIGURES: Readonly<Record<string, Figure>> = {
 /** How a board was sawn out of the stem. */
 export const CUTS = ['flat', 'rift', 'quartered'] as const;
 export type Cut = (typeof CUTS)[number];
-/** How a wood is built, and so where a wiped pigment stays: open pores, fine pores, or the soft rings of a softwood. */
-export const ANATOMIES = ['open', 'fine', 'soft'] as const;
-export type Anatomy = (typeof ANATOMIES)[number];
 /** Parts of a piece that take colour apart from one another. */
 export const ZONES = ['face', 'edge', 'end', 'profile'] as const;
 export type Zone = (typeof ZONES)[number];
@@ -96,15 +93,31 @@ export function usualTake(anatomy: Anatomy, tissue: string): Pick<Tissue, 'dye' 
   return tissue === 'pore' ? { dye: 1.5, hold: 1.3 } : { dye: 1, hold: 1 };
 }
 
+/** Highest reflectance that is believed: a bad white lifts some readings a little above 1. */
+const BRIGHTEST = 1.2;
+/** Fractions of the face are told to a hundredth. */
+const SHARES_STRAY = 0.03;
+
 /** Refuses a wood whose tissues are no tissues. @throws FieldError naming the field */
 export function checkWood(wood: Wood): void {
   if (wood.tissues.length === 0) throw new FieldError('tissues', `${wood.name} has no tissue.`);
   wood.tissues.forEach(({ reflectance, fraction, dye, hold }, i) => {
     checkSpectrum(reflectance, `tissues.${i}.reflectance`, `The reading of ${wood.name}`);
+    if (Math.max(...reflectance) > BRIGHTEST)
+      throw new FieldError(
+        `tissues.${i}.reflectance`,
+        `The reading of ${wood.name} must be shares of 1; ${Math.max(...reflectance)} is none.`,
+      );
     for (const [key, value] of Object.entries({ fraction, dye, hold }))
       if (!(Number.isFinite(value) && value >= 0))
         throw new FieldError(`tissues.${i}.${key}`, `${wood.name}: ${key} must be zero or more.`);
   });
+  const whole = wood.tissues.reduce((sum, { fraction }) => sum + fraction, 0);
+  if (Math.abs(whole - 1) > SHARES_STRAY)
+    throw new FieldError(
+      'tissues',
+      `The tissues of ${wood.name} cover ${(100 * whole).toFixed(0)} % of its face, not all of it.`,
+    );
 }
 
 /** The sanded surface of a wood. */
@@ -172,16 +185,47 @@ export function factorsToReading(
   return out;
 }
 
-/** Internal reflectances of the raw tissues as they are prepared, tissues x 31. */
-export const preparedTissues = (wood: Wood, preparation: Preparation): Float64Array =>
-  Float64Array.from(
-    wood.tissues.flatMap(({ name, reflectance }) =>
-      reflectance.map((r) => {
-        const rho = underSurface(r, bareSurface(wood));
-        return wood.prepared ? rho : infiniteReflectance(preparationColour(preparation, name, absorptionRatio(rho)));
+/** Share of the K/S of a board that was read charred which is the wood's own, at least. */
+const UNDER_CHAR = 0.1;
+
+/** K/S of the char on the raw tissues, tissues x 31; of a board that was read charred no more than it read. */
+export function charOn(wood: Wood, preparation: Preparation): Float64Array {
+  const anatomy = anatomyOf(wood);
+  return Float64Array.from(
+    wood.tissues.flatMap(({ name, reflectance }) => {
+      const char = charOf(preparation, anatomy, name);
+      return reflectance.map((r) =>
+        wood.prepared && char > 0
+          ? Math.min(char, (1 - UNDER_CHAR) * absorptionRatio(underSurface(r, bareSurface(wood))))
+          : char,
+      );
+    }),
+  );
+}
+
+/** Internal reflectances of the raw tissues as they are prepared, but for what the preparation left on them, tissues x 31. */
+export const preparedTissues = (wood: Wood, preparation: Preparation): Float64Array => {
+  const anatomy = anatomyOf(wood);
+  const char = charOn(wood, preparation);
+  return Float64Array.from(
+    wood.tissues.flatMap(({ name, reflectance }, t) =>
+      reflectance.map((r, i) => {
+        const ratio = absorptionRatio(underSurface(r, bareSurface(wood)));
+        return infiniteReflectance(
+          wood.prepared ? ratio - char[t * BANDS + i] : ratio * shadeOf(preparation, anatomy, name),
+        );
       }),
     ),
   );
+};
+
+/** The same with its char on: as a raw board reads. */
+function rawTissuesOf(wood: Wood, preparation: Preparation): Float64Array {
+  const char = charOn(wood, preparation);
+  return preparedTissues(wood, preparation).map((rho, c) =>
+    char[c] === 0 ? rho : infiniteReflectance(absorptionRatio(rho) + char[c]),
+  );
+}
 
 /**
  * A species scaled to this board: its tissues, prepared as the board is, agree with the board's own reading before the
@@ -197,7 +241,7 @@ export function scaleToBoard(
   for (let i = 0; i < BANDS; i++)
     if (!(reading[i] > 0 && reading[i] < 1.2))
       throw new FieldError('raw', 'The raw reading of the board must be a reflectance between 0 and 1.');
-  const internal = preparedTissues(wood, preparation);
+  const internal = rawTissuesOf(wood, preparation);
   const fractions = wood.tissues.map((t) => t.fraction);
   const scaled = scaleToReading(internal, fractions, reading, bareSurface(wood));
   const tissues = wood.tissues.map((tissue, t) => ({

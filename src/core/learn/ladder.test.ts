@@ -7,7 +7,6 @@ import { newLayer } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { fitDyeLadder } from './dye-ladder.ts';
 import { fitLadder } from './ladder.ts';
-import { fitPigmentLadder } from './pigment-ladder.ts';
 import { type LadderRung, ladderTrouble, rungsToMake, wantsDarkGround } from './rungs.ts';
 
 describe('ladders', () => {
@@ -31,9 +30,9 @@ describe('ladders', () => {
     }
   });
   it('for a pigment find what the film does', () => {
-    const fit = fitPigmentLadder(ochre([0.03, 0.1, 0.28], PALE));
-    expect(Math.max(...fit.fitError)).toBeLessThan(0.5);
-    expect(fit.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
+    const { profile } = fitLadder('pigment', ochre([0.03, 0.1, 0.28], PALE), 0.3);
+    expect(Math.max(...profile.fitError)).toBeLessThan(0.5);
+    expect(profile.absorption[2] / COLOURS[5].absorption[2]).toBeGreaterThan(0.8);
   });
   it('refuse nonsense with a plain reason', () => {
     const good = rungsOf(0.86, [2, 8]);
@@ -121,7 +120,7 @@ describe('the ladder of a pigment, wiped by a hand that varies', () => {
   const truth = MATERIALS.colourants.ochre;
   const RED = 25;
   const ratio = (rungs: readonly LadderRung[], i: number) =>
-    fitPigmentLadder(rungs).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
+    fitLadder('pigment', rungs, 0.3).scatter[i] / (truth.scatter as ArrayLike<number>)[i];
   const UNEVEN = [1.1, 0.92, 1.06];
   it('keeps its hiding near the truth where one pale ground does not show it', () => {
     expect(Math.abs(Math.log(ratio(ochre([0.03, 0.1, 0.28], PALE, UNEVEN), RED)))).toBeLessThan(Math.log(1.7));

@@ -13,7 +13,7 @@ export interface LadderSurfaces {
   bare?: Surface;
   /** Of the sealed board that pigments are laddered on; readings `before` are of the bare board when it is given. */
   sealed?: Surface;
-  /** Usual film of a wiped stain on the bare wood of its ladder, for ready-made stains. */
+  /** Usual film of a wiped stain on the bare wood of its ladder, for ready-made stains: 1 when missing. */
   film?: number;
   /** How few rungs will do: two unless other boards tell of the colour too. */
   least?: number;
@@ -41,7 +41,11 @@ export function fitLadder(
     return { profile, scatter };
   }
   if (!goesIn(kind)) {
-    const { scatter, ...profile } = fitPigmentLadder(rungs, surfaces.sealed, surfaces.bare);
+    const { scatter, ...profile } = fitPigmentLadder(
+      rungs.map((r) => ({ ...r, strength: r.strength * (r.film ?? 1) })),
+      surfaces.sealed,
+      surfaces.bare,
+    );
     return { profile, scatter };
   }
   return {

@@ -37,7 +37,7 @@ function brought({ kind }: LadderOf, { profile, scatter }: Fitted, strength: num
   const wood = { tannin: rung.tannin ?? 3 };
   const amount = goesIn(kind)
     ? held(strength, { kind, exponent: profile.exponent }, wood)
-    : strength * (kind === 'stain' ? (rung.film ?? 1) : 1);
+    : strength * (rung.film ?? 1);
   return {
     absorption: Float64Array.from(profile.absorption, (k) => k * amount),
     scatter: Float64Array.from(scatter, (s) => s * amount),

@@ -11,7 +11,7 @@ export interface LadderRung {
   after: Spectrum;
   /** How much tannin its wood has, for a reactive colour; a wood rich in it when missing. */
   tannin?: TanninClass;
-  /** Usual film of a wiped stain on its wood, for a ready-made stain; that of the ladder when missing. */
+  /** Usual film that its coat leaves on its wood: of a ready-made stain bare, of a pigment in a glaze sealed. */
   film?: number;
   /** What the pot's other colours bring: K/S in the wood; of a film its K X and S X at usual thickness. */
   beside?: BesideInPot;

@@ -148,7 +148,7 @@ describe('ladders of several colours together', () => {
     for (const { id, absorption, scatter } of tins) {
       const fit = found.get(id);
       expect(fit?.rungs).toEqual(boards);
-      expect(Math.max(...(fit?.profile.fitError ?? [9]))).toBeLessThan(0.1);
+      expect(Math.max(...(fit?.profile.fitError ?? [9]))).toBeLessThan(0.15);
       fit?.profile.absorption.forEach((k, i) => {
         expect(k / absorption[i]).toBeCloseTo(1, 1);
       });

@@ -1,5 +1,5 @@
 import { assemble, type BoardOptions, checkBoard } from '../board/compile.ts';
-import { held } from '../board/in-wood.ts';
+import { gainOf, opening } from '../board/in-wood.ts';
 import { type Tone, toneReading } from '../board/tones.ts';
 import { ciede2000Parts } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
@@ -98,6 +98,8 @@ interface Share {
 interface Dosing {
   colourant: Colourant;
   coats: number;
+  /** How much of it the wood drinks, 0-1. */
+  drinks: number;
   /** Strength times coats of the same colourant that the wood holds by then, of layers that are not open. */
   before: number;
   /** Variables of the same colourant in open layers below, and the share of them that is still held by then. */
@@ -130,14 +132,14 @@ function blankStack({ stack, open }: MatchProblem): Stack {
 
 /** Amount to dose: what of it the wood shows beside what it holds already; in a film the amount itself. */
 function doseOf(
-  { colourant, coats, before, below }: Dosing,
+  { colourant, coats, drinks, before, below }: Dosing,
   strength: number,
   masses: Float64Array,
   problem: MatchProblem,
 ) {
   let mass = before;
   for (let k = 0; k < below.length; k++) mass += masses[below[k].variable] * below[k].kept;
-  return held(mass + coats * strength, colourant, problem.wood) - held(mass, colourant, problem.wood);
+  return gainOf(mass, coats * strength, drinks, colourant, problem.wood);
 }
 
 function makeReady(problem: MatchProblem): Ready {
@@ -168,6 +170,7 @@ function makeReady(problem: MatchProblem): Ready {
       const dosing = {
         colourant,
         coats: setting(blank[layer], 'coats'),
+        drinks: opening(states[layer], wood),
         before: states[layer].held[id] ?? 0,
         below: variables.flatMap((v, variable) =>
           v.colourant === id && v.layer < layer ? [{ variable, kept: keptUntil[variable](layer) }] : [],
@@ -178,7 +181,7 @@ function makeReady(problem: MatchProblem): Ready {
       const probe = blank.map((l, i) => (i === layer ? { ...l, colours: { ...l.colours, [id]: strength } } : l));
       const probed = assemble(probe, wood, materials, optionsOf(problem));
       const coloured = probed.program;
-      const offered = dosing.coats * strength;
+      const offered = dosing.coats * strength * dosing.drinks || 1;
       keptUntil.push((later) => (probed.states[later].held[id] ?? 0) / offered);
       const with1 = coloured.stages[lastStage(coloured)].acts;
       const amount = goesIn(colourant.kind)
@@ -290,7 +293,7 @@ export function makeEvaluator(problem: MatchProblem): Evaluator {
       let dose = amount;
       if (goesIn(dosing.colourant.kind)) {
         const strength = amount ** (1 / variables[v].exponent);
-        masses[v] = dosing.coats * strength;
+        masses[v] = dosing.coats * strength * dosing.drinks;
         dose = doseOf(dosing, strength, masses, problem);
       }
       for (let k = 0; k < dosing.shares.length; k++) {

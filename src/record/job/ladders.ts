@@ -1,8 +1,9 @@
 import { usualFilm } from '../../core/board/films.ts';
 import { FieldError } from '../../core/field-error.ts';
-import { COLOURANT_INFO } from '../../core/kinds/index.ts';
+import { COLOURANT_INFO, type ColourantKind } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer, setting, traitsOf } from '../../core/layers/layer.ts';
+import { goesIn } from '../../core/layers/materials.ts';
 import { type Fitted, fitLadders, type PotRung } from '../../core/learn/ladders.ts';
 import { SEALED } from '../../core/optics/surface.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../../shared/shelf.ts';
@@ -115,6 +116,12 @@ export interface LadderFit {
   fitError: (number | null)[];
 }
 
+/** The film that one coat leaves on the board of a rung: a stain on bare wood, a glaze over a seal. */
+function filmOfRung(kind: ColourantKind, wood: SpeciesRecord | undefined): { film?: number } {
+  if (!wood || goesIn(kind)) return {};
+  return { film: usualFilm(kind === 'stain' ? 'wiping-stain' : 'glaze', wood) };
+}
+
 /**
  * The profiles of a colour and of all that share a pot with it, from their ladders as they are now; the colour asked for
  * is the first.
@@ -136,8 +143,7 @@ export function profilesOf(
         before: Float64Array.from(rung.before),
         after: Float64Array.from(rung.after),
         tannin: wood?.tannin ?? 3,
-        // The film that a wiped stain leaves on the bare wood of a rung.
-        ...(owner.kind === 'stain' ? { film: wood ? usualFilm('wiping-stain', wood) : 1 } : {}),
+        ...filmOfRung(owner.kind, wood),
       };
     }),
   );

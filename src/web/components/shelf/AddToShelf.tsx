@@ -1,7 +1,8 @@
 import { Button, MenuItem } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
-import { ANATOMIES, type Anatomy, CUTS, FIGURES, usualTake } from '../../../core/board/wood.ts';
+import { ANATOMIES, type Anatomy } from '../../../core/board/tissues.ts';
+import { CUTS, FIGURES, usualTake } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import {

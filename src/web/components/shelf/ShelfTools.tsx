@@ -1,6 +1,7 @@
 import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
-import { ANATOMIES, CUTS, FIGURES } from '../../../core/board/wood.ts';
+import { ANATOMIES } from '../../../core/board/tissues.ts';
+import { CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { CARRIERS } from '../../../core/kinds/index.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import {
