@@ -1,7 +1,8 @@
 import { BANDS } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
+import { KINDS } from '../kinds/index.ts';
 import { checkStack } from '../layers/check.ts';
-import type { Stack } from '../layers/layer.ts';
+import { type Layer, methodOf, type Stack } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { absorptionRatio, infiniteReflectance } from '../optics/kubelka-munk.ts';
 import { allocateProgram, type Program, type Stage } from '../optics/program.ts';
@@ -69,6 +70,26 @@ function rawTissues({ wood, preparation, zone }: Setup, years: number): Float64A
   );
 }
 
+/** How far what a coat left is expected of the next of its colour on the same board. Common practice, no source. */
+const SAME_AGAIN = 0.9;
+/** Coats that are one another's like: of one kind, put on one way, in the same colours. */
+const coatKey = (layer: Layer | undefined): string =>
+  layer ? [layer.kind, methodOf(layer), ...Object.keys(layer.colours).sort()].join('/') : '';
+
+/** The shop's knowledge, with what this board's own last coat of the same has told. */
+function asTold(setup: Setup, { kind, colours }: Layer, log: number): Setup {
+  if (log === 0) return setup;
+  const more = Math.exp(log);
+  const { tuning } = setup;
+  if (KINDS[kind].is.wiped) {
+    const film = { ...tuning.film, [kind]: (tuning.film[kind] ?? 1) * more };
+    return { ...setup, tuning: { ...tuning, film } };
+  }
+  const uptake = { ...tuning.uptake };
+  for (const id of Object.keys(colours)) uptake[id] = (uptake[id] ?? 1) * more;
+  return { ...setup, tuning: { ...tuning, uptake } };
+}
+
 export interface Assembled {
   program: Program;
   /** The state of the board before each layer, and after the last: one more than layers. */
@@ -92,10 +113,19 @@ export function assemble(stack: Stack, wood: Wood, materials: Materials, options
   const states = [start];
   const stages: Stage[] = [column(start, null)];
   const young = options.measured?.length ? rawTissues(setup, 0) : null;
+  /** By colour and way: by how much more than expected its last coat on this board left, in log. */
+  const told = new Map<string, number>();
   stack.forEach((layer, at) => {
-    let state = applyLayer(states[at], layer, at, setup);
+    let state = applyLayer(states[at], layer, at, asTold(setup, layer, told.get(coatKey(layer)) ?? 0));
     const reading = options.measured?.find((m) => m.layers === at + 1)?.reading;
-    if (reading && young) state = corrected(state, setup, young, reading);
+    if (reading && young) {
+      const found = corrected(state, setup, young, reading, stack);
+      state = found.state;
+      for (const [layers, log] of found.logs) {
+        const key = coatKey(stack[layers]);
+        told.set(key, SAME_AGAIN * ((told.get(key) ?? 0) + log));
+      }
+    }
     states.push(state);
     stages.push(column(state, stages[at]));
   });

@@ -1,4 +1,6 @@
 import { BANDS } from '../colour/grid.ts';
+import type { LayerKind } from '../kinds/index.ts';
+import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { allocateProgram, internalOf, readingOf, runStage } from '../optics/program.ts';
 import { columns } from './column.ts';
@@ -6,12 +8,24 @@ import { showing } from './showing.ts';
 import { type BoardState, type Setup, timesEach } from './state.ts';
 import { factorsToReading } from './wood.ts';
 
-/** Standard deviation of the logarithm of what a layer left on the board, against what was expected of it. */
-const LAYER_DOUBT = 0.15;
+/**
+ * Standard deviation of the logarithm of what a layer left on the board, against what was expected of it. A dye goes where
+ * it goes; what a rag leaves of a film is the hand's. Common practice, no source.
+ */
+const LAYER_DOUBT: Partial<Record<LayerKind, number>> = {
+  reactive: 0.35,
+  'wiping-stain': 0.25,
+  'gel-stain': 0.3,
+  glaze: 0.3,
+  'powdering-glaze': 0.4,
+  toner: 0.2,
+  filler: 0.3,
+};
+const USUAL_DOUBT = 0.15;
 /** Error of the model in one band, in natural log of reflectance; bands that err together count as one. */
 const BAND_ERROR = 0.035 * Math.sqrt(5);
-const ROUNDS = 2;
-const MOST = 0.7;
+const ROUNDS = 3;
+const MOST = 2.5;
 /** Log of reflectance, softened near black where noise and gloss rule. */
 const tone = (r: number) => Math.log(0.01 + Math.max(0, r));
 
@@ -32,13 +46,15 @@ function scaled(state: BoardState, layer: number, factor: number): BoardState {
  * top, as a factor per band, so that it reads just so. Nothing is closed: what lies below can still be taken off.
  * @param start internal reflectance of the raw tissues
  * @param reading 31 values, specular included
+ * @returns the state, and by how much more than expected each unread layer was found to have left, in log
  */
 export function corrected(
   state: BoardState,
   setup: Setup,
   start: Float64Array,
   reading: ArrayLike<number>,
-): BoardState {
+  stack: Stack,
+): { state: BoardState; logs: ReadonlyMap<number, number> } {
   const fractions = setup.wood.tissues.map((t) => t.fraction);
   const run = (of: BoardState) => {
     const program = allocateProgram(fractions, start, [columns(setup, 0)(of, null)]);
@@ -46,13 +62,14 @@ export function corrected(
     return program;
   };
   const open = state.unread.filter((layer) => touches(state, layer));
+  const doubts = open.map((layer) => LAYER_DOUBT[stack[layer]?.kind ?? 'dye'] ?? USUAL_DOUBT);
   const taken = (logs: ArrayLike<number>) =>
     open.reduce((now, layer, p) => scaled(now, layer, Math.exp(logs[p])), state);
   const { x } = minimise({
     residuals: (logs, out) => {
       const expected = readingOf(run(taken(logs)), 0);
       for (let i = 0; i < BANDS; i++) out[i] = (tone(reading[i]) - tone(expected[i])) / BAND_ERROR;
-      for (let p = 0; p < open.length; p++) out[BANDS + p] = logs[p] / LAYER_DOUBT;
+      for (let p = 0; p < open.length; p++) out[BANDS + p] = logs[p] / doubts[p];
     },
     residualCount: BANDS + open.length,
     start: open.map(() => 0),
@@ -64,7 +81,10 @@ export function corrected(
   const program = run(now);
   const { surface } = program.stages[0];
   const rest = factorsToReading(internalOf(program, 0), fractions, reading, surface).map(Math.log);
-  return { ...showing(now, state.last, rest, setup), unread: [] };
+  return {
+    state: { ...showing(now, state.last, rest, setup), unread: [] },
+    logs: new Map(open.map((layer, p) => [layer, x[p]])),
+  };
 }
 
 const touches = (state: BoardState, layer: number): boolean =>

@@ -67,7 +67,7 @@ const CHARRED_DYE = same(0.6);
 const ON_HARDWOOD: Record<Texture, TextureEffect> = {
   plain: PLAIN,
   brushed: {
-    hold: { ground: 0.3, grain: 5, pore: 4, ray: 0.3 },
+    hold: { ground: 0.25, grain: 5, pore: 4, ray: 0.25 },
     dye: { ground: 1.05, grain: 1.15, pore: 1.2, ray: 1.05 },
     shade: { ground: 1.08, grain: 1.2, pore: 1.35, ray: 1.05 },
     adds: same(0),

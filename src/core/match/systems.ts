@@ -94,9 +94,9 @@ const DRASTIC_ON_FILM: readonly (readonly SystemPart[])[] = [
 const DOWNWARDS = [0.3, 0.6, 0.9];
 
 /** What a further layer must gain, as a squared CIEDE2000: each is a coat to put on, to dry and to go wrong. */
-const PER_LAYER = 0.08;
+const PER_LAYER = 0.5;
 /** One more coat of what is on already: rather go on with the plan. */
-const PER_REPEAT = 0.06;
+const PER_REPEAT = 0.3;
 /** From here on a wood takes colour in patches, and a conditioner below it is worth its coat. Common practice. */
 const BLOTCHY = 0.18;
 /** How much of the risk counts: what is read before the next layer takes some of it back. */

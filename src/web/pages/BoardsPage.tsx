@@ -236,7 +236,7 @@ export function BoardsPage() {
   };
   return (
     <>
-      <Row className="noprint" gap="far" padY="near" padX="far" on="work" still>
+      <Row className="noprint" gap="far" padY="near" padX="far" on="work" still scroll>
         {wood.boards.map((board) => {
           const small = boardModel(bench, wood, board);
           return small && <SmallBoard key={board.id} bench={bench} model={small} here={board.id === model.board.id} />;
