@@ -1,3 +1,4 @@
+import type { LayerKind } from '../kinds/index.ts';
 import { setting, traitsOf } from '../layers/layer.ts';
 import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
@@ -10,7 +11,23 @@ export const FLOOR = 0.25;
 /** Standard deviation of a colourant's log uptake before any board has shown it on this wood. */
 const UNKNOWN_UPTAKE = 0.16;
 /** What varies from board to board however much is known: coat, hand, spot. */
-const BOARD_TO_BOARD = 0.04;
+const BOARD_TO_BOARD = 0.05;
+
+/**
+ * Standard deviation of the logarithm of how much film a hand leaves, by kind of layer, before a board of the shop has
+ * shown it. Common practice, no source.
+ */
+const FILM_DOUBT: Partial<Record<LayerKind, number>> = {
+  'wiping-stain': 0.25,
+  'gel-stain': 0.3,
+  glaze: 0.2,
+  'powdering-glaze': 0.35,
+  toner: 0.15,
+  filler: 0.3,
+};
+/** What is in doubt of a layer's film, beside its colours: what was learned of it, else what is usual. */
+const filmDoubt = ({ doubt }: MatchProblem, kind: LayerKind): number =>
+  doubt?.[`film/${kind}`] ?? FILM_DOUBT[kind] ?? 0;
 
 /** How the finished colour may turn out: the expected miss, and how each doubt moves it, in the parts of CIEDE2000. */
 export interface Outlook {
@@ -49,13 +66,14 @@ const sameAim = ({ aims }: Evaluator, { of }: Aim) => aims.find((a) => a.of === 
 
 /** Where one more part of each colour in use takes the finished colour, in the parts of CIEDE2000, and how far it is in doubt. */
 export function movesOf(
-  { doubt }: MatchProblem,
+  problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
   miss: Float64Array,
   undoings: readonly Undoing[],
   aim?: Aim,
 ) {
+  const { doubt, stack } = problem;
   const undone = undoings.map(({ layer, less }) => ({
     layer,
     move: less.miss(amounts, aim && sameAim(less, aim)).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
@@ -72,7 +90,15 @@ export function movesOf(
     const deviation = Math.hypot(doubt?.[colourant] ?? UNKNOWN_UPTAKE, BOARD_TO_BOARD);
     return [{ layer, move: moved.map((m, i) => (m - miss[i]) / STEP), deviation, amount: kept, most }];
   });
-  return [...colours, ...undone];
+  // A film that is thicker holds more of all that is in it.
+  const films = [...new Set(colours.map((c) => c.layer))].flatMap((layer) => {
+    const deviation = filmDoubt(problem, stack[layer].kind);
+    if (deviation === 0) return [];
+    const move = new Float64Array(3);
+    for (const colour of colours) if (colour.layer === layer) for (let i = 0; i < 3; i++) move[i] += colour.move[i];
+    return [{ layer, move, deviation, amount: undefined, most: 0 }];
+  });
+  return [...colours, ...films, ...undone];
 }
 
 /** The outlook of a recipe made blind: each colour, and each act that takes something off, moved by its doubt, the others kept. */
