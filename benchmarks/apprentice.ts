@@ -4,6 +4,8 @@
  */
 
 import { scaleToBoard, type TanninClass, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
+import type { Anatomy, TissueName } from '../src/core/board/tissues.ts';
+import { usualTake } from '../src/core/board/wood.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import {
   type Colourant,
@@ -80,15 +82,47 @@ const TANNIN: readonly [RegExp, TanninClass][] = [
 export const tanninOf = (species: string): TanninClass =>
   TANNIN.find(([name]) => name.test(species.toLowerCase()))?.[1] ?? 1;
 
-/** A species of one tissue, as much as readings of whole boards tell. */
-export const woodOf = (species: string, raw: Spectrum, bareK2?: number): Wood => ({
-  id: species,
-  name: species,
-  figure: 'birch',
-  tannin: tanninOf(species),
-  ...(bareK2 === undefined ? {} : { bareK2 }),
-  tissues: [{ name: 'ground', fraction: 1, reflectance: Array.from(raw), dye: 1, hold: 1 }],
-});
+/** And how it is built. */
+const BUILT: readonly [RegExp, Anatomy][] = [
+  [/pine|spruce|fir|larch|cedar/, 'soft'],
+  [/oak|ash|elm|chestnut|walnut|mahogany|sapele|teak/, 'open'],
+];
+const anatomyBy = (species: string): Anatomy => BUILT.find(([name]) => name.test(species.toLowerCase()))?.[1] ?? 'fine';
+/** Its tissues: how much of the face each is, and how dark beside the ground, as the eye has it. Common practice. */
+const TISSUES: Record<Anatomy, readonly [TissueName, share: number, dark: number][]> = {
+  open: [
+    ['ground', 0.65, 1],
+    ['grain', 0.25, 0.78],
+    ['pore', 0.1, 0.45],
+  ],
+  fine: [
+    ['ground', 0.8, 1],
+    ['grain', 0.2, 0.86],
+  ],
+  soft: [
+    ['ground', 0.75, 1],
+    ['grain', 0.25, 0.75],
+  ],
+};
+
+/** A species as much as its name and readings of whole boards tell. */
+export const woodOf = (species: string, raw: Spectrum, bareK2?: number): Wood => {
+  const anatomy = anatomyBy(species);
+  return {
+    id: species,
+    name: species,
+    figure: 'birch',
+    tannin: tanninOf(species),
+    anatomy,
+    ...(bareK2 === undefined ? {} : { bareK2 }),
+    tissues: TISSUES[anatomy].map(([name, fraction, dark]) => ({
+      name,
+      fraction,
+      reflectance: Array.from(raw, (r) => r * dark),
+      ...usualTake(anatomy, name),
+    })),
+  };
+};
 
 export interface Shop {
   materials: Materials;

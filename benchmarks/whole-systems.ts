@@ -4,6 +4,7 @@
  * the better way.
  */
 
+import { usualFilm } from '../src/core/board/films.ts';
 import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
 import { BANDS, deltaE00, labOf, meanSpectrum, resample, type Spectrum } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
@@ -152,8 +153,11 @@ export function makeSystemLadders(bench: WorkshopBench): SystemShop {
     return { board, raw: read(bench, board) };
   };
   const rungs = new Map<string, LadderRung[]>();
-  const rung = (id: string, strength: number, before: Spectrum, after: Spectrum) =>
-    rungs.set(id, [...(rungs.get(id) ?? []), { strength, before, after, tannin: richest }]);
+  const rung = (id: string, strength: number, before: Spectrum, after: Spectrum, film?: number) =>
+    rungs.set(id, [
+      ...(rungs.get(id) ?? []),
+      { strength, before, after, tannin: richest, ...(film === undefined ? {} : { film }) },
+    ]);
   const coats = new Map<string, CoatSample[]>();
 
   // Where there is no sealer, a clear lies between the wood and a pigment's film.
@@ -212,15 +216,19 @@ export function makeSystemLadders(bench: WorkshopBench): SystemShop {
     STAIN_RUNGS.forEach((share, i) => {
       const { board, raw } = fresh(i === 0 ? pale : dark);
       if (willing(() => bench.apply(board, { kind: 'wiping-stain', colours: { [id]: share * maxStrength } })))
-        rung(id, share * maxStrength, raw, read(bench, board));
+        rung(
+          id,
+          share * maxStrength,
+          raw,
+          read(bench, board),
+          usualFilm('wiping-stain', woodOf(i === 0 ? pale : dark, raw)),
+        );
     });
 
-  const film = 0.2;
   const colourants = of(...IN_WOOD, 'pigment', 'stain').flatMap((m): Colourant[] =>
     orNothing(() => {
       const kind = m.kind as Colourant['kind'];
       const { profile, scatter } = fitLadder(kind, rungs.get(m.id) ?? [], m.maxStrength, {
-        film,
         ...(kind === 'pigment' ? { sealed: usualSurface(barrier) } : {}),
       });
       const { absorption, exponent } = profile;
@@ -254,7 +262,7 @@ export function makeSystemLadders(bench: WorkshopBench): SystemShop {
 }
 
 /** A layer of the model as the bench puts it on. */
-function actOf(layer: Layer, { materials }: WorkshopBench): BenchAct {
+export function actOf(layer: Layer, { materials }: WorkshopBench): BenchAct {
   const { kind, colours } = layer;
   const amount = { bleach: 'strength', filler: 'fill', 'wipe-back': 'removed', 'sand-back': 'removed' }[kind as string];
   // The model knows one conditioner; the bench has one by its own name.

@@ -70,7 +70,9 @@ afterEach(async () => {
 vi.mock('../../src/web/workers/index.ts', () => ({
   startMatcher: () => ({ matcher: later(matcher), end: () => {} }),
   startPlanner: () => ({ planner: later(planner), end: () => {} }),
-  boardPainter: () => ({ paint: () => new Promise(() => {}) }),
+  boardPainter: () => ({ show: () => new Promise(() => {}) }),
+  numberOf: () => 1,
+  forget: () => {},
   closePainter: () => ({ paint: () => new Promise(() => {}) }),
 }));
 

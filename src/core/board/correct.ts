@@ -1,5 +1,5 @@
 import { BANDS } from '../colour/grid.ts';
-import type { LayerKind } from '../kinds/index.ts';
+import { KINDS } from '../kinds/index.ts';
 import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { allocateProgram, internalOf, readingOf, runStage } from '../optics/program.ts';
@@ -8,20 +8,6 @@ import { showing } from './showing.ts';
 import { type BoardState, type Setup, timesEach } from './state.ts';
 import { factorsToReading } from './wood.ts';
 
-/**
- * Standard deviation of the logarithm of what a layer left on the board, against what was expected of it. A dye goes where
- * it goes; what a rag leaves of a film is the hand's. Common practice, no source.
- */
-const LAYER_DOUBT: Partial<Record<LayerKind, number>> = {
-  reactive: 0.35,
-  'wiping-stain': 0.25,
-  'gel-stain': 0.3,
-  glaze: 0.3,
-  'powdering-glaze': 0.4,
-  toner: 0.2,
-  filler: 0.3,
-};
-const USUAL_DOUBT = 0.15;
 /** Error of the model in one band, in natural log of reflectance; bands that err together count as one. */
 const BAND_ERROR = 0.035 * Math.sqrt(5);
 const ROUNDS = 3;
@@ -62,7 +48,7 @@ export function corrected(
     return program;
   };
   const open = state.unread.filter((layer) => touches(state, layer));
-  const doubts = open.map((layer) => LAYER_DOUBT[stack[layer]?.kind ?? 'dye'] ?? USUAL_DOUBT);
+  const doubts = open.map((layer) => KINDS[stack[layer]?.kind ?? 'dye'].doubt);
   const taken = (logs: ArrayLike<number>) =>
     open.reduce((now, layer, p) => scaled(now, layer, Math.exp(logs[p])), state);
   const { x } = minimise({

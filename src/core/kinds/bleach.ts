@@ -15,4 +15,5 @@ export const bleach = kind({
   dearer: 0.3,
   warning:
     'What is bleached does not come back, and bleach never mixes with another product. See its safety data sheet.',
+  doubt: 0.35,
 });

@@ -29,4 +29,5 @@ export const clear = kind({
   driesAsFilm: true,
   wayBack: () => withWork('Level it, or strip back to the sealer'),
   coverage: 10,
+  doubt: 0.2,
 });

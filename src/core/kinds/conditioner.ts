@@ -13,4 +13,5 @@ export const conditioner = kind({
   wayBack: () => untilNext('Let it dry and sand again', 'until colour is on'),
   puttingOn: () => 'Soak 5–10 min, wipe.',
   coverage: 14,
+  doubt: 0.3,
 });

@@ -18,4 +18,5 @@ export const filler = kind({
   base: { name: 'Filler paste', stir: 'Until no streak is left, then thin it to heavy cream.' },
   coverage: 6,
   dearer: 0.3,
+  doubt: 0.3,
 });

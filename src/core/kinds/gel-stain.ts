@@ -17,4 +17,5 @@ export const gelStain = kind({
   wayBack: wipingStain.wayBack,
   base: { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
   coverage: 14,
+  doubt: 0.4,
 });

@@ -22,4 +22,5 @@ export const glaze = kind({
     ),
   base: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
+  doubt: 0.25,
 });

@@ -115,6 +115,11 @@ export interface Kind {
    * is known only afterwards; a filler closes the pores for good; an oil wants days.
    */
   dearer: number;
+  /**
+   * How far what it leaves on a board is in doubt before a board of the shop has told: standard deviation of the logarithm
+   * of its effect. Product, wood and hand together. Common practice, no source.
+   */
+  doubt: number;
   /** How a coat goes on, in a sentence. */
   puttingOn(said: ToSay): string;
   /** What its pigments and metal powders are stirred into, and how; null where nothing is. Common practice. */
@@ -170,6 +175,7 @@ export const kind = (said: Said): Kind => ({
   warning: null,
   coverage: 12,
   dearer: 0,
+  doubt: 0.15,
   open: (carrier) => CARRIER_INFO[carrier].open,
   longestDwell: () => null,
   driesAsFilm: false,

@@ -15,4 +15,5 @@ export const oil = kind({
   puttingOn: () => 'Flood, keep wet 10–15 min, wipe off all of it; wipe again where it bleeds.',
   coverage: 18,
   dearer: 0.1,
+  doubt: 0.2,
 });

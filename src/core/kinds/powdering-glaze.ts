@@ -14,4 +14,5 @@ export const powderingGlaze = kind({
   wayBack: () => untilNext('Rub off with a pad', 'until a clear locks it'),
   base: { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
+  doubt: 0.35,
 });

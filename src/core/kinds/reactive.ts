@@ -13,4 +13,5 @@ export const reactive = kind({
   drying: () => lasts([1, 3, 12], 2, 8),
   wayBack: () => NO_WAY_BACK,
   dearer: 0.15,
+  doubt: 0.5,
 });

@@ -13,4 +13,5 @@ export const sandBack = kind({
   puttingOn: ({ setting }) => `Take off about ${Math.round(100 * setting('removed'))} %; pores keep their colour.`,
   dearer: 0.3,
   warning: 'What is sanded off is gone: edges first. Keep away from them, and stop short.',
+  doubt: 0.3,
 });

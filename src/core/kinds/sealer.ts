@@ -17,4 +17,5 @@ export const sealer = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => untilNext('Thin it with alcohol and wipe, the colour below may move', 'until the next layer is on'),
+  doubt: 0.2,
 });

@@ -16,4 +16,5 @@ export const toner = kind({
   driesAsFilm: true,
   wayBack: () => untilNext('Level it with the clear it lies in, down to the coat below', 'until it is built over'),
   dearer: 0.15,
+  doubt: 0.35,
 });

@@ -17,4 +17,5 @@ export const wipeBack = kind({
   puttingOn: ({ way, setting }) => `${way}; take off about ${Math.round(100 * setting('removed'))} %.`,
   dearer: 0.3,
   warning: 'What is wiped off has to be coloured again.',
+  doubt: 0.3,
 });

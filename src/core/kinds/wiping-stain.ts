@@ -28,4 +28,5 @@ export const wipingStain = kind({
   wayBack: (carrier) => whileWet(`Wipe off with ${CARRIER_INFO[carrier].wipesOff}`, CARRIER_INFO[carrier].sets),
   base: { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
   coverage: 20,
+  doubt: 0.3,
 });

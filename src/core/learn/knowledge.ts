@@ -61,8 +61,8 @@ const TRIED_BY = 25;
 const HAND = 0.07;
 
 /**
- * Standard deviation of each learned colourant's log uptake on a species: what its own and its general doubt add up to; and
- * of the film of each kind of layer that was made.
+ * Standard deviation of each learned colourant's log uptake on a species: what its own and its general doubt add up to;: and
+ * of each kind of layer as a whole, `layer/<kind>`.
  */
 export function doubtOf(knowledge: Knowledge, species: string, materials: Materials): Record<string, number> {
   const deviation = (name: string, unknown: number) => knowledge.parameters[name]?.deviation ?? unknown;
@@ -81,7 +81,8 @@ export function doubtOf(knowledge: Knowledge, species: string, materials: Materi
   }
   for (const kind of Object.keys(KINDS) as LayerKind[]) {
     const film = knowledge.parameters[names.film(kind)];
-    if (film) doubt[names.film(kind)] = Math.hypot(film.deviation, HAND);
+    const tried = KINDS[kind].doubt / Math.sqrt(1 + knowledge.boards.length / TRIED_BY);
+    doubt[`layer/${kind}`] = film && KINDS[kind].is.wiped ? Math.hypot(film.deviation, HAND) : tried;
   }
   return doubt;
 }

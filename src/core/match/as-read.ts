@@ -1,6 +1,6 @@
 import type { Aim, Evaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { choleskyOf, middleOf, movesOf, shareWithin, type Undoing, undoingsOf } from './risk.ts';
+import { choleskyOf, middleOf, movesOf, type PlainAct, plainActsOf, shareWithin } from './risk.ts';
 
 /** What one doubt of a layer does to the finished colour: one standard deviation, in the parts of CIEDE2000. */
 interface Stray {
@@ -30,11 +30,11 @@ export function journeyOf(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
-  undoings: readonly Undoing[] = undoingsOf(problem),
+  acts: readonly PlainAct[] = plainActsOf(problem),
   aim?: Aim,
 ): Journey {
   const miss = evaluator.miss(amounts, aim);
-  const moves = movesOf(problem, evaluator, amounts, miss, undoings, aim);
+  const moves = movesOf(problem, evaluator, amounts, miss, acts, aim);
   const first = Math.min(...moves.map((m) => m.layer));
   const planned = moves.flatMap(({ layer, move, amount, most }): Answer[] =>
     amount === undefined || layer === first
@@ -156,8 +156,8 @@ export const prospectsOf = (
   floor: number,
   tolerance: number,
 ): Prospect => {
-  const undoings = undoingsOf(problem);
+  const acts = plainActsOf(problem);
   return evaluator.aims
-    .map((aim) => prospectOf(journeyOf(problem, evaluator, amounts, undoings, aim), floor, tolerance))
+    .map((aim) => prospectOf(journeyOf(problem, evaluator, amounts, acts, aim), floor, tolerance))
     .reduce((p, q) => (q.chance < p.chance || (q.chance === p.chance && q.range[1] > p.range[1]) ? q : p));
 };

@@ -1,5 +1,5 @@
-import type { LayerKind } from '../kinds/index.ts';
-import { setting, traitsOf } from '../layers/layer.ts';
+import { KINDS, type LayerKind } from '../kinds/index.ts';
+import { type Layer, setting, traitsOf } from '../layers/layer.ts';
 import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
@@ -14,20 +14,13 @@ const UNKNOWN_UPTAKE = 0.16;
 const BOARD_TO_BOARD = 0.05;
 
 /**
- * Standard deviation of the logarithm of how much film a hand leaves, by kind of layer, before a board of the shop has
- * shown it. Common practice, no source.
+ * What is in doubt of a layer as a whole, beside its colours: what boards have told of it, else what its kind says. A dye or an
+ * ink has its colours' own.
  */
-const FILM_DOUBT: Partial<Record<LayerKind, number>> = {
-  'wiping-stain': 0.25,
-  'gel-stain': 0.3,
-  glaze: 0.2,
-  'powdering-glaze': 0.35,
-  toner: 0.15,
-  filler: 0.3,
+const doubtOfLayer = ({ doubt }: MatchProblem, kind: LayerKind): number => {
+  const { is, doubt: usual } = KINDS[kind];
+  return is.dyes || is.inks ? 0 : (doubt?.[`layer/${kind}`] ?? usual);
 };
-/** What is in doubt of a layer's film, beside its colours: what was learned of it, else what is usual. */
-const filmDoubt = ({ doubt }: MatchProblem, kind: LayerKind): number =>
-  doubt?.[`film/${kind}`] ?? FILM_DOUBT[kind] ?? 0;
 
 /** How the finished colour may turn out: the expected miss, and how each doubt moves it, in the parts of CIEDE2000. */
 export interface Outlook {
@@ -36,30 +29,26 @@ export interface Outlook {
   strays: Float64Array[];
 }
 
-/** What is wiped or sanded off comes out otherwise than meant by so much of it. Common practice, no source. */
-const UNDOING = 0.15;
-/** An evaluator of the same problem with a little less taken off by one of its acts. */
-export interface Undoing {
+/** A layer without a colour of its own that is still to come, and the same problem with less of it or none. */
+export interface PlainAct {
   layer: number;
   less: Evaluator;
+  /** Share of it that is missing there. */
+  share: number;
 }
-/** The acts of a problem that take something off and are still to come. */
-export const undoingsOf = (problem: MatchProblem): Undoing[] =>
-  problem.stack.flatMap((act, layer) =>
-    traitsOf(act).takesOff !== null && layer >= doneOf(problem)
-      ? [
-          {
-            layer,
-            less: makeEvaluator({
-              ...problem,
-              stack: problem.stack.map((l, i) =>
-                i === layer ? { ...l, settings: { ...l.settings, removed: setting(l, 'removed') * (1 - STEP) } } : l,
-              ),
-            }),
-          },
-        ]
-      : [],
-  );
+/** What brings no colour and is in doubt all the same: bleach, and what takes off. */
+export const plainActsOf = (problem: MatchProblem): PlainAct[] =>
+  problem.stack.flatMap((act, layer) => {
+    const { takesOff, bleaches } = traitsOf(act);
+    if (layer < doneOf(problem) || act.off || !(takesOff !== null || bleaches)) return [];
+    const changedTo = (changed: Layer) =>
+      makeEvaluator({ ...problem, stack: problem.stack.map((l, i) => (i === layer ? changed : l)) });
+    const less =
+      takesOff !== null
+        ? changedTo({ ...act, settings: { ...act.settings, removed: setting(act, 'removed') * (1 - STEP) } })
+        : changedTo({ ...act, off: true });
+    return [{ layer, less, share: takesOff !== null ? STEP : 1 }];
+  });
 
 /** The aim of another evaluator of the same target. */
 const sameAim = ({ aims }: Evaluator, { of }: Aim) => aims.find((a) => a.of === of);
@@ -70,14 +59,14 @@ export function movesOf(
   evaluator: Evaluator,
   amounts: Float64Array,
   miss: Float64Array,
-  undoings: readonly Undoing[],
+  acts: readonly PlainAct[],
   aim?: Aim,
 ) {
   const { doubt, stack } = problem;
-  const undone = undoings.map(({ layer, less }) => ({
+  const plain = acts.map(({ layer, less, share }) => ({
     layer,
-    move: less.miss(amounts, aim && sameAim(less, aim)).map((m, i) => ((miss[i] ?? 0) - m) / STEP),
-    deviation: UNDOING,
+    move: less.miss(amounts, aim && sameAim(less, aim)).map((m, i) => ((miss[i] ?? 0) - m) / share),
+    deviation: doubtOfLayer(problem, stack[layer].kind),
     amount: undefined,
     most: 0,
   }));
@@ -92,13 +81,13 @@ export function movesOf(
   });
   // A film that is thicker holds more of all that is in it.
   const films = [...new Set(colours.map((c) => c.layer))].flatMap((layer) => {
-    const deviation = filmDoubt(problem, stack[layer].kind);
+    const deviation = doubtOfLayer(problem, stack[layer].kind);
     if (deviation === 0) return [];
     const move = new Float64Array(3);
     for (const colour of colours) if (colour.layer === layer) for (let i = 0; i < 3; i++) move[i] += colour.move[i];
     return [{ layer, move, deviation, amount: undefined, most: 0 }];
   });
-  return [...colours, ...films, ...undone];
+  return [...colours, ...films, ...plain];
 }
 
 /** The outlook of a recipe made blind: each colour, and each act that takes something off, moved by its doubt, the others kept. */
@@ -106,10 +95,10 @@ export function outlookOf(
   problem: MatchProblem,
   evaluator: Evaluator,
   amounts: Float64Array,
-  undoings: readonly Undoing[] = undoingsOf(problem),
+  acts: readonly PlainAct[] = plainActsOf(problem),
 ): Outlook {
   const miss = evaluator.miss(amounts);
-  const strays = movesOf(problem, evaluator, amounts, miss, undoings).map(({ move, deviation }) =>
+  const strays = movesOf(problem, evaluator, amounts, miss, acts).map(({ move, deviation }) =>
     move.map((m) => m * deviation),
   );
   return { miss, strays };

@@ -3,7 +3,7 @@ import type { Stack } from '../layers/layer.ts';
 import { minimise } from '../least-squares.ts';
 import { type Evaluator, makeEvaluator } from './evaluator.ts';
 import type { MatchProblem, Opening } from './problem.ts';
-import { type Outlook, outlookOf, riskOf, type Undoing, undoingsOf } from './risk.ts';
+import { type Outlook, outlookOf, type PlainAct, plainActsOf, riskOf } from './risk.ts';
 import { eachSubset, linearise, type ShortList, shortList, subsetRanker } from './subsets.ts';
 
 /** One road to the target. */
@@ -173,9 +173,9 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
     if (i % 8 === 7) yield 0.4 + (0.6 * (i + 1)) / candidates.length;
   }
 
-  const undoings = undoingsOf(problem);
+  const acts = plainActsOf(problem);
   return [...found.values()]
-    .map(({ subset, amounts, cost }) => roadOf(problem, evaluator, undoings, subset, amounts, cost))
+    .map(({ subset, amounts, cost }) => roadOf(problem, evaluator, acts, subset, amounts, cost))
     .sort((p, q) => expectedCost(p) - expectedCost(q));
 }
 
@@ -183,12 +183,12 @@ export function* searchSteps(problem: MatchProblem, options: SearchOptions = {})
 function roadOf(
   problem: MatchProblem,
   evaluator: Evaluator,
-  undoings: readonly Undoing[],
+  acts: readonly PlainAct[],
   variables: readonly number[],
   amounts: Float64Array,
   cost: number,
 ): Road {
-  const outlook = outlookOf(problem, evaluator, amounts, undoings);
+  const outlook = outlookOf(problem, evaluator, amounts, acts);
   return {
     stack: evaluator.stackOf(amounts),
     deltaE: evaluator.differences(amounts),
@@ -257,7 +257,7 @@ export function improved(
   { mostPerLayer = MOST_PER_LAYER }: SearchOptions = {},
 ): Road {
   const evaluator = makeEvaluator(problem);
-  const undoings = undoingsOf(problem);
+  const acts = plainActsOf(problem);
   const n = evaluator.variables.length;
   const most = Float64Array.from(evaluator.variables, (v) => v.most);
   const allowed = mixable(problem, evaluator, mostPerLayer);
@@ -283,7 +283,7 @@ export function improved(
     for (const { subset, start } of near.list) {
       const { amounts: found, cost } = polish(evaluator, subset, start);
       const kept = subset.filter((v) => (found[v] ?? 0) > (most[v] ?? 0) * 1e-4);
-      const next = roadOf(problem, evaluator, undoings, kept, found, cost);
+      const next = roadOf(problem, evaluator, acts, kept, found, cost);
       if (rank(next) < rank(best) - 1e-6) best = next;
     }
     if (best === before) break;
@@ -294,7 +294,7 @@ export function improved(
 /** Strength by strength a little up or down, as long as the rank falls: the least miss is not quite the least rank. */
 export function nudged(problem: MatchProblem, road: Road, rank: (road: Road) => number): Road {
   const evaluator = makeEvaluator(problem);
-  const undoings = undoingsOf(problem);
+  const acts = plainActsOf(problem);
   let best = road;
   for (let step = NUDGE.first; step > NUDGE.last; ) {
     const before = best;
@@ -304,7 +304,7 @@ export function nudged(problem: MatchProblem, road: Road, rank: (road: Road) => 
       for (const factor of [1 + step, 1 / (1 + step)]) {
         const tried = amounts.slice();
         tried[v] = Math.min(evaluator.variables[v]?.most ?? 0, (amounts[v] ?? 0) * factor);
-        const next = roadOf(problem, evaluator, undoings, used, tried, squaredAt(evaluator, tried));
+        const next = roadOf(problem, evaluator, acts, used, tried, squaredAt(evaluator, tried));
         if (rank(next) >= rank(best) - 1e-9) continue;
         best = next;
         amounts = tried;
@@ -342,5 +342,5 @@ export function refine(problem: MatchProblem, stack: Stack): Road {
     used,
     used.map((v) => before[v]),
   );
-  return roadOf(problem, evaluator, undoingsOf(problem), used, amounts, cost);
+  return roadOf(problem, evaluator, plainActsOf(problem), used, amounts, cost);
 }

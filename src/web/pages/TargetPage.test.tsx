@@ -14,6 +14,13 @@ const typedLab = async (page: ReturnType<typeof openAt>, l: string, a: string, b
 };
 const meanLab = async () => (await screen.findByTestId('mean-lab')).textContent;
 
+/** A file as the browser hands it over when it is dropped. */
+const dropped = (file: File) => ({
+  types: ['Files'],
+  files: [file],
+  items: [{ kind: 'file', type: file.type, getAsFile: () => file }],
+});
+
 describe('the target', () => {
   it('is not there until it is read', async () => {
     const { number: id } = await startJob({ target: false });
@@ -50,7 +57,7 @@ describe('the target', () => {
     await page.press('File');
     const drop = (name: string, text: string) =>
       fireEvent.drop(screen.getByRole('region', { name: 'Readings' }), {
-        dataTransfer: { files: [new File([text], name)] },
+        dataTransfer: dropped(new File([text], name)),
       });
     drop('empty.csv', '');
     expect((await screen.findByRole('alert')).textContent).toContain('empty.csv');
@@ -120,7 +127,7 @@ describe('the target', () => {
     const page = openAt(`/jobs/${id}/target`);
     await page.press('File');
     fireEvent.drop(screen.getByRole('region', { name: 'Readings' }), {
-      dataTransfer: { files: [new File(['L*,a*,b*\n40,12,18\n'], 'silent.csv')] },
+      dataTransfer: dropped(new File(['L*,a*,b*\n40,12,18\n'], 'silent.csv')),
     });
     await page.choose('The file names no light: for which are its L*a*b*?', 'A/10°');
     expect(await screen.findByText(/for A\/10° only/)).toBeDefined();
