@@ -61,7 +61,7 @@ const TRIED_BY = 25;
 const HAND = 0.07;
 
 /**
- * Standard deviation of each learned colourant's log uptake on a species: what its own and its general doubt add up to;: and
+ * Standard deviation of each learned colourant's log uptake on a species: what its own and its general doubt add up to; and
  * of each kind of layer as a whole, `layer/<kind>`.
  */
 export function doubtOf(knowledge: Knowledge, species: string, materials: Materials): Record<string, number> {

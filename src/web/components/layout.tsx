@@ -162,21 +162,8 @@ export function Row({
 }
 
 /** Things below each other, as wide as what holds them; at the top of it with `top`. */
-export function Pile({ as = 'div', gap = 'near', align, top = false, ...props }: Arranged & { top?: boolean }) {
-  const { css, rest } = placed(props);
-  return (
-    <Box
-      component={as}
-      sx={{
-        display: 'grid',
-        gap: distance(gap),
-        alignItems: align,
-        alignContent: top ? 'start' : undefined,
-        ...css,
-      }}
-      {...rest}
-    />
-  );
+export function Pile(props: Arranged & { top?: boolean }) {
+  return <Columns {...props} />;
 }
 
 /** Columns and rows whose sizes are said as CSS says them (`1fr 2fr`). */

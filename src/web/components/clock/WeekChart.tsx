@@ -248,7 +248,7 @@ export function WeekChart({ rows, from, days, now, hours, selected, onSelect, on
             top: ghost.top,
           }}
         >
-          <Text on="plate" padX="hair" nowrap style={{ left: 0, position: 'absolute', top: BAR }}>
+          <Text on="plate" padX="hair" nowrap className="under">
             {whenText(ghost.at, now)}
           </Text>
         </Area>

@@ -38,7 +38,7 @@ interface Props {
 
 /** The end of the board beside its face, and what it takes from that, in pixels. */
 const END_WIDTH = 44;
-const GAP = 3;
+const GAP = 4;
 export const END_INSET = END_WIDTH + GAP;
 
 /** What stands beside the picture: curves over wavelength, or the path of the colour. */
@@ -98,7 +98,7 @@ export function BoardView(props: Props) {
     >
       <div>
         {fields.length > 0 && (
-          <Columns of={end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr'} style={{ gap: GAP }}>
+          <Columns of={end.length > 0 ? `1fr ${END_WIDTH}px` : '1fr'} gap="hair">
             <BoardPicture
               wood={model.species}
               texture={model.preparation.texture}
