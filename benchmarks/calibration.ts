@@ -8,7 +8,14 @@ import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
 import { deltaE00, type Lab, labOf, reflectanceFromLab } from '../src/core/colour/index.ts';
 import { newLayer, type Stack } from '../src/core/layers/index.ts';
 import { doubtOf, learn, spreadOf, tuningOf } from '../src/core/learn/index.ts';
-import { chanceWithin, type MatchProblem, makeEvaluator, ONLY_DAYLIGHT, outlookOf } from '../src/core/match/index.ts';
+import {
+  chanceWithin,
+  type MatchProblem,
+  makeEvaluator,
+  ONLY_DAYLIGHT,
+  outlookOf,
+  promiseActsOf,
+} from '../src/core/match/index.ts';
 import { chanceOf } from '../src/workshop/chance.ts';
 import type { WorkshopFactory } from '../src/workshop/interface.ts';
 import { makeLadders, matchTarget, oldRoad, read, woodOf } from './apprentice.ts';
@@ -99,7 +106,7 @@ export function calibrate(factory: WorkshopFactory, seeds: readonly number[]): T
         const target = colourAt(foreseen, FARTHEST * chance.even() ** 1.5, chance);
         const toTarget = { ...problem, target: { reflectance: reflectanceFromLab(target), singleLight: true } };
         const evaluator = makeEvaluator(toTarget);
-        const outlook = outlookOf(toTarget, evaluator, evaluator.amountsOf(stack));
+        const outlook = outlookOf(toTarget, evaluator, evaluator.amountsOf(stack), promiseActsOf(toTarget));
         const off = deltaE00(target, made);
         for (const tolerance of TOLERANCES) {
           const said = chanceWithin(outlook, spreadOf(knowledge, 'clear'), tolerance);

@@ -4,7 +4,6 @@ import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { absorptionRatio } from '../optics/kubelka-munk.ts';
 import { underSurface } from '../optics/surface.ts';
-import { coatTime } from '../time/waits.ts';
 import { dyeByScratches } from './preparation.ts';
 import {
   type BoardState,
@@ -265,10 +264,10 @@ export function bleachWood(state: BoardState, layer: Layer, at: number, setup: S
   if (reach === 0) return state;
   const strength = setting(layer, 'strength') * reach;
   const scales = grid(setup.wood, (_, _t, i) => Math.log(1 - strength * (0.75 + 0.23 * (i / (BANDS - 1)))));
-  const stood = layer.wait ?? coatTime(layer, setup.materials).wait.usual;
   return {
     ...state,
-    eats: stood < BLEACH_IS_OUT ? EATS * strength : 0,
+    // Unless it is said otherwise, a finisher lets it dry.
+    eats: (layer.wait ?? BLEACH_IS_OUT) < BLEACH_IS_OUT ? EATS * strength : 0,
     // The wood's own colour lies below all that was put in.
     inWood: [
       inWood({ layer: at, scales }, setup.wood.tissues.length),

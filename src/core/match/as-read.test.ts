@@ -2,11 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { BENCH, clear, dye, end, glaze, OAK, sealer } from '../../../test/fixtures/bench-materials.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
 import { UNTUNED } from '../board/state.ts';
-import type { Stack } from '../layers/layer.ts';
+import { newLayer, type Stack } from '../layers/layer.ts';
 import { type Journey, journeyOf, prospectOf } from './as-read.ts';
 import { makeEvaluator } from './evaluator.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type Opening } from './problem.ts';
-import { chanceWithin, outlookOf, rangeOf } from './risk.ts';
+import { allowedStray, chanceWithin, outlookOf, promiseActsOf, rangeOf } from './risk.ts';
 
 const journey = (over: Partial<Journey>): Journey => ({
   miss: new Float64Array(3),
@@ -83,5 +83,17 @@ describe('the journey of a recipe', () => {
     const alone = of([dye({ honey: 6, soot: 3 }), clear(1)], [inWood], 1.5);
     near(alone.read.chance, alone.blind.chance, 0.03);
     near(alone.read.range[1] / alone.blind.range[1], 1, 0.05);
+  });
+  it('is promised with what its coats and the bodies of its films are in doubt of, one that is on no more', () => {
+    const problem = problemOf(stack, []);
+    const layers = (p: MatchProblem) => promiseActsOf(p).map((act) => act.layer);
+    expect(layers(problem)).toEqual([1, 3, 2]);
+    expect(layers({ ...problem, stack: stack.map((l, i) => (i === 1 ? { ...l, off: true } : l)) })).toEqual([3, 2]);
+    const on = [{ layers: 3, reading: end(stack).reading }];
+    expect(layers({ ...problem, measured: on })).toEqual([3]);
+    // A coat so thick that nothing shows through is in doubt of its own colour all the same.
+    const hiding = [newLayer('opaque', { colours: { umber: 0.3 } })];
+    const spread = 0.1;
+    expect(allowedStray({ ...problemOf(hiding, [{ layer: 0, colourants: ['umber'] }]), spread })).toBeGreaterThan(1);
   });
 });

@@ -1,6 +1,6 @@
 import type { Aim, Evaluator } from './evaluator.ts';
 import type { MatchProblem } from './problem.ts';
-import { choleskyOf, middleOf, movesOf, type PlainAct, plainActsOf, shareWithin } from './risk.ts';
+import { choleskyOf, middleOf, movesOf, type PlainAct, plainActsOf, promiseActsOf, shareWithin } from './risk.ts';
 
 /** What one doubt of a layer does to the finished colour: one standard deviation, in the parts of CIEDE2000. */
 interface Stray {
@@ -156,7 +156,7 @@ export const prospectsOf = (
   floor: number,
   tolerance: number,
 ): Prospect => {
-  const acts = plainActsOf(problem);
+  const acts = promiseActsOf(problem);
   return evaluator.aims
     .map((aim) => prospectOf(journeyOf(problem, evaluator, amounts, acts, aim), floor, tolerance))
     .reduce((p, q) => (q.chance < p.chance || (q.chance === p.chance && q.range[1] > p.range[1]) ? q : p));

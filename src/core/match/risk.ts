@@ -1,5 +1,6 @@
 import { KINDS, type LayerKind } from '../kinds/index.ts';
-import { type Layer, setting, traitsOf } from '../layers/layer.ts';
+import { isColoured, type Layer, setting, traitsOf } from '../layers/layer.ts';
+import { goesIn } from '../layers/materials.ts';
 import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
@@ -35,6 +36,8 @@ export interface PlainAct {
   less: Evaluator;
   /** Share of it that is missing there. */
   share: number;
+  /** Its own doubt where it is not that of its kind. */
+  deviation?: number;
 }
 /** What brings no colour and is in doubt all the same: bleach, and what takes off. */
 export const plainActsOf = (problem: MatchProblem): PlainAct[] =>
@@ -50,6 +53,44 @@ export const plainActsOf = (problem: MatchProblem): PlainAct[] =>
     return [{ layer, less, share: takesOff !== null ? STEP : 1 }];
   });
 
+/** What is in doubt of how a film's colour hides: log of its absorption against its scatter. Common practice, no source. */
+const HIDES = 0.2;
+/** Films whose colours swallow a little less for what they scatter: a thick one is in doubt of its own colour too. */
+const bodiesOf = (problem: MatchProblem): PlainAct[] =>
+  problem.stack.flatMap((act, layer) => {
+    const { materials } = problem;
+    const ids = Object.keys(act.colours).filter(
+      (id) => materials.colourants[id] && !goesIn(materials.colourants[id].kind),
+    );
+    if (layer < doneOf(problem) || act.off || ids.length === 0) return [];
+    const paler = ids.map((id) => {
+      const colourant = materials.colourants[id];
+      return [id, { ...colourant, absorption: colourant.absorption.map((k) => k * (1 - STEP)) }] as const;
+    });
+    const colourants = { ...materials.colourants, ...Object.fromEntries(paler) };
+    const less = makeEvaluator({ ...problem, materials: { ...materials, colourants } });
+    return [{ layer, less, share: STEP, deviation: HIDES }];
+  });
+
+/**
+ * All that brings no colour and is still to come, for a promise: a sealer, an oil or a clear turns out wetter or paler than
+ * thought, and a whole system is no surer than its coats. No search weighs it: every road has a coat to end with.
+ */
+const coatsOf = (problem: MatchProblem): PlainAct[] =>
+  problem.stack.flatMap((act, layer) => {
+    const { takesOff, bleaches } = traitsOf(act);
+    if (layer < doneOf(problem) || act.off || isColoured(act.kind) || takesOff !== null || bleaches) return [];
+    const stack = problem.stack.map((l, i) => (i === layer ? { ...act, off: true } : l));
+    return [{ layer, less: makeEvaluator({ ...problem, stack }), share: 1 }];
+  });
+
+/** Everything beside its colours that a promise is in doubt of. */
+export const promiseActsOf = (problem: MatchProblem): PlainAct[] => [
+  ...plainActsOf(problem),
+  ...coatsOf(problem),
+  ...bodiesOf(problem),
+];
+
 /** The aim of another evaluator of the same target. */
 const sameAim = ({ aims }: Evaluator, { of }: Aim) => aims.find((a) => a.of === of);
 
@@ -63,10 +104,10 @@ export function movesOf(
   aim?: Aim,
 ) {
   const { doubt, stack } = problem;
-  const plain = acts.map(({ layer, less, share }) => ({
+  const plain = acts.map(({ layer, less, share, deviation }) => ({
     layer,
     move: less.miss(amounts, aim && sameAim(less, aim)).map((m, i) => ((miss[i] ?? 0) - m) / share),
-    deviation: doubtOfLayer(problem, stack[layer].kind),
+    deviation: deviation ?? doubtOfLayer(problem, stack[layer].kind),
     amount: undefined,
     most: 0,
   }));
@@ -192,6 +233,6 @@ export const rangeOf = (outlook: Outlook, floor: number): [number, number] => mi
  */
 export function allowedStray(problem: MatchProblem): number {
   const evaluator = makeEvaluator(problem);
-  const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(problem.stack));
+  const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(problem.stack), promiseActsOf(problem));
   return rangeOf({ miss: new Float64Array(3), strays }, problem.spread ?? FLOOR)[1];
 }

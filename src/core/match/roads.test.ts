@@ -21,7 +21,8 @@ describe('what a stack promises', () => {
     const stack = dyed({ yellow: 6, red: 3, black: 0.2 });
     const target = { reflectance: finalOf(stack), singleLight: false };
     const unknown = promiseOf(problem({ target }), stack, 1.5);
-    const known = promiseOf(problem({ target, doubt: { yellow: 0.02, red: 0.02, black: 0.02 } }), stack, 1.5);
+    const doubt = { yellow: 0.02, red: 0.02, black: 0.02, 'layer/clear': 0.02, 'layer/sealer': 0.02 };
+    const known = promiseOf(problem({ target, doubt }), stack, 1.5);
     const width = ({ range: [from, to] }: typeof known) => to - from;
     expect(width(known)).toBeLessThan(0.5 * width(unknown));
     expect(known.chance).toBeGreaterThan(unknown.chance + 0.2);

@@ -82,6 +82,11 @@ describe('a board whose label was mixed up', () => {
     const coats = [{ stage: 1, layer: newLayer('dye', { colours: { blue: 12 } }) }];
     expect(mixedUpStage({ ...odd, coats })).toBeNull();
   });
+  it('is not one that strayed a little further with every coat', () => {
+    const climbing = [reading(0, 72), reading(1, 63), reading(2, 58)];
+    expect(mixedUpStage(board({ readings: climbing }))).toBeNull();
+    expect(mixedUpStage(board({ readings: [reading(0, 72), reading(2, 62)] }))).toBe(2);
+  });
 });
 
 describe('evidence', () => {

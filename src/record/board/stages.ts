@@ -1,5 +1,5 @@
 import { meanSpectrum, type Spectrum } from '../../core/colour/grid.ts';
-import { isMixUp } from '../../core/judge/mix-up.ts';
+import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { nth } from '../../core/known.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 
@@ -64,11 +64,14 @@ export function mixedUpStage(board: Staged): number | null {
   const { recipe } = board;
   if (!recipe) return null;
   const made = stackAsMade(board);
+  let read = { stage: 0, strayed: 0 };
   for (const [i, planned] of recipe.stack.entries()) {
     const stage = i + 1;
     if (!sameLayer(nth(made, i), planned)) return null;
     const [measured, promised] = [stageMean(board, stage), recipe.expected[stage]];
-    if (measured && promised && isMixUp(promised, measured)) return stage;
+    if (!measured || !promised) continue;
+    if (isMixUp(promised, measured, { coats: stage - read.stage, strayed: read.strayed })) return stage;
+    read = { stage, strayed: strayOf(promised, measured) };
   }
   return null;
 }
