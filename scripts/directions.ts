@@ -21,6 +21,7 @@ const CORE = [
     'mix',
     'time',
     'plan',
+    'belief',
     'judge',
     'formats',
     'figure',
@@ -77,6 +78,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: [],
   },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
+  'core/belief': { rooms: ['core', 'core/colour', 'core/match'], packages: ['ml-matrix'] },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 

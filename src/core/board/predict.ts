@@ -19,7 +19,7 @@ export interface TissueColour {
 }
 
 /** The look of a board, expected or as measured. */
-export interface Look {
+export interface Appearance {
   surface: Surface;
   /** Internal reflectance of the tissues, tissues x 31. */
   internal: Float64Array;
@@ -35,7 +35,7 @@ export interface Look {
 }
 
 /** The expected look after one layer (stage 0 is the raw board), and its figures under the first light asked for. */
-export interface StageLook extends Look {
+export interface StageLook extends Appearance {
   /** CIEDE2000 between ground and grain. */
   contrast: number;
   /** Fine-scale spread of L* over that of the raw board. */
@@ -68,7 +68,7 @@ function lookOf(
   surface: Surface,
   lights: readonly Light[] = [DAYLIGHT],
   glint: readonly number[] = [],
-): Look {
+): Appearance {
   const wet = wetOf(surface);
   const tissues = wood.tissues.map((tissue, t): TissueColour => {
     const rho = internal.subarray(t * BANDS, (t + 1) * BANDS);
@@ -90,7 +90,7 @@ function lookOf(
   return { surface, internal, reading, labs, wetReading, seen, tissues };
 }
 
-const looksOf = (program: Program, wood: Wood, lights?: readonly Light[], falls: Falls = 'diffuse'): Look[] =>
+const looksOf = (program: Program, wood: Wood, lights?: readonly Light[], falls: Falls = 'diffuse'): Appearance[] =>
   program.stages.map(({ surface, flakes }, s) =>
     lookOf(
       wood,
@@ -167,7 +167,7 @@ export function predictFinal(
 }
 
 /** An expected look brought to what was measured: the tissues keep their proportion, the average reads as measured. */
-export function lookAsMeasured(look: Look, wood: Wood, reading: Spectrum): Look {
+export function lookAsMeasured(look: Appearance, wood: Wood, reading: Spectrum): Appearance {
   const fractions = wood.tissues.map((t) => t.fraction);
   const surface = glossIn(reading, look.surface) > 0 ? look.surface : { ...look.surface, k1: 0 };
   return lookOf(wood, scaleToReading(look.internal, fractions, reading, surface), reading, surface);

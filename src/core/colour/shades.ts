@@ -16,7 +16,7 @@ export interface Move {
 const WARM = (60 * Math.PI) / 180;
 
 /** One unit of CIELAB towards a word; grey has no hue to be cleaner in and takes that of wood. */
-function towards(direction: Direction, [, a, b]: Lab): Lab {
+export function towards(direction: Direction, [, a, b]: Lab): Lab {
   const chroma = Math.hypot(a, b);
   const out: Lab = chroma < 1e-6 ? [0, Math.cos(WARM), Math.sin(WARM)] : [0, a / chroma, b / chroma];
   switch (direction) {

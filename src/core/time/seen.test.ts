@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { learnedWait, normalBelow, type SeenDrying, seenOf } from './seen.ts';
+import { normalBelow } from '../normal-below.ts';
+import { learnedWait, type SeenDrying, seenOf } from './seen.ts';
 
 const LABEL = { earliest: 5, usual: 8, safe: 16 };
 

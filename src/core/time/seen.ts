@@ -1,5 +1,6 @@
 import type { Wait } from '../kinds/index.ts';
 import { nth } from '../known.ts';
+import { normalBelow } from '../normal-below.ts';
 
 /**
  * What tests told of one coat: it was still wet at `wet` and dry at `dry`, hours of fair air since it went on. A test tells
@@ -31,15 +32,6 @@ const STEPS = 160;
 const REACH = 4.5;
 /** Halvings of the logarithm of the hours: within a part in ten thousand. */
 const HALVINGS = 24;
-
-/** Share of a standard normal below x. Abramowitz & Stegun 1964, 7.1.26; within 1.5e-7. */
-export function normalBelow(x: number): number {
-  const z = Math.abs(x) / Math.SQRT2;
-  const t = 1 / (1 + 0.3275911 * z);
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  const erf = 1 - poly * Math.exp(-z * z);
-  return x < 0 ? (1 - erf) / 2 : (1 + erf) / 2;
-}
 
 /** Where a product's own middle may lie, as logarithms of hours, and how likely each is before anything was seen. */
 function prior({ earliest, usual, safe }: Wait): { middles: Float64Array; weights: Float64Array } {

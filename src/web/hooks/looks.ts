@@ -1,5 +1,5 @@
 import { useCallback, useMemo } from 'react';
-import { type Falls, type Look, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
+import { type Appearance, type Falls, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
 import type { Wood } from '../../core/board/wood.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
@@ -15,8 +15,8 @@ import { sentenceOf } from './sentence.ts';
 /** One field of the board's picture: a stage as expected, and as measured once it is. */
 export interface BoardField {
   label: string;
-  expected: Look;
-  measured: Look | null;
+  expected: Appearance;
+  measured: Appearance | null;
   /** How clear the grain is and how uneven the colour, as expected; as raw where it is not said. */
   clarity?: number;
   blotch?: number;

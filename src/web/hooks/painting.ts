@@ -1,6 +1,6 @@
 import { type RefObject, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useDebouncedCallback } from 'use-debounce';
-import type { Look } from '../../core/board/predict.ts';
+import type { Appearance } from '../../core/board/predict.ts';
 import { screenColour } from '../../core/colour/display.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Light } from '../../core/colour/lights.ts';
@@ -33,7 +33,12 @@ const BAND = 0.16;
 const TISSUES = ['ground', 'grain', 'pore', 'ray'] as const;
 
 /** What a look is painted with; where it was not worked out, wood as clear and as even as raw. */
-function paintedLook(look: Look, { clarity = 1, blotch = 0 }: BoardField, light: Light, wet: boolean): PaintedLook {
+function paintedLook(
+  look: Appearance,
+  { clarity = 1, blotch = 0 }: BoardField,
+  light: Light,
+  wet: boolean,
+): PaintedLook {
   const of = (name: string): Rgb => {
     const tissue = look.tissues.find((t) => t.name === name) ?? nth(look.tissues, 0);
     return screenColour(wet ? tissue.wet : tissue.dry, light).rgb;
@@ -55,7 +60,7 @@ function banded({ ground, grain }: NonNullable<SeenTarget['seenTones']>, light: 
 
 function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown): BoardPainting {
   const wanted = target && screenColour(target.seen, light).rgb;
-  const painted = (look: Look, field: BoardField) => {
+  const painted = (look: Appearance, field: BoardField) => {
     const plain = paintedLook(look, field, light, wet);
     if (!wanted || enlarge === 1 || field !== fields.at(-1)) return plain;
     const seen = screenColour(look.seen, light).rgb;

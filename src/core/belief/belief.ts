@@ -1,0 +1,288 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import type { Direction } from '../colour/directions.ts';
+import type { Lab } from '../colour/lab.ts';
+import { towards } from '../colour/shades.ts';
+import { chanceWithin, rangeOf } from '../match/risk.ts';
+import { answerVariance, type Eye, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid } from './eye.ts';
+import { alikeAt, metricAt, partsAt, type Square, seenAlong } from './metric.ts';
+import { along, believing, covarianceOf, type MeasuredSum, type Normal, type SeenSum } from './normal.ts';
+
+/** Something unknown of a colour, in L*a*b*: how the target really is, what the recipe missed, what a board strayed. */
+export interface Unknown {
+  id: string;
+  covariance: Square;
+}
+/** A thing with a colour that can be held in the hand: what is thought of it, and what of that is unknown. */
+export interface Thing {
+  id: string;
+  lab: Lab;
+  unknown: readonly string[];
+}
+
+/** What was said of two things held edge to edge: of the second against the first. Nothing said: they look the same. */
+export interface Look {
+  first: string;
+  second: string;
+  person: string;
+  said: readonly { direction: Direction; size: Size }[];
+}
+/** Which of two things was said to be the nearer to a third. */
+export interface NearerOfTwo {
+  nearer: string;
+  farther: string;
+  to: string;
+  person: string;
+}
+/** What an instrument read of a thing, with its covariance in L*a*b*. */
+export interface ReadColour {
+  thing: string;
+  lab: Lab;
+  covariance: Square;
+}
+export interface Told {
+  looks: readonly Look[];
+  choices?: readonly NearerOfTwo[];
+  read?: readonly ReadColour[];
+}
+
+/** How far a person sees everything off, CIEDE2000 along each direction, before anything tells. Common practice, no source. */
+const LEAN = 0.4;
+/** Scales of the thresholds that a person may have, and how likely each is at first: logarithms with this deviation. */
+const SCALES = [0.6, 0.75, 0.88, 1, 1.15, 1.35, 1.7];
+const SCALE_DEVIATION = 0.3;
+
+/** The directions that every answer is of: words along another (warmer, greyer) say nothing of red and yellow apart. */
+const PLAIN: readonly { up: Direction; down: Direction }[] = [
+  { up: 'lighter', down: 'darker' },
+  { up: 'redder', down: 'greener' },
+  { up: 'yellower', down: 'bluer' },
+];
+const OF_HUE: readonly Direction[] = ['warmer', 'cooler', 'greyer', 'cleaner'];
+
+/** What is believed of the things of a job, all covarianceOf: a look at one tells of every other. */
+export interface Belief {
+  /** A thing's colour and its covariance, L*a*b*. */
+  colour(thing: string): { lab: Lab; covariance: Square };
+  /** Second less first: what is known of a difference is often far more than of the two colours. */
+  between(first: string, second: string): { difference: Lab; covariance: Square };
+  /** What is believed of an unknown. */
+  unknown(id: string): { lab: Lab; covariance: Square };
+  eyes: Readonly<Record<string, Eye>>;
+  /**
+   * What one more look at two things is worth: how much of the variance of what is aimed at (a thing less an unknown) it would
+   * take away, CIEDE2000 squared.
+   */
+  worth(first: string, second: string, aim: { thing: string; less: string }): number;
+}
+
+const LEAN_OF = (person: string) => `person/${person}`;
+const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
+const AXES: readonly Lab[] = [
+  [1, 0, 0],
+  [0, 1, 0],
+  [0, 0, 1],
+];
+
+/**
+ * The joint belief over things that share their unknowns, from readings, looks and choices.
+ * @throws RangeError when evidence is of a thing or an unknown that is not there: a fault of the caller
+ */
+export function believe(unknowns: readonly Unknown[], things: readonly Thing[], evidence: Told): Belief {
+  const { looks, choices = [], read = [] } = evidence;
+  const people = [...new Set([...looks, ...choices].map((l) => l.person))];
+  const all: Unknown[] = [
+    ...unknowns,
+    ...people.map((person) => ({ id: LEAN_OF(person), covariance: alikeAt([50, 8, 18], LEAN) })),
+  ];
+  const place = new Map(all.map(({ id }, i) => [id, 3 * i]));
+  const named = new Map(things.map((t) => [t.id, t]));
+  const n = 3 * all.length;
+  const prior: Normal = { mean: new Float64Array(n), covariance: new Float64Array(n * n) };
+  all.forEach(({ covariance }, i) => {
+    for (let p = 0; p < 3; p++)
+      for (let q = 0; q < 3; q++) prior.covariance[(3 * i + p) * n + 3 * i + q] = covariance[3 * p + q] as number;
+  });
+  const thing = (id: string): Thing => {
+    const found = named.get(id);
+    if (!found) throw new RangeError(`There is no thing ${id}.`);
+    return found;
+  };
+  /** Adds a direction in L*a*b*, times a sign, of an unknown to a row. */
+  const put = (row: Float64Array, id: string, way: Lab, sign: number) => {
+    const at = place.get(id);
+    if (at === undefined) throw new RangeError(`There is no unknown ${id}.`);
+    way.forEach((w, i) => {
+      row[at + i] = (row[at + i] as number) + sign * w;
+    });
+  };
+  /** The row of a sum of things, each with its sign, along a direction; and what of it is known. */
+  const rowOf = (parts: readonly (readonly [Thing, number])[], way: Lab) => {
+    const row = new Float64Array(n);
+    let known = 0;
+    for (const [{ lab, unknown }, sign] of parts) {
+      for (const id of unknown) put(row, id, way, sign);
+      known += sign * way.reduce((sum, w, i) => sum + w * (lab[i] as number), 0);
+    }
+    return { row, known };
+  };
+
+  const measurements = read.flatMap(({ thing: id, lab, covariance }): MeasuredSum[] => {
+    const of = thing(id);
+    // Along each axis by itself: an instrument's noise is little, and its own axes are of no matter.
+    return AXES.map((way, i) => {
+      const { row, known } = rowOf([[of, 1]], way);
+      return { row, value: (lab[i] as number) - known, variance: covariance[4 * i] as number };
+    });
+  });
+
+  type Seen = { person: string; row: Float64Array; known: number; as: (eye: Eye) => (z: number) => number };
+  const seen: Seen[] = [
+    ...looks.flatMap(({ first, second, person, said }): Seen[] => {
+      const [p, q] = [thing(first), thing(second)];
+      const at = middle(p.lab, q.lab);
+      const metric = metricAt(at);
+      const along = (direction: Direction, as: Seen['as']): Seen => {
+        const way = seenAlong(towards(direction, at), metric);
+        const { row, known } = rowOf(
+          [
+            [q, 1],
+            [p, -1],
+          ],
+          way,
+        );
+        put(row, LEAN_OF(person), way, 1);
+        return { person, row, known, as };
+      };
+      const hue = said.some(({ direction }) => OF_HUE.includes(direction));
+      const silent = PLAIN.filter(
+        ({ up, down }) =>
+          !said.some(({ direction }) => direction === up || direction === down) && !(hue && up !== 'lighter'),
+      );
+      return [
+        ...said.map(({ direction, size }) => along(direction, (eye) => sized(size, eye))),
+        ...silent.map(({ up }) => along(up, said.length === 0 ? looksSame : unsaid)),
+      ];
+    }),
+    ...choices.map((choice): Seen => {
+      const [p, q, r] = [thing(choice.nearer), thing(choice.farther), thing(choice.to)];
+      const at = middle(p.lab, q.lab);
+      // The third lies on the nearer's side of the middle between the two.
+      const apart = p.lab.map((v, i) => v - (q.lab[i] as number)) as Lab;
+      const way = seenAlong(apart, metricAt(at));
+      const { row, known } = rowOf(
+        [
+          [r, 1],
+          [p, -0.5],
+          [q, -0.5],
+        ],
+        way,
+      );
+      return { person: choice.person, row, known, as: nearer };
+    }),
+  ];
+  const withEyes = (eyes: Readonly<Record<string, Eye>>) =>
+    believing(
+      prior,
+      measurements,
+      seen.map(({ person, row, known, as }): SeenSum => {
+        const likely = as(eyes[person] ?? USUAL_EYE);
+        return { row, likelihood: (z) => likely(z + known) };
+      }),
+    );
+
+  // Each person's thresholds in turn, those that make what was said likeliest.
+  const eyes: Record<string, Eye> = Object.fromEntries(people.map((person) => [person, USUAL_EYE]));
+  for (const person of people) {
+    const likely = SCALES.map((scale) => {
+      const { evidence: told } = withEyes({ ...eyes, [person]: { scale } });
+      return { scale, told: told - (Math.log(scale) / SCALE_DEVIATION) ** 2 / 2 };
+    });
+    const best = likely.reduce((p, q) => (q.told > p.told ? q : p));
+    eyes[person] = { scale: best.scale };
+  }
+  const { belief } = withEyes(eyes);
+
+  const rowsOf = (parts: readonly (readonly [Thing, number])[]) => AXES.map((way) => rowOf(parts, way));
+  const told = (rows: readonly { row: Float64Array; known: number }[]) => ({
+    lab: rows.map(({ row, known }) => along(belief, row).mean + known) as Lab,
+    covariance: Float64Array.from({ length: 9 }, (_, i) =>
+      covarianceOf(
+        belief,
+        (rows[Math.floor(i / 3)] as { row: Float64Array }).row,
+        (rows[i % 3] as { row: Float64Array }).row,
+      ),
+    ),
+  });
+  const unknownRows = (id: string) =>
+    AXES.map((way) => {
+      const row = new Float64Array(n);
+      put(row, id, way, 1);
+      return { row, known: 0 };
+    });
+  return {
+    colour: (id) => told(rowsOf([[thing(id), 1]])),
+    between(first, second) {
+      const { lab, covariance } = told(
+        rowsOf([
+          [thing(second), 1],
+          [thing(first), -1],
+        ]),
+      );
+      return { difference: lab, covariance };
+    },
+    unknown: (id) => told(unknownRows(id)),
+    eyes,
+    worth(first, second, { thing: id, less }) {
+      const [p, q] = [thing(first), thing(second)];
+      const at = middle(p.lab, q.lab);
+      const metric = metricAt(at);
+      const parts = partsAt(thing(id).lab);
+      const aim = AXES.map((_, i) => {
+        const way = [0, 1, 2].map((k) => parts[3 * i + k] as number) as Lab;
+        const { row } = rowOf([[thing(id), 1]], way);
+        put(row, less, way, -1);
+        return row;
+      });
+      return PLAIN.reduce((sum, { up }) => {
+        const way = seenAlong(towards(up, at), metric);
+        const { row, known } = rowOf(
+          [
+            [q, 1],
+            [p, -1],
+          ],
+          way,
+        );
+        const now = along(belief, row);
+        const told = now.variance + answerVariance(Math.abs(now.mean + known));
+        return sum + aim.reduce((s, a) => s + covarianceOf(belief, a, row) ** 2, 0) / told;
+      }, 0);
+    },
+  };
+}
+
+/** Keeps what is known for certain a colour of its own; CIEDE2000. */
+const FLOOR = 1e-3;
+const matrixOf = (square: Square): Matrix =>
+  new Matrix(
+    AXES.map((_, i) => AXES.map((_, k) => ((square[3 * i + k] as number) + (square[3 * k + i] as number)) / 2)),
+  ).add(Matrix.eye(3).mul(1e-9));
+
+/** How far a thing is believed to be from another: the chance that it is within a tolerance, and where eight in ten of such would be; CIEDE2000. */
+export function chanceOfMatch(
+  belief: Belief,
+  target: string,
+  thing: string,
+  tolerance: number,
+): { chance: number; range: [number, number]; difference: Lab } {
+  const { difference, covariance } = belief.between(target, thing);
+  const { lab } = belief.colour(target);
+  const parts = partsAt(middle(lab, lab.map((v, i) => v + (difference[i] as number)) as Lab));
+  const image = (v: ArrayLike<number>) =>
+    Float64Array.from({ length: 3 }, (_, i) =>
+      [0, 1, 2].reduce((s, k) => s + (parts[3 * i + k] as number) * (v[k] as number), 0),
+    );
+  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
+  const strays = AXES.map((_, k) => image(root.getColumn(k)));
+  const outlook = { miss: image(difference), strays };
+  return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
+}
