@@ -128,6 +128,8 @@ export interface Shop {
   materials: Materials;
   bareK2: number;
   ladderBoards: number;
+  /** The ladder boards as they stand on the rack, with what they read. */
+  rack: { board: string; reading: Spectrum }[];
 }
 
 /** The board under the bare glaze medium, or null in a workshop that will not put on a glaze without pigment. */
@@ -154,6 +156,7 @@ export function makeLadders(workshop: Workshop): Shop {
   const species = workshop.species[lightness.indexOf(Math.max(...lightness))];
   const of = (kind: 'dye' | 'pigment') => workshop.colourants.filter((c) => c.kind === kind);
   const pots: Record<'dye' | 'pigment', PotRung[]> = { dye: [], pigment: [] };
+  const rack: Shop['rack'] = [];
   const samples: SurfaceSample[] = [];
   const soFar = (kind: 'dye' | 'pigment') =>
     of(kind).map(
@@ -201,14 +204,18 @@ export function makeLadders(workshop: Workshop): Shop {
     if (n < FOR_SURFACES) {
       const sealed = sealedReading(workshop, board);
       workshop.applyClear(board);
-      samples.push({ bare: now, sealed, coated: read(workshop, board) });
+      const coated = read(workshop, board);
+      samples.push({ bare: now, sealed, coated });
+      rack.push({ board, reading: coated });
       continue;
     }
     const dark = labOf(now)[0] < DARK_GROUND;
     const pigments = films.find((idea) => idea.dark === dark) ?? films[0];
     if (!pigments) continue;
     workshop.applyGlaze(board, pigments.colours);
-    pots.pigment.push({ colours: pigments.colours, before: now, after: read(workshop, board) });
+    const glazed = read(workshop, board);
+    pots.pigment.push({ colours: pigments.colours, before: now, after: glazed });
+    rack.push({ board, reading: glazed });
   }
   const surfaces = fitSurfaces(samples);
   const bare = { k1: 0, k2: surfaces.bareK2 };
@@ -246,6 +253,7 @@ export function makeLadders(workshop: Workshop): Shop {
     },
     bareK2: surfaces.bareK2,
     ladderBoards: LADDER_BOARDS,
+    rack,
   };
 }
 

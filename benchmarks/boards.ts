@@ -1,10 +1,11 @@
-// npm run bench:boards -- [--systems | --calibration | --open] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems | --calibration | --open | --eye] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import type { BoardEvidence } from '../src/core/learn/index.ts';
 import type { BenchFactory, WorkshopFactory } from '../src/workshop/interface.ts';
 import { type Mode, makeLadders, matchTarget } from './apprentice.ts';
+import { type EyedFactory, eyeTable } from './by-eye.ts';
 import { calibrate, reliabilityTable } from './calibration.ts';
 import { openLoop } from './open-loop.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
@@ -16,6 +17,8 @@ const { values } = parseArgs({
     systems: { type: 'boolean', default: false },
     /** Whether stated chances come true, instead of boards. */
     calibration: { type: 'boolean', default: false },
+    /** Jobs done by eyes alone, with profiles from readings. */
+    eye: { type: 'boolean', default: false },
     /** How far stacks end from what was foreseen, step by step, without history. */
     open: { type: 'boolean', default: false },
     seeds: { type: 'string', default: '1-24' },
@@ -73,6 +76,10 @@ if (values.calibration) {
   const { lines, worst } = reliabilityTable(calibrate(module_.default as WorkshopFactory, seeds));
   for (const line of lines) console.log(line);
   console.log(JSON.stringify({ summary: 'calibration', worstTenth: round(worst) }));
+  process.exit(0);
+}
+if (values.eye) {
+  for (const line of eyeTable(module_.default as EyedFactory, { seeds, targets, mostBoards })) console.log(line);
   process.exit(0);
 }
 if (values.open) {

@@ -1,12 +1,15 @@
-import { WAVELENGTHS } from '../core/colour/index.ts';
+import { type Lab, labOf, meanSpectrum, resample, WAVELENGTHS } from '../core/colour/index.ts';
 import { refusalOf } from './acts.ts';
 import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
 import { chanceOf } from './chance.ts';
-import type { BenchAct, BenchMaterial, BenchSpot, Making, Workshop, WorkshopBench } from './interface.ts';
+import { PEOPLE, seenBy } from './eye.ts';
+import type { BenchAct, BenchMaterial, BenchSpot, Eyes, Making, Workshop, WorkshopBench } from './interface.ts';
 import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 import { systemTarget } from './targets.ts';
 
 const TARGET_READINGS = 10;
+/** Spots over which an eye sees the colour of a face. */
+const SPOTS_SEEN = 24;
 const CLEAR: BenchAct = { kind: 'clear', medium: 'water-satin', coats: 2 };
 const SEALER: BenchAct = { kind: 'sealer', medium: THIN_SEALER };
 
@@ -33,6 +36,8 @@ function secretRecipe(seed: number, k: number): { species: string; acts: BenchAc
 function createBoards(seed: number) {
   const boards = new Map<string, WorkshopBoard>();
   let readings = 0;
+  let looks = 0;
+  let target = '';
   const boardOf = (id: string) => {
     const board = boards.get(id);
     if (!board) throw new RangeError(`The workshop has no board ${id}.`);
@@ -42,6 +47,16 @@ function createBoards(seed: number) {
     woodOf(STOCK, board.species);
     boards.set(board.id, { seed, ...board });
     return board.id;
+  };
+  const truths = new Map<WorkshopBoard, Lab>();
+  const truthOf = (id: string): Lab => {
+    const board = boardOf(id);
+    const known = truths.get(board);
+    if (known) return known;
+    const spots = Array.from({ length: SPOTS_SEEN }, (_, n) => readSpot(STOCK, board, `eye${n}`, n));
+    const lab = labOf(meanSpectrum(spots.map((s) => resample(WAVELENGTHS, s))));
+    truths.set(board, lab);
+    return lab;
   };
   return {
     boardOf,
@@ -57,6 +72,16 @@ function createBoards(seed: number) {
       if (board.acts.length > 0) throw new RangeError('A board is made ready before anything else.');
       boards.set(id, { ...board, making: { ...board.making, ...making } });
     },
+    /** Two things as a person sees them; what they really are is the mean of many readings that nobody is told. */
+    look(first: string, second: string, _light: string, person: string) {
+      looks++;
+      const [p, q] = [first, second].map((id) => truthOf(id === 'target' ? target : id)) as [Lab, Lab];
+      return seenBy(seed, person, looks, p, q);
+    },
+    asked(id: string) {
+      target = id;
+      return id;
+    },
     apply(id: string, act: BenchAct) {
       const board = boardOf(id);
       const refusal = refusalOf(STOCK, act);
@@ -67,7 +92,7 @@ function createBoards(seed: number) {
 }
 
 /** The simulated workshop on the old road: dye, sealer, glaze, clear. */
-export function createWorkshop(seed: number): Workshop {
+export function createWorkshop(seed: number): Workshop & Eyes {
   const boards = createBoards(seed);
   const apply = (id: string, act: BenchAct) => {
     const { acts } = boards.boardOf(id);
@@ -84,6 +109,8 @@ export function createWorkshop(seed: number): Workshop {
       ...DYES.map((d) => ({ id: d.id, kind: 'dye' as const, maxStrength: d.maxStrength })),
       ...PIGMENTS.map((p) => ({ id: p.id, kind: 'pigment' as const, maxStrength: p.maxStrength })),
     ],
+    people: [...PEOPLE],
+    look: boards.look,
     newBoard: boards.newBoard,
     measure: (id, count) => boards.measure(id, count),
     applyDye: (id, colours) => apply(id, { kind: 'dye', colours }),
@@ -93,7 +120,7 @@ export function createWorkshop(seed: number): Workshop {
     },
     applyClear: (id) => apply(id, CLEAR),
     target(k) {
-      const id = boards.put({ id: `target-${k}`, ...secretRecipe(seed, k) });
+      const id = boards.asked(boards.put({ id: `target-${k}`, ...secretRecipe(seed, k) }));
       return { species: boards.boardOf(id).species, spectra: boards.measure(id, TARGET_READINGS) };
     },
   };
@@ -115,19 +142,21 @@ const MATERIALS: readonly BenchMaterial[] = [
 ];
 
 /** The simulated workshop with all that it has and can do. */
-export function bench(seed: number): WorkshopBench {
+export function bench(seed: number): WorkshopBench & Eyes {
   const boards = createBoards(seed);
   return {
     wavelengths: [...WAVELENGTHS],
     species: WOODS.map((w) => w.id),
     materials: MATERIALS.map((m) => ({ ...m })),
+    people: [...PEOPLE],
+    look: boards.look,
     newBoard: boards.newBoard,
     prepare: boards.prepare,
     apply: boards.apply,
     measure: boards.measure,
     target(k) {
       const { species, made, mustEndClear, without } = systemTarget(seed, k);
-      const id = boards.put({ id: `target-${k}`, ...made });
+      const id = boards.asked(boards.put({ id: `target-${k}`, ...made }));
       return { species, spectra: boards.measure(id, TARGET_READINGS), mustEndClear, without };
     },
   };

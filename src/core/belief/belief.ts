@@ -180,7 +180,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       return { person: choice.person, row, known, as: nearer };
     }),
   ];
-  const withEyes = (eyes: Readonly<Record<string, Eye>>) =>
+  const withEyes = (eyes: Readonly<Record<string, Eye>>, sweeps?: number) =>
     believing(
       prior,
       measurements,
@@ -188,13 +188,14 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
         const likely = as(eyes[person] ?? USUAL_EYE);
         return { row, likelihood: (z) => likely(z + known) };
       }),
+      sweeps,
     );
 
   // Each person's thresholds in turn, those that make what was said likeliest.
   const eyes: Record<string, Eye> = Object.fromEntries(people.map((person) => [person, USUAL_EYE]));
   for (const person of people) {
     const likely = SCALES.map((scale) => {
-      const { evidence: told } = withEyes({ ...eyes, [person]: { scale } });
+      const { evidence: told } = withEyes({ ...eyes, [person]: { scale } }, 1);
       return { scale, told: told - (Math.log(scale) / SCALE_DEVIATION) ** 2 / 2 };
     });
     const best = likely.reduce((p, q) => (q.told > p.told ? q : p));
