@@ -86,6 +86,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'shared/contract': { rooms: ['core/board', 'shared'], packages: ['zod'] },
   shared: {
     rooms: [
+      'core/belief',
       'core/board',
       'core/colour',
       'core/faults',

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { FinishSchema } from './finish.ts';
 import { Id, Moment, Version } from './id.ts';
+import { KeptLook } from './look.ts';
 import { LabSchema, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
 import { Pot, StepDone } from './steps.ts';
@@ -147,6 +148,8 @@ export const Board = z.object({
   readings: z.array(StoredReading),
   /** Readings of tones, edge, end grain and knots: kept beside those of the face. */
   aside: z.array(StoredReading),
+  /** What was seen of it, held against its target or another board, the first look first. */
+  looks: z.array(KeptLook),
   createdAt: z.string(),
 });
 export type Board = z.infer<typeof Board>;

@@ -1,9 +1,9 @@
 import { deltaE00, type Lab } from '../core/colour/index.ts';
 import { chanceOf } from './chance.ts';
-import type { Seen } from './interface.ts';
+import type { SeenWords } from './interface.ts';
 
 /** People of the simulated workshop. Invented. */
-export const PEOPLE = ['Ingrid', 'Tomas', 'Mei'] as const;
+export const ONLOOKERS = ['Ingrid', 'Tomas', 'Mei'] as const;
 
 /** What a size is said from, and up to the next; CIEDE2000. Each person has these times a factor of their own. */
 const FROM = [0.9, 2.4, 5.5] as const;
@@ -16,7 +16,11 @@ const SHARE = 0.1;
 const SLIPS = 0.03;
 const MOST_WORDS = 2;
 
-type Axis = readonly [up: Seen['words'][number]['direction'], down: Seen['words'][number]['direction'], way: Lab];
+type Axis = readonly [
+  up: SeenWords['words'][number]['direction'],
+  down: SeenWords['words'][number]['direction'],
+  way: Lab,
+];
 const AXES: readonly Axis[] = [
   ['lighter', 'darker', [1, 0, 0]],
   ['redder', 'greener', [0, 1, 0]],
@@ -31,7 +35,7 @@ function apart(first: Lab, second: Lab, [, , way]: Axis): number {
 }
 
 /** What a person says of two colours held edge to edge: of the second against the first. The n-th look of a workshop. */
-export function seenBy(seed: number, person: string, n: number, first: Lab, second: Lab): Seen {
+export function seenBy(seed: number, person: string, n: number, first: Lab, second: Lab): SeenWords {
   const self = chanceOf(seed, 'eye', person);
   const factor = self.factor(FACTOR);
   const leans = AXES.map(() => LEANS * self.normal());

@@ -107,7 +107,7 @@ export interface BenchTarget {
 }
 
 /** What eyes said of two things: of the second against the first. Sizes 1 a touch, 2 plainly, 3 far; nothing where nothing was seen. */
-export interface Seen {
+export interface SeenWords {
   words: {
     direction: 'lighter' | 'darker' | 'redder' | 'greener' | 'yellower' | 'bluer' | 'stronger' | 'greyer';
     size: 1 | 2 | 3;
@@ -117,7 +117,7 @@ export interface Seen {
 export interface Eyes {
   people: string[];
   /** Two things held edge to edge; the target is the one that was last asked for. */
-  look(first: BoardId | 'target', second: BoardId | 'target', light: string, person: string): Seen;
+  look(first: BoardId | 'target', second: BoardId | 'target', light: string, person: string): SeenWords;
 }
 
 export interface WorkshopBench {

@@ -2,7 +2,7 @@ import { type Lab, labOf, meanSpectrum, resample, WAVELENGTHS } from '../core/co
 import { refusalOf } from './acts.ts';
 import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
 import { chanceOf } from './chance.ts';
-import { PEOPLE, seenBy } from './eye.ts';
+import { ONLOOKERS, seenBy } from './eye.ts';
 import type { BenchAct, BenchMaterial, BenchSpot, Eyes, Making, Workshop, WorkshopBench } from './interface.ts';
 import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 import { systemTarget } from './targets.ts';
@@ -109,7 +109,7 @@ export function createWorkshop(seed: number): Workshop & Eyes {
       ...DYES.map((d) => ({ id: d.id, kind: 'dye' as const, maxStrength: d.maxStrength })),
       ...PIGMENTS.map((p) => ({ id: p.id, kind: 'pigment' as const, maxStrength: p.maxStrength })),
     ],
-    people: [...PEOPLE],
+    people: [...ONLOOKERS],
     look: boards.look,
     newBoard: boards.newBoard,
     measure: (id, count) => boards.measure(id, count),
@@ -148,7 +148,7 @@ export function bench(seed: number): WorkshopBench & Eyes {
     wavelengths: [...WAVELENGTHS],
     species: WOODS.map((w) => w.id),
     materials: MATERIALS.map((m) => ({ ...m })),
-    people: [...PEOPLE],
+    people: [...ONLOOKERS],
     look: boards.look,
     newBoard: boards.newBoard,
     prepare: boards.prepare,

@@ -46,6 +46,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   await post('/clock/done', { work: work(1, 1) });
   await post(`/boards/${board.id}/coats`, { stage: 1 });
   await post(`/boards/${board.id}/readings`, { stage: 1, reading: five });
+  await post(`/boards/${board.id}/looks`, { stage: 1, said: [{ direction: 'redder', size: 'touch' }], dry: true });
   await post('/clock/tests', { coat: work(1, 2), dry: false });
   await post('/clock/air', { temperature: 20, humidity: 50 });
   const [fault] = FAULTS;
@@ -109,6 +110,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/boards/': ids(boards),
     '/coats/': ids(boards.flatMap((b) => b.coats)),
     '/readings/': ids(boards.flatMap((b) => b.readings)),
+    '/looks/': ids(boards.flatMap((b) => b.looks)),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),
     '/rungs/': ids(after.colourants.flatMap((c) => c.rungs)),

@@ -59,7 +59,7 @@ const PLAIN: readonly { up: Direction; down: Direction }[] = [
 ];
 const OF_HUE: readonly Direction[] = ['warmer', 'cooler', 'greyer', 'cleaner'];
 
-/** What is believed of the things of a job, all covarianceOf: a look at one tells of every other. */
+/** What is believed of the things of a job, all together: a look at one tells of every other. */
 export interface Belief {
   /** A thing's colour and its covariance, L*a*b*. */
   colour(thing: string): { lab: Lab; covariance: Square };
@@ -67,6 +67,8 @@ export interface Belief {
   between(first: string, second: string): { difference: Lab; covariance: Square };
   /** What is believed of an unknown. */
   unknown(id: string): { lab: Lab; covariance: Square };
+  /** A thing less an unknown: what is to be foreseen of a recipe for it to come out as the thing. */
+  less(thing: string, unknown: string): { lab: Lab; covariance: Square };
   eyes: Readonly<Record<string, Eye>>;
   /**
    * What one more look at two things is worth: how much of the variance of what is aimed at (a thing less an unknown) it would
@@ -232,6 +234,11 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       return { difference: lab, covariance };
     },
     unknown: (id) => told(unknownRows(id)),
+    less(id, unknown) {
+      const rows = rowsOf([[thing(id), 1]]);
+      for (const [i, way] of AXES.entries()) put((rows[i] as { row: Float64Array }).row, unknown, way, -1);
+      return told(rows);
+    },
     eyes,
     worth(first, second, { thing: id, less }) {
       const [p, q] = [thing(first), thing(second)];
@@ -268,6 +275,18 @@ const matrixOf = (square: Square): Matrix =>
     AXES.map((_, i) => AXES.map((_, k) => ((square[3 * i + k] as number) + (square[3 * k + i] as number)) / 2)),
   ).add(Matrix.eye(3).mul(1e-9));
 
+/** What is in doubt of a colour as independent moves, in the parts of CIEDE2000 at it: as {@link chanceWithin} takes them. */
+export function straysOf(covariance: Square, at: Lab): Float64Array[] {
+  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
+  return AXES.map((_, k) => inParts(root.getColumn(k), at));
+}
+function inParts(difference: ArrayLike<number>, at: Lab): Float64Array {
+  const parts = partsAt(at);
+  return Float64Array.from({ length: 3 }, (_, i) =>
+    AXES.reduce((sum, _way, k) => sum + (parts[3 * i + k] as number) * (difference[k] as number), 0),
+  );
+}
+
 /** How far a thing is believed to be from another: the chance that it is within a tolerance, and where eight in ten of such would be; CIEDE2000. */
 export function chanceOfMatch(
   belief: Belief,
@@ -276,14 +295,7 @@ export function chanceOfMatch(
   tolerance: number,
 ): { chance: number; range: [number, number]; difference: Lab } {
   const { difference, covariance } = belief.between(target, thing);
-  const { lab } = belief.colour(target);
-  const parts = partsAt(middle(lab, lab.map((v, i) => v + (difference[i] as number)) as Lab));
-  const image = (v: ArrayLike<number>) =>
-    Float64Array.from({ length: 3 }, (_, i) =>
-      [0, 1, 2].reduce((s, k) => s + (parts[3 * i + k] as number) * (v[k] as number), 0),
-    );
-  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
-  const strays = AXES.map((_, k) => image(root.getColumn(k)));
-  const outlook = { miss: image(difference), strays };
+  const at = middle(belief.colour(target).lab, belief.colour(thing).lab);
+  const outlook = { miss: inParts(difference, at), strays: straysOf(covariance, at) };
   return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
 }

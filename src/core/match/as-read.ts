@@ -50,7 +50,11 @@ export function journeyOf(
   });
   return {
     miss,
-    strays: moves.map(({ layer, move, deviation }) => ({ layer, move: move.map((m) => m * deviation) })),
+    strays: [
+      ...moves.map(({ layer, move, deviation }) => ({ layer, move: move.map((m) => m * deviation) })),
+      // No reading on the way tells what is in doubt of the target itself.
+      ...(problem.unsure ?? []).map((move) => ({ layer: Number.POSITIVE_INFINITY, move })),
+    ],
     answers: [...planned, ...others],
   };
 }

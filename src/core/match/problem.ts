@@ -53,6 +53,8 @@ export interface MatchProblem {
   doubt?: Readonly<Record<string, number>>;
   /** Spread of the finished colour along one axis that is left when the colours are known, CIEDE2000. */
   spread?: number;
+  /** What is in doubt of the target itself: one standard deviation each, in the parts of CIEDE2000. */
+  unsure?: readonly Float64Array[];
   /** What the board has read, by the layers that were on: as many of the stack are done. */
   measured?: readonly MeasuredStages[];
 }

@@ -142,7 +142,7 @@ export function outlookOf(
   const strays = movesOf(problem, evaluator, amounts, miss, acts).map(({ move, deviation }) =>
     move.map((m) => m * deviation),
   );
-  return { miss, strays };
+  return { miss, strays: [...strays, ...(problem.unsure ?? [])] };
 }
 
 /**

@@ -16,6 +16,7 @@ import { boardCode, seedOf } from '../board/codes.ts';
 import { measuredOf, stackAsMade } from '../board/stages.ts';
 import { type BoardWood, nameOfWood, preparationOf, woodOfBoard } from '../board/wood.ts';
 import { materialsOf, offeredOf, onHandOf } from '../shelf/materials.ts';
+import { aimOn, beliefOf } from './belief.ts';
 import { ownColours } from './openings.ts';
 import { type SeenTarget, targetOf, targetOn } from './target.ts';
 import { tonesToAimAt } from './tones-learned.ts';
@@ -101,6 +102,7 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
     coats: [],
     readings: [],
     aside: [],
+    looks: [],
     createdAt: '',
   };
   return modelOn(bench, species, wood, board);
@@ -171,9 +173,12 @@ export function problemOf(
   open: MatchProblem['open'],
   measured?: MatchProblem['measured'],
 ): MatchProblem | null {
-  const { target } = model;
+  const { target: wanted } = model;
   const known = firstUnknown(stack, bench.materials, measured?.at(-1)?.layers ?? 0);
-  if (!target || known < stack.length) return null;
+  if (!wanted || known < stack.length) return null;
+  // What is on was read: how the coats above it turn out is foreseen from there.
+  const seen = measured?.length || wanted.tones ? null : aimOn(beliefOf(bench), model.wood, wanted.reflectance);
+  const target = seen ? { ...wanted, reflectance: seen.reflectance } : wanted;
   return {
     target: target.tones ? { ...target, tones: aimedTones(bench, model, stack, target.tones) } : target,
     lights: target.singleLight ? ONLY_DAYLIGHT : weightedLights(bench.job.lights),
@@ -185,6 +190,7 @@ export function problemOf(
     spread: spreadOf(bench.knowledge, 'clear'),
     stack,
     open,
+    ...(seen ? { unsure: seen.unsure } : {}),
     ...(measured ? { measured } : {}),
   };
 }
@@ -214,6 +220,7 @@ export function strayAllowed(bench: Bench, model: BoardModel, stage: number): nu
       ...problem,
       lights: ONLY_DAYLIGHT,
       target: { reflectance: Float64Array.from(promised), singleLight: true },
+      unsure: [],
       spread: spreadOf(bench.knowledge, last.kind),
     });
   } catch (refused) {

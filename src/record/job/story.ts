@@ -1,3 +1,4 @@
+import { lookText, type Word } from '../../core/belief/words.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { partsOfKey } from '../../core/mix/step.ts';
 import type { StoredEvent } from '../../shared/event.ts';
@@ -35,6 +36,9 @@ export const EVENT_KINDS = [
   'coat put back',
   'stage read',
   'past entered',
+  'looked at',
+  'look taken out',
+  'look put back',
   'reading taken out',
   'reading put back',
   'reading changed',
@@ -145,6 +149,8 @@ const amountText = ({ grams, millilitres, lot }: Detail): string => {
   return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
 };
 
+const seenText = ({ said, words }: Detail): string =>
+  `${lookText(said as Word[] | null)}${words ? ` (“${text(words)}”)` : ''}`;
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
@@ -189,6 +195,9 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'stage read': (d) => `Read ${stageName(d)}: ${plural(d.count, 'reading')} (${text(d.source)})`,
   'past entered': ({ coats, readings }) =>
     `Entered afterwards: ${plural(coats, 'coat')}, ${plural(readings, 'reading')}`,
+  'looked at': (d) => `Looked at ${stageName(d)}: ${seenText(d)}`,
+  'look taken out': (d) => `Look taken out: ${seenText(d)}`,
+  'look put back': (d) => `Look put back: ${seenText(d)}`,
   'reading taken out': (d) => `Reading ${stageName(d)} taken out`,
   'reading put back': (d) => `Reading ${stageName(d)} put back`,
   'reading changed': (d, moment) => `Reading put right: ${changesText(d, moment)}`,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Board, type BoardChange, Coat, type CoatChange, type Judged, Recipe } from '../../shared/board.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
+import { looksOfBoards } from './looks.ts';
 import { readingsOfBoards } from './readings.ts';
 import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { POTS_AND_STEPS } from './steps.ts';
@@ -323,6 +324,7 @@ async function boardsWhere(
     of,
   );
   const readings = groupedBy(await readingsOfBoards(db, of[0]), 'boardId');
+  const looksOf = groupedBy(await looksOfBoards(db, of[0]), 'boardId');
   const [recipeOf, coatsOf] = [groupedBy(recipes, 'boardId'), groupedBy(coats, 'boardId')];
   return boards.map((board) => {
     const own = readings.get(board.id) ?? [];
@@ -332,6 +334,7 @@ async function boardsWhere(
       coats: coatsOf.get(board.id) ?? [],
       readings: own.filter((r) => r.zone === 'face'),
       aside: own.filter((r) => r.zone !== 'face'),
+      looks: looksOf.get(board.id) ?? [],
     };
   });
 }

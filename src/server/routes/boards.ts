@@ -13,6 +13,7 @@ import {
   takeBoard,
   takeCoatBack,
 } from '../commands/boards.ts';
+import { archiveLook, restoreLook, sayLook } from '../commands/looks.ts';
 import { splitBoard } from '../commands/planks.ts';
 import { archiveReading, changeReading, restoreReading } from '../commands/readings.ts';
 import { notFound, Refusal } from '../commands/refusal.ts';
@@ -60,6 +61,10 @@ export function boardHandlers(shop: Shop): Handlers<typeof CONTRACT.boards> {
     changeReading: ({ by, at, body }) => changeReading(shop, by, at.reading, body),
     archiveReading: ({ by, at }) => archiveReading(shop, by, at.reading),
     restoreReading: ({ by, at }) => restoreReading(shop, by, at.reading),
+
+    sayLook: ({ by, at, body }) => sayLook(shop, by, at.board, body),
+    archiveLook: ({ by, at }) => archiveLook(shop, by, at.look),
+    restoreLook: ({ by, at }) => restoreLook(shop, by, at.look),
 
     stackFile: async ({ at }) => {
       const { work, board, name } = await boardOf(at.board);

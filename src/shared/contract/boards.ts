@@ -12,6 +12,7 @@ import {
 } from '../board.ts';
 import { Story } from '../event.ts';
 import { Job } from '../job.ts';
+import { NewLook } from '../look.ts';
 import { BoardReadingInput, Grids, ReadingChange } from '../reading.ts';
 import { PotsInput, StepInput } from '../steps.ts';
 import { EXAMPLE_ID, EXAMPLE_STACK } from './examples.ts';
@@ -207,6 +208,37 @@ export const restoreReading = route({
   method: 'POST',
   path: '/readings/:reading/restore',
   does: 'Brings a reading back.',
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+});
+
+export const sayLook = route({
+  method: 'POST',
+  path: '/boards/:board/looks',
+  does: 'Says what is seen of a board, held edge to edge against its target or against another board.',
+  body: NewLook,
+  answer: Board,
+  makes: true,
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+  example: { id: EXAMPLE_ID, stage: 2, said: [{ direction: 'redder', size: 'touch' }], words: 'by the window' },
+});
+export const archiveLook = route({
+  method: 'DELETE',
+  path: '/looks/:look',
+  does: 'Takes a look out; it can be brought back.',
+  answer: Board,
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+});
+export const restoreLook = route({
+  method: 'POST',
+  path: '/looks/:look/restore',
+  does: 'Brings a look back.',
+  answer: Board,
   moves,
   teaches: true,
   refuses: ['not-possible'],

@@ -1,0 +1,129 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { nth } from '../../core/known.ts';
+import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import type { Board } from '../../shared/board.ts';
+import { newId } from '../../shared/id.ts';
+import { beliefOf, seenStanding } from './belief.ts';
+import { boardModel, nextBoardModel, openBench, problemOf } from './bench.ts';
+import { solvableColours } from './openings.ts';
+
+/** A job whose target was said in words and whose board nobody read. */
+let bench: BeechShop;
+let board: Board;
+const look = (over: object, status = 201) =>
+  bench.post(`/boards/${board.id}/looks`, { id: newId(), stage: 2, ...over }, status);
+const opened = async () =>
+  openBench(await bench.now(), (await bench.shop.ask('get', '/shelf').expect(200)).body, NOTHING_LEARNED);
+
+beforeAll(async () => {
+  bench = await openBeechShop(true);
+  [board] = (await bench.boards()) as [Board];
+  await bench.plan(board.id, [DYE, CLEAR]);
+});
+afterAll(() => bench.shop.close());
+
+describe('a look', () => {
+  it('is refused with a sentence before there is anything to see, wet, of itself, in a light that is not there, in words that say nothing', async () => {
+    expect((await look({ said: [] }, 409)).detail).toMatch(/not on this board yet/);
+    await bench.post(`/boards/${board.id}/coats`, { stage: 1 });
+    await bench.post(`/boards/${board.id}/coats`, { stage: 2 });
+    expect((await look({ said: [] }, 409)).detail).toMatch(/still wet/);
+    expect((await look({ stage: 1, said: [] }, 409)).detail).toMatch(/no longer looks so/);
+    const dry = { dry: true };
+    expect((await look({ ...dry, words: 'ask her' }, 422)).detail).toMatch(/Nothing of this was understood/);
+    const self = { board: board.id, stage: 2 };
+    expect((await look({ ...dry, said: [], against: self }, 422)).detail).toMatch(/not against itself/);
+    expect((await look({ ...dry, said: [], against: { board: newId(), stage: 1 } }, 422)).detail).toMatch(
+      /no such board/,
+    );
+    const job = await bench.now();
+    await bench.shop.ask('patch', `/jobs/${job.id}`, { version: job.version, lights: { F11: 0 } }).expect(200);
+    expect((await look({ ...dry, said: [], light: 'F11' }, 422)).detail).toMatch(/no such light/);
+    expect((await bench.boards())[0]?.looks).toEqual([]);
+  });
+
+  it('without one a job has no belief: today’s figures are as they were', async () => {
+    const now = await opened();
+    expect(beliefOf(now)).toBeNull();
+  });
+
+  it('in one’s own words is understood, kept, told in the story, taken out and brought back', async () => {
+    const kept: Board = await look({ dry: true, words: 'a touch too red, plainly darker' });
+    expect(kept.looks).toMatchObject([
+      {
+        stage: 2,
+        against: null,
+        light: 'D65',
+        said: [
+          { direction: 'redder', size: 'touch' },
+          { direction: 'darker', size: 'plain' },
+        ],
+      },
+    ]);
+    const [first] = kept.looks;
+    const out: Board = (await bench.shop.ask('delete', `/looks/${first?.id}`).expect(200)).body;
+    expect(out.looks).toEqual([]);
+    expect(beliefOf(await opened())).toBeNull();
+    const back: Board = await bench.post(`/looks/${first?.id}/restore`, {}, 200);
+    expect(back.looks).toEqual(kept.looks);
+    const story: { kind: string }[] = (await bench.shop.ask('get', `/boards/${board.id}/story`).expect(200)).body;
+    expect(story.slice(0, 3).map((e) => e.kind)).toEqual(['look put back', 'look taken out', 'looked at']);
+  });
+});
+
+describe('what looks come to', () => {
+  it('without any target they are against a piece in somebody’s hand, of which they tell', async () => {
+    const now = await opened();
+    expect(now.target).toBeNull();
+    const belief = beliefOf(now);
+    const made = labOf(Float64Array.from(nth(board.recipe?.expected ?? [[]], 0)));
+    expect(made).toBeDefined();
+    const target = belief?.colour('target').lab ?? [0, 0, 0];
+    const [expected] = (await bench.boards()).map((b) => labOf(Float64Array.from(nth(b.recipe?.expected ?? [], 2))));
+    // It was said to be plainly darker than the target.
+    expect(target[0]).toBeGreaterThan((expected?.[0] ?? 0) + 1);
+  });
+
+  it('a target in words is narrowed, the next recipe turns what was seen to miss, and the chance counts what is not known', async () => {
+    const job = await bench.now();
+    const wood = nth(job.woods, 0);
+    await bench.post(`/jobs/${job.id}/readings`, {
+      takingId: newId(),
+      source: 'words',
+      from: { kind: 'wood', speciesId: 'beech' },
+      moves: [{ direction: 'darker', shades: 3 }],
+    });
+    const before = await opened();
+    const model = boardModel(before, nth(before.job.woods, 0), nth(wood.boards, 0));
+    if (!model) throw new Error('There is no such wood.');
+    const stack = [DYE, CLEAR].map((l) => ({ ...l, kind: l.kind as 'dye' | 'clear' }));
+    const problem = problemOf(before, nextBoardModel(before, model), stack, solvableColours(stack));
+    const plain = labOf(model.target?.reflectance ?? new Float64Array(31));
+    const aimed = labOf(problem?.target.reflectance ?? new Float64Array(31));
+    // The board was plainly too dark: what is aimed at is lighter than the target.
+    expect(aimed[0]).toBeGreaterThan(plain[0] + 0.5);
+    expect(aimed[1]).toBeLessThan(plain[1]);
+    expect(problem?.unsure).toHaveLength(3);
+    const [now] = await bench.boards();
+    if (!now) throw new Error('There is no board.');
+    const one = seenStanding(beliefOf(before), now, 2, 2);
+    expect(one?.difference[0]).toBeLessThan(-0.5);
+    expect(one?.chance).toBeLessThan(0.6);
+    for (let n = 0; n < 4; n++) await look({ dry: true, said: [] });
+    const after = await opened();
+    const [again] = await bench.boards();
+    const more = again && seenStanding(beliefOf(after), again, 2, 2);
+    expect(more?.chance).toBeGreaterThan((one?.chance ?? 1) + 0.1);
+    expect(seenStanding(beliefOf(after), now, 1, 2)).toBeNull();
+    expect(deltaE00(plain, aimed)).toBeGreaterThan(0.5);
+  });
+
+  it('“cannot tell” tells nothing', async () => {
+    const was = beliefOf(await opened())?.colour('target').lab;
+    await look({ dry: true, said: null });
+    expect(beliefOf(await opened())?.colour('target').lab).toEqual(was);
+  });
+});

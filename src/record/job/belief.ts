@@ -1,0 +1,140 @@
+import {
+  type Belief,
+  believe,
+  chanceOfMatch,
+  type Look,
+  straysOf,
+  type Thing,
+  type Unknown,
+} from '../../core/belief/belief.ts';
+import { alikeAt, type Square } from '../../core/belief/metric.ts';
+import type { Spectrum } from '../../core/colour/grid.ts';
+import { type Lab, labOf } from '../../core/colour/lab.ts';
+import { bentTo } from '../../core/colour/shades.ts';
+import { FieldError } from '../../core/field-error.ts';
+import type { Board } from '../../shared/board.ts';
+import type { Job, JobWood } from '../../shared/job.ts';
+import type { KeptLook } from '../../shared/look.ts';
+import type { StoredReading } from '../../shared/reading.ts';
+import { stageMean } from '../board/stages.ts';
+import type { Bench } from './bench.ts';
+
+/** Finished wood of any brown: what is thought of a colour that nobody has told, and how far it may be off. Common practice. */
+const ANY_FINISH: Lab = [42, 12, 20];
+const OF_ANY: Square = Float64Array.of(13 ** 2, 0, 0, 0, 7 ** 2, 0, 0, 0, 9 ** 2);
+/** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
+const KNOWN_TO = { read: 0.1, typed: 0.3, said: 2.5 } as const;
+/** What a recipe is expected to miss before a board of it was seen; what one board strays by itself. Common practice, no source. */
+const RECIPE_MISSES = 1.6;
+const BOARD_STRAYS = 0.6;
+
+export const TARGET = 'target';
+/** How a stage of a board is called among the things of a belief. */
+export const stageOf = ({ id }: Pick<Board, 'id'>, stage: number): string => `${id}/${stage}`;
+const missesOf = ({ id }: Pick<JobWood, 'id'>): string => `wood/${id}`;
+
+const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO =>
+  source === 'words' ? 'said' : source === 'typed' ? 'typed' : 'read';
+
+/** Every stage of a board that somebody looked at, or that was held against another. */
+function stagesLookedAt(board: Board, looks: readonly KeptLook[]): number[] {
+  const own = board.looks.map((l) => l.stage);
+  const beside = looks.flatMap(({ against }) => (against?.board === board.id ? [against.stage] : []));
+  return [...new Set([...own, ...beside])];
+}
+
+/**
+ * What is believed of a job's target and boards from readings, words and looks, all of it together; null where nobody has
+ * looked: then a reading is all there is. Without a target in words or figures it is some finished wood, in somebody's hand.
+ */
+export function beliefOf(bench: Pick<Bench, 'job' | 'target'>): Belief | null {
+  const known = beliefs.get(bench.job);
+  if (known !== undefined) return known;
+  const belief = believedOf(bench);
+  beliefs.set(bench.job, belief);
+  return belief;
+}
+/** A job's belief is asked for many times while a page is shown, and is the same while its record is. */
+const beliefs = new WeakMap<Job, Belief | null>();
+
+function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | null {
+  const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
+  const kept = boards.flatMap(({ board }) => board.looks);
+  if (!kept.some((l) => l.said !== null)) return null;
+  // Who has told nothing of the target made the first board for it: it is somewhere about that.
+  const first = boards.find(({ board }) => board.looks.length > 0)?.board;
+  const made = first?.recipe?.expected.at(-1);
+  const wanted = target ? labOf(target.reflectance) : made ? labOf(Float64Array.from(made)) : ANY_FINISH;
+  const sources = job.target.map(sourceOf);
+  const known = sources.includes('read') ? 'read' : sources.includes('typed') ? 'typed' : 'said';
+  const unknowns: Unknown[] = [
+    { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[known]) : OF_ANY },
+    ...job.woods.map((wood) => ({ id: missesOf(wood), covariance: alikeAt(wanted, RECIPE_MISSES) })),
+  ];
+  const things: Thing[] = [{ id: TARGET, lab: wanted, unknown: [TARGET] }];
+  for (const { wood, board } of boards)
+    for (const stage of stagesLookedAt(board, kept)) {
+      const id = stageOf(board, stage);
+      const reading = stageMean(board, stage);
+      const expected = board.recipe?.expected[stage];
+      const lab = reading ? labOf(reading) : expected ? labOf(Float64Array.from(expected)) : ANY_FINISH;
+      // What was read needs no recipe to be known by; what is not foreseen may be anything.
+      const own = reading ? alikeAt(lab, KNOWN_TO.read) : expected ? alikeAt(lab, BOARD_STRAYS) : OF_ANY;
+      unknowns.push({ id, covariance: own });
+      things.push({ id, lab, unknown: !reading && expected ? [missesOf(wood), id] : [id] });
+    }
+  const looks = boards.flatMap(({ board }) =>
+    board.looks.flatMap(({ stage, against, person, said }): Look[] =>
+      said === null
+        ? []
+        : [
+            {
+              first: against ? stageOf({ id: against.board }, against.stage) : TARGET,
+              second: stageOf(board, stage),
+              person: person ?? '',
+              said,
+            },
+          ],
+    ),
+  );
+  return believe(unknowns, things, { looks });
+}
+
+/** How a board's stage is believed to stand against the target. */
+export interface SeenStanding {
+  /** Of the stage against the target, L*a*b*. */
+  difference: Lab;
+  chance: number;
+  range: [number, number];
+}
+/** Null where nobody has looked at that stage. */
+export function seenStanding(
+  belief: Belief | null,
+  board: Board,
+  stage: number,
+  tolerance: number,
+): SeenStanding | null {
+  if (!belief || !board.looks.some((l) => l.stage === stage && l.said !== null)) return null;
+  return chanceOfMatch(belief, TARGET, stageOf(board, stage), tolerance);
+}
+
+/**
+ * What to aim at on a wood for the target to come out, and what of that is in doubt: the target as it is believed to be, less
+ * what the recipes of this wood were seen to miss. Null where nobody has looked: then the target is aimed at as it was read.
+ */
+export function aimOn(
+  belief: Belief | null,
+  wood: Pick<JobWood, 'id'>,
+  target: Spectrum,
+): { reflectance: Spectrum; unsure: Float64Array[] } | null {
+  if (!belief) return null;
+  const { lab, covariance } = belief.less(TARGET, missesOf(wood));
+  const unsure = straysOf(covariance, lab);
+  try {
+    return { reflectance: bentTo(target, lab), unsure };
+  } catch (refused) {
+    // No surface can be so: the target itself is as near as can be said.
+    if (refused instanceof FieldError) return { reflectance: target, unsure };
+    throw refused;
+  }
+}

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { SIZES } from '../core/belief/eye.ts';
+import { DIRECTIONS } from '../core/colour/directions.ts';
+import { Id } from './id.ts';
+import { LightShares } from './lights.ts';
+
+const stage = z.number().int().min(0).max(16);
+/** What of the second thing is seen against the first: nothing where they look the same. */
+export const SaidSchema = z
+  .array(z.object({ direction: z.enum(DIRECTIONS), size: z.enum(SIZES) }))
+  .max(4, 'Four words say enough.')
+  .refine((said) => new Set(said.map((s) => s.direction)).size === said.length, 'Each word is said once.');
+const look = {
+  stage,
+  /** Another board of the job, after a stage; the target where it is null. */
+  against: z.object({ board: Id, stage }).nullable(),
+  light: LightShares.keyof(),
+  words: z.string().trim().max(300, 'At most 300 letters.'),
+};
+/** A board held against its target or another board; null where it cannot be told, left out where the words are to tell. */
+export const NewLook = z.object({
+  id: Id,
+  ...look,
+  against: look.against.default(null),
+  light: look.light.default('D65'),
+  words: look.words.default(''),
+  said: SaidSchema.nullable().optional(),
+  /** It is dry, whatever the clock says of it. */
+  dry: z.boolean().default(false),
+});
+export type NewLook = z.infer<typeof NewLook>;
+export const KeptLook = z.object({
+  id: Id,
+  ...look,
+  said: SaidSchema.nullable(),
+  person: z.string().nullable(),
+  seenAt: z.string(),
+});
+export type KeptLook = z.infer<typeof KeptLook>;
