@@ -70,6 +70,8 @@ export interface Belief {
   /** A thing less an unknown: what is to be foreseen of a recipe for it to come out as the thing. */
   less(thing: string, unknown: string): { lab: Lab; covariance: Square };
   eyes: Readonly<Record<string, Eye>>;
+  /** Looks that the others at the same two things contradict: a slip of the tongue, or another spot. They count for nothing. */
+  slips: ReadonlySet<Look>;
   /**
    * What one more look at two things is worth: how much of the variance of what is aimed at (a thing less an unknown) it would
    * take away, CIEDE2000 squared.
@@ -77,6 +79,10 @@ export interface Belief {
   worth(first: string, second: string, aim: { thing: string; less: string }): number;
 }
 
+/** An answer as unlikely as this by all the others is a slip, where there are others of the same two things to say so. */
+const SLIP = 0.004;
+const LOOKS_TO_SLIP = 3;
+const samePair = (p: Look, q: Look): boolean => p.first === q.first && p.second === q.second;
 const LEAN_OF = (person: string) => `person/${person}`;
 const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
 const AXES: readonly Lab[] = [
@@ -137,9 +143,16 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
     });
   });
 
-  type Seen = { person: string; row: Float64Array; known: number; as: (eye: Eye) => (z: number) => number };
+  type Seen = {
+    look: Look | null;
+    person: string;
+    row: Float64Array;
+    known: number;
+    as: (eye: Eye) => (z: number) => number;
+  };
   const seen: Seen[] = [
-    ...looks.flatMap(({ first, second, person, said }): Seen[] => {
+    ...looks.flatMap((look): Seen[] => {
+      const { first, second, person, said } = look;
       const [p, q] = [thing(first), thing(second)];
       const at = middle(p.lab, q.lab);
       const metric = metricAt(at);
@@ -153,7 +166,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
           way,
         );
         put(row, LEAN_OF(person), way, 1);
-        return { person, row, known, as };
+        return { look, person, row, known, as };
       };
       const hue = said.some(({ direction }) => OF_HUE.includes(direction));
       const silent = PLAIN.filter(
@@ -179,31 +192,48 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
         ],
         way,
       );
-      return { person: choice.person, row, known, as: nearer };
+      return { look: null, person: choice.person, row, known, as: nearer };
     }),
   ];
+  const slips = new Set<Look>();
+  const heeded = () => seen.filter(({ look }) => !look || !slips.has(look));
   const withEyes = (eyes: Readonly<Record<string, Eye>>, sweeps?: number) =>
     believing(
       prior,
       measurements,
-      seen.map(({ person, row, known, as }): SeenSum => {
+      heeded().map(({ person, row, known, as }): SeenSum => {
         const likely = as(eyes[person] ?? USUAL_EYE);
         return { row, likelihood: (z) => likely(z + known) };
       }),
       sweeps,
     );
 
-  // Each person's thresholds in turn, those that make what was said likeliest.
-  const eyes: Record<string, Eye> = Object.fromEntries(people.map((person) => [person, USUAL_EYE]));
-  for (const person of people) {
-    const likely = SCALES.map((scale) => {
-      const { evidence: told } = withEyes({ ...eyes, [person]: { scale } }, 1);
-      return { scale, told: told - (Math.log(scale) / SCALE_DEVIATION) ** 2 / 2 };
-    });
-    const best = likely.reduce((p, q) => (q.told > p.told ? q : p));
-    eyes[person] = { scale: best.scale };
+  /** Each person's thresholds in turn: those that make what was said likeliest. */
+  const eyesNow = (): Record<string, Eye> => {
+    const eyes: Record<string, Eye> = Object.fromEntries(people.map((person) => [person, USUAL_EYE]));
+    for (const person of people) {
+      const likely = SCALES.map((scale) => {
+        const { evidence: told } = withEyes({ ...eyes, [person]: { scale } }, 1);
+        return { scale, told: told - (Math.log(scale) / SCALE_DEVIATION) ** 2 / 2 };
+      });
+      eyes[person] = { scale: likely.reduce((p, q) => (q.told > p.told ? q : p)).scale };
+    }
+    return eyes;
+  };
+  let eyes = eyesNow();
+  let { belief, likely } = withEyes(eyes);
+  for (let n = 0; n < Math.floor(looks.length / LOOKS_TO_SLIP); n++) {
+    const odd = heeded()
+      .map(({ look }, k) => ({ look, likely: likely[k] as number }))
+      .filter(
+        ({ look, likely }) => look && likely < SLIP && looks.filter((l) => samePair(l, look)).length >= LOOKS_TO_SLIP,
+      )
+      .sort((p, q) => p.likely - q.likely)[0]?.look;
+    if (!odd) break;
+    slips.add(odd);
+    eyes = eyesNow();
+    ({ belief, likely } = withEyes(eyes));
   }
-  const { belief } = withEyes(eyes);
 
   const rowsOf = (parts: readonly (readonly [Thing, number])[]) => AXES.map((way) => rowOf(parts, way));
   const told = (rows: readonly { row: Float64Array; known: number }[]) => ({
@@ -240,6 +270,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       return told(rows);
     },
     eyes,
+    slips,
     worth(first, second, { thing: id, less }) {
       const [p, q] = [thing(first), thing(second)];
       const at = middle(p.lab, q.lab);

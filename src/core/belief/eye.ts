@@ -19,20 +19,16 @@ export const THRESHOLDS = [1, 2.5, 6] as const;
 /** Noise of one look at next to no difference, and how much more there is of it for each unit of difference. */
 const NOISE = 0.8;
 const GROWS = 0.12;
-/** One answer in so many is a slip of the tongue. */
-const LAPSE = 0.04;
-/** Sizes with both signs, and the same. */
-const ANSWERS = 2 * SIZES.length + 1;
 
 /** A difference as the eye holds it, in units of its noise: there that is the same at every size. */
 const held = (z: number): number => (Math.sign(z) * Math.log1p((GROWS / NOISE) * Math.abs(z))) / GROWS;
 
-/** Likelihood of an answer, of a difference z: between two thresholds an ordinal probit (McKelvey and Zavoina 1975), and a slip now and then. */
+/** Likelihood of an answer, of a difference z: between two thresholds, an ordinal probit (McKelvey and Zavoina 1975). */
 export const within =
-  (from: number, to: number, { scale }: Eye, answers = ANSWERS) =>
+  (from: number, to: number, { scale }: Eye) =>
   (z: number): number => {
     const below = (threshold: number) => normalBelow(held(scale * threshold) - held(z));
-    return LAPSE / answers + (1 - LAPSE) * Math.max(0, below(to) - below(from));
+    return Math.max(0, below(to) - below(from));
   };
 
 /** No difference is seen. */
@@ -43,9 +39,9 @@ export const sized = (size: Size, eye: Eye) => {
   return within(THRESHOLDS[at] as number, THRESHOLDS[at + 1] ?? Number.POSITIVE_INFINITY, eye);
 };
 /** Nothing was said of a direction: whatever there is of it is no plain difference. */
-export const unsaid = (eye: Eye) => within(-THRESHOLDS[1], THRESHOLDS[1], eye, 3);
+export const unsaid = (eye: Eye) => within(-THRESHOLDS[1], THRESHOLDS[1], eye);
 /** Of two things this one is the nearer: z is how far beyond the middle between them the third lies. */
-export const nearer = (eye: Eye) => within(0, Number.POSITIVE_INFINITY, eye, 2);
+export const nearer = (eye: Eye) => within(0, Number.POSITIVE_INFINITY, eye);
 
 /** How uncertain one answer leaves a difference, as a variance: its noise and the width of its word. For what a look is worth. */
 export function answerVariance(deviation: number): number {

@@ -1,7 +1,8 @@
 /**
  * A joint normal belief over unknown numbers, and what evidence makes of it. Told that is no measurement (an answer in
  * words) is taken in by expectation propagation (Minka 2001): each answer is stood in for by the normal that gives the
- * right mean and variance along its direction, and all of them are gone through until they agree. So the order of the
+ * right mean and variance along its direction, and all of them are gone through until they agree, as they do where every
+ * likelihood is log-concave. So the order of the
  * evidence does not matter, and what is taken out leaves no trace.
  */
 
@@ -102,18 +103,19 @@ export function moments(
 
 /**
  * The belief after all evidence, and the logarithm of how likely the evidence was, each piece after those before it (for that one
- * sweep is enough). Neither the prior nor the evidence is changed.
+ * sweep is enough); how likely each piece is by all the others. Neither the prior nor the evidence is changed.
  */
 export function believing(
   prior: Normal,
   measurements: readonly MeasuredSum[],
   sightings: readonly SeenSum[],
   sweeps = SWEEPS,
-): { belief: Normal; evidence: number } {
+): { belief: Normal; evidence: number; likely: Float64Array } {
   const belief: Normal = { mean: prior.mean.slice(), covariance: prior.covariance.slice() };
   for (const { row, value, variance } of measurements) add(belief, row, 1 / variance, value / variance);
   const sites = sightings.map(() => ({ precision: 0, shift: 0 }));
   let evidence = 0;
+  const likely = new Float64Array(sightings.length);
   for (let sweep = 0; sweep < sweeps; sweep++) {
     let largest = 0;
     for (const [k, { row, likelihood }] of sightings.entries()) {
@@ -124,13 +126,12 @@ export function believing(
       if (!(precision > LEAST_LEFT)) continue;
       const others = { mean: (now.mean / now.variance - site.shift) / precision, variance: 1 / precision };
       const seen = moments(others.mean, others.variance, likelihood);
+      likely[k] = seen.evidence;
       if (seen.evidence === 0) continue;
       if (sweep === 0) evidence += Math.log(seen.evidence);
-      // What leaves more open than there was (a likely slip) moves the mean and takes nothing of the doubt.
-      const variance = Math.min(seen.variance, others.variance);
       const wanted = {
-        precision: 1 / variance - precision,
-        shift: seen.mean / variance - others.mean * precision,
+        precision: Math.max(0, 1 / seen.variance - precision),
+        shift: seen.mean / seen.variance - others.mean * precision,
       };
       largest = Math.max(largest, Math.abs(wanted.precision - site.precision) * now.variance);
       add(belief, row, wanted.precision - site.precision, wanted.shift - site.shift);
@@ -138,5 +139,5 @@ export function believing(
     }
     if (largest < SETTLED) break;
   }
-  return { belief, evidence };
+  return { belief, evidence, likely };
 }

@@ -84,11 +84,12 @@ function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | nu
       things.push({ id, lab, unknown: !reading && expected ? [missesOf(wood), id] : [id] });
     }
   const looks = boards.flatMap(({ board }) =>
-    board.looks.flatMap(({ stage, against, person, said }): Look[] =>
+    board.looks.flatMap(({ id, stage, against, person, said }): (Look & { id: string })[] =>
       said === null
         ? []
         : [
             {
+              id,
               first: against ? stageOf({ id: against.board }, against.stage) : TARGET,
               second: stageOf(board, stage),
               person: person ?? '',
@@ -99,6 +100,10 @@ function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | nu
   );
   return believe(unknowns, things, { looks });
 }
+
+/** Looks kept with boards that the others at the same two contradict, by their ids. */
+export const slipsOf = (bench: Pick<Bench, 'job' | 'target'>): ReadonlySet<string> =>
+  new Set([...(beliefOf(bench)?.slips ?? [])].map((look) => (look as Look & { id: string }).id));
 
 /** How a board's stage is believed to stand against the target. */
 export interface SeenStanding {

@@ -43,6 +43,41 @@ describe('the verdict', () => {
     const now = await ask<Job>('GET', `/jobs/${job.number}`);
     expect(now.woods[0]?.boards[0]?.judged).toBeNull();
   });
+  it('is looked at where nothing was read: by taps or in words, and each look comes out again', async () => {
+    // The piece to match is in somebody's hand: nothing of it is written down.
+    const job = await startJob({ target: false, woods: ['beech'] });
+    const board = job.woods[0].boards[0];
+    await ask('POST', `/boards/${board.id}/recipe`, { stack: DYE_AND_CLEAR, litres: 0.5, origin: 'hand' });
+    for (const stage of [1, 2])
+      await ask('POST', `/boards/${board.id}/coats`, { stage, putOnAt: '2026-03-03T09:00:00Z' });
+    const { user, press } = openAt(`/jobs/${job.number}/verdict`);
+    const looking = await screen.findByRole('region', { name: 'Look at it' });
+    const greener = within(looking).getByRole('button', { name: 'greener' });
+    await user.click(greener);
+    expect(within(looking).getByRole('button', { name: 'It is a touch greener' })).toBeDefined();
+    await user.click(greener);
+    await press('It is plainly greener');
+    const soFar = screen.getByRole('region', { name: 'So far' });
+    expect(await within(soFar).findByText('plainly greener')).toBeDefined();
+    expect(within(soFar).getByTestId('seen-words').textContent).toMatch(/greener/);
+    const [before] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(before.looks).toMatchObject([{ said: [{ direction: 'greener', size: 'plain' }] }]);
+    await user.type(within(looking).getByLabelText('Or in your words'), 'not dark enough');
+    expect(within(looking).getByText('understood: plainly lighter')).toBeDefined();
+    await press('Say it');
+    expect(await within(soFar).findByText('“not dark enough”')).toBeDefined();
+    const free = (name: string) =>
+      waitFor(() => expect(within(looking).getByRole<HTMLButtonElement>('button', { name }).disabled).toBe(false));
+    await free('The same');
+    await press('The same');
+    expect(await within(soFar).findByText('the same', undefined, { timeout: 9000 })).toBeDefined();
+    await free('Cannot tell');
+    await press('Cannot tell');
+    expect(await within(soFar).findByText('cannot tell', undefined, { timeout: 9000 })).toBeDefined();
+    for (const look of await within(soFar).findAllByRole('button', { name: 'Take it out' })) await user.click(look);
+    await waitFor(() => expect(within(soFar).queryAllByRole('listitem')).toHaveLength(0));
+    expect(await screen.findByText(/Hold it in the light it will stand in/)).toBeDefined();
+  });
   it('is the difference of the measured means, in figures and words', async () => {
     const { job } = await startBoard(true);
     openAt(`/jobs/${job.number}/verdict`);

@@ -1,0 +1,179 @@
+import { Button, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
+import { SIZES, type Size } from '../../../core/belief/eye.ts';
+import { lookText, understood, type Word } from '../../../core/belief/words.ts';
+import type { Direction } from '../../../core/colour/directions.ts';
+import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
+import { boardName } from '../../../record/board/plank.ts';
+import { layersOn } from '../../../record/board/stages.ts';
+import type { BoardModel } from '../../../record/job/bench.ts';
+import { sayLook } from '../../../shared/contract/boards.ts';
+import { change } from '../../hooks/api.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import { useNextId } from '../../hooks/new-id.ts';
+import { usePersistentState } from '../../hooks/persistent-state.ts';
+import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
+
+const AXES: readonly (readonly [Direction, Direction])[] = [
+  ['lighter', 'darker'],
+  ['redder', 'greener'],
+  ['yellower', 'bluer'],
+  ['cleaner', 'greyer'],
+  ['warmer', 'cooler'],
+];
+const SIZE_NAMES: Readonly<Record<Size, string>> = { touch: 'a touch', plain: 'plainly', far: 'far' };
+/** A further tap says more; after the most, nothing. */
+const next = (size: Size | undefined): Size | undefined =>
+  size === undefined ? SIZES[0] : SIZES[SIZES.indexOf(size) + 1];
+
+/** Two words that are opposites, and how far: one tap says a touch, a further one more. */
+function Axis({
+  words: [left, right],
+  said,
+  onSay,
+}: {
+  words: readonly [Direction, Direction];
+  said: Word | undefined;
+  onSay: (word: Word | null) => void;
+}) {
+  const tap = (direction: Direction) => {
+    const size = next(said?.direction === direction ? said.size : undefined);
+    onSay(size ? { direction, size } : null);
+  };
+  const button = (direction: Direction) => (
+    <Button
+      variant={said?.direction === direction ? 'contained' : 'outlined'}
+      color="secondary"
+      aria-pressed={said?.direction === direction}
+      onClick={() => tap(direction)}
+    >
+      {direction}
+    </Button>
+  );
+  return (
+    <fieldset className="axis" aria-label={`${left} or ${right}`}>
+      {button(left)}
+      <Text as="span" size="small" className="howfar">
+        {said ? SIZE_NAMES[said.size] : '·'}
+      </Text>
+      {button(right)}
+    </fieldset>
+  );
+}
+
+/** A board in the hand, held against the target or another board: what is seen of it, by taps or in one's own words. */
+export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
+  const stage = layersOn(board);
+  const [said, setSaid] = useState<readonly Word[]>([]);
+  const [words, setWords, forget] = usePersistentState(`look/${board.id}`, '');
+  const [against, setAgainst] = useState('');
+  const [light, setLight] = useState<Illuminant>('D65');
+  const [refused, setRefused] = useState<string | null>(null);
+  const [wet, setWet] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const id = useNextId();
+  const others = wood.boards.filter((b) => b.id !== board.id && layersOn(b) > 0);
+  const lights = (Object.keys(bench.job.lights) as Illuminant[]).filter(
+    (l) => l === 'D65' || bench.job.lights[l as keyof typeof bench.job.lights] > 0,
+  );
+  const heard = words.trim() === '' ? null : understood(words);
+  const say = async (what: readonly Word[] | null | undefined, dry = false) => {
+    setBusy(true);
+    try {
+      const other = others.find((b) => b.id === against);
+      await change(
+        sayLook,
+        { board: board.id },
+        {
+          id: id.next(),
+          stage,
+          against: other ? { board: other.id, stage: layersOn(other) } : null,
+          light: light as 'D65',
+          words: words.trim(),
+          dry,
+          ...(what === undefined ? {} : { said: what }),
+        },
+      );
+      id.kept();
+      forget();
+      setSaid([]);
+      setRefused(null);
+      setWet(false);
+    } catch (trouble) {
+      const sentence = sentenceOf(trouble);
+      setRefused(sentence);
+      setWet(/still wet/.test(sentence));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const put = (words: readonly [Direction, Direction], word: Word | null) =>
+    setSaid([...said.filter((s) => !words.includes(s.direction)), ...(word ? [word] : [])]);
+  return (
+    <Pile as="section" aria-label="Look at it" className="noprint" gap="near" top>
+      <h2>
+        Hold {boardName(board).toLowerCase()} against {against ? 'the other' : 'the target'}, edge to edge
+      </h2>
+      <Row gap="near" wrap>
+        {others.length > 0 && (
+          <TextField select label="Against" value={against} onChange={(e) => setAgainst(e.target.value)}>
+            <MenuItem value="">the target</MenuItem>
+            {others.map((other) => (
+              <MenuItem key={other.id} value={other.id}>
+                {boardName(other)}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
+        <TextField select label="In" value={light} onChange={(e) => setLight(e.target.value as Illuminant)}>
+          {lights.map((l) => (
+            <MenuItem key={l} value={l}>
+              {LIGHT_NAMES[l]}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Row>
+      <div className="axes">
+        {AXES.map((axis) => (
+          <Axis
+            key={axis[0]}
+            words={axis}
+            said={said.find((s) => axis.includes(s.direction))}
+            onSay={(word) => put(axis, word)}
+          />
+        ))}
+      </div>
+      <TextField
+        label="Or in your words"
+        placeholder="a touch too red; not dark enough"
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter' && heard && !busy) void say(undefined);
+        }}
+        helperText={words.trim() === '' ? ' ' : heard ? `understood: ${lookText(heard)}` : 'nothing understood yet'}
+        slotProps={{ htmlInput: { maxLength: 300 } }}
+      />
+      <ErrorMessage error={refused} />
+      <div className="choices close">
+        <Button
+          variant="contained"
+          disabled={busy || (said.length === 0 && !heard)}
+          onClick={() => void say(said.length > 0 ? said : undefined)}
+        >
+          {said.length > 0 ? `It is ${lookText(said)}` : 'Say it'}
+        </Button>
+        <Button disabled={busy} onClick={() => void say([])}>
+          The same
+        </Button>
+        <Button disabled={busy} onClick={() => void say(null)}>
+          Cannot tell
+        </Button>
+        {wet && (
+          <Button onClick={() => void say(said.length > 0 ? said : heard ? undefined : [], true)}>It is dry</Button>
+        )}
+      </div>
+    </Pile>
+  );
+}
