@@ -35,8 +35,8 @@ const FAR_LOOKS = 2;
 const BALANCED_LOOKS = 3;
 /** Looks at what stands on the rack, before the first board. */
 const FIRST_LOOKS = 5;
-/** A look that is worth less than this is left; CIEDE2000 squared. */
-const WORTH = 0.06;
+/** A look that takes a smaller share of the doubt away than this is left. */
+const WORTH = 0.1;
 const CLAIMED = 0.9;
 const LIKELY = 0.4;
 const HIDDEN_READINGS = 30;
@@ -116,7 +116,7 @@ export function matchByEye(
       .filter(({ board }) => looks.filter((l) => l.second === board).length < 2)
       .map(({ board }) => ({ board, worth: now.worth('target', board, aim) }))
       .sort((p, q) => q.worth - p.worth);
-    if (worth[0] && worth[0].worth > 4 * WORTH) lookAt(worth[0].board);
+    if (worth[0] && worth[0].worth > WORTH) lookAt(worth[0].board);
   }
   const result: ByEyeResult = { species, boards: 0, looks: 0, said: false, passed: false, deltaE: [], chance: [] };
   let stack: Stack | null = null;

@@ -73,8 +73,8 @@ export interface Belief {
   /** Looks that the others at the same two things contradict: a slip of the tongue, or another spot. They count for nothing. */
   slips: ReadonlySet<Look>;
   /**
-   * What one more look at two things is worth: how much of the variance of what is aimed at (a thing less an unknown) it would
-   * take away, CIEDE2000 squared.
+   * What one more look at two things is worth: the share of the variance of what is aimed at (a thing less an unknown) that it
+   * would take away, 0-1.
    */
   worth(first: string, second: string, aim: { thing: string; less: string }): number;
 }
@@ -282,7 +282,8 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
         put(row, less, way, -1);
         return row;
       });
-      return PLAIN.reduce((sum, { up }) => {
+      const open = aim.reduce((sum, a) => sum + along(belief, a).variance, 0);
+      const taken = PLAIN.reduce((sum, { up }) => {
         const way = seenAlong(towards(up, at), metric);
         const { row, known } = rowOf(
           [
@@ -292,9 +293,10 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
           way,
         );
         const now = along(belief, row);
-        const told = now.variance + answerVariance(Math.abs(now.mean + known));
+        const told = now.variance + answerVariance(Math.abs(now.mean + known), eyes[people.at(-1) ?? ''] ?? USUAL_EYE);
         return sum + aim.reduce((s, a) => s + covarianceOf(belief, a, row) ** 2, 0) / told;
       }, 0);
+      return open > 0 ? Math.min(1, taken / open) : 0;
     },
   };
 }

@@ -44,8 +44,9 @@ export const unsaid = (eye: Eye) => within(-THRESHOLDS[1], THRESHOLDS[1], eye);
 export const nearer = (eye: Eye) => within(0, Number.POSITIVE_INFINITY, eye);
 
 /** How uncertain one answer leaves a difference, as a variance: its noise and the width of its word. For what a look is worth. */
-export function answerVariance(deviation: number): number {
-  const noise = NOISE + GROWS * deviation;
-  const width = deviation > THRESHOLDS[1] ? THRESHOLDS[2] - THRESHOLDS[1] : THRESHOLDS[1] - THRESHOLDS[0];
+export function answerVariance(difference: number, { scale }: Eye): number {
+  const [touch, plain, far] = THRESHOLDS.map((t) => scale * t) as [number, number, number];
+  const noise = NOISE + GROWS * difference;
+  const width = difference < touch ? 2 * touch : difference < plain ? plain - touch : far - plain;
   return noise * noise + (width * width) / 12;
 }

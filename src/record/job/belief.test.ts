@@ -109,15 +109,16 @@ describe('what looks come to', () => {
     expect(problem?.unsure).toHaveLength(3);
     const [now] = await bench.boards();
     if (!now) throw new Error('There is no board.');
-    const one = seenStanding(beliefOf(before), now, 2, 2);
+    const one = seenStanding(beliefOf(before), wood, now, 2, 2);
     expect(one?.difference[0]).toBeLessThan(-0.5);
     expect(one?.chance).toBeLessThan(0.6);
-    for (let n = 0; n < 4; n++) await look({ dry: true, said: [] });
+    for (let n = 0; n < 8; n++) await look({ dry: true, said: [] });
     const after = await opened();
     const [again] = await bench.boards();
-    const more = again && seenStanding(beliefOf(after), again, 2, 2);
+    const more = again && seenStanding(beliefOf(after), wood, again, 2, 2);
     expect(more?.chance).toBeGreaterThan((one?.chance ?? 1) + 0.1);
-    expect(seenStanding(beliefOf(after), now, 1, 2)).toBeNull();
+    expect([one?.lookAgain, more?.lookAgain]).toEqual([true, false]);
+    expect(seenStanding(beliefOf(after), wood, now, 1, 2)).toBeNull();
     expect(deltaE00(plain, aimed)).toBeGreaterThan(0.5);
   });
 

@@ -105,8 +105,13 @@ function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | nu
 export const slipsOf = (bench: Pick<Bench, 'job' | 'target'>): ReadonlySet<string> =>
   new Set([...(beliefOf(bench)?.slips ?? [])].map((look) => (look as Look & { id: string }).id));
 
+/** A look that takes a smaller share of the doubt away than this is left for the next board. */
+const WORTH_A_LOOK = 0.15;
+
 /** How a board's stage is believed to stand against the target. */
 export interface SeenStanding {
+  /** One more look at it tells enough to be worth it. */
+  lookAgain: boolean;
   /** Of the stage against the target, L*a*b*. */
   difference: Lab;
   chance: number;
@@ -115,12 +120,15 @@ export interface SeenStanding {
 /** Null where nobody has looked at that stage. */
 export function seenStanding(
   belief: Belief | null,
+  wood: Pick<JobWood, 'id'>,
   board: Board,
   stage: number,
   tolerance: number,
 ): SeenStanding | null {
   if (!belief || !board.looks.some((l) => l.stage === stage && l.said !== null)) return null;
-  return chanceOfMatch(belief, TARGET, stageOf(board, stage), tolerance);
+  const held = stageOf(board, stage);
+  const worth = belief.worth(TARGET, held, { thing: TARGET, less: missesOf(wood) });
+  return { ...chanceOfMatch(belief, TARGET, held, tolerance), lookAgain: worth > WORTH_A_LOOK };
 }
 
 /**

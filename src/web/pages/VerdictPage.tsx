@@ -19,7 +19,7 @@ import { againstText, deltaText, signedText, toleranceText } from '../components
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { NextBoard } from '../components/verdict/NextBoard.tsx';
-import { SeenSoFar } from '../components/verdict/SeenSoFar.tsx';
+import { ENOUGH, SeenSoFar } from '../components/verdict/SeenSoFar.tsx';
 import { bothPass, ToneFigures, TonesNotRead, toneVerdicts } from '../components/verdict/Tones.tsx';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
@@ -54,9 +54,6 @@ function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance
   );
 }
 
-/** Likely enough that no further board is offered beside it. */
-const ENOUGH = 0.9;
-
 export function VerdictPage() {
   const bench = useOpenBench();
   const model = useBoardModel(bench);
@@ -83,12 +80,12 @@ export function VerdictPage() {
 function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const { board, target } = model;
-  const seen = seenStanding(beliefOf(bench), board, layersOn(board), bench.job.tolerance);
+  const seen = seenStanding(beliefOf(bench), model.wood, board, layersOn(board), bench.job.tolerance);
   const recipe = board.recipe as Recipe;
   return (
     <>
       <div className="work">
-        <BoardOf model={model} fields={fields} height={240} />
+        <BoardOf model={model} fields={fields} height={190} />
       </div>
       <div className="plate columns halves">
         <Pile gap="far" top>

@@ -22,6 +22,9 @@ const inTen = (chance: number): string => {
   return tenths >= 10 ? 'nearly certain' : tenths === 0 ? 'hardly' : `${tenths} in 10`;
 };
 
+/** Likely enough that no further look or board is asked for. */
+export const ENOUGH = 0.9;
+
 interface Props {
   bench: OpenBench;
   model: BoardModel;
@@ -54,7 +57,12 @@ export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
             {differenceWords(wanted, wanted.map((v, i) => v + (seen.difference[i] as number)) as Lab).join(', ')}
           </Text>
           <div className="soft">
-            likely ΔE00 <span className="mono">{rangeText(seen.range)}</span>; a reading would settle it at once
+            likely ΔE00 <span className="mono">{rangeText(seen.range)}</span>;{' '}
+            {seen.chance >= ENOUGH
+              ? 'good enough: accept it'
+              : seen.lookAgain
+                ? 'one more look tells more'
+                : 'the next board tells more than another look'}
           </div>
         </>
       ) : (
@@ -82,7 +90,7 @@ export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
                     .filter(Boolean)
                     .join(', ')}
                 </span>
-                <Button size="small" className="noprint" onClick={() => void take(look)}>
+                <Button size="small" className="noprint out" onClick={() => void take(look)}>
                   Take it out
                 </Button>
               </li>
