@@ -5,6 +5,7 @@ import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts'
 import { Id, Version } from './id.ts';
 import { Lot } from './lot.ts';
 import { KeptMix } from './mix.ts';
+import { LabSchema } from './reading.ts';
 import { Sheet } from './sheet.ts';
 
 const id = z.string().regex(/^[a-z0-9-]{1,40}$/, 'A code is made of small letters, digits and hyphens, 40 at most.');
@@ -61,6 +62,8 @@ export const NewColourant = z.object({
   sheet: Sheet.optional(),
   /** The code of its first lot, where the tin names one. */
   lot: z.string().trim().max(40).optional(),
+  /** What a coat of it makes of a wood, as somebody sees or expects it: good until boards tell. */
+  look: z.object({ speciesId: z.string().min(1), lab: LabSchema }).nullish(),
   /** Share that a wiped coat of its own solvent lifts off bare wood, where a transfer test has told. */
   lift: z.number().min(0, 'What is lifted is zero or more.').max(1, 'No more than all of it can be lifted.').nullish(),
 });

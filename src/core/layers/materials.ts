@@ -39,6 +39,8 @@ export interface Colourant {
   dark?: boolean | null | undefined;
   /** What its label and the shop say of its drying. */
   drying?: DryingFacts | undefined;
+  /** Nobody has laddered it: its curves are the usual ones of a look, and it may be a good deal stronger and of another hue. */
+  usual?: boolean;
   /** Nobody has laddered it: its curves are empty, and what it makes of a board is not foreseen. */
   unknown?: boolean;
 }

@@ -12,7 +12,15 @@ import { type Stack, traitsOf } from '../layers/layer.ts';
 import { goesIn, type Materials } from '../layers/materials.ts';
 import { positiveDecomposition, solvePositive } from '../least-squares.ts';
 import { internalOf, lastStage, type Program, readingOf, runStage } from '../optics/program.ts';
-import { type Knowledge, NOTHING_LEARNED, names, PRIOR, USUAL_SPREAD, USUAL_SPREAD_BOARDS } from './knowledge.ts';
+import {
+  type Knowledge,
+  NOTHING_LEARNED,
+  names,
+  PRIOR,
+  USUAL_SPREAD,
+  USUAL_SPREAD_BOARDS,
+  USUAL_UPTAKE,
+} from './knowledge.ts';
 import { BANDS_PER_ERROR } from './profile.ts';
 
 /** One board as it was made and read: what learning learns from. */
@@ -55,9 +63,9 @@ interface Span {
 }
 
 const familyOf = (name: string) => name.split('/')[0];
-function priorOf(name: string): number {
-  const [family, , species] = name.split('/');
-  if (family === 'uptake') return species ? PRIOR.species : PRIOR.uptake;
+function priorOf(name: string, { colourants }: Materials): number {
+  const [family, id, species] = name.split('/');
+  if (family === 'uptake') return species ? PRIOR.species : colourants[id ?? '']?.usual ? USUAL_UPTAKE : PRIOR.uptake;
   return PRIOR[family as 'thirst' | 'film' | 'coat'];
 }
 
@@ -189,7 +197,7 @@ function fitParameters(spans: readonly Span[], materials: Materials, proceed: ()
   const gather = (gradient: Float64Array) => {
     normal.fill(0);
     all.forEach((name, i) => {
-      const precision = 1 / priorOf(name) ** 2;
+      const precision = 1 / priorOf(name, materials) ** 2;
       normal[i * n + i] = precision;
       gradient[i] = -precision * (values.get(name) as number);
     });
@@ -238,7 +246,7 @@ function fitParameters(spans: readonly Span[], materials: Materials, proceed: ()
 
   const covariance = n > 0 ? positiveDecomposition(normal, n)?.solve(Matrix.eye(n)) : undefined;
   const deviations = new Map(
-    all.map((name, i) => [name, covariance ? Math.sqrt(Math.max(0, covariance.get(i, i))) : priorOf(name)]),
+    all.map((name, i) => [name, covariance ? Math.sqrt(Math.max(0, covariance.get(i, i))) : priorOf(name, materials)]),
   );
   return { values, deviations };
 }

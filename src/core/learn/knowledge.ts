@@ -26,6 +26,8 @@ export const USUAL_SPREAD_BOARDS = 3;
  * already, and one odd board must not spoil the next wood.
  */
 export const PRIOR = { uptake: 0.12, species: 0.16, thirst: 0.15, film: 0.1, coat: 0.015 } as const;
+/** The same of a colour that nobody has laddered, only looked at: any board of it may tell a good deal. Common practice. */
+export const USUAL_UPTAKE = 0.45;
 /** How the parameters are called: what is learned is read by these names and kept under them. */
 export const names = {
   uptake: (id: string) => `uptake/${id}`,
@@ -68,8 +70,8 @@ export function doubtOf(knowledge: Knowledge, species: string, materials: Materi
   const deviation = (name: string, unknown: number) => knowledge.parameters[name]?.deviation ?? unknown;
   const doubt: Record<string, number> = {};
   const untried = UNTRIED / Math.sqrt(1 + knowledge.boards.length / TRIED_BY);
-  for (const [id, { kind }] of Object.entries(materials.colourants)) {
-    const general = deviation(names.uptake(id), PRIOR.uptake);
+  for (const [id, { kind, usual }] of Object.entries(materials.colourants)) {
+    const general = deviation(names.uptake(id), usual ? USUAL_UPTAKE : PRIOR.uptake);
     const own = knowledge.parameters[names.onSpecies(id, species)];
     // General and own share are told apart badly but their sum well: when the own is known, its deviation bounds the sum.
     const known = !goesIn(kind)

@@ -84,11 +84,33 @@ const coatsOf = (problem: MatchProblem): PlainAct[] =>
     return [{ layer, less: makeEvaluator({ ...problem, stack }), share: 1 }];
   });
 
+/** How far the hue of a colour that nobody has laddered is off: log of its absorption at one end of the spectrum against the other. */
+const HUE_OFF = 0.3;
+/** Colours of a usual profile, turned a little towards yellow. */
+const huesOf = (problem: MatchProblem): PlainAct[] =>
+  problem.stack.flatMap((act, layer) => {
+    const { materials } = problem;
+    const usual = Object.keys(act.colours).filter((id) => materials.colourants[id]?.usual);
+    if (layer < doneOf(problem) || act.off || usual.length === 0) return [];
+    const turned = usual.map((id) => {
+      const colourant = materials.colourants[id];
+      const last = colourant.absorption.length - 1;
+      return [
+        id,
+        { ...colourant, absorption: colourant.absorption.map((k, i) => k * (1 - STEP * (1 - (2 * i) / last))) },
+      ] as const;
+    });
+    const colourants = { ...materials.colourants, ...Object.fromEntries(turned) };
+    const less = makeEvaluator({ ...problem, materials: { ...materials, colourants } });
+    return [{ layer, less, share: STEP, deviation: HUE_OFF }];
+  });
+
 /** Everything beside its colours that a promise is in doubt of. */
 export const promiseActsOf = (problem: MatchProblem): PlainAct[] => [
   ...plainActsOf(problem),
   ...coatsOf(problem),
   ...bodiesOf(problem),
+  ...huesOf(problem),
 ];
 
 /** The aim of another evaluator of the same target. */

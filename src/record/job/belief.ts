@@ -12,21 +12,33 @@ import type { Spectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { bentTo } from '../../core/colour/shades.ts';
 import { FieldError } from '../../core/field-error.ts';
+import type { Materials } from '../../core/layers/materials.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { KeptLook } from '../../shared/look.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import { stageMean } from '../board/stages.ts';
-import type { Bench } from './bench.ts';
+import type { SeenTarget } from './target.ts';
 
 /** Finished wood of any brown: what is thought of a colour that nobody has told, and how far it may be off. Common practice. */
 const ANY_FINISH: Lab = [42, 12, 20];
 const OF_ANY: Square = Float64Array.of(13 ** 2, 0, 0, 0, 7 ** 2, 0, 0, 0, 9 ** 2);
 /** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
 const KNOWN_TO = { read: 0.1, typed: 0.3, said: 2.5 } as const;
-/** What a recipe is expected to miss before a board of it was seen; what one board strays by itself. Common practice, no source. */
+/**
+ * What a recipe is expected to miss before a board of it was seen, with colours that were laddered and with usual ones; what
+ * one board strays by itself. CIEDE2000. Common practice, no source.
+ */
 const RECIPE_MISSES = 1.6;
+const USUAL_MISSES = 5;
 const BOARD_STRAYS = 0.6;
+
+/** What a belief is made from. */
+interface JobToBelieve {
+  job: Job;
+  target: SeenTarget | null;
+  materials: Materials;
+}
 
 export const TARGET = 'target';
 /** How a stage of a board is called among the things of a belief. */
@@ -47,7 +59,7 @@ function stagesLookedAt(board: Board, looks: readonly KeptLook[]): number[] {
  * What is believed of a job's target and boards from readings, words and looks, all of it together; null where nobody has
  * looked: then a reading is all there is. Without a target in words or figures it is some finished wood, in somebody's hand.
  */
-export function beliefOf(bench: Pick<Bench, 'job' | 'target'>): Belief | null {
+export function beliefOf(bench: JobToBelieve): Belief | null {
   const known = beliefs.get(bench.job);
   if (known !== undefined) return known;
   const belief = believedOf(bench);
@@ -57,7 +69,11 @@ export function beliefOf(bench: Pick<Bench, 'job' | 'target'>): Belief | null {
 /** A job's belief is asked for many times while a page is shown, and is the same while its record is. */
 const beliefs = new WeakMap<Job, Belief | null>();
 
-function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | null {
+/** Whether a wood's boards carry a colour that nobody has laddered. */
+const ofUsualColours = ({ boards }: JobWood, { colourants }: Materials): boolean =>
+  boards.some((b) => b.recipe?.stack.some((l) => Object.keys(l.colours).some((id) => colourants[id]?.usual)));
+
+function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
   const kept = boards.flatMap(({ board }) => board.looks);
   if (!kept.some((l) => l.said !== null)) return null;
@@ -69,7 +85,10 @@ function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | nu
   const known = sources.includes('read') ? 'read' : sources.includes('typed') ? 'typed' : 'said';
   const unknowns: Unknown[] = [
     { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[known]) : OF_ANY },
-    ...job.woods.map((wood) => ({ id: missesOf(wood), covariance: alikeAt(wanted, RECIPE_MISSES) })),
+    ...job.woods.map((wood) => ({
+      id: missesOf(wood),
+      covariance: alikeAt(wanted, ofUsualColours(wood, materials) ? USUAL_MISSES : RECIPE_MISSES),
+    })),
   ];
   const things: Thing[] = [{ id: TARGET, lab: wanted, unknown: [TARGET] }];
   for (const { wood, board } of boards)
@@ -102,7 +121,7 @@ function believedOf({ job, target }: Pick<Bench, 'job' | 'target'>): Belief | nu
 }
 
 /** Looks kept with boards that the others at the same two contradict, by their ids. */
-export const slipsOf = (bench: Pick<Bench, 'job' | 'target'>): ReadonlySet<string> =>
+export const slipsOf = (bench: JobToBelieve): ReadonlySet<string> =>
   new Set([...(beliefOf(bench)?.slips ?? [])].map((look) => (look as Look & { id: string }).id));
 
 /** A look that takes a smaller share of the doubt away than this is left for the next board. */

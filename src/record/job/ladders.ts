@@ -1,11 +1,14 @@
 import { usualFilm } from '../../core/board/films.ts';
+import { rawMean } from '../../core/board/wood.ts';
+import { bentTo } from '../../core/colour/shades.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { COLOURANT_INFO, type ColourantKind } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer, setting, traitsOf } from '../../core/layers/layer.ts';
 import { goesIn } from '../../core/layers/materials.ts';
+import { fitLadder } from '../../core/learn/ladder.ts';
 import { type Fitted, fitLadders, type PotRung } from '../../core/learn/ladders.ts';
-import { SEALED } from '../../core/optics/surface.ts';
+import { BARE, SEALED } from '../../core/optics/surface.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../../shared/shelf.ts';
 import { stackAsMade, stageMean } from '../board/stages.ts';
 import { materialsOf } from '../shelf/materials.ts';
@@ -110,10 +113,37 @@ interface BoardOfLadder extends PotRung {
 }
 export interface LadderFit {
   id: string;
-  /** Null while fewer than two boards tell of it. */
+  /** Null while fewer than two boards tell of it, and nobody has said how it looks. */
   fitted: Pick<Fitted, 'profile' | 'scatter'> | null;
   /** CIEDE2000 by which its own rungs are missed, in their order; null where it does not rest on one. */
   fitError: (number | null)[];
+  /** It is the usual profile of a look, and rests on no board. */
+  usual?: true;
+}
+
+/** The strength that a look is of: what comes out of a tin as it is, a colour of the wood as it is mixed for a plain coat. */
+export const strengthOfLook = ({ kind, maxStrength }: Pick<ColourantRecord, 'kind' | 'maxStrength'>): number =>
+  COLOURANT_INFO[kind].readyMade ? Math.min(1, maxStrength) : PLAIN_COAT * maxStrength;
+/** Of the strongest mix. Common practice. */
+const PLAIN_COAT = 0.35;
+
+/** The usual profile of a colour that nobody has laddered: a rung of one board that was looked at, or only thought of. */
+function usualFit(colour: ColourantRecord, species: readonly SpeciesRecord[]): LadderFit['fitted'] {
+  const { kind, look, maxStrength } = colour;
+  const wood = species.find((s) => s.id === look?.speciesId);
+  if (!look || !wood) return null;
+  const before = rawMean(wood);
+  const rung = {
+    strength: strengthOfLook(colour),
+    before,
+    after: bentTo(before, look.lab),
+    tannin: wood.tannin,
+    ...filmOfRung(kind, wood),
+  };
+  return fitLadder(kind, [rung], maxStrength, {
+    least: 1,
+    ...(goesIn(kind) || kind === 'stain' ? {} : { sealed: BARE }),
+  });
 }
 
 /** The film that one coat leaves on the board of a rung: a stain on bare wood, a glaze over a seal. */
@@ -161,7 +191,8 @@ export function profilesOf(
     const trouble = troubles.get(colour.id);
     if (!fitted && trouble && of(colour.id) >= LEAST_BOARDS)
       throw colour.id === id ? trouble : new FieldError('ladder', `${colour.name}: ${trouble.message}`);
-    if (!fitted || fitted.rungs.length < LEAST_BOARDS) return { id: colour.id, fitted: null, fitError: [] };
+    if (!fitted || fitted.rungs.length < LEAST_BOARDS)
+      return { id: colour.id, fitted: usualFit(colour, species), fitError: [], usual: true };
     const numbers = [...fitted.profile.absorption, ...fitted.scatter, fitted.profile.exponent];
     if (!numbers.every(Number.isFinite))
       throw new FieldError('ladder', 'No profile comes out of this ladder: check the strengths and their unit.');

@@ -150,7 +150,7 @@ const amountText = ({ grams, millilitres, lot }: Detail): string => {
 };
 
 const seenText = ({ said, words }: Detail): string =>
-  `${lookText(said as Word[] | null)}${words ? ` (“${text(words)}”)` : ''}`;
+  `${lookText(Array.isArray(said) ? (said as Word[]) : null)}${words ? ` (“${text(words)}”)` : ''}`;
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {

@@ -23,6 +23,7 @@ function at(read: readonly number[], over: object = {}) {
     coats: [],
     recipe: { stack, expected: looks, litres: 1 },
     readings: read.map(reading),
+    looks: [],
   };
   const wood = {
     id: 'w',

@@ -24,6 +24,7 @@ export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Mater
       dark: c.sheet.dark,
       drying: dryingFacts(c.sheet),
       ...(c.absorption ? {} : { unknown: true }),
+      ...(c.absorption && !c.fit ? { usual: true } : {}),
     }),
   );
   return {

@@ -1,33 +1,18 @@
-import { checkRung, profilesOf } from '../../record/job/ladders.ts';
+import { checkRung } from '../../record/job/ladders.ts';
 import type { ColourantRecord, NewRung, Rung, RungChange } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import {
   allColourants,
-  allSpecies,
-  firstSealer,
   insertRung,
-  keepVersion,
   rungById,
-  setProfile,
   setRungDeleted,
   setRungStrength,
   speciesById,
 } from '../repositories/shelf.ts';
+import { fitProfiles } from './profiles.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { colourOf, shelfChanged } from './shelf.ts';
 import type { Actor, Shop } from './shop.ts';
-
-/**
- * The profile of a colour from its ladder as it is now, and of all that share a pot with it.
- * @throws FieldError when a ladder makes no sense; nothing of it is kept
- */
-async function fitProfiles(tx: Queries, id: string): Promise<void> {
-  const fits = profilesOf(await allColourants(tx), await allSpecies(tx), await firstSealer(tx), id);
-  for (const fit of fits) {
-    await setProfile(tx, fit);
-    if (fit.id !== id) await keepVersion(tx, 'colourant', fit.id);
-  }
-}
 
 export async function addRungs(
   { db }: Shop,

@@ -40,6 +40,7 @@ import {
   updateMedium,
   updateSpecies,
 } from '../repositories/shelf.ts';
+import { fitProfiles } from './profiles.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
@@ -117,6 +118,11 @@ export async function addColourant({ db }: Shop, by: Actor, input: NewColourant)
   return db.transaction(async (tx) => {
     const { lot, ...colour } = input;
     if (await insertColourant(tx, colour)) {
+      if (colour.look) {
+        if (!(await speciesById(tx, colour.look.speciesId)))
+          throw new Refusal(422, `There is no wood “${colour.look.speciesId}” on the shelf.`, 'look');
+        await fitProfiles(tx, input.id);
+      }
       if (lot) await insertLot(tx, firstLot(`colourant/${input.id}`, lot));
       await shelfChanged(tx, by, ['colourant', input.id], { kind: 'added', detail: { name: input.name } });
     }
@@ -156,6 +162,7 @@ export async function changeColourant(
     if (change.maxStrength !== undefined && change.maxStrength < strongest)
       throw new FieldError('maxStrength', `Its ladder has a rung at ${strongest}: the strongest mix cannot be less.`);
     if (!(await updateColourant(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });
+    if (change.look !== undefined) await fitProfiles(tx, id);
     const { version: _, ...now } = change;
     await shelfChanged(tx, by, ['colourant', id], {
       kind: 'changed',

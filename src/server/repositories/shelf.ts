@@ -29,7 +29,7 @@ import { all, assignments, one, touched } from './rows.ts';
 const SPECIES =
   'id, name, figure, cut, ring_mm as "ringMm", tannin, anatomy, blotch, tissues, version, archived_at is not null as archived';
 const COLOURANT = `c.id, c.name, c.kind, c.carrier, c.max_strength as "maxStrength", c.absorption, c.scatter, c.exponent,
-  c.cost_per_gram as "costPerGram", c.caution, c.sheet, c.lift, c.fit, c.version, c.archived_at is not null as archived,
+  c.cost_per_gram as "costPerGram", c.caution, c.sheet, c.lift, c.look, c.fit, c.version, c.archived_at is not null as archived,
   coalesce((select json_agg(json_build_object('id', r.id, 'speciesId', r.species_id, 'strength', r.strength,
               'before', r.before, 'after', r.after, 'beside', r.beside, 'version', r.version) order by r.strength, r.id)
             from ladder_rung r where r.colourant_id = c.id and r.deleted_at is null), '[]') as rungs`;
@@ -134,9 +134,20 @@ export async function updateSpecies(
 export async function insertColourant(db: Queries, c: NewColourant): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, caution, lift, sheet)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict (id) do nothing returning id`,
-      [c.id, c.name, c.kind, c.carrier, c.maxStrength, c.costPerGram, c.caution, c.lift ?? null, sheetText(c.sheet)],
+      `insert into colourant (id, name, kind, carrier, max_strength, cost_per_gram, caution, lift, sheet, look)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing returning id`,
+      [
+        c.id,
+        c.name,
+        c.kind,
+        c.carrier,
+        c.maxStrength,
+        c.costPerGram,
+        c.caution,
+        c.lift ?? null,
+        sheetText(c.sheet),
+        c.look ? JSON.stringify(c.look) : null,
+      ],
     ),
   );
 }
@@ -146,7 +157,7 @@ export async function updateColourant(
   id: string,
   change: z.infer<typeof ColourantChange>,
 ): Promise<boolean> {
-  const { name, carrier, maxStrength, costPerGram, caution, lift, sheet } = change;
+  const { name, carrier, maxStrength, costPerGram, caution, lift, sheet, look } = change;
   const { set, values } = assignments(
     {
       name,
@@ -156,6 +167,7 @@ export async function updateColourant(
       caution,
       lift,
       sheet: sheet && sheetText(sheet),
+      look: look && JSON.stringify(look),
     },
     3,
   );
@@ -169,7 +181,7 @@ export async function updateColourant(
 }
 
 /** The profile that a ladder gave, or none; a new version of the colour. */
-export async function setProfile(db: Queries, { id, fitted, fitError }: LadderFit): Promise<void> {
+export async function setProfile(db: Queries, { id, fitted, fitError, usual }: LadderFit): Promise<void> {
   const profile = fitted?.profile;
   await db.query(
     `update colourant set absorption = $2, scatter = $3, exponent = $4, fit = $5, version = version + 1 where id = $1`,
@@ -178,7 +190,7 @@ export async function setProfile(db: Queries, { id, fitted, fitError }: LadderFi
       profile?.absorption ?? null,
       fitted?.scatter ?? null,
       profile?.exponent ?? 1,
-      profile ? JSON.stringify({ fitError, bandError: profile.bandError }) : null,
+      profile && !usual ? JSON.stringify({ fitError, bandError: profile.bandError }) : null,
     ],
   );
 }

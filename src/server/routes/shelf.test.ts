@@ -1,8 +1,16 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
+import { predictFinal } from '../../core/board/predict.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { BANDS } from '../../core/colour/grid.ts';
+import { labOf } from '../../core/colour/lab.ts';
+import { nth } from '../../core/known.ts';
+import { newLayer } from '../../core/layers/layer.ts';
+import { doubtOf, NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
-import type { Shelf } from '../../shared/shelf.ts';
+import { strengthOfLook } from '../../record/job/ladders.ts';
+import { materialsOf } from '../../record/shelf/materials.ts';
+import type { ColourantRecord, Shelf } from '../../shared/shelf.ts';
 
 let shop: TestShop;
 const flat = (v: number) => new Array<number>(BANDS).fill(v);
@@ -168,6 +176,59 @@ describe('colours', () => {
     const before = await rungsNow();
     expect((await post(`/colourants/${COLOURANTS[1].id}/ladder`, { rungs })).status).toBe(status);
     expect(await rungsNow()).toBe(before);
+  });
+  it('that are only looked at have the usual profile of that look, a wide doubt, and what boards say in its place', async () => {
+    await post('/species', {
+      ...wood(),
+      id: 'sorb',
+      name: 'Sorb',
+      tissues: [tissue({ reflectance: flat(0.55) })],
+    }).expect(201);
+    const sorb = nth(
+      (await shelf()).species.filter((s) => s.id === 'sorb'),
+      0,
+    );
+    for (const [id, kind] of [
+      ['slip', 'stain'],
+      ['tide', 'dye'],
+      ['rust', 'pigment'],
+    ] as const) {
+      const look = { speciesId: sorb.id, lab: [44, 12, 22] };
+      const maxStrength = kind === 'dye' ? 20 : kind === 'stain' ? 1 : 0.3;
+      const body = { id, name: id, kind, carrier: 'oil', maxStrength, costPerGram: 0.1, caution: '', look };
+      const made: ColourantRecord = (await shop.ask('post', '/colourants', body).expect(201)).body;
+      expect(made).toMatchObject({ look, fit: null, rungs: [] });
+      const materials = materialsOf(await shelf());
+      expect(materials.colourants[id]).toMatchObject({ usual: true });
+      expect(materials.colourants[id]?.unknown).toBeUndefined();
+      expect(doubtOf(NOTHING_LEARNED, sorb.id, materials)[id]).toBeGreaterThan(0.4);
+      const strength = strengthOfLook({ kind, maxStrength });
+      if (kind === 'pigment') continue;
+      // Put on that wood as it was looked at, it looks so: ΔE00 of the face.
+      const layer = newLayer(kind === 'dye' ? 'dye' : 'wiping-stain', { colours: { [id]: strength } });
+      const foreseen = predictFinal([layer], sorb, materials, {});
+      expect(deltaE00(labOf(foreseen), [44, 12, 22])).toBeLessThan(2.5);
+    }
+    // Another look, another profile; none, and it is not foreseen.
+    const was = (await shelf()).colourants.find((c) => c.id === 'slip');
+    const darker = { version: was?.version, look: { speciesId: sorb.id, lab: [30, 9, 14] } };
+    const now: ColourantRecord = (await shop.ask('patch', '/colourants/slip', darker).expect(200)).body;
+    expect(now.absorption?.[5]).toBeGreaterThan(was?.absorption?.[5] ?? 99);
+    const none = { version: now.version, look: null };
+    const gone: ColourantRecord = (await shop.ask('patch', '/colourants/slip', none).expect(200)).body;
+    expect(gone.absorption).toBeNull();
+    const nowhere = { speciesId: 'nowhere', lab: [40, 10, 10] };
+    const bad = {
+      id: 'x1',
+      name: 'X',
+      kind: 'dye',
+      carrier: 'water',
+      maxStrength: 20,
+      costPerGram: 1,
+      caution: '',
+      look: nowhere,
+    };
+    expect((await shop.ask('post', '/colourants', bad).expect(422)).body.detail).toMatch(/no wood/);
   });
   it('with an extreme strength commit nothing that is no number, and close nothing', async () => {
     const id = COLOURANTS[2].id;

@@ -178,12 +178,34 @@ describe('the shelf', () => {
     await page.fill('Name', 'Rowan');
     await page.fill(/^Code/, 'rowan');
     await page.fill('Dark grain, % of the face', '30');
-    expect(await give('Choose the file and add', 'broken.csv', 'not a table')).toContain('broken.csv');
-    await give('Choose the file and add', 'rowan.csv', spectra(0.6, 0.4));
+    expect(await give('From a file with its readings', 'broken.csv', 'not a table')).toContain('broken.csv');
+    await give('From a file with its readings', 'rowan.csv', spectra(0.6, 0.4));
     expect(await screen.findByRole('heading', { name: 'Rowan' })).toBeDefined();
     const { species } = await ask<Shelf>('GET', '/shelf');
     const rowan = species.find((s) => s.id === 'rowan');
     expect(rowan?.tissues.map((t) => t.fraction)).toEqual([0.7, 0.3]);
+  });
+  it('takes the usual wood and a colour by its label where nothing reads: what they make is foreseen', async () => {
+    const page = openAt('/shelf');
+    await page.press('New wood');
+    await page.choose('Like', 'cherry');
+    await page.choose('Beside the usual', 'a shade paler');
+    expect((screen.getByLabelText('Name') as HTMLInputElement).value).toBe('Cherry');
+    await page.press('Take the usual wood');
+    expect(await screen.findByRole('heading', { name: 'Cherry' })).toBeDefined();
+    await page.press('New colour');
+    await page.fill('Name', 'Walnut, dark');
+    await page.choose('Kind', 'stain');
+    expect(await screen.findByRole('button', { name: 'brown, dark', pressed: true })).toBeDefined();
+    await page.press('Put on the shelf');
+    expect(await screen.findByRole('heading', { name: 'Walnut, dark' })).toBeDefined();
+    const { species, colourants } = await ask<Shelf>('GET', '/shelf');
+    const cherry = species.find((s) => s.id === 'cherry');
+    expect(cherry).toMatchObject({ figure: 'cherry', anatomy: 'fine', blotch: 0.25, tannin: 1 });
+    expect(cherry?.tissues.length).toBe(2);
+    const walnut = colourants.find((c) => c.id === 'walnut-dark');
+    expect(walnut).toMatchObject({ kind: 'stain', carrier: 'oil', fit: null, rungs: [] });
+    expect(walnut?.absorption?.every((k) => k > 0)).toBe(true);
   });
   it('reads a wood tissue by tissue; what one takes of the face the others give', async () => {
     const page = openAt('/shelf?wood=beech');

@@ -2,8 +2,11 @@ import { Button, MenuItem } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import { ANATOMIES, type Anatomy } from '../../../core/board/tissues.ts';
-import { CUTS, FIGURES, usualTake } from '../../../core/board/wood.ts';
+import { CUTS, FIGURES, type Figure, rawMean, usualTake } from '../../../core/board/wood.ts';
+import { screenColour } from '../../../core/colour/display.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import { bentTo, type Move } from '../../../core/colour/shades.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import {
   CARRIERS,
@@ -14,12 +17,23 @@ import {
 } from '../../../core/kinds/index.ts';
 import { isShare } from '../../../core/layers/materials.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
+import { DEPTHS, type Depth, HUES, type Hue, labelled, lookOf } from '../../../core/usual/colours.ts';
+import { USUAL_WOODS, usualWood } from '../../../core/usual/woods.ts';
+import { onTheShelf } from '../../../record/shelf/materials.ts';
 import { addColourant, addMedium, addSpecies, addSupply } from '../../../shared/contract/shelf.ts';
-import { NewColourant, NewMedium, NewSupply, SpeciesSchema, SUPPLY_KINDS } from '../../../shared/shelf.ts';
-import { change } from '../../hooks/api.ts';
+import {
+  NewColourant,
+  NewMedium,
+  NewSupply,
+  type SpeciesRecord,
+  SpeciesSchema,
+  SUPPLY_KINDS,
+} from '../../../shared/shelf.ts';
+import { change, useShelf } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FileButton } from '../FileButton.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Area, Row } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 import { WhatIsThis } from './WhatIsThis.tsx';
@@ -27,6 +41,9 @@ import { WhatIsThis } from './WhatIsThis.tsx';
 const BLANK_COLOUR = {
   id: '',
   name: '',
+  hue: '',
+  depth: 'medium',
+  on: '',
   kind: 'dye',
   carrier: 'water',
   maxStrength: '20',
@@ -53,6 +70,7 @@ const BLANK_MEDIUM = {
 const BLANK_WOOD = {
   id: '',
   name: '',
+  shade: 'as usual',
   figure: 'oak',
   cut: 'flat',
   ringMm: '',
@@ -96,6 +114,41 @@ const withCode = <T extends { id: string; name: string }>(typed: T): T => ({
   id: typed.id.trim() || codeOf(typed.name),
 });
 
+/** A coat of the colour on the wood from light to dark: the one that is nearest is tapped. */
+function Fan({
+  wood,
+  hue,
+  depth,
+  onTake,
+}: {
+  wood: SpeciesRecord;
+  hue: Hue;
+  depth: Depth;
+  onTake: (depth: Depth) => void;
+}) {
+  return (
+    <div>
+      <Row gap="hair">
+        <Area height={64} grow colour={screenColour(rawMean(wood)).css} title={`raw ${wood.name.toLowerCase()}`} />
+        {DEPTHS.map((each) => (
+          <Button
+            key={each}
+            aria-label={`${hue}, ${each}`}
+            aria-pressed={each === depth}
+            onClick={() => onTake(each)}
+            className="fan"
+            sx={{ backgroundColor: screenColour(bentTo(rawMean(wood), lookOf(hue, each))).css }}
+          />
+        ))}
+      </Row>
+      <p className="soft">
+        About so on {wood.name.toLowerCase()}. It may be a few shades off until a board says: what is foreseen with it
+        says how far.
+      </p>
+    </div>
+  );
+}
+
 /** A new colour; its ladder comes afterwards. */
 export function AddColourant({ onClose, onAdded }: Props) {
   const { form, submit, busy, error } = useTypedForm({
@@ -105,8 +158,11 @@ export function AddColourant({ onClose, onAdded }: Props) {
       // A share of the mix is typed as per cent.
       const strongest = numberTyped(typed.maxStrength);
       const share = isShare(typed.kind as ColourantKind) ? 0.01 : 1;
+      const { hue, depth, on, ...named } = typed;
+      const look = hue && on ? { speciesId: on, lab: lookOf(hue as Hue, depth as Depth) } : undefined;
       return {
-        ...withCode(typed),
+        ...withCode(named),
+        ...(look ? { look } : {}),
         maxStrength: strongest === undefined ? undefined : strongest * share,
         costPerGram: numberTyped(typed.costPerGram),
       };
@@ -130,6 +186,20 @@ export function AddColourant({ onClose, onAdded }: Props) {
     if (!form.getFieldState('carrier').isDirty) form.setValue('carrier', kind === 'stain' ? 'oil' : 'water');
   }, [kind, form]);
   const [testing, setTesting] = useState(false);
+  // What its label says of its colour is taken up, until it is said otherwise.
+  const name = form.watch('name');
+  useEffect(() => {
+    const means = labelled(name);
+    if (!means) return;
+    for (const key of ['hue', 'depth'] as const) if (!form.getFieldState(key).isDirty) form.setValue(key, means[key]);
+  }, [name, form]);
+  const woods = onTheShelf(useShelf().data?.species ?? []);
+  const [palest] = woods.map((wood) => ({ wood, light: labOf(rawMean(wood))[0] })).sort((p, q) => q.light - p.light);
+  useEffect(() => {
+    if (palest && form.getValues('on') === '') form.setValue('on', palest.wood.id);
+  }, [palest, form]);
+  const [hue, depth, on] = [form.watch('hue'), form.watch('depth'), form.watch('on')];
+  const wood = woods.find((w) => w.id === on);
   return (
     <FormDialog
       title="New colour"
@@ -154,6 +224,30 @@ export function AddColourant({ onClose, onAdded }: Props) {
         </div>
       )}
       {select('carrier', 'Carrier', CARRIERS)}
+      {wood && (
+        <>
+          <h3>How a coat of it looks</h3>
+          <Row gap="near" wrap align="start">
+            <TypedField control={form.control} name="hue" label="Hue" select>
+              <MenuItem value="">nobody knows yet</MenuItem>
+              {HUES.map((h) => (
+                <MenuItem key={h} value={h}>
+                  {h}
+                </MenuItem>
+              ))}
+            </TypedField>
+            {select('depth', 'Depth', DEPTHS)}
+            <TypedField control={form.control} name="on" label="On" select>
+              {woods.map((w) => (
+                <MenuItem key={w.id} value={w.id}>
+                  {w.name.toLowerCase()}
+                </MenuItem>
+              ))}
+            </TypedField>
+          </Row>
+          {hue && <Fan wood={wood} hue={hue as Hue} depth={depth as Depth} onTake={(d) => form.setValue('depth', d)} />}
+        </>
+      )}
       {text('maxStrength', share ? 'Strongest, % of the mix' : 'Strongest, g/L')}
       {text('costPerGram', 'Cost per gram')}
       {text('lot', 'Lot')}
@@ -198,19 +292,32 @@ export function AddMedium({ onClose, onAdded }: Props) {
   );
 }
 
-/** A new wood, from a file with readings of its light part, then its dark part. */
+/** How a wood is beside the usual one of its kind. */
+const SHADES: Readonly<Record<string, readonly Move[]>> = {
+  'as usual': [],
+  'a shade paler': [{ direction: 'lighter', shades: 1 }],
+  'two shades paler': [{ direction: 'lighter', shades: 2 }],
+  'a shade darker': [{ direction: 'darker', shades: 1 }],
+  'two shades darker': [{ direction: 'darker', shades: 2 }],
+  'a shade redder': [{ direction: 'redder', shades: 1 }],
+  'a shade yellower': [{ direction: 'yellower', shades: 1 }],
+};
+
+/** A new wood: the usual one of its kind, moved by a word; or from a file with readings of its light part, then its dark part. */
 export function AddWood({ onClose, onAdded }: Props) {
   // The readings come with the file that is chosen last; the form is sent with them.
   const file = useRef<MeasurementFile['readings']>([]);
   const { form, submit, busy, error } = useTypedForm({
     keep: 'new-wood',
     blank: BLANK_WOOD,
-    read: ({ grainShare, tannin, blotch, ringMm, ...typed }) => {
+    read: ({ grainShare, tannin, blotch, ringMm, shade, ...typed }) => {
       const share = file.current.length > 1 ? Number(grainShare) / 100 : 0;
       const [light, ...dark] = file.current.map((r) => Array.from(onGrid(r)));
+      // Without a reading it is the usual wood of its kind.
       const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
       const grain = { name: 'grain', fraction: share, ...usualTake(typed.anatomy as Anatomy, 'grain') };
-      const tissues = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
+      const read = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
+      const tissues = light ? read : usualWood(typed.figure as Figure, SHADES[shade]).tissues;
       return {
         ...withCode(typed),
         tannin: Number(tannin),
@@ -227,25 +334,44 @@ export function AddWood({ onClose, onAdded }: Props) {
     onSaved: () => {},
   });
   const { text, select } = fieldsOf(form.control);
+  const figure = form.watch('figure') as Figure;
+  // What is usual follows the kind of wood, until it is said otherwise.
+  useEffect(() => {
+    const { name, tannin, anatomy, blotch } = USUAL_WOODS[figure];
+    const usual = { tannin: String(tannin), anatomy, blotch: String(Math.round(100 * blotch)) } as const;
+    for (const key of ['tannin', 'anatomy', 'blotch'] as const)
+      if (!form.getFieldState(key).isDirty) form.setValue(key, usual[key]);
+    const names = Object.values(USUAL_WOODS).map((w) => w.name);
+    if (form.getFieldState('figure').isDirty && ['', ...names].includes(form.getValues('name')))
+      form.setValue('name', name);
+  }, [figure, form]);
   return (
     <FormDialog
       title="New wood"
       error={error}
       onClose={onClose}
+      onSubmit={(event) => {
+        file.current = [];
+        return submit(event);
+      }}
       action={
-        <FileButton
-          label="Choose the file and add"
-          disabled={busy}
-          onReadings={({ readings }) => {
-            file.current = readings;
-            void submit();
-          }}
-        />
+        <>
+          <FileButton
+            label="From a file with its readings"
+            disabled={busy}
+            onReadings={({ readings }) => {
+              file.current = readings;
+              void submit();
+            }}
+          />
+          <SaveButton busy={busy}>Take the usual wood</SaveButton>
+        </>
       }
     >
       {text('name', 'Name')}
       {text('id', CODE)}
-      {select('figure', 'Built like', FIGURES)}
+      {select('figure', 'Like', FIGURES)}
+      {select('shade', 'Beside the usual', Object.keys(SHADES))}
       {select('cut', 'Sawn', CUTS)}
       {text('ringMm', 'Width of a ring, mm (empty: as usual)')}
       {select('tannin', 'Tannin class (maple 0, red oak 2, white oak 3)', ['0', '1', '2', '3'])}
@@ -253,8 +379,8 @@ export function AddWood({ onClose, onAdded }: Props) {
       {text('blotch', 'Uneven uptake, % (calm 5–10, pine or cherry 20–35)')}
       {text('grainShare', 'Dark grain, % of the face')}
       <p>
-        Read the raw wood: first its light ground, then its dark grain, as two readings of one file. One reading makes a
-        wood of one tissue.
+        The usual wood is enough to begin with: boards tell. Who reads: first its light ground, then its dark grain, as
+        two readings of one file. One reading makes a wood of one tissue.
       </p>
     </FormDialog>
   );
