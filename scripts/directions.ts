@@ -79,7 +79,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: [],
   },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
-  'core/usual': { rooms: ['core', 'core/board', 'core/colour'], packages: [] },
+  'core/usual': { rooms: ['core', 'core/board', 'core/colour', 'core/optics'], packages: [] },
   'core/belief': { rooms: ['core', 'core/colour', 'core/match'], packages: ['ml-matrix'] },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },

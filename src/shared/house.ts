@@ -6,6 +6,8 @@ import { LightShares } from './lights.ts';
 import { WorkWeek, WorkWeekChange } from './week.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us'] as const;
+/** How differences are told: a shade too red, or ΔE00 1.8. */
+export const TELLINGS = ['words', 'figures'] as const;
 /** What the bench measures with, and how much is mixed over what is needed. */
 export const MEASURES = ['weigh', 'spoons'] as const;
 const bench = {
@@ -74,6 +76,7 @@ export const HouseChange = z.object({
   /** All of them together. */
   tools: ToolsSchema.optional(),
   simulated: z.boolean().optional(),
+  tells: z.enum(TELLINGS).optional(),
   /** When it works and where things dry; each of it whole. */
   week: WorkWeekChange.optional(),
 });
@@ -109,6 +112,7 @@ export const House = z.object({
   tools: ToolsSchema,
   /** The simulated bench and instrument stand here, to practise with. */
   simulated: z.boolean(),
+  tells: z.enum(TELLINGS),
   week: WorkWeek,
   version: z.number(),
   people: z.array(Person),

@@ -40,6 +40,7 @@ export const ROUTES: RouteObject[] = [
           { path: 'day', lazy: async () => ({ Component: (await import('./pages/DayPage.tsx')).DayPage }) },
         ],
       },
+      { path: 'start', lazy: async () => ({ Component: (await import('./pages/StartPage.tsx')).StartPage }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./pages/ShelfPage.tsx')).ShelfPage }) },
       { path: 'rack', lazy: async () => ({ Component: (await import('./pages/RackPage.tsx')).RackPage }) },
       { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },

@@ -2,13 +2,15 @@ import { type PredictOptions, predict, predictFinal, type StageLook } from '../.
 import type { Preparation } from '../../core/board/preparation.ts';
 import type { Tuning } from '../../core/board/state.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
+import { labOf } from '../../core/colour/lab.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { firstUnknown } from '../../core/layers/check.ts';
 import type { Layer, Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../../core/learn/knowledge.ts';
+import { makeEvaluator } from '../../core/match/evaluator.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type TargetTones, weightedLights } from '../../core/match/problem.ts';
-import { allowedStray } from '../../core/match/risk.ts';
+import { allowedStray, outlookOf, promiseActsOf } from '../../core/match/risk.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../../shared/shelf.ts';
@@ -193,6 +195,41 @@ export function problemOf(
     ...(seen ? { unsure: seen.unsure } : {}),
     ...(measured ? { measured } : {}),
   };
+}
+
+/** Eight in ten of a normal are within so many standard deviations. */
+const EIGHT_IN_TEN = 1.28;
+/**
+ * How light each stage of a stack may turn out, eight boards in ten, the raw wood first: where it carries a colour that nobody
+ * has laddered, and null where its figure stands as it is.
+ */
+export function lightnessRanges(bench: Bench, model: BoardModel, stack: Stack): ([number, number] | null)[] {
+  const usual = stack.findIndex(
+    (l) => !l.off && Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.usual),
+  );
+  return [null, ...stack].map((_, stage) => {
+    if (usual < 0 || stage <= usual || unforeseen(bench, model, stack.slice(0, stage))) return null;
+    const upTo = stack.slice(0, stage);
+    const problem: MatchProblem = {
+      target: { reflectance: promisedFinal(bench, model, upTo) as Spectrum, singleLight: true },
+      lights: ONLY_DAYLIGHT,
+      wood: model.scaled,
+      materials: bench.materials,
+      preparation: model.preparation,
+      tuning: model.tuning,
+      doubt: doubtOf(bench.knowledge, model.species.id, bench.materials),
+      stack: upTo,
+      open: ownColours(upTo),
+      measured: measuredOf(model.board).filter((m) => m.layers <= stage),
+    };
+    const [lightness] = labOf(problem.target.reflectance);
+    const evaluator = makeEvaluator(problem);
+    const { strays } = outlookOf(problem, evaluator, evaluator.amountsOf(upTo), promiseActsOf(problem));
+    // The first part of CIEDE2000 is a step of L* over its weight.
+    const weight = 1 + (0.015 * (lightness - 50) ** 2) / Math.sqrt(20 + (lightness - 50) ** 2);
+    const far = EIGHT_IN_TEN * weight * Math.hypot(...strays.map((s) => s[0] ?? 0));
+    return [Math.max(0, lightness - far), Math.min(100, lightness + far)];
+  });
 }
 
 /**

@@ -8,7 +8,8 @@ import { newLayer, setting, traitsOf } from '../../core/layers/layer.ts';
 import { goesIn } from '../../core/layers/materials.ts';
 import { fitLadder } from '../../core/learn/ladder.ts';
 import { type Fitted, fitLadders, type PotRung } from '../../core/learn/ladders.ts';
-import { BARE, SEALED } from '../../core/optics/surface.ts';
+import { SEALED } from '../../core/optics/surface.ts';
+import { filmOfLook } from '../../core/usual/film-of-look.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../../shared/shelf.ts';
 import { stackAsMade, stageMean } from '../board/stages.ts';
 import { materialsOf } from '../shelf/materials.ts';
@@ -133,17 +134,15 @@ function usualFit(colour: ColourantRecord, species: readonly SpeciesRecord[]): L
   const wood = species.find((s) => s.id === look?.speciesId);
   if (!look || !wood) return null;
   const before = rawMean(wood);
-  const rung = {
-    strength: strengthOfLook(colour),
-    before,
-    after: bentTo(before, look.lab),
-    tannin: wood.tannin,
-    ...filmOfRung(kind, wood),
-  };
-  return fitLadder(kind, [rung], maxStrength, {
-    least: 1,
-    ...(goesIn(kind) || kind === 'stain' ? {} : { sealed: BARE }),
-  });
+  const after = bentTo(before, look.lab);
+  const strength = strengthOfLook(colour);
+  const { film = 1 } = filmOfRung(kind, wood);
+  if (!goesIn(kind)) {
+    const { absorption, scatter } = filmOfLook(before, after, strength * film);
+    return { profile: { absorption, exponent: 1, fitError: [], bandError: [] }, scatter };
+  }
+  const rung = { strength, before, after, tannin: wood.tannin };
+  return fitLadder(kind, [rung], maxStrength, { least: 1 });
 }
 
 /** The film that one coat leaves on the board of a rung: a stain on bare wood, a glaze over a seal. */

@@ -10,7 +10,7 @@ import {
   useMediaQuery,
 } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
-import { Link as RouterLink, useSearchParams } from 'react-router';
+import { Navigate, Link as RouterLink, useSearchParams } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { nextStepOf } from '../../record/job/standing.ts';
 import { archiveJob, restoreJob } from '../../shared/contract/jobs.ts';
@@ -22,6 +22,7 @@ import { Area, Row, Text } from '../components/layout.tsx';
 import { againstText, toleranceText } from '../components/numbers.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
+import { usePersistentState } from '../hooks/persistent-state.ts';
 
 /** A day of the calendar, short. */
 const dateText = (day: string) =>
@@ -122,6 +123,7 @@ export function JobsPage() {
   const shelf = useShelf().data;
   const narrow = useMediaQuery(NARROW);
   const jobs = data?.jobs;
+  const [skipped] = usePersistentState('start-skipped', false);
   const [starting, setStarting] = useState(false);
   const asked = params.get('search') !== null || params.get('state') !== null || params.get('order') !== null;
   const skip = Number(params.get('skip') ?? 0);
@@ -141,6 +143,9 @@ export function JobsPage() {
     else there.delete('skip');
     return `?${there}`;
   };
+  // Nothing was ever put on this shelf: the shop begins.
+  if (jobs?.length === 0 && !asked && skip === 0 && shelf?.species?.length === 0 && !skipped)
+    return <Navigate to="/start" replace />;
   return (
     <>
       <header className="head">

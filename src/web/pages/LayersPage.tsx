@@ -4,10 +4,11 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
+import { FieldError } from '../../core/field-error.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { isBlank, type Stack } from '../../core/layers/layer.ts';
 import { isDone, lastRead, layersOn, stackAsMade } from '../../record/board/stages.ts';
-import type { BoardModel } from '../../record/job/bench.ts';
+import { type BoardModel, lightnessRanges } from '../../record/job/bench.ts';
 import { ANYTHING, type Choice, simpleStack } from '../../record/job/openings.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Keys } from '../components/Keys.tsx';
@@ -97,6 +98,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
 
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
   const settled = useDeferredValue(stack);
+  const between = useMemo(() => rangesOrNone(bench, model, settled), [bench, model, settled]);
   const rules = useRules(bench, model, settled);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { search, error, problem, problemFor, find, ...finding } = useFinding({
@@ -236,7 +238,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
         under={(stage) => (
           <>
-            {looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} />}
+            {looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} between={between[stage]} />}
             <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} />
           </>
         )}
@@ -383,6 +385,16 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
       />
     </>
   );
+}
+
+/** A stack that is refused has no ranges: what is wrong with it is said elsewhere. */
+function rangesOrNone(bench: OpenBench, model: BoardModel, stack: Stack): ([number, number] | null)[] {
+  try {
+    return lightnessRanges(bench, model, stack);
+  } catch (refused) {
+    if (refused instanceof FieldError) return [];
+    throw refused;
+  }
 }
 
 export function LayersPage() {
