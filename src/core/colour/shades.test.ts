@@ -5,7 +5,7 @@ import { deltaE00 } from './ciede2000.ts';
 import { DIRECTIONS } from './directions.ts';
 import { labOf } from './lab.ts';
 import { reflectanceFromLab } from './reconstruct.ts';
-import { bentTo, movedByWords, movedLab, moveText, SHADE } from './shades.ts';
+import { bentTo, movedByWords, movedLab, moveText, SHADE, shadesText } from './shades.ts';
 
 const OAK = reflectanceFromLab([62, 9, 24]).map((r, i) => r * (1 + 0.06 * Math.sin(i)));
 
@@ -58,5 +58,14 @@ describe('words that move a colour', () => {
   it('are told in words', () => {
     expect(moveText({ direction: 'warmer', shades: 0.5 })).toBe('half a shade warmer');
     expect(moveText({ direction: 'darker', shades: 2 })).toBe('two shades darker');
+  });
+  it.each([
+    [[0, 0.3], 'less than half a shade'],
+    [[0.8, 1.2], 'about half a shade'],
+    [[0.1, 2.1], 'at most a shade'],
+    [[1, 4.2], 'half a shade to 2 shades'],
+    [[2.2, 5], 'a shade to 2.5 shades'],
+  ] as const)('%j of CIEDE2000 is said as %s', (range, said) => {
+    expect(shadesText(range)).toBe(said);
   });
 });

@@ -94,6 +94,15 @@ export function bentTo(reading: Spectrum, wanted: Lab): Spectrum {
 export const movedByWords = (reading: Spectrum, moves: readonly Move[]): Spectrum =>
   bentTo(reading, moves.reduce(movedLab, labOf(reading)));
 
+/** A range of CIEDE2000 in shades, as it is said: half a shade to two. */
+export function shadesText([from, to]: readonly [number, number]): string {
+  const [low, high] = [from, to].map((d) => Math.round((2 * d) / SHADE) / 2) as [number, number];
+  const said = (n: number) => (n === 0.5 ? 'half a shade' : n === 1 ? 'a shade' : `${n} shades`);
+  if (high === 0) return 'less than half a shade';
+  if (low === high) return `about ${said(low)}`;
+  return low === 0 ? `at most ${said(high)}` : `${said(low)} to ${said(high)}`;
+}
+
 const SHADE_WORDS: Readonly<Record<number, string>> = {
   0.25: 'a quarter of a shade',
   0.5: 'half a shade',

@@ -139,7 +139,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
 }
 
 const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
-type Settings = Pick<House, 'units' | 'lights' | 'bench' | 'simulated'>;
+type Settings = Pick<House, 'units' | 'lights' | 'bench' | 'simulated' | 'tells'>;
 const settingsText = ({ units, lights, bench }: Settings) =>
   `${units === 'us' ? 'US units' : 'metric'}; ${bench.measure === 'weigh' ? 'weighed' : 'by spoons'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
 
@@ -155,7 +155,13 @@ const TOOLS = [
 function HouseSettings({ house }: { house: House }) {
   const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<Settings>({
     lane: '/house',
-    value: { units: house.units, lights: house.lights, bench: house.bench, simulated: house.simulated },
+    value: {
+      units: house.units,
+      lights: house.lights,
+      bench: house.bench,
+      simulated: house.simulated,
+      tells: house.tells,
+    },
     version: house.version,
     valueIn: (now) => now as Settings,
     save: async (settings, version) => (await change(changeHouse, {}, { version, ...settings })).version,
@@ -171,6 +177,16 @@ function HouseSettings({ house }: { house: House }) {
       >
         <ToggleButton value="metric">Metric</ToggleButton>
         <ToggleButton value="us">US</ToggleButton>
+      </ToggleButtonGroup>
+      <h2>How it is told</h2>
+      <ToggleButtonGroup
+        exclusive
+        value={shown.tells}
+        onChange={(_, tells) => tells && set({ ...shown, tells })}
+        aria-label="How it is told"
+      >
+        <ToggleButton value="words">In words: a shade too red</ToggleButton>
+        <ToggleButton value="figures">In figures: ΔE00 1.8</ToggleButton>
       </ToggleButtonGroup>
       <h2>Lights of the place</h2>
       <Columns of="1fr 1fr" gap="near" maxWidth={420}>

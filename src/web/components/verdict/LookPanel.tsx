@@ -66,7 +66,7 @@ function Axis({
 export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
   const stage = layersOn(board);
   const [said, setSaid] = useState<readonly Word[]>([]);
-  const [words, setWords, forget] = usePersistentState(`look/${board.id}`, '');
+  const [words, setWords] = usePersistentState(`look/${board.id}`, '');
   const [against, setAgainst] = useState('');
   const [light, setLight] = useState<Illuminant>('D65');
   const [refused, setRefused] = useState<string | null>(null);
@@ -96,8 +96,9 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
         },
       );
       id.kept();
-      forget();
-      setSaid([]);
+      // What was typed or tapped meanwhile stays.
+      setWords((now) => (now === words ? '' : now));
+      setSaid((now) => (now === said ? [] : now));
       setRefused(null);
       setWet(false);
     } catch (trouble) {

@@ -3,13 +3,14 @@ import { lookText } from '../../../core/belief/words.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
+import { SHADE, shadesText } from '../../../core/colour/shades.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { beliefOf, type SeenStanding, slipsOf, TARGET } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { archiveLook, restoreLook } from '../../../shared/contract/boards.ts';
 import type { KeptLook } from '../../../shared/look.ts';
-import { change } from '../../hooks/api.ts';
+import { change, useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { Pile, Row, Text } from '../layout.tsx';
 import { momentText } from '../moment.ts';
@@ -34,6 +35,7 @@ interface Props {
 /** What the looks at a board come to, in words and with what is not known; each look, and its way out. */
 export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
   const say = useToast();
+  const words = useHouse().data?.tells === 'words';
   const expected = board.recipe?.expected.at(-1);
   const others = bench.job.woods.flatMap((w) => w.boards);
   const take = async ({ id }: KeptLook) => {
@@ -41,6 +43,7 @@ export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
     say({ text: 'Look taken out.', undo: () => change(restoreLook, { look: id }) });
   };
   const slips = slipsOf(bench);
+  const off = target && expected ? deltaE00(labOf(target.reflectance), labOf(expected)) : 0;
   const wanted: Lab | null = seen ? (beliefOf(bench)?.colour(TARGET).lab ?? null) : null;
   return (
     <Pile as="section" aria-label="So far" gap="near" top>
@@ -57,7 +60,16 @@ export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
             {differenceWords(wanted, wanted.map((v, i) => v + (seen.difference[i] as number)) as Lab).join(', ')}
           </Text>
           <div className="soft">
-            likely ΔE00 <span className="mono">{rangeText(seen.range)}</span>;{' '}
+            {words ? (
+              <details className="figures">
+                <summary>likely {shadesText(seen.range)} off</summary>
+                ΔE00 <span className="mono">{rangeText(seen.range)}</span>; a shade is {SHADE}
+              </details>
+            ) : (
+              <>
+                likely ΔE00 <span className="mono">{rangeText(seen.range)}</span>;{' '}
+              </>
+            )}
             {seen.chance >= ENOUGH
               ? 'good enough: accept it'
               : seen.lookAgain
@@ -68,7 +80,7 @@ export function SeenSoFar({ bench, model: { board, target }, seen }: Props) {
       ) : (
         <div>
           {target && expected
-            ? `Foreseen: ${differenceWords(labOf(target.reflectance), labOf(expected)).join(', ')} against the target, ΔE00 ${deltaText(deltaE00(labOf(target.reflectance), labOf(expected)))}. Nobody has read it: hold it up, and say what you see.`
+            ? `Foreseen: ${differenceWords(labOf(target.reflectance), labOf(expected)).join(', ')} against the target, ${words ? shadesText([off, off]) : `ΔE00 ${deltaText(off)}`}. Nobody has read it: hold it up, and say what you see.`
             : 'Hold it in the light it will stand in, and say what you see.'}
         </div>
       )}
