@@ -6,7 +6,7 @@ import { nth } from '../../core/known.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import { beliefOf, seenStanding } from './belief.ts';
+import { beliefOf, seenStanding, targetKnownTo } from './belief.ts';
 import { boardModel, nextBoardModel, openBench, problemOf } from './bench.ts';
 import { solvableColours } from './openings.ts';
 
@@ -48,6 +48,7 @@ describe('a look', () => {
   it('without one a job has no belief: today’s figures are as they were', async () => {
     const now = await opened();
     expect(beliefOf(now)).toBeNull();
+    expect(targetKnownTo(now)).toBeNull();
   });
 
   it('in one’s own words is understood, kept, told in the story, taken out and brought back', async () => {
@@ -101,6 +102,10 @@ describe('what looks come to', () => {
     if (!model) throw new Error('There is no such wood.');
     const stack = [DYE, CLEAR].map((l) => ({ ...l, kind: l.kind as 'dye' | 'clear' }));
     const problem = problemOf(before, nextBoardModel(before, model), stack, solvableColours(stack));
+    // Said in words it is known to more than two shades; the look at the board narrows it.
+    const unseen = { ...before, job: { ...before.job, woods: [] } };
+    expect(targetKnownTo(unseen)).toBeGreaterThan(4);
+    expect(targetKnownTo(before)).toBeLessThan(targetKnownTo(unseen) ?? 0);
     const plain = labOf(model.target?.reflectance ?? new Float64Array(31));
     const aimed = labOf(problem?.target.reflectance ?? new Float64Array(31));
     // The board was plainly too dark: what is aimed at is lighter than the target.

@@ -48,6 +48,12 @@ const missesOf = ({ id }: Pick<JobWood, 'id'>): string => `wood/${id}`;
 const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO =>
   source === 'words' ? 'said' : source === 'typed' ? 'typed' : 'read';
 
+/** What a target is known by best. */
+function knownBy({ target }: Job): keyof typeof KNOWN_TO {
+  const sources = target.map(sourceOf);
+  return sources.includes('read') ? 'read' : sources.includes('typed') ? 'typed' : 'said';
+}
+
 /** Every stage of a board that somebody looked at, or that was held against another. */
 function stagesLookedAt(board: Board, looks: readonly KeptLook[]): number[] {
   const own = board.looks.map((l) => l.stage);
@@ -81,10 +87,8 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   const first = boards.find(({ board }) => board.looks.length > 0)?.board;
   const made = first?.recipe?.expected.at(-1);
   const wanted = target ? labOf(target.reflectance) : made ? labOf(Float64Array.from(made)) : ANY_FINISH;
-  const sources = job.target.map(sourceOf);
-  const known = sources.includes('read') ? 'read' : sources.includes('typed') ? 'typed' : 'said';
   const unknowns: Unknown[] = [
-    { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[known]) : OF_ANY },
+    { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[knownBy(job)]) : OF_ANY },
     ...job.woods.map((wood) => ({
       id: missesOf(wood),
       covariance: alikeAt(wanted, ofUsualColours(wood, materials) ? USUAL_MISSES : RECIPE_MISSES),
@@ -118,6 +122,18 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
     ),
   );
   return believe(unknowns, things, { looks });
+}
+
+/**
+ * How far the target itself may be from what it is taken for, CIEDE2000: a standard deviation over all directions. What was
+ * read is known well, words are a shade or more off, and looks narrow it; null before there is any target or look.
+ */
+export function targetKnownTo(bench: JobToBelieve): number | null {
+  const belief = beliefOf(bench);
+  if (!belief && !bench.target) return null;
+  if (!belief) return Math.sqrt(3) * KNOWN_TO[knownBy(bench.job)];
+  const { lab, covariance } = belief.colour(TARGET);
+  return Math.hypot(...straysOf(covariance, lab).map((s) => Math.hypot(...s)));
 }
 
 /** Looks kept with boards that the others at the same two contradict, by their ids. */

@@ -164,6 +164,7 @@ describe('the target', () => {
     expect(await screen.findByText(/two shades darker: ΔE00 4\.0 from it/)).toBeDefined();
     await page.press('Take as the target');
     expect(await screen.findByText('raw beech, two shades darker')).toBeDefined();
+    expect(screen.getByTestId('known-to').textContent).toMatch(/^Known to about 2 shades: hold it against a board/);
     expect(screen.queryByText(/would settle it/)).toBeNull();
   });
   it('is revised, never overwritten: what is still good and what is to be made again is said', async () => {

@@ -3,7 +3,9 @@ import { useMemo } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
+import { shadesText } from '../../core/colour/shades.ts';
 import { sizeWord } from '../../core/judge/words.ts';
+import { targetKnownTo } from '../../record/job/belief.ts';
 import type { SeenTarget } from '../../record/job/target.ts';
 import { changeJob, readTarget } from '../../shared/contract/jobs.ts';
 import { type Job, NewJob } from '../../shared/job.ts';
@@ -84,8 +86,11 @@ function LightsOfThePlace({ job }: { job: Job }) {
 
 const ORDINALS: Readonly<Record<number, string>> = { 2: 'second', 3: 'third', 4: 'fourth', 5: 'fifth' };
 
+/** Known to less than this a target needs no board to be held against; CIEDE2000. */
+const WELL_KNOWN = 0.8;
+
 /** The target as one colour, or as its two tones, each as large as its part of a face usually is. */
-function TargetPicture({ target }: { target: SeenTarget | null }) {
+function TargetPicture({ target, known }: { target: SeenTarget | null; known: number | null }) {
   const tones = target?.seenTones;
   const parts = tones
     ? [
@@ -112,6 +117,11 @@ function TargetPicture({ target }: { target: SeenTarget | null }) {
       </Row>
       {colours.some(({ colour }) => !colour.inGamut) && (
         <Area padTop="close">The screen cannot show this colour; the nearest is shown.</Area>
+      )}
+      {known !== null && known > WELL_KNOWN && (
+        <Area padTop="close" data-testid="known-to">
+          Known to {shadesText([known, known])}: hold it against a board.
+        </Area>
       )}
     </div>
   );
@@ -166,7 +176,7 @@ export function TargetPage() {
   const tones = useMemo(() => job.target.filter((r) => r.zone !== 'face'), [job.target]);
   return (
     <>
-      <TargetPicture target={target} />
+      <TargetPicture target={target} known={targetKnownTo(bench)} />
       <div className="plate columns mostly">
         <Pile as="section" gap="far" top>
           <Pile gap="close">
