@@ -46,7 +46,12 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   await post('/clock/done', { work: work(1, 1) });
   await post(`/boards/${board.id}/coats`, { stage: 1 });
   await post(`/boards/${board.id}/readings`, { stage: 1, reading: five });
-  await post(`/boards/${board.id}/looks`, { stage: 1, said: [{ direction: 'redder', size: 'touch' }], dry: true });
+  await post(`/boards/${board.id}/looks`, {
+    id: newId(),
+    stage: 1,
+    said: [{ direction: 'redder', size: 'touch' }],
+    dry: true,
+  });
   await post('/clock/tests', { coat: work(1, 2), dry: false });
   await post('/clock/air', { temperature: 20, humidity: 50 });
   const [fault] = FAULTS;

@@ -27,10 +27,12 @@ export const archiveFault = route({
   path: '/faults/:fault',
   does: 'Takes back what was written down of a fault.',
   moves,
+  refuses: ['not-possible'],
 });
 export const restoreFault = route({
   method: 'POST',
   path: '/faults/:fault/restore',
   does: 'Brings it back.',
   moves,
+  refuses: ['not-possible'],
 });
