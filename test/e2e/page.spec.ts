@@ -18,6 +18,7 @@ test.describe.configure({ mode: 'parallel' });
 const LIBRARY = '/jobs/2';
 const VIEWS = [
   '/jobs',
+  '/start',
   '/shelf',
   '/shelf?wood=oak',
   '/shelf?medium=oil-varnish',

@@ -19,7 +19,7 @@ import type { House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
-import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
+import { Area, Pile, Row, Text } from '../components/layout.tsx';
 import { codeOf } from '../components/shelf/AddToShelf.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
@@ -203,7 +203,7 @@ export function StartPage() {
             </div>
           </fieldset>
         ))}
-        <Columns of="1fr 1fr" gap="far">
+        <div className="columns">
           <Pile gap="near" top>
             <h2>Your wood</h2>
             <div className="firstwoods">
@@ -283,7 +283,7 @@ export function StartPage() {
               says.
             </span>
           </Pile>
-        </Columns>
+        </div>
         <ErrorMessage error={error} />
         <div className="onward">
           <Button variant="contained" color="primary" disabled={busy || !house} onClick={() => void begin()}>
