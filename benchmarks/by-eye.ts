@@ -3,7 +3,7 @@
  * believed of the target and of what the recipes miss says what to make next, which look tells most, and when it passes.
  */
 
-import { believe, chanceOfMatch, type Look, type Thing, type Unknown } from '../src/core/belief/belief.ts';
+import { ANY_FINISH, believe, chanceOfMatch, type Look, type Thing, type Unknown } from '../src/core/belief/belief.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
 import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
@@ -23,9 +23,6 @@ import { type MatchProblem, makeEvaluator, ONLY_DAYLIGHT, refine, search } from 
 import type { Eyes, Workshop } from '../src/workshop/interface.ts';
 import { makeLadders, oldRoad, read, type Shop, woodOf } from './apprentice.ts';
 
-/** What a target is before anybody looks: finished wood, of any brown; standard deviations. Common practice. */
-const ANY_FINISH: Lab = [42, 12, 20];
-const OF_ANY: Lab = [13, 7, 9];
 /** What a recipe is expected to miss before a board of it is seen, and what a board strays by itself; CIEDE2000. */
 const MISSES = 1.6;
 const OWN = 0.6;
@@ -92,11 +89,11 @@ export function matchByEye(
     ...over,
   });
   const unknowns: Unknown[] = [
-    { id: 'target', covariance: Float64Array.of(OF_ANY[0] ** 2, 0, 0, 0, OF_ANY[1] ** 2, 0, 0, 0, OF_ANY[2] ** 2) },
-    { id: 'recipe', covariance: alikeAt(ANY_FINISH, MISSES) },
+    { id: 'target', covariance: ANY_FINISH.covariance },
+    { id: 'recipe', covariance: alikeAt(ANY_FINISH.lab, MISSES) },
   ];
   const things: Thing[] = [
-    { id: 'target', lab: ANY_FINISH, unknown: ['target'] },
+    { id: 'target', lab: ANY_FINISH.lab, unknown: ['target'] },
     ...shop.rack.map(({ board, reading }): Thing => ({ id: board, lab: labOf(reading), unknown: [] })),
   ];
   const looks: Look[] = [];
@@ -157,7 +154,7 @@ function reflectanceNear(aim: Lab): Spectrum {
   for (let share = 1; ; share -= 0.05) {
     try {
       return reflectanceFromLab(
-        aim.map((v, i) => (ANY_FINISH[i] as number) + share * (v - (ANY_FINISH[i] as number))) as Lab,
+        aim.map((v, i) => (ANY_FINISH.lab[i] as number) + share * (v - (ANY_FINISH.lab[i] as number))) as Lab,
       );
     } catch (refused) {
       if (!(refused instanceof FieldError) || share < 0.1) throw refused;

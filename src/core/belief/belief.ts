@@ -45,6 +45,12 @@ export interface Told {
   read?: readonly ReadColour[];
 }
 
+/** Finished wood of any brown: what is thought of a colour that nobody has told, and how far it may be off. Common practice. */
+export const ANY_FINISH: { lab: Lab; covariance: Square } = {
+  lab: [42, 12, 20],
+  covariance: Float64Array.of(13 ** 2, 0, 0, 0, 7 ** 2, 0, 0, 0, 9 ** 2),
+};
+
 /** How far a person sees everything off, CIEDE2000 along each direction, before anything tells. Common practice, no source. */
 const LEAN = 0.4;
 /** Scales of the thresholds that a person may have, and how likely each is at first: logarithms with this deviation. */

@@ -1,6 +1,7 @@
+import { BANDS } from '../colour/grid.ts';
 import { KINDS, type LayerKind } from '../kinds/index.ts';
 import { isColoured, type Layer, setting, traitsOf } from '../layers/layer.ts';
-import { goesIn } from '../layers/materials.ts';
+import { type Colourant, goesIn } from '../layers/materials.ts';
 import { type Aim, type Evaluator, makeEvaluator } from './evaluator.ts';
 import { doneOf, type MatchProblem } from './problem.ts';
 
@@ -53,24 +54,49 @@ export const plainActsOf = (problem: MatchProblem): PlainAct[] =>
     return [{ layer, less, share: takesOff !== null ? STEP : 1 }];
   });
 
+/** Layers still to come with some of their colours in another curve: each band of absorption by so much less. */
+const curvesOf = (
+  problem: MatchProblem,
+  concerns: (colourant: Colourant) => boolean,
+  deviation: number,
+  less: (band: number) => number,
+): PlainAct[] =>
+  problem.stack.flatMap((act, layer) => {
+    const { materials } = problem;
+    const changed = Object.keys(act.colours).flatMap((id) => {
+      const colourant = materials.colourants[id];
+      if (!colourant || !concerns(colourant)) return [];
+      return [
+        [id, { ...colourant, absorption: colourant.absorption.map((k, i) => k * (1 - STEP * less(i))) }] as const,
+      ];
+    });
+    if (layer < doneOf(problem) || act.off || changed.length === 0) return [];
+    const colourants = { ...materials.colourants, ...Object.fromEntries(changed) };
+    const evaluator = makeEvaluator({ ...problem, materials: { ...materials, colourants } });
+    return [{ layer, less: evaluator, share: STEP, deviation }];
+  });
+
 /** What is in doubt of how a film's colour hides: log of its absorption against its scatter. Common practice, no source. */
 const HIDES = 0.2;
 /** Films whose colours swallow a little less for what they scatter: a thick one is in doubt of its own colour too. */
-const bodiesOf = (problem: MatchProblem): PlainAct[] =>
-  problem.stack.flatMap((act, layer) => {
-    const { materials } = problem;
-    const ids = Object.keys(act.colours).filter(
-      (id) => materials.colourants[id] && !goesIn(materials.colourants[id].kind),
-    );
-    if (layer < doneOf(problem) || act.off || ids.length === 0) return [];
-    const paler = ids.map((id) => {
-      const colourant = materials.colourants[id];
-      return [id, { ...colourant, absorption: colourant.absorption.map((k) => k * (1 - STEP)) }] as const;
-    });
-    const colourants = { ...materials.colourants, ...Object.fromEntries(paler) };
-    const less = makeEvaluator({ ...problem, materials: { ...materials, colourants } });
-    return [{ layer, less, share: STEP, deviation: HIDES }];
-  });
+const bodiesOf = (problem: MatchProblem) =>
+  curvesOf(
+    problem,
+    ({ kind }) => !goesIn(kind),
+    HIDES,
+    () => 1,
+  );
+
+/** How far the hue of a colour that nobody has laddered is off: log of its absorption at one end of the spectrum against the other. */
+const HUE_OFF = 0.3;
+/** Colours of a usual profile, turned a little towards yellow. */
+const huesOf = (problem: MatchProblem) =>
+  curvesOf(
+    problem,
+    ({ usual }) => usual === true,
+    HUE_OFF,
+    (band) => 1 - (2 * band) / (BANDS - 1),
+  );
 
 /**
  * All that brings no colour and is still to come, for a promise: a sealer, an oil or a clear turns out wetter or paler than
@@ -82,27 +108,6 @@ const coatsOf = (problem: MatchProblem): PlainAct[] =>
     if (layer < doneOf(problem) || act.off || isColoured(act.kind) || takesOff !== null || bleaches) return [];
     const stack = problem.stack.map((l, i) => (i === layer ? { ...act, off: true } : l));
     return [{ layer, less: makeEvaluator({ ...problem, stack }), share: 1 }];
-  });
-
-/** How far the hue of a colour that nobody has laddered is off: log of its absorption at one end of the spectrum against the other. */
-const HUE_OFF = 0.3;
-/** Colours of a usual profile, turned a little towards yellow. */
-const huesOf = (problem: MatchProblem): PlainAct[] =>
-  problem.stack.flatMap((act, layer) => {
-    const { materials } = problem;
-    const usual = Object.keys(act.colours).filter((id) => materials.colourants[id]?.usual);
-    if (layer < doneOf(problem) || act.off || usual.length === 0) return [];
-    const turned = usual.map((id) => {
-      const colourant = materials.colourants[id];
-      const last = colourant.absorption.length - 1;
-      return [
-        id,
-        { ...colourant, absorption: colourant.absorption.map((k, i) => k * (1 - STEP * (1 - (2 * i) / last))) },
-      ] as const;
-    });
-    const colourants = { ...materials.colourants, ...Object.fromEntries(turned) };
-    const less = makeEvaluator({ ...problem, materials: { ...materials, colourants } });
-    return [{ layer, less, share: STEP, deviation: HUE_OFF }];
   });
 
 /** Everything beside its colours that a promise is in doubt of. */

@@ -1,4 +1,5 @@
 import {
+  ANY_FINISH,
   type Belief,
   believe,
   chanceOfMatch,
@@ -7,11 +8,11 @@ import {
   type Thing,
   type Unknown,
 } from '../../core/belief/belief.ts';
-import { alikeAt, type Square } from '../../core/belief/metric.ts';
+import { alikeAt } from '../../core/belief/metric.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { bentTo } from '../../core/colour/shades.ts';
-import { FieldError } from '../../core/field-error.ts';
+import { unlessRefused } from '../../core/field-error.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
@@ -20,9 +21,6 @@ import type { StoredReading } from '../../shared/reading.ts';
 import { stageMean } from '../board/stages.ts';
 import type { SeenTarget } from './target.ts';
 
-/** Finished wood of any brown: what is thought of a colour that nobody has told, and how far it may be off. Common practice. */
-const ANY_FINISH: Lab = [42, 12, 20];
-const OF_ANY: Square = Float64Array.of(13 ** 2, 0, 0, 0, 7 ** 2, 0, 0, 0, 9 ** 2);
 /** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
 const KNOWN_TO = { read: 0.1, typed: 0.3, said: 2.5 } as const;
 /**
@@ -86,9 +84,9 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   // Who has told nothing of the target made the first board for it: it is somewhere about that.
   const first = boards.find(({ board }) => board.looks.length > 0)?.board;
   const made = first?.recipe?.expected.at(-1);
-  const wanted = target ? labOf(target.reflectance) : made ? labOf(Float64Array.from(made)) : ANY_FINISH;
+  const wanted = target ? labOf(target.reflectance) : made ? labOf(Float64Array.from(made)) : ANY_FINISH.lab;
   const unknowns: Unknown[] = [
-    { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[knownBy(job)]) : OF_ANY },
+    { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[knownBy(job)]) : ANY_FINISH.covariance },
     ...job.woods.map((wood) => ({
       id: missesOf(wood),
       covariance: alikeAt(wanted, ofUsualColours(wood, materials) ? USUAL_MISSES : RECIPE_MISSES),
@@ -100,9 +98,9 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
       const id = stageOf(board, stage);
       const reading = stageMean(board, stage);
       const expected = board.recipe?.expected[stage];
-      const lab = reading ? labOf(reading) : expected ? labOf(Float64Array.from(expected)) : ANY_FINISH;
+      const lab = reading ? labOf(reading) : expected ? labOf(Float64Array.from(expected)) : ANY_FINISH.lab;
       // What was read needs no recipe to be known by; what is not foreseen may be anything.
-      const own = reading ? alikeAt(lab, KNOWN_TO.read) : expected ? alikeAt(lab, BOARD_STRAYS) : OF_ANY;
+      const own = reading ? alikeAt(lab, KNOWN_TO.read) : expected ? alikeAt(lab, BOARD_STRAYS) : ANY_FINISH.covariance;
       unknowns.push({ id, covariance: own });
       things.push({ id, lab, unknown: !reading && expected ? [missesOf(wood), id] : [id] });
     }
@@ -178,11 +176,6 @@ export function aimOn(
   if (!belief) return null;
   const { lab, covariance } = belief.less(TARGET, missesOf(wood));
   const unsure = straysOf(covariance, lab);
-  try {
-    return { reflectance: bentTo(target, lab), unsure };
-  } catch (refused) {
-    // No surface can be so: the target itself is as near as can be said.
-    if (refused instanceof FieldError) return { reflectance: target, unsure };
-    throw refused;
-  }
+  // No surface can be so: the target itself is as near as can be said.
+  return { reflectance: unlessRefused(() => bentTo(target, lab)) ?? target, unsure };
 }

@@ -26,7 +26,7 @@ async function mustBeInTheHand(
   const coat = board.coats.find((c) => c.stage === stage);
   const settled = coat && settledAt({ materials: materialsOf(await wholeShelf(tx)) }, coat);
   if (!dry && settled && settled > Date.parse((await clockNow(tx)).now))
-    throw new Refusal(409, 'It is still wet, and wet looks darker than it dries. Look again when it is dry.', field);
+    throw new Refusal(409, 'It is still wet, and wet looks darker than it dries. Look again when it is dry.', 'dry');
 }
 
 /** What somebody saw of a board, held against its target or another board. */

@@ -9,7 +9,7 @@ import { nth } from '../../core/known.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { stackAsMade, stageMean } from '../../record/board/stages.ts';
-import { type Bench, type BoardModel, promisedLooks } from '../../record/job/bench.ts';
+import { type Bench, type BoardModel, lightnessRanges, promisedLooks } from '../../record/job/bench.ts';
 import { sentenceOf } from './sentence.ts';
 
 /** One field of the board's picture: a stage as expected, and as measured once it is. */
@@ -147,3 +147,7 @@ export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
 }
 export const useBoardFields = (bench: Bench, model: BoardModel): BoardField[] =>
   useMemo(() => boardFields(bench, model), [bench, model]);
+
+/** Between what and what each stage may end, L*, while a colour is known by its look alone; nothing of a stack that is refused. */
+export const useLightnessRanges = (bench: Bench, model: BoardModel, stack: Stack): ([number, number] | null)[] =>
+  useMemo(() => unlessRefused(() => lightnessRanges(bench, model, stack)) ?? [], [bench, model, stack]);

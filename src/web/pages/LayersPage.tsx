@@ -4,11 +4,10 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Falls } from '../../core/board/predict.ts';
 import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
-import { FieldError } from '../../core/field-error.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { isBlank, type Stack } from '../../core/layers/layer.ts';
 import { isDone, lastRead, layersOn, stackAsMade } from '../../record/board/stages.ts';
-import { type BoardModel, lightnessRanges } from '../../record/job/bench.ts';
+import type { BoardModel } from '../../record/job/bench.ts';
 import { ANYTHING, type Choice, simpleStack } from '../../record/job/openings.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Keys } from '../components/Keys.tsx';
@@ -38,7 +37,7 @@ import { ToolsForm } from '../components/Tools.tsx';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useDraft } from '../hooks/draft.ts';
 import { useFinding } from '../hooks/finding.ts';
-import { useEnd, useLiveFields, useLooks, useOtherwise } from '../hooks/looks.ts';
+import { useEnd, useLightnessRanges, useLiveFields, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
 
@@ -98,7 +97,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
 
   // The picture follows the hand; the figures, which take longer, follow it when there is time.
   const settled = useDeferredValue(stack);
-  const between = useMemo(() => rangesOrNone(bench, model, settled), [bench, model, settled]);
+  const between = useLightnessRanges(bench, model, settled);
   const rules = useRules(bench, model, settled);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { search, error, problem, problemFor, find, ...finding } = useFinding({
@@ -385,16 +384,6 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
       />
     </>
   );
-}
-
-/** A stack that is refused has no ranges: what is wrong with it is said elsewhere. */
-function rangesOrNone(bench: OpenBench, model: BoardModel, stack: Stack): ([number, number] | null)[] {
-  try {
-    return lightnessRanges(bench, model, stack);
-  } catch (refused) {
-    if (refused instanceof FieldError) return [];
-    throw refused;
-  }
 }
 
 export function LayersPage() {

@@ -6,8 +6,10 @@ import { type ShelfItem, shelfItems, shelfTroubles } from '../../record/shelf/sh
 import type { Shelf } from '../../shared/shelf.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Area, Text } from '../components/layout.tsx';
+import { AddColourant } from '../components/shelf/AddColourant.tsx';
 import { AddMix } from '../components/shelf/AddMix.tsx';
-import { AddColourant, AddMedium, AddSupply, AddWood } from '../components/shelf/AddToShelf.tsx';
+import { AddMedium, AddSupply } from '../components/shelf/AddToShelf.tsx';
+import { AddWood } from '../components/shelf/AddWood.tsx';
 import { ColourantPlate } from '../components/shelf/ColourantPlate.tsx';
 import { MediumPlate } from '../components/shelf/MediumPlate.tsx';
 import { MixPlate } from '../components/shelf/MixPlate.tsx';

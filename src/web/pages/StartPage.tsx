@@ -12,6 +12,7 @@ import { tintOf, usualSurface } from '../../core/learn/surfaces.ts';
 import type { Tool } from '../../core/rules/tools.ts';
 import { DEPTHS, type Depth, HUES, type Hue, labelled, lookOf } from '../../core/usual/colours.ts';
 import { USUAL_WOODS, usualWood } from '../../core/usual/woods.ts';
+import { strengthOfLook } from '../../record/job/ladders.ts';
 import { changeHouse } from '../../shared/contract/house.ts';
 import { addWood, setDraft, startJob } from '../../shared/contract/jobs.ts';
 import { addColourant, addMedium, addSpecies } from '../../shared/contract/shelf.ts';
@@ -20,7 +21,7 @@ import { newId } from '../../shared/id.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Area, Pile, Row, Text } from '../components/layout.tsx';
-import { codeOf } from '../components/shelf/AddToShelf.tsx';
+import { codeOf } from '../components/shelf/add-form.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
@@ -105,7 +106,7 @@ export function StartPage() {
     setBusy(true);
     try {
       const { kind, layer, name } = TINS[tin] ?? (TINS[0] as (typeof TINS)[number]);
-      const { usual, readyMade } = COLOURANT_INFO[kind];
+      const { usual } = COLOURANT_INFO[kind];
       const called = label.trim() || `${hue} ${name}`;
       const colour = codeOf(called) || 'first-tin';
       await change(changeHouse, {}, houseOf(answers, house));
@@ -152,7 +153,7 @@ export function StartPage() {
         { id: newId(), boardId: newId(), speciesId: wood.id },
       );
       const [first] = taken;
-      const strength = readyMade ? 1 : 0.35 * usual.maxStrength;
+      const strength = strengthOfLook({ kind, maxStrength: usual.maxStrength });
       if (first)
         await change(
           setDraft,

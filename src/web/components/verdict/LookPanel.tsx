@@ -8,7 +8,7 @@ import { boardName } from '../../../record/board/plank.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { sayLook } from '../../../shared/contract/boards.ts';
-import { change } from '../../hooks/api.ts';
+import { change, Refused } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
@@ -102,9 +102,8 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       setRefused(null);
       setWet(false);
     } catch (trouble) {
-      const sentence = sentenceOf(trouble);
-      setRefused(sentence);
-      setWet(/still wet/.test(sentence));
+      setRefused(sentenceOf(trouble));
+      setWet(trouble instanceof Refused && trouble.field === 'dry');
     } finally {
       setBusy(false);
     }

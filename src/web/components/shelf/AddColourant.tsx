@@ -1,0 +1,183 @@
+import { Button, MenuItem } from '@mui/material';
+import { useEffect, useState } from 'react';
+import { rawMean } from '../../../core/board/wood.ts';
+import { screenColour } from '../../../core/colour/display.ts';
+import { labOf } from '../../../core/colour/lab.ts';
+import { bentTo } from '../../../core/colour/shades.ts';
+import { CARRIERS, COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from '../../../core/kinds/index.ts';
+import { isShare } from '../../../core/layers/materials.ts';
+import { DEPTHS, type Depth, HUES, type Hue, labelled, lookOf } from '../../../core/usual/colours.ts';
+import { onTheShelf } from '../../../record/shelf/materials.ts';
+import { addColourant } from '../../../shared/contract/shelf.ts';
+import { NewColourant, type SpeciesRecord } from '../../../shared/shelf.ts';
+import { change, useShelf } from '../../hooks/api.ts';
+import { useTypedForm } from '../../hooks/typed-form.ts';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
+import { Area, Row } from '../layout.tsx';
+import { numberTyped } from '../numbers.ts';
+import { TypedField } from '../TypedField.tsx';
+import { type AddProps, CODE, fieldsOf, withCode } from './add-form.tsx';
+import { WhatIsThis } from './WhatIsThis.tsx';
+
+const BLANK_COLOUR = {
+  id: '',
+  name: '',
+  hue: '',
+  depth: 'medium',
+  on: '',
+  kind: 'dye',
+  carrier: 'water',
+  maxStrength: '20',
+  costPerGram: '0.5',
+  lot: '',
+  caution: 'Gloves and eye protection. See its safety data sheet.',
+};
+/** The usual strength and cost of a colour of a kind, as they are typed: shares in per cent. */
+function usualTyped(kind: ColourantKind): { maxStrength: string; costPerGram: string } {
+  const { share, usual } = COLOURANT_INFO[kind];
+  return {
+    maxStrength: String(share ? Math.round(100 * usual.maxStrength) : usual.maxStrength),
+    costPerGram: String(usual.costPerGram),
+  };
+}
+/** A coat of the colour on the wood from light to dark: the one that is nearest is tapped. */
+function Fan({
+  wood,
+  hue,
+  depth,
+  onTake,
+}: {
+  wood: SpeciesRecord;
+  hue: Hue;
+  depth: Depth;
+  onTake: (depth: Depth) => void;
+}) {
+  return (
+    <div>
+      <Row gap="hair">
+        <Area height={64} grow colour={screenColour(rawMean(wood)).css} title={`raw ${wood.name.toLowerCase()}`} />
+        {DEPTHS.map((each) => (
+          <Button
+            key={each}
+            aria-label={`${hue}, ${each}`}
+            aria-pressed={each === depth}
+            onClick={() => onTake(each)}
+            className="fan"
+            sx={{ backgroundColor: screenColour(bentTo(rawMean(wood), lookOf(hue, each))).css }}
+          />
+        ))}
+      </Row>
+      <p className="soft">
+        About so on {wood.name.toLowerCase()}. It may be a few shades off until a board says: what is foreseen with it
+        says how far.
+      </p>
+    </div>
+  );
+}
+
+/** A new colour; its ladder comes afterwards. */
+export function AddColourant({ onClose, onAdded }: AddProps) {
+  const { form, submit, busy, error } = useTypedForm({
+    keep: 'new-colour',
+    blank: BLANK_COLOUR,
+    read: (typed) => {
+      // A share of the mix is typed as per cent.
+      const strongest = numberTyped(typed.maxStrength);
+      const share = isShare(typed.kind as ColourantKind) ? 0.01 : 1;
+      const { hue, depth, on, ...named } = typed;
+      const look = hue && on ? { speciesId: on, lab: lookOf(hue as Hue, depth as Depth) } : undefined;
+      return {
+        ...withCode(named),
+        ...(look ? { look } : {}),
+        maxStrength: strongest === undefined ? undefined : strongest * share,
+        costPerGram: numberTyped(typed.costPerGram),
+      };
+    },
+    shape: NewColourant,
+    save: async (colourant) => {
+      await change(addColourant, {}, colourant);
+      onAdded(colourant.id);
+    },
+    onSaved: () => {},
+  });
+  const { text, select } = fieldsOf(form.control);
+  const kind = form.watch('kind') as ColourantKind;
+  const share = isShare(kind);
+  // What is usual follows the kind, until it is typed otherwise.
+  useEffect(() => {
+    for (const key of ['maxStrength', 'costPerGram'] as const)
+      if (COLOURANT_KINDS.some((other) => usualTyped(other)[key] === form.getValues(key)))
+        form.setValue(key, usualTyped(kind)[key]);
+    // Ready-made stains are oil as a rule; whoever chose a carrier keeps it.
+    if (!form.getFieldState('carrier').isDirty) form.setValue('carrier', kind === 'stain' ? 'oil' : 'water');
+  }, [kind, form]);
+  const [testing, setTesting] = useState(false);
+  // What its label says of its colour is taken up, until it is said otherwise.
+  const name = form.watch('name');
+  useEffect(() => {
+    const means = labelled(name);
+    if (!means) return;
+    for (const key of ['hue', 'depth'] as const) if (!form.getFieldState(key).isDirty) form.setValue(key, means[key]);
+  }, [name, form]);
+  const woods = onTheShelf(useShelf().data?.species ?? []);
+  const [palest] = woods.map((wood) => ({ wood, light: labOf(rawMean(wood))[0] })).sort((p, q) => q.light - p.light);
+  useEffect(() => {
+    if (palest && form.getValues('on') === '') form.setValue('on', palest.wood.id);
+  }, [palest, form]);
+  const [hue, depth, on] = [form.watch('hue'), form.watch('depth'), form.watch('on')];
+  const wood = woods.find((w) => w.id === on);
+  return (
+    <FormDialog
+      title="New colour"
+      error={error}
+      onClose={onClose}
+      onSubmit={submit}
+      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+    >
+      {text('name', 'Name')}
+      {text('id', CODE)}
+      {select('kind', 'Kind', COLOURANT_KINDS)}
+      {testing ? (
+        <WhatIsThis
+          onKind={(kind) => {
+            form.setValue('kind', kind);
+            setTesting(false);
+          }}
+        />
+      ) : (
+        <div>
+          <Button onClick={() => setTesting(true)}>What is it? Three tests tell</Button>
+        </div>
+      )}
+      {select('carrier', 'Carrier', CARRIERS)}
+      {wood && (
+        <>
+          <h3>How a coat of it looks</h3>
+          <Row gap="near" wrap align="start">
+            <TypedField control={form.control} name="hue" label="Hue" select>
+              <MenuItem value="">nobody knows yet</MenuItem>
+              {HUES.map((h) => (
+                <MenuItem key={h} value={h}>
+                  {h}
+                </MenuItem>
+              ))}
+            </TypedField>
+            {select('depth', 'Depth', DEPTHS)}
+            <TypedField control={form.control} name="on" label="On" select>
+              {woods.map((w) => (
+                <MenuItem key={w.id} value={w.id}>
+                  {w.name.toLowerCase()}
+                </MenuItem>
+              ))}
+            </TypedField>
+          </Row>
+          {hue && <Fan wood={wood} hue={hue as Hue} depth={depth as Depth} onTake={(d) => form.setValue('depth', d)} />}
+        </>
+      )}
+      {text('maxStrength', share ? 'Strongest, % of the mix' : 'Strongest, g/L')}
+      {text('costPerGram', 'Cost per gram')}
+      {text('lot', 'Lot')}
+      {text('caution', 'Caution')}
+    </FormDialog>
+  );
+}
