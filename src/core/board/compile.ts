@@ -90,14 +90,46 @@ function asTold(setup: Setup, { kind, colours }: Layer, log: number): Setup {
   return { ...setup, tuning: { ...tuning, uptake } };
 }
 
-export interface Assembled {
-  program: Program;
-  /** The state of the board before each layer, and after the last: one more than layers. */
-  states: readonly BoardState[];
+/** What one coat came to, and what it told of the next of its like. */
+interface Coat {
+  layer: Layer;
+  state: BoardState;
+  stage: Stage;
+  /** By colour and way: by how much more than expected its last coat on this board left, in log. */
+  told: ReadonlyMap<string, number>;
 }
 
-/** A stack on a wood made ready for the kernel, unchecked: what may not be mixed is mixed all the same. */
-export function assemble(stack: Stack, wood: Wood, materials: Materials, options: BoardOptions = {}): Assembled {
+export interface Assembled {
+  /** The state of the board before each layer, and after the last: one more than layers. */
+  states: readonly BoardState[];
+  /** As many: what the kernel makes of each. */
+  stages: readonly Stage[];
+  /** Internal reflectance of the raw tissues, tissues x 31. */
+  start: Float64Array;
+  coats: readonly Coat[];
+  column: ReturnType<typeof columns>;
+}
+
+/** A board made ready for the kernel, with buffers of its own. */
+export const programOf = ({ stages, start }: Assembled, { tissues }: Wood): Program =>
+  allocateProgram(
+    tissues.map((t) => t.fraction),
+    start,
+    stages,
+  );
+
+/**
+ * A stack walked coat by coat, unchecked: what may not be mixed is mixed all the same.
+ * @param like another stack on the same wood, of the same materials, with the same options: the first coats that are the
+ * very same layers are taken from it
+ */
+export function assemble(
+  stack: Stack,
+  wood: Wood,
+  materials: Materials,
+  options: BoardOptions = {},
+  like?: Assembled,
+): Assembled {
   const setup: Setup = {
     wood,
     materials,
@@ -107,16 +139,27 @@ export function assemble(stack: Stack, wood: Wood, materials: Materials, options
     thirst: options.thirst ?? 1,
   };
   const years = options.years ?? 0;
+  const column = like?.column ?? columns(setup, years);
   const raw = rawState(setup);
-  const start = setup.preparation.conditioner ? conditioned(raw, setup) : raw;
-  const column = columns(setup, years);
-  const states = [start];
-  const stages: Stage[] = [column(start, null)];
+  const first = like?.states[0] ?? (setup.preparation.conditioner ? conditioned(raw, setup) : raw);
+  const states = [first];
+  const stages = [like?.stages[0] ?? column(first, null)];
+  const coats: Coat[] = [];
+  const add = (coat: Coat) => {
+    states.push(coat.state);
+    stages.push(coat.stage);
+    coats.push(coat);
+  };
+  for (const coat of like?.coats ?? []) {
+    if (coat.layer !== stack[coats.length]) break;
+    add(coat);
+  }
   const young = options.measured?.length ? rawTissues(setup, 0) : null;
-  /** By colour and way: by how much more than expected its last coat on this board left, in log. */
-  const told = new Map<string, number>();
-  stack.forEach((layer, at) => {
-    let state = applyLayer(states[at], layer, at, asTold(setup, layer, told.get(coatKey(layer)) ?? 0));
+  for (const layer of stack.slice(coats.length)) {
+    const at = coats.length;
+    const before = coats[at - 1]?.told;
+    let state = applyLayer(states[at], layer, at, asTold(setup, layer, before?.get(coatKey(layer)) ?? 0));
+    const told = new Map(before);
     const reading = options.measured?.find((m) => m.layers === at + 1)?.reading;
     if (reading && young) {
       const found = corrected(state, setup, young, reading, stack);
@@ -126,11 +169,9 @@ export function assemble(stack: Stack, wood: Wood, materials: Materials, options
         told.set(key, SAME_AGAIN * ((told.get(key) ?? 0) + log));
       }
     }
-    states.push(state);
-    stages.push(column(state, stages[at]));
-  });
-  const fractions = wood.tissues.map((t) => t.fraction);
-  return { program: allocateProgram(fractions, rawTissues(setup, years), stages), states };
+    add({ layer, state, stage: column(state, stages[at]), told });
+  }
+  return { states, stages, start: like?.start ?? rawTissues(setup, years), coats, column };
 }
 
 /** Refuses what cannot be predicted. @throws FieldError naming the field */
@@ -148,5 +189,5 @@ export function checkBoard(stack: Stack, wood: Wood, materials: Materials, optio
  */
 export function compileStack(stack: Stack, wood: Wood, materials: Materials, options: BoardOptions = {}): Program {
   checkBoard(stack, wood, materials, options);
-  return assemble(stack, wood, materials, options).program;
+  return programOf(assemble(stack, wood, materials, options), wood);
 }

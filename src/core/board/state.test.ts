@@ -30,7 +30,7 @@ import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf } from '../colour/lab.ts';
 import type { Layer, Stack } from '../layers/layer.ts';
 import { runProgram } from '../optics/program.ts';
-import { assemble } from './compile.ts';
+import { assemble, programOf } from './compile.ts';
 import { predictFinal, type StageLook } from './predict.ts';
 import { scaleToBoard, type Wood } from './wood.ts';
 
@@ -480,9 +480,23 @@ describe('a reading corrects the state', () => {
     next.reading.forEach((r, i) => {
       expect(r).toBeCloseTo(reading[i], 6);
     });
-    const { states, program } = assemble(stack, OAK, BENCH, { measured });
+    const { states } = assemble(stack, OAK, BENCH, { measured });
     expect(states.at(-1)?.unread).toEqual([]);
-    runProgram(program);
+  });
+  it('a stack that begins like another takes those coats from it, and comes to the same', () => {
+    const stack = [dye(), sealer(), glaze(0.03), clear()];
+    const options = { measured: [{ layers: 1, reading: off([dye()], 0.9) }] };
+    const like = assemble(stack, OAK, BENCH, options);
+    const other = [stack[0], stack[1], glaze(0.05), stack[3]] as Stack;
+    const shortened = assemble(other, OAK, BENCH, options, like);
+    expect(shortened.states.slice(0, 3)).toEqual(like.states.slice(0, 3));
+    expect(shortened.states[2]).toBe(like.states[2]);
+    const readings = (of: typeof like) => {
+      const program = programOf(of, OAK);
+      runProgram(program);
+      return program.mean;
+    };
+    expect(readings(shortened)).toEqual(readings(assemble(other, OAK, BENCH, options)));
   });
   it('more colour than expected is laid to the colour’s account: half wiped off, half of the surplus goes', () => {
     const stronger = looks([dye(9)])[1].reading;

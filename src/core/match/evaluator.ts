@@ -1,6 +1,7 @@
 import { assemble, type BoardOptions, checkBoard } from '../board/compile.ts';
 import { gainOf, opening } from '../board/in-wood.ts';
 import { type Tone, toneReading } from '../board/tones.ts';
+import type { Wood } from '../board/wood.ts';
 import { ciede2000Parts } from '../colour/ciede2000.ts';
 import { BANDS, type Spectrum, spectrum } from '../colour/grid.ts';
 import { labFromXyz, xyzOf } from '../colour/lab.ts';
@@ -8,15 +9,7 @@ import { type Weights, weightsFor } from '../colour/lights.ts';
 import { FieldError } from '../field-error.ts';
 import { type Layer, type Stack, setting } from '../layers/layer.ts';
 import { type Colourant, goesIn, isShare } from '../layers/materials.ts';
-import {
-  type Act,
-  allocateProgram,
-  internalOf,
-  lastStage,
-  type Program,
-  readingOf,
-  runStage,
-} from '../optics/program.ts';
+import { type Act, allocateProgram, internalOf, type Program, readingOf, runStage } from '../optics/program.ts';
 import { doneOf, type MatchProblem, type Target } from './problem.ts';
 
 /** One colourant in one open layer. */
@@ -154,8 +147,10 @@ function makeReady(problem: MatchProblem): Ready {
     optionsOf(problem),
   );
   const blank = blankStack(problem);
-  const { program: whole, states } = assemble(blank, wood, materials, optionsOf(problem));
-  const { acts, surface } = whole.stages[lastStage(whole)];
+  const options = optionsOf(problem);
+  const whole = assemble(blank, wood, materials, options);
+  const { states, stages } = whole;
+  const { acts, surface } = stages[stack.length];
   const variables: Variable[] = [];
   const dosings: Dosing[] = [];
   /** By variable: the share of its colour that is still in the wood before a later layer. */
@@ -179,11 +174,10 @@ function makeReady(problem: MatchProblem): Ready {
       // A strength of one may be above a pigment's limit: measure the unit at the limit instead.
       const strength = Math.min(1, colourant.maxStrength);
       const probe = blank.map((l, i) => (i === layer ? { ...l, colours: { ...l.colours, [id]: strength } } : l));
-      const probed = assemble(probe, wood, materials, optionsOf(problem));
-      const coloured = probed.program;
+      const probed = assemble(probe, wood, materials, options, whole);
       const offered = dosing.coats * strength * dosing.drinks || 1;
       keptUntil.push((later) => (probed.states[later].held[id] ?? 0) / offered);
-      const with1 = coloured.stages[lastStage(coloured)].acts;
+      const with1 = probed.stages[stack.length].acts;
       const amount = goesIn(colourant.kind)
         ? doseOf({ ...dosing, below: [], shares: [] }, strength, nothing, problem) || 1
         : strength ** colourant.exponent;
@@ -203,17 +197,21 @@ function makeReady(problem: MatchProblem): Ready {
       dosings.push({ ...dosing, shares });
     }
   }
-  return { variables, dosings, ...folded(whole, acts, surface, dosings) };
+  return { variables, dosings, ...folded(whole.start, wood, acts, surface, dosings) };
 }
 
 /** A one-stage program of the acts from the first open one on; those below it are worked out once. */
-function folded(whole: Program, acts: readonly Act[], surface: Program['stages'][0]['surface'], dosings: Dosing[]) {
+function folded(
+  start: Float64Array,
+  { tissues }: Wood,
+  acts: readonly Act[],
+  surface: Program['stages'][0]['surface'],
+  dosings: Dosing[],
+) {
   const changed = new Set(dosings.flatMap((d) => d.shares.map((s) => s.act)));
   const first = Math.min(acts.length, ...changed);
-  const fractions = whole.fractions;
-  const below = allocateProgram(fractions, whole.start, [
-    { acts: acts.slice(0, first), carried: 0, surface, flakes: [] },
-  ]);
+  const fractions = tissues.map((t) => t.fraction);
+  const below = allocateProgram(fractions, start, [{ acts: acts.slice(0, first), carried: 0, surface, flakes: [] }]);
   runStage(below, 0);
   const rest = acts
     .slice(first)
