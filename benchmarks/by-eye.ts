@@ -3,7 +3,15 @@
  * believed of the target and of what the recipes miss says what to make next, which look tells most, and when it passes.
  */
 
-import { ANY_FINISH, believe, chanceOfMatch, type Look, type Thing, type Unknown } from '../src/core/belief/belief.ts';
+import {
+  ANY_FINISH,
+  believe,
+  chanceOfMatch,
+  type Look,
+  type Nearest,
+  type Thing,
+  type Unknown,
+} from '../src/core/belief/belief.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
 import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
@@ -30,8 +38,9 @@ const OWN = 0.6;
 const MOST_LOOKS = 7;
 const FAR_LOOKS = 2;
 const BALANCED_LOOKS = 3;
-/** Looks at what stands on the rack, before the first board. */
-const FIRST_LOOKS = 5;
+/** Looks at what stands on the rack, before the first board: which is the nearest, which of the rest; then at single ones. */
+const FIRST_CHOICES = 2;
+const FIRST_LOOKS = 2;
 /** A look that takes a smaller share of the doubt away than this is left. */
 const WORTH = 0.1;
 const CLAIMED = 0.9;
@@ -97,8 +106,9 @@ export function matchByEye(
     ...shop.rack.map(({ board, reading }): Thing => ({ id: board, lab: labOf(reading), unknown: [] })),
   ];
   const looks: Look[] = [];
+  const nearest: Nearest[] = [];
   const aim = { thing: 'target', less: 'recipe' };
-  const belief = () => believe(unknowns, things, { looks });
+  const belief = () => believe(unknowns, things, { looks, nearest });
   const lookAt = (thing: string) => {
     const { words } = workshop.look('target', thing, 'window', person);
     const said = words.map(({ direction, size }) => ({
@@ -107,6 +117,12 @@ export function matchByEye(
     }));
     looks.push({ first: 'target', second: thing, person, said });
   };
+  let rack = shop.rack.map(({ board }) => board);
+  for (let n = 0; n < FIRST_CHOICES; n++) {
+    const best = rack[workshop.nearest(rack, 'window', person)] as string;
+    rack = rack.filter((board) => board !== best);
+    nearest.push({ nearest: best, others: rack, to: 'target', person });
+  }
   for (let n = 0; n < FIRST_LOOKS; n++) {
     const now = belief();
     const worth = shop.rack
@@ -145,7 +161,7 @@ export function matchByEye(
     result.said = standing.chance >= CLAIMED;
     result.passed = result.said && off <= tolerance;
   }
-  result.looks = looks.length;
+  result.looks = looks.length + nearest.length;
   return result;
 }
 

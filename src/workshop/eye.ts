@@ -1,5 +1,5 @@
 import { deltaE00, type Lab } from '../core/colour/index.ts';
-import { chanceOf } from './chance.ts';
+import { type Chance, chanceOf } from './chance.ts';
 import type { SeenWords } from './interface.ts';
 
 /** People of the simulated workshop. Invented. */
@@ -34,18 +34,28 @@ function apart(first: Lab, second: Lab, [, , way]: Axis): number {
   return Math.sign(far) * deltaE00(first, moved);
 }
 
-/** What a person says of two colours held edge to edge: of the second against the first. The n-th look of a workshop. */
-export function seenBy(seed: number, person: string, n: number, first: Lab, second: Lab): SeenWords {
+/** How a person feels one colour to be off another, along each axis, at a glance. */
+function glance(seed: number, person: string) {
   const self = chanceOf(seed, 'eye', person);
   const factor = self.factor(FACTOR);
   const leans = AXES.map(() => LEANS * self.normal());
+  const felt = (first: Lab, second: Lab, chance: Chance): number[] =>
+    AXES.map((axis, i) => {
+      const there = apart(first, second, axis);
+      return there + (leans[i] as number) + (LOOKS + SHARE * Math.abs(there)) * chance.normal();
+    });
+  return { factor, felt };
+}
+
+/** What a person says of two colours held edge to edge: of the second against the first. The n-th look of a workshop. */
+export function seenBy(seed: number, person: string, n: number, first: Lab, second: Lab): SeenWords {
+  const { factor, felt } = glance(seed, person);
   const chance = chanceOf(seed, 'look', person, n);
-  const seen = AXES.map((axis, i) => {
-    const there = apart(first, second, axis);
-    const felt = there + (leans[i] as number) + (LOOKS + SHARE * Math.abs(there)) * chance.normal();
-    const turned = chance.even() < SLIPS ? -felt : felt;
+  const seen = felt(first, second, chance).map((off, i) => {
+    const [up, down] = AXES[i] as Axis;
+    const turned = chance.even() < SLIPS ? -off : off;
     const size = FROM.filter((from) => Math.abs(turned) >= from * factor).length;
-    return { direction: turned > 0 ? axis[0] : axis[1], size, felt: Math.abs(turned) };
+    return { direction: turned > 0 ? up : down, size, felt: Math.abs(turned) };
   });
   const words = seen
     .filter(({ size }) => size > 0)
@@ -53,4 +63,12 @@ export function seenBy(seed: number, person: string, n: number, first: Lab, seco
     .slice(0, MOST_WORDS)
     .map(({ direction, size }) => ({ direction, size: size as 1 | 2 | 3 }));
   return { words };
+}
+
+/** Which of several colours a person holds to be the nearest to another: its place among them. */
+export function nearestBy(seed: number, person: string, n: number, to: Lab, colours: readonly Lab[]): number {
+  const { felt } = glance(seed, person);
+  const chance = chanceOf(seed, 'look', person, n);
+  const off = colours.map((colour) => Math.hypot(...felt(to, colour, chance)));
+  return off.indexOf(Math.min(...off));
 }

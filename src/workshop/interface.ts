@@ -118,6 +118,8 @@ export interface Eyes {
   people: string[];
   /** Two things held edge to edge; the target is the one that was last asked for. */
   look(first: BoardId | 'target', second: BoardId | 'target', light: string, person: string): SeenWords;
+  /** Which of the things is the nearest to the target: its place among them. */
+  nearest(things: BoardId[], light: string, person: string): number;
 }
 
 export interface WorkshopBench {

@@ -2,7 +2,7 @@ import { type Lab, labOf, meanSpectrum, resample, WAVELENGTHS } from '../core/co
 import { refusalOf } from './acts.ts';
 import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
 import { chanceOf } from './chance.ts';
-import { ONLOOKERS, seenBy } from './eye.ts';
+import { nearestBy, ONLOOKERS, seenBy } from './eye.ts';
 import type { BenchAct, BenchMaterial, BenchSpot, Eyes, Making, Workshop, WorkshopBench } from './interface.ts';
 import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 import { systemTarget } from './targets.ts';
@@ -78,6 +78,10 @@ function createBoards(seed: number) {
       const [p, q] = [first, second].map((id) => truthOf(id === 'target' ? target : id)) as [Lab, Lab];
       return seenBy(seed, person, looks, p, q);
     },
+    nearest(things: string[], _light: string, person: string) {
+      looks++;
+      return nearestBy(seed, person, looks, truthOf(target), things.map(truthOf));
+    },
     asked(id: string) {
       target = id;
       return id;
@@ -111,6 +115,7 @@ export function createWorkshop(seed: number): Workshop & Eyes {
     ],
     people: [...ONLOOKERS],
     look: boards.look,
+    nearest: boards.nearest,
     newBoard: boards.newBoard,
     measure: (id, count) => boards.measure(id, count),
     applyDye: (id, colours) => apply(id, { kind: 'dye', colours }),
@@ -150,6 +155,7 @@ export function bench(seed: number): WorkshopBench & Eyes {
     materials: MATERIALS.map((m) => ({ ...m })),
     people: [...ONLOOKERS],
     look: boards.look,
+    nearest: boards.nearest,
     newBoard: boards.newBoard,
     prepare: boards.prepare,
     apply: boards.apply,

@@ -5,7 +5,7 @@ import type { Lab } from '../colour/lab.ts';
 import { movedLab } from '../colour/shades.ts';
 import { normalBelow } from '../normal-below.ts';
 import { believe, chanceOfMatch, type Look, type Thing, type Unknown } from './belief.ts';
-import { looksSame, nearer, sized, USUAL_EYE, unsaid, within } from './eye.ts';
+import { looksSame, nearer, type Size, sized, USUAL_EYE, unsaid, within } from './eye.ts';
 import { alikeAt, metricAt } from './metric.ts';
 import { along, believing, covarianceOf, moments, type SeenSum } from './normal.ts';
 
@@ -19,7 +19,9 @@ describe('the eye', () => {
     const within1 = 2 * normalBelow(held(1)) - 1;
     near(looksSame(USUAL_EYE)(0), within1, 1e-6);
     near(sized('far', USUAL_EYE)(6), 0.5, 1e-6);
-    near(nearer(USUAL_EYE)(0), 0.5, 1e-6);
+    near(nearer(4, [2, 3])(0), 0.5, 1e-6);
+    // Two distances of 2 and 3 units, each with its noise, of things as far apart as that: one unit in Φ(1 / 1.53).
+    near(nearer(5, [2, 3])(0.5), normalBelow(1 / Math.hypot(0.8 + 0.12 * 2, 0.8 + 0.12 * 3)), 1e-9);
     // Half of those shown a difference at a threshold say the larger word.
     near(within(2.5, 6, USUAL_EYE)(2.5), sized('plain', USUAL_EYE)(2.5), 1e-12);
     near(sized('plain', USUAL_EYE)(2.5) / (sized('plain', USUAL_EYE)(2.5) + sized('touch', USUAL_EYE)(2.5)), 0.5, 0.05);
@@ -38,7 +40,11 @@ describe('the eye', () => {
     }
     expect(sized('touch', USUAL_EYE)(1.7)).toBeGreaterThan(sized('plain', USUAL_EYE)(1.7));
     expect(sized('plain', USUAL_EYE)(4)).toBeGreaterThan(sized('far', USUAL_EYE)(4));
-    expect(unsaid(USUAL_EYE)(1)).toBeGreaterThan(5 * unsaid(USUAL_EYE)(6));
+    const quiet = (z: number, ...said: Size[]) => unsaid(USUAL_EYE, said)?.(z) ?? 1;
+    expect(quiet(1)).toBeGreaterThan(5 * quiet(6));
+    // Who named two plain differences left out none that is far; of who named two far ones nobody knows.
+    expect(quiet(4, 'plain', 'far')).toBeGreaterThan(5 * quiet(4, 'plain'));
+    expect(unsaid(USUAL_EYE, ['far', 'far'])).toBeNull();
     // Whoever says less needs more.
     expect(sized('touch', { scale: 1.7 })(3.5)).toBeGreaterThan(sized('touch', USUAL_EYE)(3.5));
   });
@@ -216,8 +222,8 @@ describe('a belief of things', () => {
     near((range[0] + range[1]) / 2, deltaE00(WALNUT, [WALNUT[0] + 3, WALNUT[1], WALNUT[2]]), 0.05);
   });
   it('the nearer of two says on which side the target lies', () => {
-    const choice = { nearer: 'rung', farther: 'board 1', to: 'target', person: 'MB' };
-    const told = believe(unknowns, things, { looks: [], choices: [choice] });
+    const choice = { nearest: 'rung', others: ['board 1'], to: 'target', person: 'MB' };
+    const told = believe(unknowns, things, { looks: [], nearest: [choice] });
     expect(told.colour('target').lab[0]).toBeGreaterThan(WALNUT[0] + 2);
   });
   it('learns whose words are large ones', () => {

@@ -1,4 +1,5 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Direction } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { towards } from '../colour/shades.ts';
@@ -26,10 +27,10 @@ export interface Look {
   person: string;
   said: readonly { direction: Direction; size: Size }[];
 }
-/** Which of two things was said to be the nearer to a third. */
-export interface NearerOfTwo {
-  nearer: string;
-  farther: string;
+/** Which of several things was said to be the nearest to another. */
+export interface Nearest {
+  nearest: string;
+  others: readonly string[];
   to: string;
   person: string;
 }
@@ -41,7 +42,7 @@ export interface ReadColour {
 }
 export interface Told {
   looks: readonly Look[];
-  choices?: readonly NearerOfTwo[];
+  nearest?: readonly Nearest[];
   read?: readonly ReadColour[];
 }
 
@@ -89,6 +90,8 @@ export interface Belief {
 const SLIP = 0.004;
 const LOOKS_TO_SLIP = 3;
 const samePair = (p: Look, q: Look): boolean => p.first === q.first && p.second === q.second;
+/** The likelihood of what tells nothing. */
+const CERTAIN = () => 1;
 const LEAN_OF = (person: string) => `person/${person}`;
 const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
 const AXES: readonly Lab[] = [
@@ -98,12 +101,12 @@ const AXES: readonly Lab[] = [
 ];
 
 /**
- * The joint belief over things that share their unknowns, from readings, looks and choices.
+ * The joint belief over things that share their unknowns, from readings, looks and which was the nearest.
  * @throws RangeError when evidence is of a thing or an unknown that is not there: a fault of the caller
  */
 export function believe(unknowns: readonly Unknown[], things: readonly Thing[], evidence: Told): Belief {
-  const { looks, choices = [], read = [] } = evidence;
-  const people = [...new Set([...looks, ...choices].map((l) => l.person))];
+  const { looks, nearest = [], read = [] } = evidence;
+  const people = [...new Set([...looks, ...nearest].map((l) => l.person))];
   const all: Unknown[] = [
     ...unknowns,
     ...people.map((person) => ({ id: LEAN_OF(person), covariance: alikeAt([50, 8, 18], LEAN) })),
@@ -156,18 +159,18 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
     known: number;
     as: (eye: Eye) => (z: number) => number;
   };
-  const seen: Seen[] = [
+  /** What was seen, of things that are where they are thought to be: sizes of differences are those of CIEDE2000 there. */
+  const seenAt = (place: (thing: string) => Lab): Seen[] => [
     ...looks.flatMap((look): Seen[] => {
       const { first, second, person, said } = look;
-      const [p, q] = [thing(first), thing(second)];
-      const at = middle(p.lab, q.lab);
+      const at = middle(place(first), place(second));
       const metric = metricAt(at);
       const along = (direction: Direction, as: Seen['as']): Seen => {
         const way = seenAlong(towards(direction, at), metric);
         const { row, known } = rowOf(
           [
-            [q, 1],
-            [p, -1],
+            [thing(second), 1],
+            [thing(first), -1],
           ],
           way,
         );
@@ -179,28 +182,35 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
         ({ up, down }) =>
           !said.some(({ direction }) => direction === up || direction === down) && !(hue && up !== 'lighter'),
       );
+      const sizes = said.map(({ size }) => size);
+      const quiet = (eye: Eye) => (said.length === 0 ? looksSame(eye) : unsaid(eye, sizes));
       return [
         ...said.map(({ direction, size }) => along(direction, (eye) => sized(size, eye))),
-        ...silent.map(({ up }) => along(up, said.length === 0 ? looksSame : unsaid)),
+        ...(quiet(USUAL_EYE) ? silent.map(({ up }) => along(up, (eye) => quiet(eye) ?? CERTAIN)) : []),
       ];
     }),
-    ...choices.map((choice): Seen => {
-      const [p, q, r] = [thing(choice.nearer), thing(choice.farther), thing(choice.to)];
-      const at = middle(p.lab, q.lab);
-      // The third lies on the nearer's side of the middle between the two.
-      const apart = p.lab.map((v, i) => v - (q.lab[i] as number)) as Lab;
-      const way = seenAlong(apart, metricAt(at));
-      const { row, known } = rowOf(
-        [
-          [r, 1],
-          [p, -0.5],
-          [q, -0.5],
-        ],
-        way,
-      );
-      return { look: null, person: choice.person, row, known, as: nearer };
-    }),
+    ...nearest.flatMap((choice) =>
+      choice.others.map((other): Seen => {
+        const { nearest: best, to, person } = choice;
+        const [p, q, r] = [best, other, to].map(place) as [Lab, Lab, Lab];
+        const at = middle(p, q);
+        // The third lies on the nearer's side of the middle between the two.
+        const apart = p.map((v, i) => v - (q[i] as number)) as Lab;
+        const way = seenAlong(apart, metricAt(at));
+        const { row, known } = rowOf(
+          [
+            [thing(to), 1],
+            [thing(best), -0.5],
+            [thing(other), -0.5],
+          ],
+          way,
+        );
+        const likelihood = nearer(deltaE00(p, q), [deltaE00(r, p), deltaE00(r, q)]);
+        return { look: null, person, row, known, as: () => likelihood };
+      }),
+    ),
   ];
+  let seen = seenAt((id) => thing(id).lab);
   const slips = new Set<Look>();
   const heeded = () => seen.filter(({ look }) => !look || !slips.has(look));
   const withEyes = (eyes: Readonly<Record<string, Eye>>, sweeps?: number) =>
@@ -228,6 +238,17 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
   };
   let eyes = eyesNow();
   let { belief, likely } = withEyes(eyes);
+  // Once more from where the things are thought to be now.
+  const thought = (id: string) =>
+    AXES.map((way) => {
+      const { row, known } = rowOf([[thing(id), 1]], way);
+      return along(belief, row).mean + known;
+    }) as Lab;
+  if (looks.length + nearest.length > 0) {
+    seen = seenAt(thought);
+    eyes = eyesNow();
+    ({ belief, likely } = withEyes(eyes));
+  }
   for (let n = 0; n < Math.floor(looks.length / LOOKS_TO_SLIP); n++) {
     const odd = heeded()
       .map(({ look }, k) => ({ look, likely: likely[k] as number }))

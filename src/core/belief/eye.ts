@@ -38,10 +38,25 @@ export const sized = (size: Size, eye: Eye) => {
   const at = SIZES.indexOf(size);
   return within(THRESHOLDS[at] as number, THRESHOLDS[at + 1] ?? Number.POSITIVE_INFINITY, eye);
 };
-/** Nothing was said of a direction: whatever there is of it is no plain difference. */
-export const unsaid = (eye: Eye) => within(-THRESHOLDS[1], THRESHOLDS[1], eye);
-/** Of two things this one is the nearer: z is how far beyond the middle between them the third lies. */
-export const nearer = (eye: Eye) => within(0, Number.POSITIVE_INFINITY, eye);
+/**
+ * Nothing was said of a direction beside what was said of others: whatever there is of it is no plain difference; where two
+ * were named already, none larger than the lesser of them. Null where that tells nothing.
+ */
+export function unsaid(eye: Eye, said: readonly Size[] = []): ((z: number) => number) | null {
+  const least = said.length < 2 ? 0 : Math.min(...said.map((size) => SIZES.indexOf(size)));
+  const bound = THRESHOLDS[least + 1];
+  return bound === undefined ? null : within(-bound, bound, eye);
+}
+/**
+ * Of two things this one is the nearer: z is how far beyond the middle between them the third lies. Two distances are compared,
+ * each seen with the noise of its size.
+ * @param between how far the two are from one another @param far how far each is thought to be from the third; CIEDE2000
+ */
+export function nearer(between: number, far: readonly [number, number]): (z: number) => number {
+  const sum = Math.max(between, far[0] + far[1]);
+  const noise = Math.hypot(...far.map((d) => NOISE + GROWS * d));
+  return (z) => normalBelow((2 * z * between) / sum / noise);
+}
 
 /** How uncertain one answer leaves a difference, as a variance: its noise and the width of its word. For what a look is worth. */
 export function answerVariance(difference: number, { scale }: Eye): number {
