@@ -29,18 +29,18 @@ import type { Stack } from '../src/core/layers/index.ts';
 import { doubtOf, NOTHING_LEARNED, tuningOf } from '../src/core/learn/index.ts';
 import { type MatchProblem, makeEvaluator, ONLY_DAYLIGHT, refine, search } from '../src/core/match/index.ts';
 import type { Eyes, Workshop } from '../src/workshop/interface.ts';
-import { makeLadders, oldRoad, read, type Shop, woodOf } from './apprentice.ts';
+import { makeLadders, matchTarget, oldRoad, read, type Shop, woodOf } from './apprentice.ts';
 
 /** What a recipe is expected to miss before a board of it is seen, and what a board strays by itself; CIEDE2000. */
 const MISSES = 1.6;
-const OWN = 0.6;
+const OWN = 0.5;
 /** Looks at a board at most; at one that is far off or in the balance no more than these: the next board tells more. */
 const MOST_LOOKS = 7;
 const FAR_LOOKS = 2;
 const BALANCED_LOOKS = 3;
 /** Looks at what stands on the rack, before the first board: which is the nearest, which of the rest; then at single ones. */
 const FIRST_CHOICES = 2;
-const FIRST_LOOKS = 2;
+const FIRST_LOOKS = 3;
 /** A look that takes a smaller share of the doubt away than this is left. */
 const WORTH = 0.1;
 const CLAIMED = 0.9;
@@ -198,7 +198,10 @@ function againFor(
 /** A true difference that nobody at a window would call another colour; CIEDE2000. */
 const GOOD = 2;
 
-/** Jobs by eye over several workshops, a line each, and what they come to beside what is wanted. */
+/**
+ * Jobs by eye over several workshops, a line each, and what they come to beside what is wanted; and the same targets by scaling
+ * the last recipe by what an instrument reads of it, which believes nothing.
+ */
 export function eyeTable(
   factory: EyedFactory,
   { seeds, targets, mostBoards }: { seeds: readonly number[]; targets: number; mostBoards: number },
@@ -210,7 +213,17 @@ export function eyeTable(
       matchByEye({ workshop, shop, tolerance: GOOD, mostBoards }, k + 1),
     );
   });
-  const needed = results.map((r) => (r.passed ? r.boards : mostBoards + 1)).sort((p, q) => p - q);
+  const scaled = seeds.flatMap((seed) => {
+    const workshop = factory(seed);
+    const shop = makeLadders(workshop);
+    return Array.from({ length: targets }, (_, k) =>
+      matchTarget({ workshop, shop, seed, tolerance: GOOD, mostBoards, mode: 'by-eye' }, k + 1, []),
+    );
+  });
+  const boardsOf = (list: readonly { passed: boolean; boards: number }[]) =>
+    list.map((r) => (r.passed ? r.boards : mostBoards + 1)).sort((p, q) => p - q);
+  const needed = boardsOf(results);
+  const scaledNeeded = boardsOf(scaled);
   const at = (list: readonly number[], q: number) => list[Math.min(list.length - 1, Math.floor(q * list.length))];
   const said = results.filter((r) => r.said);
   const share = (part: number, of: number) => `${Math.round((100 * part) / Math.max(1, of))} %`;
@@ -233,6 +246,7 @@ export function eyeTable(
             )}, true ${share(list.filter((l) => l.ok).length, list.length)} of ${list.length}`,
           ],
     ),
+    `scaled by eye from readings: boards median ${at(scaledNeeded, 0.5)}, p90 ${at(scaledNeeded, 0.9)}, passed ${share(scaled.filter((r) => r.passed).length, scaled.length)}`,
     `eye: ${results.length} targets, boards median ${at(needed, 0.5)} (wanted 3), p90 ${at(needed, 0.9)} (5), passed ${share(results.filter((r) => r.passed).length, results.length)} (90 %), looks median ${at(
       results.map((r) => r.looks).sort((p, q) => p - q),
       0.5,

@@ -4,9 +4,9 @@ import type { Direction } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { towards } from '../colour/shades.ts';
 import { chanceWithin, rangeOf } from '../match/risk.ts';
-import { answerVariance, type Eye, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid } from './eye.ts';
-import { alikeAt, metricAt, partsAt, type Square, seenAlong } from './metric.ts';
-import { along, believing, covarianceOf, type MeasuredSum, type Normal, type SeenSum } from './normal.ts';
+import { answersOf, type Eye, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid } from './eye.ts';
+import { alikeAt, metricAt, partsAt, type Square, seenAlong, seenApart } from './metric.ts';
+import { along, believing, covarianceOf, type MeasuredSum, moments, type Normal, type SeenSum } from './normal.ts';
 
 /** Something unknown of a colour, in L*a*b*: how the target really is, what the recipe missed, what a board strayed. */
 export interface Unknown {
@@ -64,6 +64,12 @@ const PLAIN: readonly { up: Direction; down: Direction }[] = [
   { up: 'redder', down: 'greener' },
   { up: 'yellower', down: 'bluer' },
 ];
+/** How far a difference goes along a word: apart from the other axes where it is a word of one. */
+const seenIn = (direction: Direction, at: Lab, metric: Square): Lab =>
+  (PLAIN.some(({ up, down }) => up === direction || down === direction) ? seenApart : seenAlong)(
+    towards(direction, at),
+    metric,
+  );
 const OF_HUE: readonly Direction[] = ['warmer', 'cooler', 'greyer', 'cleaner'];
 
 /** What is believed of the things of a job, all together: a look at one tells of every other. */
@@ -99,6 +105,14 @@ const AXES: readonly Lab[] = [
   [0, 1, 0],
   [0, 0, 1],
 ];
+
+/** The share of the variance of a normal that an answer is expected to take away, 0-1: each answer by how likely it is. */
+const toldBy = (answers: readonly ((z: number) => number)[], mean: number, variance: number): number =>
+  1 -
+  answers.reduce((left, answer) => {
+    const after = moments(mean, variance, answer);
+    return left + (after.evidence * after.variance) / variance;
+  }, 0);
 
 /**
  * The joint belief over things that share their unknowns, from readings, looks and which was the nearest.
@@ -166,7 +180,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       const at = middle(place(first), place(second));
       const metric = metricAt(at);
       const along = (direction: Direction, as: Seen['as']): Seen => {
-        const way = seenAlong(towards(direction, at), metric);
+        const way = seenIn(direction, at, metric);
         const { row, known } = rowOf(
           [
             [thing(second), 1],
@@ -309,9 +323,10 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
         put(row, less, way, -1);
         return row;
       });
+      const eye = eyes[people.at(-1) ?? ''] ?? USUAL_EYE;
       const open = aim.reduce((sum, a) => sum + along(belief, a).variance, 0);
       const taken = PLAIN.reduce((sum, { up }) => {
-        const way = seenAlong(towards(up, at), metric);
+        const way = seenIn(up, at, metric);
         const { row, known } = rowOf(
           [
             [q, 1],
@@ -320,8 +335,9 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
           way,
         );
         const now = along(belief, row);
-        const told = now.variance + answerVariance(Math.abs(now.mean + known), eyes[people.at(-1) ?? ''] ?? USUAL_EYE);
-        return sum + aim.reduce((s, a) => s + covarianceOf(belief, a, row) ** 2, 0) / told;
+        if (now.variance === 0) return sum;
+        const share = toldBy(answersOf(eye), now.mean + known, now.variance);
+        return sum + (share * aim.reduce((s, a) => s + covarianceOf(belief, a, row) ** 2, 0)) / now.variance;
       }, 0);
       return open > 0 ? Math.min(1, taken / open) : 0;
     },

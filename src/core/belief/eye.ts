@@ -58,10 +58,8 @@ export function nearer(between: number, far: readonly [number, number]): (z: num
   return (z) => normalBelow((2 * z * between) / sum / noise);
 }
 
-/** How uncertain one answer leaves a difference, as a variance: its noise and the width of its word. For what a look is worth. */
-export function answerVariance(difference: number, { scale }: Eye): number {
-  const [touch, plain, far] = THRESHOLDS.map((t) => scale * t) as [number, number, number];
-  const noise = NOISE + GROWS * difference;
-  const width = difference < touch ? 2 * touch : difference < plain ? plain - touch : far - plain;
-  return noise * noise + (width * width) / 12;
-}
+/** Every answer along one direction, from the far one at one end to that at the other. */
+export const answersOf = (eye: Eye): ((z: number) => number)[] => {
+  const sizes = SIZES.map((size) => sized(size, eye));
+  return [...sizes.map((of) => (z: number) => of(-z)), looksSame(eye), ...sizes];
+};

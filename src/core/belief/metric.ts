@@ -58,3 +58,13 @@ export function seenAlong(way: Lab, metric: Square): Lab {
   const length = Math.sqrt(way.reduce((sum, w, i) => sum + w * (image[i] as number), 0));
   return image.map((v) => v / length) as Lab;
 }
+
+/**
+ * The same for a word that is one of three said apart, one for each axis of L*a*b*: how far along its own axis, whatever there is
+ * of the others.
+ */
+export function seenApart(way: Lab, metric: Square): Lab {
+  const axis = way.findIndex((w) => w !== 0);
+  const length = Math.sqrt(metric[4 * axis] as number);
+  return way.map((w) => Math.sign(w) * length) as Lab;
+}
