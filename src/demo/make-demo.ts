@@ -9,7 +9,7 @@ import { type Ask, askAt } from './ask.ts';
 import { at, BEGAN, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
 import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
-import { BEGINS, bringTo, type DemoWork, piecesBegun, together, underWay } from './work.ts';
+import { BEGINS, bringTo, byEyes, type DemoWork, piecesBegun, together, underWay } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 /** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
@@ -88,19 +88,22 @@ export async function makeDemo(
   });
   for (const board of rack) await ask('POST', '/rack', { id: newId(), ...board });
 
-  // The jobs are the first person's.
+  // The jobs are the first person's; where eyes judge, the second looks too.
   const { people: named } = (await ask('GET', '/house')) as House;
-  const work = askAt(address, named.find((p) => p.name === people[0]?.name)?.id);
+  const [work, second] = people.map(({ name }) => askAt(address, named.find((p) => p.name === name)?.id));
+  if (!work) return;
   if (jobs.length === 0) return;
   const works: DemoWork[] = [];
-  for (const { piece_id: piece, woods: species, parts, due, underWay: drying, ...job } of jobs) {
+  for (const { target, woods: species, parts, due, underWay: drying, ...job } of jobs) {
     const { id, version } = (await work('POST', '/jobs', { id: newId(), ...job })) as Job;
     if (due) await work('PATCH', `/jobs/${id}`, { version, due });
-    await work('POST', `/jobs/${id}/readings`, { takingId: newId(), source: 'instrument', count: 5, piece });
-    for (const { speciesId, offcuts } of species) {
+    const told = 'piece' in target ? { source: 'instrument', count: 5, ...target } : { source: 'words', ...target };
+    await work('POST', `/jobs/${id}/readings`, { takingId: newId(), ...told });
+    for (const { speciesId, offcuts, progress } of species) {
       const wood = { id: newId(), boardId: newId(), speciesId };
       await work('POST', `/jobs/${id}/woods`, wood);
       await work('PUT', `/woods/${wood.id}/offcuts`, { version: 1, offcuts });
+      if (progress === 'by-eyes') continue;
       await work('POST', `/boards/${wood.boardId}/readings`, {
         stage: 0,
         reading: { takingId: newId(), source: 'instrument', count: 5 },
@@ -112,6 +115,7 @@ export async function makeDemo(
     await work('POST', `/jobs/${id}/parts`, { parts: read.map((part) => ({ id: newId(), ...part })) });
     for (const { speciesId, progress } of species) {
       works.push(bringTo(progress, work, id, speciesId, BEGINS[progress]));
+      if (progress === 'by-eyes' && second) works.push(byEyes([work, second], id, speciesId));
       if (progress === 'passed' && turnable) works.push(piecesBegun(work, id, speciesId));
     }
     if (drying && turnable) works.push(underWay(work, id));

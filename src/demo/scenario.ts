@@ -1,15 +1,19 @@
 import type { NewJob } from '../shared/job.ts';
 import type { NewOldBoard } from '../shared/old-board.ts';
+import type { ReadingInput } from '../shared/reading.ts';
 import type { NewColourant, NewSpecies } from '../shared/shelf.ts';
 import { COLOURANTS, LOTS, MEDIUMS, SUPPLIES } from './products.ts';
 import type { Progress } from './work.ts';
+
+type Told = Pick<Extract<ReadingInput, { source: 'words' }>, 'from' | 'moves'>;
 
 /**
  * The demo scenario, invented: the refit of a small harbour-town library. New work in four woods is to match the one
  * panel of the old counter that survived.
  */
 export const JOBS: readonly (Omit<NewJob, 'id'> & {
-  piece_id: string;
+  /** Its target is a sample piece, read; or it is told in words and its boards are judged by eyes alone. */
+  target: { piece: string } | Told;
   woods: readonly { speciesId: string; offcuts: number; progress: Progress }[];
   parts: readonly string[];
   /** The day it is wanted by. */
@@ -21,15 +25,21 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
     customer: 'Harbour Master’s Office',
     piece: 'Stair rail, two balusters replaced in oak',
     tolerance: 1.5,
-    piece_id: 'stair-rail',
-    woods: [{ speciesId: 'oak', offcuts: 3, progress: 'untouched' }],
+    target: {
+      from: { kind: 'wood', speciesId: 'oak' },
+      moves: [
+        { direction: 'darker', shades: 4 },
+        { direction: 'warmer', shades: 1 },
+      ],
+    },
+    woods: [{ speciesId: 'oak', offcuts: 3, progress: 'by-eyes' }],
     parts: ['2 x Baluster, oak, 860 x 38 x 38 mm, edge'],
   },
   {
     customer: 'Tern Harbour Library',
     piece: 'Catalogue drawers, reading chairs, shelf edges and lectern to the surviving counter panel',
     tolerance: 1,
-    piece_id: 'counter-panel',
+    target: { piece: 'counter-panel' },
     woods: [
       { speciesId: 'sapele', offcuts: 4, progress: 'passed' },
       { speciesId: 'beech', offcuts: 6, progress: 'missed' },
@@ -48,7 +58,7 @@ export const JOBS: readonly (Omit<NewJob, 'id'> & {
     customer: 'Tern Harbour Reading Room',
     piece: 'Window seat, settle and two periodical racks to the same panel',
     tolerance: 1.5,
-    piece_id: 'counter-panel',
+    target: { piece: 'counter-panel' },
     woods: [
       { speciesId: 'maple', offcuts: 4, progress: 'waiting' },
       { speciesId: 'oak', offcuts: 4, progress: 'waiting' },

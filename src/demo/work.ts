@@ -19,7 +19,7 @@ import type { Ask } from './ask.ts';
 import { at, atWork } from './days.ts';
 
 /** How far the demo's work on a wood has come when it opens. */
-export type Progress = 'passed' | 'missed' | 'ladder' | 'untouched' | 'waiting';
+export type Progress = 'passed' | 'missed' | 'ladder' | 'untouched' | 'waiting' | 'by-eyes';
 
 const LITRES = 0.5;
 const MOST_BOARDS = 6;
@@ -52,8 +52,14 @@ const putOn = (ask: Ask, board: string, stage: number) => ask('POST', `/boards/$
 /** A little longer than usual: the demo's shop is cool. */
 const AMPLE = 1.3;
 
-/** Puts every layer on in its time and reads it before the next. @returns when the last was read */
-async function* make(ask: Ask, board: string, stack: Stack, from: number): AsyncGenerator<number, number> {
+/** Puts every layer on in its time and, unless eyes judge it, reads it before the next. @returns when the last was dry */
+async function* make(
+  ask: Ask,
+  board: string,
+  stack: Stack,
+  from: number,
+  byEyes = false,
+): AsyncGenerator<number, number> {
   const shelf = (await ask('GET', '/shelf')) as Shelf;
   const materials = materialsOf(shelf);
   let moment = from;
@@ -63,20 +69,26 @@ async function* make(ask: Ask, board: string, stack: Stack, from: number): Async
     await putOn(ask, board, i + 1);
     moment = atWork(moment + AMPLE * usualWait(stack, i, { materials }) * HOUR);
     yield moment;
-    await read(ask, board, i + 1);
+    if (!byEyes) await read(ask, board, i + 1);
   }
   return moment;
 }
 
-async function anotherBoard(ask: Ask, wood: JobWood): Promise<string> {
+async function anotherBoard(ask: Ask, wood: JobWood, byEyes = false): Promise<string> {
   const id = newId();
   await ask('POST', `/woods/${wood.id}/boards`, { id });
-  await read(ask, id, 0);
+  if (!byEyes) await read(ask, id, 0);
   return id;
 }
 
 /** The first board of a wood: the closest recipe that the shelf holds, planned and made. */
-async function* firstBoard(ask: Ask, job: string, species: string, from: number): AsyncGenerator<number, number> {
+async function* firstBoard(
+  ask: Ask,
+  job: string,
+  species: string,
+  from: number,
+  byEyes = false,
+): AsyncGenerator<number, number> {
   yield from;
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const board = wood.boards[0];
@@ -87,7 +99,7 @@ async function* firstBoard(ask: Ask, job: string, species: string, from: number)
   if (!board || !problem || !road) throw new Error(`The demo finds no recipe on ${species}.`);
   const { stack: poured } = roundToScale(problem, road.stack, LITRES);
   await plan(ask, board.id, poured, 'search', knowledge);
-  return yield* make(ask, board.id, poured, from);
+  return yield* make(ask, board.id, poured, from, byEyes);
 }
 
 /** The next board, with what the last one taught; only planned unless it is to be made. */
@@ -97,12 +109,13 @@ async function* nextBoard(
   species: string,
   from: number,
   made: boolean,
+  byEyes = false,
 ): AsyncGenerator<number, number> {
   yield from;
   const before = await benchOf(ask, job, species);
   const last = before.wood.boards.findLast((b) => b.recipe);
   if (!last?.recipe) return from;
-  const id = await anotherBoard(ask, before.wood);
+  const id = await anotherBoard(ask, before.wood, byEyes);
   const { bench, wood, knowledge } = await benchOf(ask, job, species);
   const board = wood.boards.find((b) => b.id === id);
   const model = board && boardModel(bench, wood, board);
@@ -110,7 +123,7 @@ async function* nextBoard(
   if (!problem) return from;
   const { stack } = roundToScale(problem, refine(problem, last.recipe.stack).stack, LITRES);
   await plan(ask, id, stack, 'corrected', knowledge);
-  return made ? yield* make(ask, id, stack, from) : from;
+  return made ? yield* make(ask, id, stack, from, byEyes) : from;
 }
 
 async function hasPassed(ask: Ask, job: string, species: string): Promise<boolean> {
@@ -204,6 +217,37 @@ export async function* underWay(ask: Ask, job: string): DemoWork {
   yield* together([maple, oak, pine, hurried, foundWet(ask, job), pulledUp(ask, job)]);
 }
 
+/** What two people say of the boards of a job that nobody reads, as each is dry. */
+const SEEN: readonly (readonly { by: 0 | 1; words: string }[])[] = [
+  [
+    { by: 0, words: 'plainly too light, a touch too yellow' },
+    { by: 1, words: 'plainly too pale' },
+  ],
+  [{ by: 0, words: 'a touch too light' }],
+];
+
+/** A job done by eyes alone: a board, what two people see of it, the next one turned to that, and one look at it. */
+export async function* byEyes(asks: readonly Ask[], job: string, species: string): DemoWork {
+  const [ask] = asks as [Ask];
+  let moment = at(5, 9);
+  for (const [n, seen] of SEEN.entries()) {
+    moment = yield* n === 0
+      ? firstBoard(ask, job, species, moment, true)
+      : nextBoard(ask, job, species, moment, true, true);
+    const { wood } = await benchOf(ask, job, species);
+    const board = wood.boards[n];
+    if (!board?.recipe) return;
+    for (const { by, words } of seen) {
+      await asks[by]?.('POST', `/boards/${board.id}/looks`, {
+        id: newId(),
+        stage: board.recipe.stack.length,
+        words,
+        dry: true,
+      });
+    }
+  }
+}
+
 /** The key of a board's coat, as its work is known by. */
 async function coatKey(ask: Ask, job: string, species: string, board: number, stage: number): Promise<string> {
   const { wood } = await benchOf(ask, job, species);
@@ -255,6 +299,7 @@ export const BEGINS: Readonly<Record<Progress, number>> = {
   missed: at(6, 9),
   untouched: at(2, 9),
   waiting: at(2, 9),
+  'by-eyes': at(5, 9),
 };
 
 /** Brings a wood of a job as far as the demo shows it. */

@@ -10,10 +10,13 @@ export const SaidSchema = z
   .array(z.object({ direction: z.enum(DIRECTIONS), size: z.enum(SIZES) }))
   .max(4, 'Four words say enough.')
   .refine((said) => new Set(said.map((s) => s.direction)).size === said.length, 'Each word is said once.');
+const held = z.object({ board: Id, stage });
 const look = {
   stage,
   /** Another board of the job, after a stage; the target where it is null. */
-  against: z.object({ board: Id, stage }).nullable(),
+  against: held.nullable(),
+  /** Boards that were held up with it, and are farther from the target than it is. */
+  farther: z.array(held).max(9, 'Nine boards beside it are enough.'),
   light: LightShares.keyof(),
   words: z.string().trim().max(300, 'At most 300 letters.'),
 };
@@ -22,6 +25,7 @@ export const NewLook = z.object({
   id: Id,
   ...look,
   against: look.against.default(null),
+  farther: look.farther.default([]),
   light: look.light.default('D65'),
   words: look.words.default(''),
   said: SaidSchema.nullable().optional(),

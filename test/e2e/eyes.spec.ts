@@ -33,7 +33,9 @@ test('eyes, a rag and a tin: from an empty folder to a board that is good enough
     await page.getByLabel('What its label says').fill('Espresso');
     await press('See it on the wood');
     // Foreseen at once, and said how far it may be off.
-    await expect(page.getByText(/^L\* \d+–\d+$/).first()).toBeVisible();
+    const foreseen = page.getByRole('button', { name: /shades? either way$/ }).first();
+    await expect(foreseen).toBeVisible();
+    await expect(foreseen).toHaveAttribute('title', /^L\* \d+–\d+/);
     await press('Plan board 1');
     await expect(page).toHaveURL(/boards/);
     console.log(`the first board planned and foreseen: ${count} taps and entries (at most 25)`);

@@ -64,7 +64,7 @@ describe('words that move a colour', () => {
     [[0.8, 1.2], 'about half a shade'],
     [[0.1, 2.1], 'at most a shade'],
     [[1, 4.2], 'half a shade to 2 shades'],
-    [[2.2, 5], 'a shade to 2.5 shades'],
+    [[2.2, 5], 'a shade to 2½ shades'],
   ] as const)('%j of CIEDE2000 is said as %s', (range, said) => {
     expect(shadesText(range)).toBe(said);
   });

@@ -97,7 +97,8 @@ export const movedByWords = (reading: Spectrum, moves: readonly Move[]): Spectru
 /** A range of CIEDE2000 in shades, as it is said: half a shade to two. */
 export function shadesText([from, to]: readonly [number, number]): string {
   const [low, high] = [from, to].map((d) => Math.round((2 * d) / SHADE) / 2) as [number, number];
-  const said = (n: number) => (n === 0.5 ? 'half a shade' : n === 1 ? 'a shade' : `${n} shades`);
+  const said = (n: number) =>
+    n === 0.5 ? 'half a shade' : n === 1 ? 'a shade' : `${Math.floor(n)}${n % 1 === 0 ? '' : '½'} shades`;
   if (high === 0) return 'less than half a shade';
   if (low === high) return `about ${said(low)}`;
   return low === 0 ? `at most ${said(high)}` : `${said(low)} to ${said(high)}`;

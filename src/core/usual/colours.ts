@@ -1,3 +1,4 @@
+import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Lab } from '../colour/lab.ts';
 
 /** A fan of looks on a pale wood: hues by name, each from light to dark. Our own. */
@@ -55,3 +56,10 @@ export function labelled(name: string): { hue: Hue; depth: Depth } | null {
   const depth = /\b(dark|deep|very)\b/.test(words) ? 'dark' : /\b(light|pale)\b/.test(words) ? 'light' : usual;
   return { hue, depth };
 }
+
+const FAN = HUES.flatMap((hue) =>
+  DEPTHS.map((depth) => ({ words: depth === 'medium' ? hue : `${depth} ${hue}`, lab: lookOf(hue, depth) })),
+);
+/** A colour in words: the nearest of the fan. */
+export const colourWords = (lab: Lab): string =>
+  FAN.reduce((p, q) => (deltaE00(lab, q.lab) < deltaE00(lab, p.lab) ? q : p)).words;

@@ -7,13 +7,19 @@ import type { Layer, Stack } from '../../core/layers/layer.ts';
 export interface Staged {
   recipe: { stack: Stack; expected: readonly (readonly number[])[] } | null;
   coats: readonly { stage: number; layer: Layer }[];
-  readings: readonly { stage: number | null; grid: readonly number[] }[];
+  readings: readonly { stage: number | null; grid: readonly number[]; source?: string }[];
+}
+
+/** Mean of readings of one thing, or null when there is none. What was told in words gives way to what was read. */
+export function meanRead(readings: readonly { source?: string; grid: readonly number[] }[]): Spectrum | null {
+  const read = readings.filter((r) => r.source !== 'words');
+  const counted = read.length > 0 ? read : readings;
+  return counted.length > 0 ? meanSpectrum(counted.map((r) => r.grid)) : null;
 }
 
 /** Mean reading of one stage of a board (0 = raw), or null when it has none. */
 export function stageMean({ readings }: Pick<Staged, 'readings'>, stage: number): Spectrum | null {
-  const own = readings.filter((r) => r.stage === stage);
-  return own.length > 0 ? meanSpectrum(own.map((r) => r.grid)) : null;
+  return meanRead(readings.filter((r) => r.stage === stage));
 }
 
 /** Highest stage that has been read: 0 raw, or -1 before any reading. */

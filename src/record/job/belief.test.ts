@@ -132,4 +132,32 @@ describe('what looks come to', () => {
     await look({ dry: true, said: null });
     expect(beliefOf(await opened())?.colour('target').lab).toEqual(was);
   });
+
+  it('which of several is the nearest says where the target lies', async () => {
+    const job = await bench.now();
+    const wood = nth(job.woods, 0);
+    // Two more boards, far apart: a pale one and a dark one.
+    const [pale, dark] = [0.5, 12].map((honey) => [{ ...DYE, colours: { honey } }, CLEAR]);
+    const made: Board[] = [];
+    for (const stack of [pale, dark]) {
+      const id = newId();
+      await bench.post(`/woods/${wood.id}/boards`, { id });
+      await bench.plan(id, stack);
+      for (const stage of [1, 2]) await bench.post(`/boards/${id}/coats`, { stage });
+      made.push((await bench.boards()).find((b) => b.id === id) as Board);
+    }
+    const [first, second] = made as [Board, Board];
+    const lightness = async () => beliefOf(await opened())?.colour('target').lab[0] ?? 0;
+    const before = await lightness();
+    const held = (b: Board) => ({ board: b.id, stage: 2 });
+    const nearest = (of: Board, body: object, status = 201) =>
+      bench.post(`/boards/${of.id}/looks`, { id: newId(), stage: 2, dry: true, said: null, ...body }, status);
+    const kept: Board = await nearest(second, { farther: [held(first)] });
+    expect(kept.looks).toMatchObject([{ farther: [held(first)], said: null }]);
+    expect(await lightness()).toBeLessThan(before);
+    const both = { against: held(first), farther: [held(first)] };
+    expect((await nearest(second, both, 422)).detail).toMatch(/nearest is said of the target/);
+    expect((await nearest(second, { farther: [held(second)] }, 422)).detail).toMatch(/not against itself/);
+    expect((await nearest(second, { farther: [{ board: newId(), stage: 2 }] }, 422)).detail).toMatch(/no such board/);
+  });
 });

@@ -4,6 +4,7 @@ import {
   believe,
   chanceOfMatch,
   type Look,
+  type Nearest,
   straysOf,
   type Thing,
   type Unknown,
@@ -55,7 +56,9 @@ function knownBy({ target }: Job): keyof typeof KNOWN_TO {
 /** Every stage of a board that somebody looked at, or that was held against another. */
 function stagesLookedAt(board: Board, looks: readonly KeptLook[]): number[] {
   const own = board.looks.map((l) => l.stage);
-  const beside = looks.flatMap(({ against }) => (against?.board === board.id ? [against.stage] : []));
+  const beside = looks
+    .flatMap(({ against, farther }) => [...(against ? [against] : []), ...farther])
+    .flatMap((held) => (held.board === board.id ? [held.stage] : []));
   return [...new Set([...own, ...beside])];
 }
 
@@ -77,10 +80,13 @@ const beliefs = new WeakMap<Job, Belief | null>();
 const ofUsualColours = ({ boards }: JobWood, { colourants }: Materials): boolean =>
   boards.some((b) => b.recipe?.stack.some((l) => Object.keys(l.colours).some((id) => colourants[id]?.usual)));
 
+/** Whether a look says anything of colour. */
+const tells = ({ said, farther }: KeptLook): boolean => said !== null || farther.length > 0;
+
 function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
   const kept = boards.flatMap(({ board }) => board.looks);
-  if (!kept.some((l) => l.said !== null)) return null;
+  if (!kept.some(tells)) return null;
   // Who has told nothing of the target made the first board for it: it is somewhere about that.
   const first = boards.find(({ board }) => board.looks.length > 0)?.board;
   const made = first?.recipe?.expected.at(-1);
@@ -119,7 +125,21 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
           ],
     ),
   );
-  return believe(unknowns, things, { looks });
+  const nearest = boards.flatMap(({ board }) =>
+    board.looks.flatMap(({ stage, farther, person }): Nearest[] =>
+      farther.length === 0
+        ? []
+        : [
+            {
+              nearest: stageOf(board, stage),
+              others: farther.map((other) => stageOf({ id: other.board }, other.stage)),
+              to: TARGET,
+              person: person ?? '',
+            },
+          ],
+    ),
+  );
+  return believe(unknowns, things, { looks, nearest });
 }
 
 /**
@@ -158,7 +178,7 @@ export function seenStanding(
   stage: number,
   tolerance: number,
 ): SeenStanding | null {
-  if (!belief || !board.looks.some((l) => l.stage === stage && l.said !== null)) return null;
+  if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
   const held = stageOf(board, stage);
   const worth = belief.worth(TARGET, held, { thing: TARGET, less: missesOf(wood) });
   return { ...chanceOfMatch(belief, TARGET, held, tolerance), lookAgain: worth > WORTH_A_LOOK };

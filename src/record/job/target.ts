@@ -1,11 +1,12 @@
 import { faceOfTones, TONES, type Tone } from '../../core/board/tones.ts';
 import type { Wood } from '../../core/board/wood.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
-import { meanSpectrum, type Spectrum } from '../../core/colour/grid.ts';
+import type { Spectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Target, TargetTones } from '../../core/match/problem.ts';
 import { withoutGloss } from '../../core/optics/surface.ts';
 import type { Job } from '../../shared/job.ts';
+import { meanRead } from '../board/stages.ts';
 
 /** A target, and how it is shown: without the gloss that its reading holds; one typed as L*a*b* as it was typed. */
 export interface SeenTarget extends Target {
@@ -14,11 +15,9 @@ export interface SeenTarget extends Target {
   seenTones?: Record<Tone, Spectrum>;
 }
 
-type Read = { zone: string; grid: readonly number[] };
-const meanOf = (readings: readonly Read[], zone: string): Spectrum | null => {
-  const own = readings.filter((r) => r.zone === zone);
-  return own.length > 0 ? meanSpectrum(own.map((r) => r.grid)) : null;
-};
+type Read = { zone: string; grid: readonly number[]; source?: string };
+const meanOf = (readings: readonly Read[], zone: string): Spectrum | null =>
+  meanRead(readings.filter((r) => r.zone === zone));
 
 /** A wood of nobody's, for the face of a target whose tones alone were read: three parts in ten are grain. */
 const ANY_WOOD: Pick<Wood, 'tissues'> = {

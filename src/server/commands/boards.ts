@@ -254,8 +254,9 @@ export async function readStage(
   id: string,
   { stage, zone, reading: input }: BoardReadingInput,
 ): Promise<StageRead> {
-  if (input.source === 'words' || input.source === 'rack')
-    throw new Refusal(422, 'A board is read; only a target can be described or taken off the rack.', 'source');
+  if (input.source === 'rack') throw new Refusal(422, 'Only a target can be taken off the rack.', 'source');
+  if (input.source === 'words' && (stage > 0 || zone !== 'face'))
+    throw new Refusal(422, 'Words are for raw wood. With colour on, hold the board up and say what you see.', 'source');
   const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);

@@ -31,9 +31,9 @@ async function mustBeInTheHand(
 
 /** What somebody saw of a board, held against its target or another board. */
 export async function sayLook({ db, learning }: Shop, by: Actor, id: string, input: NewLook): Promise<Board> {
-  const { stage, against, light, words } = input;
+  const { stage, against, farther, light, words } = input;
   const said = input.said === undefined ? understood(words) : input.said;
-  if (input.said === undefined && said === null)
+  if (input.said === undefined && said === null && farther.length === 0)
     throw new Refusal(422, 'Nothing of this was understood: say lighter, darker, redder, greyer …, or same.', 'words');
   const job = await db.transaction(async (tx) => {
     const { jobId } = await workOn(tx, id);
@@ -46,19 +46,31 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     const board = boards.find((b) => b.id === id);
     if (!board) throw notFound('board');
     await mustBeInTheHand(tx, board, stage, { dry: input.dry, field: 'stage' });
-    if (against) {
-      const other = boards.find((b) => b.id === against.board);
-      if (!other) throw new Refusal(422, 'There is no such board in this job.', 'against');
-      if (other.id === id) throw new Refusal(422, 'A board is held against another, not against itself.', 'against');
-      await mustBeInTheHand(tx, other, against.stage, { dry: true, field: 'against' });
-    }
+    if (against && farther.length > 0)
+      throw new Refusal(422, 'The nearest is said of the target: hold one board against another by itself.', 'farther');
+    for (const [field, others] of [
+      ['against', against ? [against] : []],
+      ['farther', farther],
+    ] as const)
+      for (const beside of others) {
+        const other = boards.find((b) => b.id === beside.board);
+        if (!other) throw new Refusal(422, 'There is no such board in this job.', field);
+        if (other.id === id) throw new Refusal(422, 'A board is held against another, not against itself.', field);
+        await mustBeInTheHand(tx, other, beside.stage, { dry: true, field });
+      }
     await insertLook(
       tx,
       id,
-      { id: input.id, stage, against, light, said, words, seenAt: (await clockNow(tx)).now },
+      { id: input.id, stage, against, farther, light, said, words, seenAt: (await clockNow(tx)).now },
       by,
     );
-    await insertEvent(tx, { kind: 'looked at', by, job: jobId, board: id, detail: { stage, said, words } });
+    await insertEvent(tx, {
+      kind: 'looked at',
+      by,
+      job: jobId,
+      board: id,
+      detail: { stage, said, words, nearest: farther.length },
+    });
     return jobId;
   });
   learning.changed(job);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { meanSpectrum } from '../../core/colour/grid.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import type { Measurement } from '../../core/formats/index.ts';
+import { meanRead } from '../../record/board/stages.ts';
 import { meansOfTarget } from '../../record/job/target.ts';
 import { newId } from '../../shared/id.ts';
 import { type Spot, StoredReading } from '../../shared/reading.ts';
@@ -149,21 +149,21 @@ export async function moveReading(
   );
 }
 
-const Grids = z.array(z.object({ grid: z.array(z.number()) }));
+const Grids = z.array(z.object({ grid: z.array(z.number()), source: z.string() }));
 
 /** The mean of a stage and its L*a*b*, kept beside its readings. */
 export async function rememberStage(db: Queries, board: string, stage: number): Promise<void> {
   const rows = Grids.parse(
     await db.query(
-      "select grid from reading where board_id = $1 and stage = $2 and zone = 'face' and deleted_at is null",
+      "select grid, source from reading where board_id = $1 and stage = $2 and zone = 'face' and deleted_at is null",
       [board, stage],
     ),
   );
-  if (rows.length === 0) {
+  const mean = meanRead(rows);
+  if (!mean) {
     await db.query('delete from stage_mean where board_id = $1 and stage = $2', [board, stage]);
     return;
   }
-  const mean = meanSpectrum(rows.map((r) => r.grid));
   await db.query(
     `insert into stage_mean (board_id, stage, readings, grid, l, a, b) values ($1, $2, $3, $4, $5, $6, $7)
      on conflict (board_id, stage) do update set readings = $3, grid = $4, l = $5, a = $6, b = $7`,

@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
+import { rawMean } from '../../core/board/wood.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
+import { meanRead } from '../../record/board/stages.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { STOCK } from '../../workshop/stock.ts';
@@ -110,10 +112,29 @@ describe('words instead of an object', () => {
     await words(other, { kind: 'target', job: job.id, revision: 7 }, [], 409);
     await words(other, { kind: 'target', job: job.id, revision: 4e15 }, [], 422);
     await words(other, { kind: 'wood', speciesId: 'ebony' }, [], 422);
-    // A board is read, never described.
-    const { woods }: Job = await post(`/jobs/${other.id}/woods`, { speciesId: 'oak' });
-    const reading = { takingId: newId(), source: 'words', from: { kind: 'wood', speciesId: 'oak' }, moves: [] };
-    await post(`/boards/${woods[0]?.boards[0]?.id}/readings`, { stage: 0, reading }, 422);
+  });
+  it('tell of a raw board too, until it is read; with colour on it is looked at', async () => {
+    const job = await newJob();
+    const { woods }: Job = await post(`/jobs/${job.id}/woods`, { speciesId: 'oak' });
+    const board = woods[0]?.boards[0]?.id as string;
+    const paler = {
+      source: 'words',
+      from: { kind: 'wood', speciesId: 'oak' },
+      moves: [{ direction: 'lighter', shades: 1 }],
+    };
+    const tell = (stage: number, reading: object, status = 201) =>
+      post(`/boards/${board}/readings`, { stage, reading: { takingId: newId(), ...reading } }, status);
+    const raw = async () => meanRead((await now(job)).woods[0]?.boards[0]?.readings ?? []);
+    await tell(0, paler);
+    const [shelf] = (await shop.ask('get', '/shelf').expect(200)).body.species.filter(
+      (s: { id: string }) => s.id === 'oak',
+    );
+    expect(deltaE00(labOf((await raw()) ?? []), labOf(rawMean(shelf)))).toBeCloseTo(2, 1);
+    // What is read puts what was said aside.
+    await tell(0, typed(64, 7, 21));
+    expect(deltaE00(labOf((await raw()) ?? []), [64, 7, 21])).toBeLessThan(0.01);
+    expect((await tell(1, paler, 422)).detail).toMatch(/hold the board up and say what you see/);
+    expect((await tell(0, { source: 'rack', oldBoard: newId() }, 422)).detail).toMatch(/off the rack/);
   });
   it('the darkest that still shows its grain is darker than raw, and its grain shows', async () => {
     const job = await newJob();

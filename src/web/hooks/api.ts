@@ -158,6 +158,11 @@ export const useSnapshotLook = (snapshot: string) => useResource(lookAtSnapshot,
 export const useRack = () => useResource(oldBoards, {});
 export const useGrids = (board: string) => useResource(gridsOfBoard, { board });
 /** Whether the simulated bench stands in this shop. */
+/** The shop sees with its eyes: it has no instrument. */
+export const useEyesOnly = (): boolean => {
+  const { data } = useHouse();
+  return data !== undefined && !data.tools.includes('instrument');
+};
 export const useSimulated = (): boolean => useHouse().data?.simulated ?? false;
 export const useSamplePieces = () => useResource(samplePieces, {});
 

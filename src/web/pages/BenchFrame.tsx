@@ -7,6 +7,7 @@ import { standingOf, stepsDone } from '../../record/job/standing.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { NothingHere } from '../components/NothingHere.tsx';
 import { againstText } from '../components/numbers.ts';
+import { useTold } from '../components/Told.tsx';
 import { ToolsPlace } from '../components/Tools.tsx';
 import { type OpenBench, useBench } from '../hooks/bench.ts';
 
@@ -18,15 +19,17 @@ const STEPS = [
   { to: 'verdict', label: 'Verdict' },
 ] as const;
 
-function standingText(bench: OpenBench, wood: JobWood): string {
+function standingText(bench: OpenBench, wood: JobWood, told: ReturnType<typeof useTold>): string {
   const standing = standingOf(bench, wood);
-  if (standing.kind === 'measured') return againstText(standing.deltaE, bench.job.tolerance);
+  if (standing.kind === 'measured')
+    return told.words ? `${told.bare(standing.deltaE)} off` : againstText(standing.deltaE, bench.job.tolerance);
   if (standing.kind === 'judged') return standing.accepted ? 'accepted' : 'rejected';
   if (standing.kind === 'done') return 'to judge';
   return standing.kind === 'planned' ? `board ${standing.board}` : standing.kind;
 }
 
 function Woods({ bench, onTools }: { bench: OpenBench; onTools: (place: HTMLElement | null) => void }) {
+  const told = useTold();
   const [params] = useSearchParams();
   const { pathname } = useLocation();
   const here = findBoard(bench.job.woods, { wood: params.get('wood'), board: params.get('board') })?.wood;
@@ -41,7 +44,7 @@ function Woods({ bench, onTools }: { bench: OpenBench; onTools: (place: HTMLElem
             aria-current={wood === here}
           >
             <b>{woodNamed(bench.shelf, wood)}</b>
-            <span className="mono">{standingText(bench, wood)}</span>
+            <span className={told.words ? '' : 'mono'}>{standingText(bench, wood, told)}</span>
           </NavLink>
         ))}
       </nav>

@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { labOf } from '../../core/colour/lab.ts';
 import { strayOf } from '../../core/judge/mix-up.ts';
@@ -29,10 +29,13 @@ import { WayBackPanel } from '../components/boards/WayBack.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
-import { againstText, deltaText, labText } from '../components/numbers.ts';
+import { againstText } from '../components/numbers.ts';
 import { ReadingCorrection } from '../components/readings/ReadingCorrection.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
-import { change } from '../hooks/api.ts';
+import { ColourTold, useTold } from '../components/Told.tsx';
+import { LookPanel } from '../components/verdict/LookPanel.tsx';
+import { LooksTaken } from '../components/verdict/LooksTaken.tsx';
+import { change, useEyesOnly } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -44,9 +47,46 @@ const FILM_OR_DYE = (stack: Stack, stage: number) => {
   return layer && isColoured(layer.kind);
 };
 
+/** What is found out of a stage: by eyes where the shop has nothing else, by readings where it has; the other a tap behind. */
+function SeenOrRead({
+  bench,
+  model,
+  stage,
+  children: readings,
+}: {
+  bench: OpenBench;
+  model: BoardModel;
+  stage: number;
+  children: ReactNode;
+}) {
+  const eyes = useEyesOnly();
+  const { board } = model;
+  // A board is looked at as it is: raw wood is told, and what lies under a later coat cannot be seen.
+  if (stage === 0 || stage !== layersOn(board)) return readings;
+  const looks = (
+    <>
+      <LookPanel key={`${board.id}/${stage}`} bench={bench} model={model} />
+      <LooksTaken bench={bench} model={model} stage={stage} />
+    </>
+  );
+  const [first, second, behind] = eyes
+    ? ([looks, readings, 'It was read all the same'] as const)
+    : ([readings, looks, 'Look at it'] as const);
+  return (
+    <>
+      {first}
+      <details>
+        <summary>{behind}</summary>
+        {second}
+      </details>
+    </>
+  );
+}
+
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
 function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { board } = model;
+  const { words, miss, bare } = useTold();
   const fields = useBoardFields(bench, model);
   const stack = board.recipe ? stackAsMade(board) : NO_LAYERS;
   // Where the work is: to be read after the last coat, or, where nothing reads, at the last coat that is on.
@@ -113,29 +153,35 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
           {expected && stage > 0 && (
             <div>
               <span className="soft">expected </span>
-              <span className="mono">{labText(labOf(expected))}</span>
+              <ColourTold of={labOf(expected)} />
               {FILM_OR_DYE(stack, stage) && (
-                <div className="soft">Dried colour looks flat until the clear goes on: judge by the figures.</div>
+                <div className="soft">
+                  Dried colour looks flat until the clear goes on
+                  {words ? ': wipe it with spirits to see it as it will be.' : ': judge by the figures.'}
+                </div>
               )}
             </div>
           )}
           {off !== null && expected && measured && (
             <div className={mixedUp ? 'trouble' : 'note'} data-testid="stage-miss">
               {mixedUp
-                ? `ΔE00 ${deltaText(off)} from what was expected: this reading does not fit this recipe: check the board’s label. Nothing is learned from it.`
-                : `ΔE00 ${deltaText(off)} from what was expected${allowed === null ? '' : missed ? `, more than the ${deltaText(allowed)} it may stray` : ` (it may stray ${deltaText(allowed)})`}: ${differenceWords(labOf(expected), labOf(measured)).join(', ')}.`}
+                ? `${miss(off)} from what was expected: this reading does not fit this recipe: check the board’s label. Nothing is learned from it.`
+                : `${miss(off)} from what was expected${allowed === null ? '' : missed ? `, more than the ${bare(allowed)} it may stray` : ` (it may stray ${bare(allowed)})`}: ${differenceWords(labOf(expected), labOf(measured)).join(', ')}.`}
             </div>
           )}
           {board.recipe || stage === 0 ? (
-            <ReadingPanel
-              key={`${board.id}/${stage}`}
-              spots={SPOTS.slice(1)}
-              take={(reading, zone) => change(readStage, { board: board.id }, { stage, reading, zone })}
-              readings={board.readings.filter((r) => r.stage === stage)}
-              aside={board.aside.filter((r) => r.stage === stage)}
-              keep={`board/${board.id}/${stage}`}
-              onCorrect={setCorrecting}
-            />
+            <SeenOrRead model={model} bench={bench} stage={stage}>
+              <ReadingPanel
+                key={`${board.id}/${stage}`}
+                raw={stage === 0 ? model.species.id : undefined}
+                spots={SPOTS.slice(1)}
+                take={(reading, zone) => change(readStage, { board: board.id }, { stage, reading, zone })}
+                readings={board.readings.filter((r) => r.stage === stage)}
+                aside={board.aside.filter((r) => r.stage === stage)}
+                keep={`board/${board.id}/${stage}`}
+                onCorrect={setCorrecting}
+              />
+            </SeenOrRead>
           ) : null}
           {isDone(board) && stage === stack.length && <JudgeBoard model={model} />}
           <KeepAsRung bench={bench} model={model} stage={stage} />
@@ -186,6 +232,7 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
 function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardModel; here: boolean }) {
   const fields = useBoardFields(bench, model);
   const { board } = model;
+  const { words, bare } = useTold();
   const miss = model.target && missOfFinished(model.target, board);
   return (
     <RouterLink to={`?board=${model.code}`} className="smallboard" aria-current={here}>
@@ -194,7 +241,9 @@ function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardMode
         <b>Board {board.number}</b>
         <span className="mono">
           {miss !== null
-            ? `ΔE ${againstText(miss, bench.job.tolerance)}`
+            ? words
+              ? `${bare(miss)} off`
+              : `ΔE ${againstText(miss, bench.job.tolerance)}`
             : board.judged
               ? board.judged.accepted
                 ? 'accepted'

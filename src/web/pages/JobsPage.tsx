@@ -21,6 +21,7 @@ import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Area, Row, Text } from '../components/layout.tsx';
 import { againstText, toleranceText } from '../components/numbers.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
+import { useTold } from '../components/Told.tsx';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 
@@ -51,6 +52,7 @@ function BestBoardOf({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
 const NARROW = '(max-width: 960px)';
 
 function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
+  const { words, bare } = useTold();
   const narrow = useMediaQuery(NARROW);
   const say = useToast();
   const attempt = useAttempt();
@@ -89,13 +91,13 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
         {job.woods.map((w) => (
           <Row key={w.code} gap="near">
             <Text width={78}>{w.name}</Text>
-            <Text className="mono" nowrap>
+            <Text className={words ? '' : 'mono'} nowrap={!words}>
               {w.accepted
                 ? 'accepted'
                 : w.toJudge > 0
                   ? 'to be judged'
                   : w.deltaE !== null
-                    ? `${againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
+                    ? `${words ? `${bare(w.deltaE)} off` : againstText(w.deltaE, job.tolerance)} · ${w.boards} made`
                     : w.boards > 0
                       ? 'on the bench'
                       : 'to plan'}
@@ -104,7 +106,9 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
         ))}
         {job.woods.length === 0 && <span className="soft">no wood yet</span>}
       </TableCell>
-      <TableCell className="mono">{toleranceText(job.tolerance)}</TableCell>
+      <TableCell className={words ? '' : 'mono'}>
+        {words ? bare(job.tolerance) : toleranceText(job.tolerance)}
+      </TableCell>
       <TableCell align="right">
         <Button onClick={remove} sx={{ whiteSpace: 'nowrap' }}>
           Put away
@@ -118,6 +122,7 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
 const MANY = 10;
 
 export function JobsPage() {
+  const { words } = useTold();
   const [params, setParams] = useSearchParams();
   const { data, error } = useJobs(params.toString());
   const shelf = useShelf().data;
@@ -175,7 +180,7 @@ export function JobsPage() {
               <TableRow>
                 {!narrow && <TableCell sx={{ paddingLeft: 0 }}>Target, best board</TableCell>}
                 <TableCell>Job</TableCell>
-                <TableCell>Best board so far, ΔE00</TableCell>
+                <TableCell>Best board so far{!words && ', ΔE00'}</TableCell>
                 <TableCell>Tolerance</TableCell>
                 <TableCell />
               </TableRow>

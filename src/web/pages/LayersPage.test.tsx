@@ -69,7 +69,7 @@ describe('the layers', () => {
     await user.click(screen.getByRole('heading', { name: 'Dye' }));
     await choose('Add a colour', 'Wine');
     expect(farEnd()).toBeGreaterThan(0);
-    const lightness = () => screen.getAllByText(/^L\* \d+$/)[2].textContent;
+    const lightness = () => screen.getAllByText(/^L\* \d+ · contrast/)[2].textContent;
     const before = lightness();
     fireEvent.change(screen.getByLabelText(/^Wine /), { target: { value: '9' } });
     await waitFor(() => expect(lightness()).not.toBe(before));
@@ -131,7 +131,7 @@ describe('the layers', () => {
     const { job, user, press, choose, at } = await openBeech();
     await user.click(screen.getByRole('heading', { name: 'Dye' }));
     await choose('Add a colour', 'Wine');
-    const lightness = () => screen.getAllByText(/^L\* \d+$/).at(-1)?.textContent;
+    const lightness = () => screen.getAllByText(/^L\* \d+ · contrast/).at(-1)?.textContent;
     await waitFor(() => expect(lightness()).toMatch(/\d/));
     const dyed = lightness();
     await press('Without this');

@@ -15,6 +15,7 @@ import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { Spread } from '../components/readings/Spread.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
+import { useTold } from '../components/Told.tsx';
 import { ChangeOfMind } from '../components/target/ChangeOfMind.tsx';
 import { SingleLight } from '../components/target/SingleLight.tsx';
 import { WishesForm } from '../components/target/Wishes.tsx';
@@ -130,6 +131,7 @@ function TargetPicture({ target, known }: { target: SeenTarget | null; known: nu
 /** How close is close enough: of the face, or of ground and grain each. */
 function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
   const grain = job.grainTolerance ?? job.tolerance;
+  const { words, bare } = useTold();
   return (
     <Pile as="section" gap="close">
       <h2>How close is close enough</h2>
@@ -162,7 +164,8 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
         )}
       </Row>
       <Text className="soft" maxWidth={420}>
-        A miss of this size is {sizeWord(job.tolerance - 0.01)} edge to edge. ΔE is CIEDE2000 in daylight (D65, 10°).
+        A miss of this size is {sizeWord(job.tolerance - 0.01)} edge to edge
+        {words ? `: ${bare(job.tolerance)}.` : '. ΔE is CIEDE2000 in daylight (D65, 10°).'}
         {tones && ' Ground and grain are brought home together and judged each by itself.'}
       </Text>
     </Pile>

@@ -15,7 +15,8 @@ import { BatchCorrectionPanel } from '../components/boards/BatchCorrection.tsx';
 import { FromHere } from '../components/boards/FromHere.tsx';
 import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { Columns, Pile, Row, Text } from '../components/layout.tsx';
-import { againstText, deltaText, signedText, toleranceText } from '../components/numbers.ts';
+import { againstText, signedText, toleranceText } from '../components/numbers.ts';
+import { Miss, useTold } from '../components/Told.tsx';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { NextBoard } from '../components/verdict/NextBoard.tsx';
@@ -25,30 +26,39 @@ import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 
 function Figures({ verdict, tolerance, perLight }: { verdict: Verdict; tolerance: number; perLight: number[] }) {
+  const { words, bare } = useTold();
   return (
     <section>
-      <div className="soft">Measured against target, ΔE00</div>
+      <div className="soft">Measured against target{!words && ', ΔE00'}</div>
       <Row gap="far" align="baseline">
-        <Text as="div" className="figure" size="giant" data-testid="verdict-delta">
-          {againstText(verdict.deltaE, tolerance)}
+        <Text
+          as="div"
+          className={words ? '' : 'figure'}
+          strong
+          size={words ? 'figure' : 'giant'}
+          data-testid="verdict-delta"
+        >
+          <Miss of={verdict.deltaE} figures={againstText(verdict.deltaE, tolerance)} />
         </Text>
-        <Text as="div" size="figure" strong data-testid="verdict">
+        <Text as="div" size="figure" strong nowrap data-testid="verdict">
           {verdict.passed ? '✓ Passes' : '✕ Not yet'}
         </Text>
       </Row>
       <Text as="p" size="title" padTop="close" padBottom="close">
         {verdict.words.join(', ')}; {verdict.size}
       </Text>
-      <Text as="div" className="mono" size="lead">
-        ΔL* {signedText(verdict.dL)}&ensp;Δa* {signedText(verdict.da)}&ensp;Δb* {signedText(verdict.db)}&ensp;ΔC*{' '}
-        {signedText(verdict.dC)}
-        &ensp;ΔH* {signedText(verdict.dH)}
-      </Text>
+      {!words && (
+        <Text as="div" className="mono" size="lead">
+          ΔL* {signedText(verdict.dL)}&ensp;Δa* {signedText(verdict.da)}&ensp;Δb* {signedText(verdict.db)}&ensp;ΔC*{' '}
+          {signedText(verdict.dC)}
+          &ensp;ΔH* {signedText(verdict.dH)}
+        </Text>
+      )}
       <p className="soft">
-        tolerance {toleranceText(tolerance)}
-        {verdict.uncertainty !== null && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
+        tolerance {words ? bare(tolerance) : toleranceText(tolerance)}
+        {verdict.uncertainty !== null && !words && ` · mean known to ± ${verdict.uncertainty.toFixed(2)} (95 %)`}
         {perLight.length > 1 &&
-          ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${deltaText(nth(perLight, i))}`).join(' · ')}`}
+          ` · ${ROAD_LIGHTS.map((l, i) => `${LIGHT_NAMES[l.illuminant]} ${bare(nth(perLight, i))}`).join(' · ')}`}
       </p>
     </section>
   );

@@ -25,12 +25,13 @@ import { PilePanel } from '../components/woods/Pile.tsx';
 import { PreparationForm, preparationText } from '../components/woods/PreparationForm.tsx';
 import { RawPicture } from '../components/woods/RawPicture.tsx';
 import { ReachPanel } from '../components/woods/Reach.tsx';
-import { change } from '../hooks/api.ts';
+import { change, useEyesOnly } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useNextId } from '../hooks/new-id.ts';
 
 /** What tells a raw board from others of its species beside it. */
 function RawName({ model }: { model: BoardModel }) {
+  const eyes = useEyesOnly();
   const reading = stageMean(model.board, 0);
   return (
     <Row gap="apart">
@@ -38,7 +39,7 @@ function RawName({ model }: { model: BoardModel }) {
         {model.name}, board {model.board.number}
       </b>
       <span>{preparationText(model.preparation)}</span>
-      <span className="mono">{reading ? labText(labOf(reading)) : 'not read yet'}</span>
+      <span className="mono">{reading ? labText(labOf(reading)) : eyes ? 'as its kind is' : 'not read yet'}</span>
     </Row>
   );
 }
@@ -46,6 +47,7 @@ function RawName({ model }: { model: BoardModel }) {
 function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { wood, board } = model;
   const [anatomy, setAnatomy] = useState(false);
+  const eyes = useEyesOnly();
   // Solid and veneer, or two grits of one species, are looked at side by side.
   const beside = useMemo(
     () =>
@@ -79,6 +81,7 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
             <ErrorMessage error={model.trouble} />
             <ReadingPanel
               key={board.id}
+              raw={model.species.id}
               take={(reading, zone) => change(readStage, { board: board.id }, { stage: 0, reading, zone })}
               readings={board.readings.filter((r) => r.stage === 0)}
               aside={board.aside.filter((r) => r.stage === 0)}
@@ -95,7 +98,7 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
             <Offcuts key={`${wood.offcutsVersion}/${wood.offcutsTaken}`} wood={wood} />
             <Button onClick={() => setAnatomy(true)}>What the wood is</Button>
           </Row>
-          {stageMean(board, 0) && (
+          {(stageMean(board, 0) || eyes) && (
             <div className="onward">
               <Button component={RouterLink} to={`../layers?wood=${wood.code}`} variant="contained" color="primary">
                 Plan the layers on {model.name.toLowerCase()}
@@ -202,6 +205,7 @@ function AnotherOfIt({
 }
 
 export function WoodsPage() {
+  const eyes = useEyesOnly();
   const bench = useOpenBench();
   const [, setParams] = useSearchParams();
   const [error, setError] = useState<string | null>(null);
@@ -237,7 +241,9 @@ export function WoodsPage() {
           {woods.map((w) => (
             <RouterLink key={w.id} to={`?wood=${w.code}`} className={w === model.wood ? 'here' : ''}>
               <b>{woodNamed(bench.shelf, w)}</b>
-              <span>{w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : 'not read yet'}</span>
+              <span>
+                {w.boards.some((b) => stageMean(b, 0)) ? 'read raw' : eyes ? 'as its kind is' : 'not read yet'}
+              </span>
             </RouterLink>
           ))}
           <Button component={RouterLink} to="../parts" sx={{ marginLeft: 'auto', flex: 'none' }}>

@@ -17,7 +17,8 @@ import type { FoundRoads } from '../../workers/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { WayOn } from '../layers/WayOn.tsx';
 import { Pile } from '../layout.tsx';
-import { hoursText, rangeText } from '../numbers.ts';
+import { hoursText } from '../numbers.ts';
+import { MissRange, useTold } from '../Told.tsx';
 
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
 export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
@@ -26,6 +27,7 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
   const go = useNavigate();
   const { data: house } = useHouse();
   const id = useNextId();
+  const { words } = useTold();
   const [refused, setRefused] = useState<string | null>(null);
   const solve = useMemo((): MatcherWork<FoundRoads> | null => {
     const problem =
@@ -70,8 +72,11 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
         <>
           <WayOn layers={layers} materials={bench.materials} />
           <div>
-            expected ΔE00 <b className="mono">{rangeText(road.range)}</b>, 8 boards in 10; passes with{' '}
-            {Math.round(road.chance * 100)} in 100
+            expected {!words && 'ΔE00 '}
+            <b>
+              <MissRange of={road.range} />
+            </b>
+            {words && ' off'}, 8 boards in 10; passes with {Math.round(road.chance * 100)} in 100
           </div>
           <div className="soft">
             {Math.round(hands)} min of work on a square metre, {hoursText(wait.usual)} until it can be judged

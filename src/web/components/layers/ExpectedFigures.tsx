@@ -11,7 +11,8 @@ import type { Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf, ROAD_LIGHTS } from '../../../core/match/roads.ts';
 import { Row, Text } from '../layout.tsx';
-import { deltaText, labText, rangeText, toleranceText } from '../numbers.ts';
+import { labText, toleranceText } from '../numbers.ts';
+import { MissRange, useTold } from '../Told.tsx';
 
 interface Props {
   problem: MatchProblem | null;
@@ -27,11 +28,12 @@ export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, f
     () => unlessRefused(() => problem && promiseOf(problem, stack, tolerance)),
     [problem, stack, tolerance],
   );
+  const { words, bare } = useTold();
   const coloured = stack.some((l) => Object.keys(l.colours).length > 0);
   if (!problem || !final || !coloured || !promise)
     return (
       <div>
-        <div className="soft">Expected, ΔE00</div>
+        <div className="soft">Expected{!words && ', ΔE00'}</div>
         <div className="figure" data-testid="expected">
           –
         </div>
@@ -43,34 +45,41 @@ export const ExpectedFigures = memo(function ExpectedFigures({ problem, stack, f
   const lights = problem.target.singleLight
     ? []
     : deltaEPerLight(problem.target.reflectance, final.reading, ROAD_LIGHTS).map(
-        (d, i) => `${LIGHT_NAMES[nth(ROAD_LIGHTS, i).illuminant].replace('white ', '')} ${deltaText(d)}`,
+        (d, i) => `${LIGHT_NAMES[nth(ROAD_LIGHTS, i).illuminant].replace('white ', '')} ${bare(d)}`,
       );
   return (
     <div>
-      <div className="soft">Expected ΔE00, 8 boards in 10</div>
+      <div className="soft">Expected{words ? ' off the target' : ' ΔE00'}, 8 boards in 10</div>
       <Row gap="apart">
-        <Text as="div" className="figure" data-testid="expected" nowrap size="great">
-          {rangeText(promise.range)}
+        <Text
+          as="div"
+          className={words ? '' : 'figure'}
+          strong
+          data-testid="expected"
+          nowrap={!words}
+          size={words ? 'title' : 'great'}
+        >
+          <MissRange of={promise.range} />
         </Text>
         <b>
-          passes {toleranceText(tolerance)} with {Math.round(promise.chance * 100)} in 100
+          passes {!words && toleranceText(tolerance)} with {Math.round(promise.chance * 100)} in 100
         </b>
       </Row>
       <div
         data-testid="aim"
         title={`${labText(got)}${final.surface.k1 > 0 ? `; as pictured, without gloss: ${labText(labOf(final.seen, light))}` : ''}`}
       >
-        aimed {deltaText(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
+        aimed {bare(deltaE00(wanted, got))} off: {differenceWords(wanted, got).join(', ')}
       </div>
       {promise.tones && (
         <div data-testid="tones">
-          ground {deltaText(promise.tones.ground)} off, grain {deltaText(promise.tones.grain)}
+          ground {bare(promise.tones.ground)} off, grain {bare(promise.tones.grain)}
         </div>
       )}
-      {lights.length > 0 && !promise.tones && <div className="soft">{lights.join(' · ')}</div>}
+      {lights.length > 0 && !promise.tones && !words && <div className="soft">{lights.join(' · ')}</div>}
       {exact && (
         <div className="soft">
-          Weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {exact[1].toFixed(1)}.
+          Weigh {problem.materials.colourants[exact[0]]?.name} exactly: 5 % more moves it {bare(exact[1])}.
         </div>
       )}
     </div>

@@ -12,7 +12,8 @@ import { durationOf } from '../../../core/time/coats.ts';
 import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/job/bench.ts';
 import { useDrying } from '../../hooks/rules.ts';
 import { Text } from '../layout.tsx';
-import { deltaText, hoursText } from '../numbers.ts';
+import { hoursText } from '../numbers.ts';
+import { useTold } from '../Told.tsx';
 
 interface Props {
   bench: Bench;
@@ -43,10 +44,11 @@ export const GainOfCoat = memo(function GainOfCoat({ bench, model, stack, light,
     );
     return before && after ? { size: deltaE00(before, after), words: differenceWords(before, after) } : null;
   }, [bench, model, stack, light, at]);
+  const { miss } = useTold();
   const layer = stack[at];
   return gain && layer ? (
     <span className="soft">
-      One {traitsOf(layer).tones ? 'pass' : 'coat'} more: ΔE00 {deltaText(gain.size)}
+      One {traitsOf(layer).tones ? 'pass' : 'coat'} more: {miss(gain.size)}
       {gain.size > 0.3 && `, ${gain.words.join(', ')}`}
     </span>
   ) : null;
@@ -73,6 +75,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
   );
   const { wait, hands } = durationOf(stack, useDrying(bench));
   const face = zones[0]?.lab;
+  const { miss } = useTold();
   const hidden = unforeseen(bench, model, stack);
   return (
     <Text as="div" size="small" className="soft">
@@ -87,7 +90,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           ({ zone, lab }) =>
             lab && (
               <div key={zone}>
-                {ZONE_NAMES[zone]} ΔE00 {deltaText(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
+                {ZONE_NAMES[zone]} {miss(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
               </div>
             ),
         )}

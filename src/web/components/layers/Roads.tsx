@@ -11,7 +11,8 @@ import type { SeenTarget } from '../../../record/job/target.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
-import { deltaText, hoursText, percent, rangeText } from '../numbers.ts';
+import { hoursText, percent } from '../numbers.ts';
+import { MissRange, useTold } from '../Told.tsx';
 
 interface Props {
   roads: readonly NamedRoad[];
@@ -62,6 +63,7 @@ const kindsOf = (stack: Stack) => stack.map(kindText).join(', ');
 /** One road: its board, what it is best at, what it promises, what goes into it. */
 function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; differ: boolean; number: number }) {
   const { materials, onTake } = rest;
+  const { words, bare } = useTold();
   return (
     <li className="road">
       <SmallRoad road={road} {...rest} />
@@ -75,14 +77,14 @@ function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; diff
       </Row>
       <div className="mono">
         <Text as="b" size="title">
-          {rangeText(road.range)}
+          <MissRange of={road.range} />
         </Text>{' '}
         · {Math.round(road.chance * 100)} in 100
       </div>
       <div className="soft" title="Aimed off the target in daylight, lamp light and white LED light">
         {road.tones
-          ? `ground ${deltaText(road.tones.ground)} off, grain ${deltaText(road.tones.grain)}`
-          : `aimed ${road.perLight.map(deltaText).join(' · ')}`}
+          ? `ground ${bare(road.tones.ground)} off, grain ${bare(road.tones.grain)}`
+          : `aimed ${words ? bare(nth(road.perLight, 0)) : road.perLight.map(bare).join(' · ')}`}
       </div>
       <div className="soft">
         {road.steps} {road.steps === 1 ? 'coat' : 'coats'}, {hoursText(road.hours)} · grain {percent(road.clarity)} ·{' '}
@@ -99,6 +101,7 @@ function Card({ road, differ, number, ...rest }: Props & { road: NamedRoad; diff
 /** Roads to the target that differ in kind: a place of their own over the lower half. A figure takes one, Escape goes back. */
 export const Roads = memo(function Roads(props: Props) {
   const { roads, onTake, onBack } = props;
+  const { words } = useTold();
   const list = useRef<HTMLUListElement>(null);
   useEffect(() => list.current?.querySelector('button')?.focus(), []);
   const differ = new Set(roads.map((r) => kindsOf(r.stack))).size > 1;
@@ -107,7 +110,7 @@ export const Roads = memo(function Roads(props: Props) {
       <Row gap="apart">
         <h2>{roads.length === 1 ? 'One road' : `${roads.length} roads`} to the target</h2>
         <Text className="soft" grow>
-          ΔE00 where 8 boards in 10 end · boards that pass
+          {!words && 'ΔE00 '}where 8 boards in 10 end · boards that pass
         </Text>
         <Button onClick={onBack}>Back to the layers</Button>
       </Row>

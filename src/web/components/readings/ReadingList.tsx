@@ -1,12 +1,14 @@
 import { Button, IconButton } from '@mui/material';
 import { labOf } from '../../../core/colour/lab.ts';
 import { readingStatistics } from '../../../core/judge/statistics.ts';
+import { colourWords } from '../../../core/usual/colours.ts';
 import { archiveReading, restoreReading } from '../../../shared/contract/boards.ts';
 import type { StoredReading } from '../../../shared/reading.ts';
 import { change } from '../../hooks/api.ts';
 import { Area, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
+import { ColourTold, useTold } from '../Told.tsx';
 
 interface Props {
   readings: readonly StoredReading[];
@@ -18,6 +20,7 @@ interface Props {
 export function ReadingList({ readings, onCorrect }: Props) {
   const say = useToast();
   const attempt = useAttempt();
+  const { words } = useTold();
   if (readings.length === 0) return <p className="soft">No reading yet.</p>;
   const { spread, lab, outliers, deviation } = readingStatistics(readings.map((r) => Float64Array.from(r.grid)));
   const remove = (reading: StoredReading) =>
@@ -28,11 +31,12 @@ export function ReadingList({ readings, onCorrect }: Props) {
   return (
     <div>
       <Text as="div" className="mono" size="title" strong data-testid="mean-lab">
-        {labText(lab)}
+        <ColourTold of={lab} />
       </Text>
       <Text as="p" className="soft" padTop="hair" padBottom="close">
         mean of {readings.length} in reflectance
         {readings.length > 1 &&
+          !words &&
           ` · spread ΔE00 ${spread.toFixed(2)} · SD L* ${deviation[0].toFixed(2)}, a* ${deviation[1].toFixed(2)}, b* ${deviation[2].toFixed(2)}`}
       </Text>
       <Area maxHeight={210} scroll>
@@ -42,7 +46,7 @@ export function ReadingList({ readings, onCorrect }: Props) {
               {r.name}
             </Text>
             <Text className="mono" grow nowrap>
-              {labText(labOf(r.grid))}
+              {words ? colourWords(labOf(r.grid)) : labText(labOf(r.grid))}
             </Text>
             {outliers.includes(i) && <b>stands apart</b>}
             {onCorrect && (

@@ -23,6 +23,8 @@ interface Props<Zone extends Spot> {
   keep: string;
   /** Of a target: offers the pieces in the instrument's drawer, the boards of the rack, and words. */
   pieces?: boolean;
+  /** Of raw wood of a species: it can be told in words. */
+  raw?: string | undefined;
   /** Where else than on the face it can be read, and what was read there. */
   spots?: readonly Zone[];
   aside?: readonly StoredReading[];
@@ -83,7 +85,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
 export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
-  const { take: send, readings, keep, pieces, spots = [], aside = [], onCorrect } = props;
+  const { take: send, readings, keep, pieces, raw, spots = [], aside = [], onCorrect } = props;
   const [spot, setSpot] = useState<Zone | 'face'>('face');
   const [chosen, setWay] = useState<Way | null>(null);
   const [piece, setPiece] = usePersistentState(`piece/${keep}`, '');
@@ -93,9 +95,11 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const taking = useNextId();
   const { data: house } = useHouse();
   const simulated = house?.simulated ?? false;
-  const ways = (pieces ? WAYS : WAYS.slice(0, 3)).filter((w) => w.id !== 'instrument' || simulated);
+  const ways = WAYS.filter(
+    ({ id }) => (id !== 'instrument' || simulated) && (id !== 'rack' || pieces) && (id !== 'words' || pieces || raw),
+  );
   // What the shop has no instrument for is never begun with it.
-  const usual = simulated && house?.tools.includes('instrument') ? 'instrument' : pieces ? 'words' : 'typed';
+  const usual = simulated && house?.tools.includes('instrument') ? 'instrument' : pieces || raw ? 'words' : 'typed';
   const way = chosen ?? usual;
   const instruments = onTheShelf(house?.instruments ?? []);
   const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
@@ -214,7 +218,9 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
       )}
       {way === 'typed' && <TypedLab keep={keep} take={(lab, light) => attempt({ source: 'typed', lab, light })} />}
       {way === 'rack' && <RackChoice busy={busy} onTake={(oldBoard) => void take({ source: 'rack', oldBoard })} />}
-      {way === 'words' && <Words busy={busy} onTake={(from, moves) => void take({ source: 'words', from, moves })} />}
+      {way === 'words' && (
+        <Words raw={raw} busy={busy} onTake={(from, moves) => void take({ source: 'words', from, moves })} />
+      )}
       <ErrorMessage error={error} />
       {notes.map((note) => (
         <div key={note} className="note" role="status">

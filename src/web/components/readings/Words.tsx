@@ -122,15 +122,21 @@ function Swatch({ name, reading }: { name: string; reading: Spectrum }) {
 }
 
 interface Props {
+  /** Raw wood of this species is told of, else a target. */
+  raw?: string | undefined;
   busy: boolean;
   onTake: (from: StartOfWords, moves: Move[]) => void;
 }
 
-/** No object at all: a wood, a board or a target, moved by words. */
-export function Words({ busy, onTake }: Props) {
+/** No object at all: a wood, a board or a target, moved by words; raw wood is like its kind, a shade paler. */
+export function Words({ raw, busy, onTake }: Props) {
   const bench = useOpenBench();
-  const [chosen, setChosen] = usePersistentState(`words-from/${bench.job.number}`, '');
-  const starts = useStarts(bench, chosen);
+  const [chosen, setChosen] = usePersistentState(
+    `words-from/${bench.job.number}${raw ? `/${raw}` : ''}`,
+    raw ? `wood/${raw}` : '',
+  );
+  const all = useStarts(bench, chosen);
+  const starts = raw ? all.filter((s) => s.from.kind === 'wood') : all;
   const [moves, setMoves] = useState<Move[]>([]);
   const start = starts.find((s) => s.key === chosen);
   const from = useMemo(() => start?.reading() ?? null, [start]);
@@ -205,7 +211,7 @@ export function Words({ busy, onTake }: Props) {
           {moves.length === 0 ? 'Move it by a word' : 'One more word'}
         </Button>
         <Button disabled={busy || !start || !to?.reading} onClick={() => start && onTake(start.from, moves)}>
-          Take as the target
+          {raw ? 'It looks so' : 'Take as the target'}
         </Button>
         <span className="soft">A shade is ΔE00 {SHADE}.</span>
       </Row>
@@ -218,8 +224,8 @@ export function Words({ busy, onTake }: Props) {
           </Row>
           {moves.length > 0 && (
             <div>
-              {moves.map(moveText).join(', ')}: ΔE00 {deltaText(deltaE00(labOf(from), labOf(to.reading)))} from it. A
-              bracket on the boards narrows it.
+              {moves.map(moveText).join(', ')}: ΔE00 {deltaText(deltaE00(labOf(from), labOf(to.reading)))} from it.
+              {!raw && ' A bracket on the boards narrows it.'}
             </div>
           )}
         </>

@@ -5,9 +5,11 @@ import { lookText, understood, type Word } from '../../../core/belief/words.ts';
 import type { Direction } from '../../../core/colour/directions.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
 import { boardName } from '../../../record/board/plank.ts';
-import { layersOn } from '../../../record/board/stages.ts';
+import { isDone, layersOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
+import type { Board } from '../../../shared/board.ts';
 import { sayLook } from '../../../shared/contract/boards.ts';
+import type { NewLook } from '../../../shared/look.ts';
 import { change, Refused } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
@@ -62,9 +64,35 @@ function Axis({
   );
 }
 
+/** Boards held up together, at most: more are no longer seen at once. */
+const AT_ONCE = 4;
+
+/** Which of the boards at hand is the nearest to the target: one tap on it. */
+function NearestOf({
+  boards,
+  busy,
+  onSay,
+}: {
+  boards: readonly Board[];
+  busy: boolean;
+  onSay: (board: Board) => void;
+}) {
+  return (
+    <Pile as="section" aria-label="Which is the nearest" gap="close">
+      <div>Or hold them all to the target. The nearest is</div>
+      <Row gap="near" wrap>
+        {boards.map((board) => (
+          <Button key={board.id} disabled={busy} onClick={() => onSay(board)}>
+            {boardName(board)}
+          </Button>
+        ))}
+      </Row>
+    </Pile>
+  );
+}
+
 /** A board in the hand, held against the target or another board: what is seen of it, by taps or in one's own words. */
 export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
-  const stage = layersOn(board);
   const [said, setSaid] = useState<readonly Word[]>([]);
   const [words, setWords] = usePersistentState(`look/${board.id}`, '');
   const [against, setAgainst] = useState('');
@@ -78,36 +106,49 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
     (l) => l === 'D65' || bench.job.lights[l as keyof typeof bench.job.lights] > 0,
   );
   const heard = words.trim() === '' ? null : understood(words);
-  const say = async (what: readonly Word[] | null | undefined, dry = false) => {
+  const finished = [...wood.boards.filter((b) => b.id !== board.id && isDone(b)).slice(1 - AT_ONCE), board].sort(
+    (p, q) => p.number - q.number,
+  );
+  const inHand = (b: Board) => ({ board: b.id, stage: layersOn(b) });
+  /** Sends what was seen, and keeps what was typed until it is taken. */
+  const tell = async (of: Board, seen: Omit<NewLook, 'id' | 'stage' | 'light'>) => {
     setBusy(true);
     try {
-      const other = others.find((b) => b.id === against);
-      await change(
-        sayLook,
-        { board: board.id },
-        {
-          id: id.next(),
-          stage,
-          against: other ? { board: other.id, stage: layersOn(other) } : null,
-          light: light as 'D65',
-          words: words.trim(),
-          dry,
-          ...(what === undefined ? {} : { said: what }),
-        },
-      );
+      await change(sayLook, { board: of.id }, { id: id.next(), stage: layersOn(of), light: light as 'D65', ...seen });
       id.kept();
-      // What was typed or tapped meanwhile stays.
-      setWords((now) => (now === words ? '' : now));
-      setSaid((now) => (now === said ? [] : now));
       setRefused(null);
       setWet(false);
+      return true;
     } catch (trouble) {
       setRefused(sentenceOf(trouble));
       setWet(trouble instanceof Refused && trouble.field === 'dry');
+      return false;
     } finally {
       setBusy(false);
     }
   };
+  const say = async (what: readonly Word[] | null | undefined, dry = false) => {
+    const other = others.find((b) => b.id === against);
+    const taken = await tell(board, {
+      against: other ? inHand(other) : null,
+      farther: [],
+      words: words.trim(),
+      dry,
+      ...(what === undefined ? {} : { said: what && [...what] }),
+    });
+    if (!taken) return;
+    // What was typed or tapped meanwhile stays.
+    setWords((now) => (now === words ? '' : now));
+    setSaid((now) => (now === said ? [] : now));
+  };
+  const nearest = (best: Board) =>
+    tell(best, {
+      against: null,
+      farther: finished.filter((b) => b.id !== best.id).map(inHand),
+      words: '',
+      said: null,
+      dry: true,
+    });
   const put = (words: readonly [Direction, Direction], word: Word | null) =>
     setSaid([...said.filter((s) => !words.includes(s.direction)), ...(word ? [word] : [])]);
   return (
@@ -117,7 +158,14 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       </h2>
       <Row gap="near" wrap>
         {others.length > 0 && (
-          <TextField select label="Against" value={against} onChange={(e) => setAgainst(e.target.value)}>
+          <TextField
+            select
+            label="Against"
+            value={against}
+            onChange={(e) => setAgainst(e.target.value)}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            sx={{ minWidth: 150 }}
+          >
             <MenuItem value="">the target</MenuItem>
             {others.map((other) => (
               <MenuItem key={other.id} value={other.id}>
@@ -174,6 +222,9 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
           <Button onClick={() => void say(said.length > 0 ? said : heard ? undefined : [], true)}>It is dry</Button>
         )}
       </div>
+      {isDone(board) && finished.length > 1 && (
+        <NearestOf boards={finished} busy={busy} onSay={(best) => void nearest(best)} />
+      )}
     </Pile>
   );
 }

@@ -18,7 +18,8 @@ import { useNextId } from '../../hooks/new-id.ts';
 import type { Matcher } from '../../workers/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile, Text } from '../layout.tsx';
-import { rangeText, strengthText } from '../numbers.ts';
+import { strengthText } from '../numbers.ts';
+import { MissRange, useTold } from '../Told.tsx';
 
 const changeWord = (before: number, now: number) => {
   if (before === 0) return 'new';
@@ -39,6 +40,7 @@ export function NextBoard({
   passed: boolean;
 }) {
   const { tolerance } = bench.job;
+  const { words } = useTold();
   const [refused, setRefused] = useState<string | null>(null);
   const go = useNavigate();
   const ids = { board: useNextId(), recipe: useNextId() };
@@ -117,8 +119,11 @@ export function NextBoard({
             </tbody>
           </table>
           <div>
-            expected ΔE00 <b className="mono">{rangeText(next.promise.range)}</b>, 8 boards in 10; passes with{' '}
-            {Math.round(next.promise.chance * 100)} in 100
+            expected {!words && 'ΔE00 '}
+            <b>
+              <MissRange of={next.promise.range} />
+            </b>
+            {words && ' off'}, 8 boards in 10; passes with {Math.round(next.promise.chance * 100)} in 100
           </div>
           <div className="onward">
             <Button variant={passed ? 'outlined' : 'contained'} color={passed ? 'secondary' : 'primary'} onClick={plan}>

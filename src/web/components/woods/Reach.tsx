@@ -7,7 +7,8 @@ import type { OpenBench } from '../../hooks/bench.ts';
 import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
-import { againstText, deltaText } from '../numbers.ts';
+import { againstText } from '../numbers.ts';
+import { Miss, useTold } from '../Told.tsx';
 
 const MOST_COLOURS = 3;
 const MOST_HELPS = 5;
@@ -15,6 +16,7 @@ const MOST_HELPS = 5;
 /** Whether this wood can be brought to the target with this shelf, before any recipe; else what stops it and what would help. */
 export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { tolerance } = bench.job;
+  const { words, bare } = useTold();
   const question = useMemo(() => reachQuestion(bench, model), [bench, model]);
   const work = useMemo(
     (): MatcherWork<Reached> | null =>
@@ -33,15 +35,15 @@ export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardMod
       {answer && (
         <>
           <Row gap="near" align="baseline">
-            <Text className="figure" size="great" data-testid="reach">
-              {againstText(answer.nearest, tolerance)}
+            <Text className={words ? '' : 'figure'} strong size={words ? 'title' : 'great'} data-testid="reach">
+              <Miss of={answer.nearest} figures={againstText(answer.nearest, tolerance)} />
             </Text>
             <Text as="b" size="title">
               {answer.reaches ? 'Yes, by the model' : 'Not with a dye and a clear'}
             </Text>
           </Row>
           <div className="soft">
-            nearest ΔE00 with {answer.colours.map(named).join(', ') || 'no colour'}
+            nearest{!words && ' ΔE00'} with {answer.colours.map(named).join(', ') || 'no colour'}
             {model.rawKnown ? '' : ', on the wood’s usual colour: this board is not read yet'}
           </div>
           {answer.reasons.map((reason) => (
@@ -56,15 +58,15 @@ export function ReachPanel({ bench, model }: { bench: OpenBench; model: BoardMod
                   What would help:
                   {answer.helps.slice(0, MOST_HELPS).map(({ what, deltaE }) => (
                     <Row key={what} gap="near" padTop="hair">
-                      <Text as="b" className="mono" width={56}>
-                        {againstText(deltaE, tolerance)}
+                      <Text as="b" className={words ? '' : 'mono'} width={words ? 160 : 56}>
+                        {words ? bare(deltaE) : againstText(deltaE, tolerance)}
                       </Text>
                       {what}
                     </Row>
                   ))}
                 </>
               ) : (
-                `Nothing that was tried brings it nearer than ${deltaText(answer.nearest)}.`
+                `Nothing that was tried brings it nearer than ${bare(answer.nearest)}.`
               )}
             </div>
           )}

@@ -1,0 +1,53 @@
+import { Button } from '@mui/material';
+import { lookText } from '../../../core/belief/words.ts';
+import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
+import { boardName } from '../../../record/board/plank.ts';
+import { slipsOf } from '../../../record/job/belief.ts';
+import type { BoardModel } from '../../../record/job/bench.ts';
+import { archiveLook, restoreLook } from '../../../shared/contract/boards.ts';
+import type { KeptLook } from '../../../shared/look.ts';
+import { change } from '../../hooks/api.ts';
+import type { OpenBench } from '../../hooks/bench.ts';
+import { momentText } from '../moment.ts';
+import { useToast } from '../Toast.tsx';
+
+/** What was said of a board after a stage, by whom and when; each look can be taken out at a tap. */
+export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBench; model: BoardModel; stage: number }) {
+  const say = useToast();
+  const others = bench.job.woods.flatMap((w) => w.boards);
+  const slips = slipsOf(bench);
+  const looks = board.looks.filter((l) => l.stage === stage);
+  const take = async ({ id }: KeptLook) => {
+    await change(archiveLook, { look: id });
+    say({ text: 'Look taken out.', undo: () => change(restoreLook, { look: id }) });
+  };
+  if (looks.length === 0) return null;
+  return (
+    <ul className="looks">
+      {looks.map((look) => {
+        const other = look.against && others.find((b) => b.id === look.against?.board);
+        return (
+          <li key={look.id}>
+            <b>
+              {look.farther.length > 0
+                ? `the nearest of ${look.farther.length + 1} to the target`
+                : lookText(look.said)}
+            </b>
+            {other && <span> against {boardName(other).toLowerCase()}</span>}
+            {look.words && <span> “{look.words}”</span>}
+            {slips.has(look.id) && <span className="trouble"> the other looks say otherwise: it is not counted</span>}
+            <span className="soft">
+              {' '}
+              {[look.person, momentText(look.seenAt), look.light === 'D65' ? '' : LIGHT_NAMES[look.light]]
+                .filter(Boolean)
+                .join(', ')}
+            </span>
+            <Button size="small" className="noprint out" onClick={() => void take(look)}>
+              Take it out
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
