@@ -91,6 +91,17 @@ export type NewPerson = z.infer<typeof NewPerson>;
 export const PersonChange = z.object({ version: Version, ...z.object(person).partial().shape });
 export const Person = NewPerson.extend({ version: z.number(), archived: z.boolean() });
 export type Person = z.infer<typeof Person>;
+/** How somebody is found to see, from every look: thresholds times the usual, and which way everything leans, L*a*b*. */
+export const PeoplesEyes = z.object({
+  eyes: z.array(
+    z.object({
+      person: z.string(),
+      looks: z.number(),
+      scale: z.number(),
+      lean: z.tuple([z.number(), z.number(), z.number()]),
+    }),
+  ),
+});
 
 const instrument = {
   name: z.string().trim().min(1, 'What is the instrument called?').max(80),

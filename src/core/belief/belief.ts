@@ -40,7 +40,7 @@ export interface ReadColour {
   lab: Lab;
   covariance: Square;
 }
-export interface Told {
+export interface Sightings {
   looks: readonly Look[];
   nearest?: readonly Nearest[];
   read?: readonly ReadColour[];
@@ -83,6 +83,8 @@ export interface Belief {
   /** A thing less an unknown: what is to be foreseen of a recipe for it to come out as the thing. */
   less(thing: string, unknown: string): { lab: Lab; covariance: Square };
   eyes: Readonly<Record<string, Eye>>;
+  /** How far each person sees everything off, L*a*b*. */
+  leans: Readonly<Record<string, Lab>>;
   /** Looks that the others at the same two things contradict: a slip of the tongue, or another spot. They count for nothing. */
   slips: ReadonlySet<Look>;
   /**
@@ -118,7 +120,7 @@ const toldBy = (answers: readonly ((z: number) => number)[], mean: number, varia
  * The joint belief over things that share their unknowns, from readings, looks and which was the nearest.
  * @throws RangeError when evidence is of a thing or an unknown that is not there: a fault of the caller
  */
-export function believe(unknowns: readonly Unknown[], things: readonly Thing[], evidence: Told): Belief {
+export function believe(unknowns: readonly Unknown[], things: readonly Thing[], evidence: Sightings): Belief {
   const { looks, nearest = [], read = [] } = evidence;
   const people = [...new Set([...looks, ...nearest].map((l) => l.person))];
   const all: Unknown[] = [
@@ -311,6 +313,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       return told(rows);
     },
     eyes,
+    leans: Object.fromEntries(people.map((person) => [person, told(unknownRows(LEAN_OF(person))).lab])),
     slips,
     worth(first, second, { thing: id, less }) {
       const [p, q] = [thing(first), thing(second)];

@@ -161,3 +161,26 @@ describe('what looks come to', () => {
     expect((await nearest(second, { farther: [{ board: newId(), stage: 2 }] }, 422)).detail).toMatch(/no such board/);
   });
 });
+
+describe('eyes', () => {
+  it('of those who looked are found over all jobs, by name; of nobody where nobody has a name', async () => {
+    const eyes = async () => (await bench.shop.ask('get', '/people/eyes').expect(200)).body.eyes;
+    expect(await eyes()).toEqual([]);
+    const person = newId();
+    await bench.post('/people', { id: person, name: 'Ines', initials: 'In' });
+    const [first] = (await bench.boards()).filter((b) => b.looks.length > 0);
+    for (let n = 0; n < 3; n++)
+      await bench.shop
+        .ask('post', `/boards/${first?.id}/looks`, { id: newId(), stage: 2, dry: true, said: [] })
+        .set('urushi-person', person)
+        .expect(201);
+    expect(await eyes()).toEqual([
+      {
+        person: 'Ines',
+        looks: 3,
+        scale: expect.any(Number),
+        lean: [expect.any(Number), expect.any(Number), expect.any(Number)],
+      },
+    ]);
+  });
+});

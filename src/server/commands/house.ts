@@ -1,4 +1,8 @@
 import type { z } from 'zod';
+import { unlessRefused } from '../../core/field-error.ts';
+import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { openBench } from '../../record/job/bench.ts';
+import { eyesOf } from '../../record/job/eyes.ts';
 import { effectOfHouse, type HouseEffect } from '../../record/job/rules.ts';
 import type {
   House,
@@ -7,6 +11,7 @@ import type {
   InstrumentChange,
   NewInstrument,
   NewPerson,
+  PeoplesEyes,
   PersonChange,
 } from '../../shared/house.ts';
 import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
@@ -42,6 +47,15 @@ const MOST_JOBS = 40;
 /** What another choice of schools or tools would change of the open jobs. */
 export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof HouseAsked>): Promise<HouseEffect[]> =>
   effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), was, now);
+
+/** How those who looked at boards are found to see, from the newest jobs. */
+export async function eyesOfPeople({ db }: Shop): Promise<z.infer<typeof PeoplesEyes>> {
+  const shelf = await wholeShelf(db);
+  const jobs = await newestJobs(db, MOST_JOBS);
+  // A job whose stack is refused today tells nothing.
+  const benches = jobs.flatMap((job) => unlessRefused(() => openBench(job, shelf, NOTHING_LEARNED)) ?? []);
+  return { eyes: eyesOf(benches) };
+}
 
 export async function addPerson({ db }: Shop, by: Actor, person: NewPerson): Promise<House> {
   return db.transaction(async (tx) => {

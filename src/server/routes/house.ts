@@ -10,6 +10,7 @@ import {
   changeOldBoard,
   changePerson,
   effectsOfHouse,
+  eyesOfPeople,
   restoreOldBoard,
   restorePersonOrInstrument,
 } from '../commands/house.ts';
@@ -26,6 +27,7 @@ export function houseHandlers(shop: Shop): Handlers<typeof CONTRACT.house> {
     changeHouse: ({ by, body }) => changeHouse(shop, by, body),
     effectsOfHouse: ({ body }) => effectsOfHouse(shop, body),
 
+    eyesOfPeople: () => eyesOfPeople(shop),
     addPerson: ({ by, body }) => addPerson(shop, by, body),
     changePerson: ({ by, at, body }) => changePerson(shop, by, at.person, body),
     archivePerson: ({ by, at }) => archivePersonOrInstrument(shop, by, ['person', at.person]),

@@ -7,6 +7,7 @@ import {
   InstrumentChange,
   NewInstrument,
   NewPerson,
+  PeoplesEyes,
   PersonChange,
 } from '../house.ts';
 import { NewOldBoard, OldBoard, OldBoardChange } from '../old-board.ts';
@@ -51,6 +52,13 @@ export const addPerson = route({
   moves,
   refuses: ['not-possible'],
   example: { id: EXAMPLE_ID, name: 'Ina Vos', initials: 'IV' },
+});
+export const eyesOfPeople = route({
+  method: 'GET',
+  path: '/people/eyes',
+  does: 'How those who looked at boards are found to see.',
+  answer: PeoplesEyes,
+  shows: 'house',
 });
 export const changePerson = route({
   method: 'PATCH',

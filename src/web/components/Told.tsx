@@ -3,19 +3,9 @@ import { useState } from 'react';
 import type { Lab } from '../../core/colour/lab.ts';
 import { shadesText } from '../../core/colour/shades.ts';
 import { colourWords } from '../../core/usual/colours.ts';
-import { useHouse } from '../hooks/api.ts';
 import { GLOSSARY, type Term } from './glossary.ts';
 import { deltaText, labText, rangeText } from './numbers.ts';
-
-/** About so many shades; that it is about is understood. */
-const inShades = (deltaE: number): string => shadesText([deltaE, deltaE]).replace(/^about /, '');
-
-/** Whether the house likes to be told in words, and a difference as it then stands in a sentence; `bare` where ΔE00 is said already. */
-export function useTold() {
-  const words = useHouse().data?.tells === 'words';
-  const bare = (deltaE: number): string => (words ? inShades(deltaE) : deltaText(deltaE));
-  return { words, bare, miss: (deltaE: number) => (words ? bare(deltaE) : `ΔE00 ${bare(deltaE)}`) };
-}
+import { inShades, useTold } from './use-told.ts';
 
 interface Props {
   words: string;

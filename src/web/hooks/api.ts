@@ -4,7 +4,7 @@ import { Board, StageRead } from '../../shared/board.ts';
 import { gridsOfBoard } from '../../shared/contract/boards.ts';
 import { clockRail } from '../../shared/contract/clock.ts';
 import { faultsFound } from '../../shared/contract/faults.ts';
-import { lookAtSnapshot, oldBoards, snapshotsOfShop, wholeHouse } from '../../shared/contract/house.ts';
+import { eyesOfPeople, lookAtSnapshot, oldBoards, snapshotsOfShop, wholeHouse } from '../../shared/contract/house.ts';
 import { samplePieces } from '../../shared/contract/instrument.ts';
 import { knownForJob, learnForJob, listJobs, wholeJob } from '../../shared/contract/jobs.ts';
 import type { AnswerOf, BodySent, ParametersOf, Resource, Route, RouteRequest } from '../../shared/contract/route.ts';
@@ -153,16 +153,18 @@ export const EACH_MINUTE = 60_000;
 /** What the rail tells of the clock; it is looked at again each minute. */
 export const useRail = () => useResource(clockRail, {}, { every: EACH_MINUTE });
 export const useHouse = () => useResource(wholeHouse, {});
+/** How those who looked at boards are found to see. */
+export const useEyes = () => useResource(eyesOfPeople, {});
 export const useSnapshots = () => useResource(snapshotsOfShop, {});
 export const useSnapshotLook = (snapshot: string) => useResource(lookAtSnapshot, { snapshot });
 export const useRack = () => useResource(oldBoards, {});
 export const useGrids = (board: string) => useResource(gridsOfBoard, { board });
-/** Whether the simulated bench stands in this shop. */
 /** The shop sees with its eyes: it has no instrument. */
 export const useEyesOnly = (): boolean => {
   const { data } = useHouse();
   return data !== undefined && !data.tools.includes('instrument');
 };
+/** Whether the simulated bench stands in this shop. */
 export const useSimulated = (): boolean => useHouse().data?.simulated ?? false;
 export const useSamplePieces = () => useResource(samplePieces, {});
 

@@ -7,8 +7,8 @@ import { standingOf, stepsDone } from '../../record/job/standing.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { NothingHere } from '../components/NothingHere.tsx';
 import { againstText } from '../components/numbers.ts';
-import { useTold } from '../components/Told.tsx';
 import { ToolsPlace } from '../components/Tools.tsx';
+import { useTold } from '../components/use-told.ts';
 import { type OpenBench, useBench } from '../hooks/bench.ts';
 
 const STEPS = [

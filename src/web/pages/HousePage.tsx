@@ -1,6 +1,7 @@
 import { Button, Checkbox, FormControlLabel, LinearProgress, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { LIGHT_NAMES } from '../../core/colour/lights.ts';
+import { eyeText } from '../../record/job/eyes.ts';
 import { onTheShelf } from '../../record/shelf/materials.ts';
 import {
   addInstrument,
@@ -26,7 +27,7 @@ import { SnapshotsPanel } from '../components/Snapshots.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { TypedField } from '../components/TypedField.tsx';
 import { WorkHours } from '../components/WorkHours.tsx';
-import { change, useHouse } from '../hooks/api.ts';
+import { change, useEyes, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { choosePerson, personHere } from '../hooks/person.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -95,6 +96,18 @@ function KeptDialog({ keeper, kept, onClose }: { keeper: Keeper; kept: Kept | nu
   );
 }
 
+const LOOKS_TO_TELL = 6;
+/** How somebody is found to see, once they have looked at a board. */
+function EyeOf({ name }: { name: string }) {
+  const eye = useEyes().data?.eyes.find((e) => e.person === name);
+  return eye ? (
+    <div className="soft">
+      {eye.looks} {eye.looks === 1 ? 'look' : 'looks'}:{' '}
+      {eye.looks < LOOKS_TO_TELL ? 'too few to tell how these eyes see' : eyeText(eye)}
+    </div>
+  ) : null;
+}
+
 /** People or instruments of the house: named, put right, put away and brought back. */
 function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
   const { title, one, empty, archive: putAway, restore } = KEEPERS[keeper];
@@ -121,6 +134,7 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
           <Area grow>
             <b>{kept.name}</b> <span className="soft">{'initials' in kept ? kept.initials : kept.geometry}</span>
             {kept.archived && <span className="soft"> put away</span>}
+            {keeper === 'people' && <EyeOf name={kept.name} />}
           </Area>
           <Button onClick={() => setOpen(kept)}>Change</Button>
           <Button onClick={() => archive(kept)}>{kept.archived ? 'Bring back' : 'Put away'}</Button>

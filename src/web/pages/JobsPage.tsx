@@ -21,7 +21,7 @@ import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Area, Row, Text } from '../components/layout.tsx';
 import { againstText, toleranceText } from '../components/numbers.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
-import { useTold } from '../components/Told.tsx';
+import { useTold } from '../components/use-told.ts';
 import { change, useJobs, useShelf } from '../hooks/api.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 

@@ -18,7 +18,8 @@ import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { WayOn } from '../layers/WayOn.tsx';
 import { Pile } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
-import { MissRange, useTold } from '../Told.tsx';
+import { MissRange } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
 export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {

@@ -12,7 +12,8 @@ import type { MatchProblem } from '../../../core/match/problem.ts';
 import { promiseOf, ROAD_LIGHTS } from '../../../core/match/roads.ts';
 import { Row, Text } from '../layout.tsx';
 import { labText, toleranceText } from '../numbers.ts';
-import { MissRange, useTold } from '../Told.tsx';
+import { MissRange } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   problem: MatchProblem | null;

@@ -13,7 +13,7 @@ import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../..
 import { useDrying } from '../../hooks/rules.ts';
 import { Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
-import { useTold } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   bench: Bench;

@@ -12,7 +12,8 @@ import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
 import { hoursText, percent } from '../numbers.ts';
-import { MissRange, useTold } from '../Told.tsx';
+import { MissRange } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   roads: readonly NamedRoad[];

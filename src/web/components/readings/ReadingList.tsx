@@ -8,7 +8,8 @@ import { change } from '../../hooks/api.ts';
 import { Area, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
-import { ColourTold, useTold } from '../Told.tsx';
+import { ColourTold } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   readings: readonly StoredReading[];

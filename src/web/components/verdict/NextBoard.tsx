@@ -19,7 +19,8 @@ import type { Matcher } from '../../workers/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile, Text } from '../layout.tsx';
 import { strengthText } from '../numbers.ts';
-import { MissRange, useTold } from '../Told.tsx';
+import { MissRange } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 const changeWord = (before: number, now: number) => {
   if (before === 0) return 'new';

@@ -6,7 +6,8 @@ import { beliefOf, type SeenStanding, TARGET } from '../../../record/job/belief.
 import type { BoardModel } from '../../../record/job/bench.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { Pile, Row, Text } from '../layout.tsx';
-import { MissRange, useTold } from '../Told.tsx';
+import { MissRange } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 import { LooksTaken } from './LooksTaken.tsx';
 
 /** A chance as it is said at a bench. */

@@ -8,7 +8,8 @@ import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
 import { againstText } from '../numbers.ts';
-import { Miss, useTold } from '../Told.tsx';
+import { Miss } from '../Told.tsx';
+import { useTold } from '../use-told.ts';
 
 const MOST_COLOURS = 3;
 const MOST_HELPS = 5;
