@@ -31,12 +31,15 @@ export const NewLook = z.object({
   said: SaidSchema.nullable().optional(),
   /** It is dry, whatever the clock says of it. */
   dry: z.boolean().default(false),
+  /** It is wet, and is to look so: kept, and not counted. */
+  wet: z.boolean().default(false),
 });
 export type NewLook = z.infer<typeof NewLook>;
 export const KeptLook = z.object({
   id: Id,
   ...look,
   said: SaidSchema.nullable(),
+  wet: z.boolean(),
   person: z.string().nullable(),
   seenAt: z.string(),
 });

@@ -1,10 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
-import { expect, type Locator } from '@playwright/test';
-import { freePort, startServer } from '../server/server-process.ts';
+import { expect } from '@playwright/test';
 import { test } from './demo.ts';
 import { ask, startJob } from './shop.ts';
+import { inEmptyShop, tapsOn } from './taps.ts';
 
 /** Pages of a PDF, by the objects in it. */
 const pagesOf = (pdf: Buffer) => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0;
@@ -65,25 +62,9 @@ test('from a recipe to the last coat: scale, lot, too much, a batch for an area,
 test('from an empty shop: two tins by ratio, thinned, on two woods, for 6 m², printed, in at most 40 taps and entries', async ({
   page,
 }) => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'urushi-empty-'));
-  const server = startServer(folder, await freePort());
-  await server.ready;
-  let count = 0;
-  const tap = async (target: Locator) => {
-    count++;
-    await target.click();
-  };
-  const press = (name: string | RegExp) => tap(page.getByRole('button', { name, exact: typeof name === 'string' }));
-  const pick = async (label: string, option: string) => {
-    await tap(page.getByRole('combobox', { name: label, exact: true }));
-    await tap(page.getByRole('option', { name: option, exact: true }));
-  };
-  const enter = async (label: string, text: string, nth = 0) => {
-    count++;
-    await page.getByLabel(label, { exact: true }).nth(nth).fill(text);
-  };
-  try {
-    await page.goto(`${server.address}/jobs`);
+  const { count, tap, press, pick, enter } = tapsOn(page);
+  await inEmptyShop(async (address) => {
+    await page.goto(`${address}/jobs`);
     await tap(page.getByRole('link', { name: 'Shelf' }));
     for (const tin of ['Cormorant', 'Guillemot']) {
       await press('New colour');
@@ -121,10 +102,7 @@ test('from an empty shop: two tins by ratio, thinned, on two woods, for 6 m², p
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByText('For 6 m² on oak and ash.', { exact: false })).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Stronger or weaker' })).toBeHidden();
-    console.log(`two tins by ratio, thinned, for 6 m², printed: ${count} taps and entries (at most 40)`);
-    expect(count).toBeLessThanOrEqual(40);
-  } finally {
-    await server.kill('SIGTERM');
-    rmSync(folder, { recursive: true, force: true });
-  }
+    console.log(`two tins by ratio, thinned, for 6 m², printed: ${count()} taps and entries (at most 40)`);
+    expect(count()).toBeLessThanOrEqual(40);
+  });
 });

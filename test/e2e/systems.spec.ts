@@ -1,10 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import path from 'node:path';
 import { expect, type Locator } from '@playwright/test';
-import { freePort, startServer } from '../server/server-process.ts';
 import { test } from './demo.ts';
 import { ask, choose, startJob } from './shop.ts';
+import { inEmptyShop, tapsOn } from './taps.ts';
 
 test('a system is taken; a mistake in it is said beside its layer, mended at a tap, or left as it is', async ({
   page,
@@ -119,29 +116,13 @@ test('what went wrong is ranked by the record, written down, and counted with it
 });
 
 test('from an empty shop the simplest system is in a job in at most 25 taps and entries', async ({ page }) => {
-  const folder = mkdtempSync(path.join(tmpdir(), 'urushi-empty-'));
-  const server = startServer(folder, await freePort());
-  await server.ready;
-  let count = 0;
-  const tap = async (target: Locator) => {
-    count++;
-    await target.click();
-  };
-  const press = (name: string | RegExp) => tap(page.getByRole('button', { name, exact: typeof name === 'string' }));
-  const pick = async (label: string, option: string) => {
-    await tap(page.getByRole('combobox', { name: label, exact: true }));
-    await tap(page.getByRole('option', { name: option, exact: true }));
-  };
-  const enter = async (label: string | RegExp, text: string) => {
-    count++;
-    await page.getByLabel(label, { exact: typeof label === 'string' }).fill(text);
-  };
-  try {
-    await page.goto(`${server.address}/jobs`);
+  const { count, tap, press, pick, enter, also } = tapsOn(page);
+  await inEmptyShop(async (address) => {
+    await page.goto(`${address}/jobs`);
     await tap(page.getByRole('link', { name: 'Shelf' }));
     await press('New wood');
     await enter('Name', 'Oak');
-    count++;
+    also();
     const bands = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
     const row = (name: string, from: number, to: number) =>
       `${name},${bands.map((_, i) => (from + ((to - from) * i) / 30).toFixed(4)).join(',')}`;
@@ -180,10 +161,7 @@ test('from an empty shop the simplest system is in a job in at most 25 taps and 
     await expect(page.getByRole('heading', { level: 3, name: 'Wiping stain' })).toBeVisible();
     await expect(page.getByText('Deck varnish')).toBeVisible();
     await expect(page.getByText(/Cormorant 100/)).toBeVisible();
-    console.log(`the simplest system in a job: ${count} taps and entries (at most 25)`);
-    expect(count).toBeLessThanOrEqual(25);
-  } finally {
-    await server.kill('SIGTERM');
-    rmSync(folder, { recursive: true, force: true });
-  }
+    console.log(`the simplest system in a job: ${count()} taps and entries (at most 25)`);
+    expect(count()).toBeLessThanOrEqual(25);
+  });
 });

@@ -79,3 +79,17 @@ export const lookText = (said: readonly Word[] | null): string =>
     : said.length === 0
       ? 'the same'
       : said.map(({ direction, size }) => `${SIZE_WORDS[size]}${direction}`).join(', ');
+
+/** What came of a look: how it looked wet, that it was the nearest of so many, or what was said. */
+export function lookedText({
+  said,
+  wet,
+  farther,
+}: {
+  said: readonly Word[] | null;
+  wet: boolean;
+  farther: number;
+}): string {
+  if (wet) return 'how it looks wet';
+  return farther > 0 ? `the nearest of ${farther + 1} to the target` : lookText(said);
+}

@@ -122,9 +122,17 @@ describe('what looks come to', () => {
     const [again] = await bench.boards();
     const more = again && seenStanding(beliefOf(after), wood, again, 2, 2);
     expect(more?.chance).toBeGreaterThan((one?.chance ?? 1) + 0.1);
-    expect([one?.lookAgain, more?.lookAgain]).toEqual([true, false]);
+    expect([one?.lookAt?.id, more?.lookAt]).toEqual([board.id, null]);
     expect(seenStanding(beliefOf(after), wood, now, 1, 2)).toBeNull();
     expect(deltaE00(plain, aimed)).toBeGreaterThan(0.5);
+  });
+
+  it('how it looked wet is kept in whatever words, and tells nothing of how it dries', async () => {
+    const was = beliefOf(await opened())?.colour('target').lab;
+    const kept: Board = await look({ wet: true, words: 'right when it shines like this; far too dark' });
+    expect(kept.looks.at(-1)).toMatchObject({ wet: true, words: 'right when it shines like this; far too dark' });
+    expect(beliefOf(await opened())?.colour('target').lab).toEqual(was);
+    await bench.shop.ask('delete', `/looks/${kept.looks.at(-1)?.id}`).expect(200);
   });
 
   it('“cannot tell” tells nothing', async () => {

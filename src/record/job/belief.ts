@@ -19,7 +19,7 @@ import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { KeptLook } from '../../shared/look.ts';
 import type { StoredReading } from '../../shared/reading.ts';
-import { stageMean } from '../board/stages.ts';
+import { isDone, layersOn, stageMean } from '../board/stages.ts';
 import type { SeenTarget } from './target.ts';
 
 /** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
@@ -53,13 +53,16 @@ function knownBy({ target }: Job): keyof typeof KNOWN_TO {
   return sources.includes('read') ? 'read' : sources.includes('typed') ? 'typed' : 'said';
 }
 
-/** Every stage of a board that somebody looked at, or that was held against another. */
-function stagesLookedAt(board: Board, looks: readonly KeptLook[]): number[] {
-  const own = board.looks.map((l) => l.stage);
+/** Whether a look says anything of the colour that there will be: wet is darker than dry. */
+const tells = ({ said, farther, wet }: KeptLook): boolean => !wet && (said !== null || farther.length > 0);
+
+/** Every stage of a board that somebody looked at, or that was held against another; and the finished board, which can be. */
+function stagesAtHand(board: Board, looks: readonly KeptLook[]): number[] {
+  const own = board.looks.filter(tells).map((l) => l.stage);
   const beside = looks
     .flatMap(({ against, farther }) => [...(against ? [against] : []), ...farther])
     .flatMap((held) => (held.board === board.id ? [held.stage] : []));
-  return [...new Set([...own, ...beside])];
+  return [...new Set([...own, ...beside, ...(isDone(board) ? [layersOn(board)] : [])])];
 }
 
 /**
@@ -80,15 +83,12 @@ const beliefs = new WeakMap<Job, Belief | null>();
 const ofUsualColours = ({ boards }: JobWood, { colourants }: Materials): boolean =>
   boards.some((b) => b.recipe?.stack.some((l) => Object.keys(l.colours).some((id) => colourants[id]?.usual)));
 
-/** Whether a look says anything of colour. */
-const tells = ({ said, farther }: KeptLook): boolean => said !== null || farther.length > 0;
-
 function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
-  const kept = boards.flatMap(({ board }) => board.looks);
-  if (!kept.some(tells)) return null;
+  const kept = boards.flatMap(({ board }) => board.looks).filter(tells);
+  if (kept.length === 0) return null;
   // Who has told nothing of the target made the first board for it: it is somewhere about that.
-  const first = boards.find(({ board }) => board.looks.length > 0)?.board;
+  const first = boards.find(({ board }) => board.looks.some(tells))?.board;
   const made = first?.recipe?.expected.at(-1);
   const wanted = target ? labOf(target.reflectance) : made ? labOf(Float64Array.from(made)) : ANY_FINISH.lab;
   const unknowns: Unknown[] = [
@@ -100,7 +100,7 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
   ];
   const things: Thing[] = [{ id: TARGET, lab: wanted, unknown: [TARGET] }];
   for (const { wood, board } of boards)
-    for (const stage of stagesLookedAt(board, kept)) {
+    for (const stage of stagesAtHand(board, kept)) {
       const id = stageOf(board, stage);
       const reading = stageMean(board, stage);
       const expected = board.recipe?.expected[stage];
@@ -111,7 +111,7 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
       things.push({ id, lab, unknown: !reading && expected ? [missesOf(wood), id] : [id] });
     }
   const looks = boards.flatMap(({ board }) =>
-    board.looks.flatMap(({ id, stage, against, person, said }): (Look & { id: string })[] =>
+    board.looks.filter(tells).flatMap(({ id, stage, against, person, said }): (Look & { id: string })[] =>
       said === null
         ? []
         : [
@@ -126,7 +126,7 @@ function believedOf({ job, target, materials }: JobToBelieve): Belief | null {
     ),
   );
   const nearest = boards.flatMap(({ board }) =>
-    board.looks.flatMap(({ stage, farther, person }): Nearest[] =>
+    board.looks.filter(tells).flatMap(({ stage, farther, person }): Nearest[] =>
       farther.length === 0
         ? []
         : [
@@ -163,8 +163,8 @@ const WORTH_A_LOOK = 0.15;
 
 /** How a board's stage is believed to stand against the target. */
 export interface SeenStanding {
-  /** One more look at it tells enough to be worth it. */
-  lookAgain: boolean;
+  /** The finished board of its wood that one more look at tells most of, where that is worth it. */
+  lookAt: Board | null;
   /** Of the stage against the target, L*a*b*. */
   difference: Lab;
   chance: number;
@@ -173,15 +173,19 @@ export interface SeenStanding {
 /** Null where nobody has looked at that stage. */
 export function seenStanding(
   belief: Belief | null,
-  wood: Pick<JobWood, 'id'>,
+  wood: Pick<JobWood, 'id' | 'boards'>,
   board: Board,
   stage: number,
   tolerance: number,
 ): SeenStanding | null {
   if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
-  const held = stageOf(board, stage);
-  const worth = belief.worth(TARGET, held, { thing: TARGET, less: missesOf(wood) });
-  return { ...chanceOfMatch(belief, TARGET, held, tolerance), lookAgain: worth > WORTH_A_LOOK };
+  const aim = { thing: TARGET, less: missesOf(wood) };
+  const [best] = wood.boards
+    .filter(isDone)
+    .map((of) => ({ board: of, worth: belief.worth(TARGET, stageOf(of, layersOn(of)), aim) }))
+    .sort((p, q) => q.worth - p.worth);
+  const lookAt = best && best.worth > WORTH_A_LOOK ? best.board : null;
+  return { ...chanceOfMatch(belief, TARGET, stageOf(board, stage), tolerance), lookAt };
 }
 
 /**

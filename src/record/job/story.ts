@@ -1,4 +1,4 @@
-import { lookText, type Word } from '../../core/belief/words.ts';
+import { lookedText, type Word } from '../../core/belief/words.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { partsOfKey } from '../../core/mix/step.ts';
 import type { StoredEvent } from '../../shared/event.ts';
@@ -149,8 +149,14 @@ const amountText = ({ grams, millilitres, lot }: Detail): string => {
   return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
 };
 
-const seenText = ({ said, words }: Detail): string =>
-  `${lookText(Array.isArray(said) ? (said as Word[]) : null)}${words ? ` (“${text(words)}”)` : ''}`;
+const seenText = ({ said, words, nearest, wet }: Detail): string => {
+  const seen = {
+    said: Array.isArray(said) ? (said as Word[]) : null,
+    farther: Number(nearest ?? 0),
+    wet: wet === true,
+  };
+  return `${lookedText(seen)}${words ? ` (“${text(words)}”)` : ''}`;
+};
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {

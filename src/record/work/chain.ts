@@ -262,7 +262,7 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
     if (!isBlank(layer)) last = layerTasks(making, layer, i + 1, last, layer === first ? prepared : []);
   if (kind === 'board' && last)
     making.add(stack.length + 1, 1, 'read', {
-      title: shop.house.tools.includes('instrument') ? 'Read it, judge it' : 'Judge it',
+      title: shop.house.tools.includes('instrument') ? 'Read it, judge it' : 'Hold it up, judge it',
       minutes: READ_MINUTES,
       waits: [driedBehind(last, last.drying?.read ?? 0)],
       product: 'reading',

@@ -33,7 +33,8 @@ async function mustBeInTheHand(
 export async function sayLook({ db, learning }: Shop, by: Actor, id: string, input: NewLook): Promise<Board> {
   const { stage, against, farther, light, words } = input;
   const said = input.said === undefined ? understood(words) : input.said;
-  if (input.said === undefined && said === null && farther.length === 0)
+  // How it looks wet is kept in whatever words.
+  if (input.said === undefined && said === null && farther.length === 0 && !input.wet)
     throw new Refusal(422, 'Nothing of this was understood: say lighter, darker, redder, greyer …, or same.', 'words');
   const job = await db.transaction(async (tx) => {
     const { jobId } = await workOn(tx, id);
@@ -45,7 +46,7 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     const boards = whole.woods.flatMap((w) => w.boards);
     const board = boards.find((b) => b.id === id);
     if (!board) throw notFound('board');
-    await mustBeInTheHand(tx, board, stage, { dry: input.dry, field: 'stage' });
+    await mustBeInTheHand(tx, board, stage, { dry: input.dry || input.wet, field: 'stage' });
     if (against && farther.length > 0)
       throw new Refusal(422, 'The nearest is said of the target: hold one board against another by itself.', 'farther');
     for (const [field, others] of [
@@ -61,7 +62,7 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     await insertLook(
       tx,
       id,
-      { id: input.id, stage, against, farther, light, said, words, seenAt: (await clockNow(tx)).now },
+      { id: input.id, stage, against, farther, light, said, words, wet: input.wet, seenAt: (await clockNow(tx)).now },
       by,
     );
     await insertEvent(tx, {
@@ -69,7 +70,7 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
       by,
       job: jobId,
       board: id,
-      detail: { stage, said, words, nearest: farther.length },
+      detail: { stage, said, words, nearest: farther.length, wet: input.wet },
     });
     return jobId;
   });
@@ -83,7 +84,8 @@ async function markLook({ db, learning }: Shop, by: Actor, id: string, archived:
   const { jobId: job } = await workOn(db, look.boardId);
   await db.transaction(async (tx) => {
     if (!(await setLookDeleted(tx, id, archived))) return;
-    const detail = { stage: look.stage, said: look.said, words: look.words };
+    const { stage, said, words, wet, farther } = look;
+    const detail = { stage, said, words, wet, nearest: farther.length };
     const kind = archived ? 'look taken out' : 'look put back';
     await insertEvent(tx, { kind, by, job, board: look.boardId, detail });
   });

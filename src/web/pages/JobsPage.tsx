@@ -10,7 +10,7 @@ import {
   useMediaQuery,
 } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
-import { Navigate, Link as RouterLink, useSearchParams } from 'react-router';
+import { Navigate, Link as RouterLink, useNavigation, useSearchParams } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
 import { nextStepOf } from '../../record/job/standing.ts';
 import { archiveJob, restoreJob } from '../../shared/contract/jobs.ts';
@@ -130,6 +130,7 @@ export function JobsPage() {
   const jobs = data?.jobs;
   const [skipped] = usePersistentState('start-skipped', false);
   const [starting, setStarting] = useState(false);
+  const here = useNavigation().state === 'idle';
   const asked = params.get('search') !== null || params.get('state') !== null || params.get('order') !== null;
   const skip = Number(params.get('skip') ?? 0);
   const set = (key: string, value: string, usual: string) =>
@@ -148,8 +149,8 @@ export function JobsPage() {
     else there.delete('skip');
     return `?${there}`;
   };
-  // Nothing was ever put on this shelf: the shop begins.
-  if (jobs?.length === 0 && !asked && skip === 0 && shelf?.species?.length === 0 && !skipped)
+  // Nothing was ever put on this shelf: the shop begins, unless somebody is on the way to another page.
+  if (here && jobs?.length === 0 && !asked && skip === 0 && shelf?.species?.length === 0 && !skipped)
     return <Navigate to="/start" replace />;
   return (
     <>

@@ -235,12 +235,10 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
           </>
         }
         acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
-        under={(stage) => (
-          <>
-            {looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} between={between[stage]} />}
-            <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} />
-          </>
-        )}
+        marks={(stage) => <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} />}
+        figures={(stage) =>
+          looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} between={between[stage]} />
+        }
       />
       <div className="below">
         {over === 'versions' ? (

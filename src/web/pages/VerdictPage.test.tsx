@@ -40,6 +40,11 @@ describe('the verdict', () => {
     expect(screen.getByText('“As the stair rail.”')).toBeDefined();
     await press('Take it back');
     expect(await screen.findByLabelText('In your words')).toBeDefined();
+    // At one tap, with nothing typed.
+    await press('The customer says yes');
+    expect(await screen.findByText('“The customer says yes”')).toBeDefined();
+    await press('Take it back');
+    await screen.findByLabelText('In your words');
     const now = await ask<Job>('GET', `/jobs/${job.number}`);
     expect(now.woods[0]?.boards[0]?.judged).toBeNull();
   });

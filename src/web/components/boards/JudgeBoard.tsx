@@ -12,6 +12,10 @@ interface Props {
   main?: boolean;
 }
 
+/** What ends a board at one tap, whatever its figures are. */
+const SAID_SO = ['Good enough', 'The customer says yes'] as const;
+const saidWith = (phrase: string, words: string) => (words ? `${phrase}: ${words}` : phrase);
+
 /** A board whose coats are on is accepted or rejected in words, read or not; what was said can be taken back. */
 export function JudgeBoard({ model: { board }, main = true }: Props) {
   const [words, setWords, forget] = usePersistentState(`judged/${board.id}`, '');
@@ -40,7 +44,7 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
     <section aria-label="Judge it" className="noprint pile">
       <TextField
         label="In your words"
-        placeholder="a touch too red; good enough; the customer says yes"
+        placeholder="a touch too red by the window"
         value={words}
         onChange={(e) => setWords(e.target.value)}
         slotProps={{ htmlInput: { maxLength: 300 } }}
@@ -52,6 +56,11 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
         >
           Accept it
         </Button>
+        {SAID_SO.map((phrase) => (
+          <Button key={phrase} onClick={() => void say({ accepted: true, words: saidWith(phrase, words.trim()) })}>
+            {phrase}
+          </Button>
+        ))}
         <Button onClick={() => void say({ accepted: false, words: words.trim() })}>Reject it</Button>
       </div>
     </section>

@@ -30,8 +30,10 @@ interface Props {
   raw: ReactNode;
   /** What can be done with the stack as a whole, beside it. */
   acts?: ReactNode;
-  /** A line under each stage: figures. */
-  under: (stage: number) => ReactNode;
+  /** What is the matter with a stage, which its tap opens. */
+  marks: (stage: number) => ReactNode;
+  /** A line under each stage: figures, with taps of their own. */
+  figures: (stage: number) => ReactNode;
   materials: Materials;
   selected: number | null;
   onSelect: (layer: number | null) => void;
@@ -47,6 +49,7 @@ function Column({
   fixed,
   selected,
   onSelect,
+  figures,
   children,
 }: {
   id: number;
@@ -54,6 +57,7 @@ function Column({
   fixed: boolean;
   selected: boolean;
   onSelect: () => void;
+  figures: ReactNode;
   children: ReactNode;
 }) {
   const { setNodeRef, setActivatorNodeRef, transform, transition, attributes, listeners } = useSortable({
@@ -66,9 +70,12 @@ function Column({
       className={selected ? 'layer open' : 'layer'}
       style={{ transform: CSS.Translate.toString(transform), transition }}
     >
-      <button type="button" aria-expanded={selected} onClick={onSelect} className="plainbutton grown">
-        {children}
-      </button>
+      <Area grow minWidth={0}>
+        <button type="button" aria-expanded={selected} onClick={onSelect} className="plainbutton broad">
+          {children}
+        </button>
+        {figures}
+      </Area>
       {!fixed && (
         <button
           type="button"
@@ -112,7 +119,8 @@ export function StackStrip({
   done,
   raw,
   acts,
-  under,
+  marks,
+  figures,
   materials,
   selected,
   onSelect,
@@ -138,7 +146,8 @@ export function StackStrip({
       <div className="layer">
         <Area grow minWidth={0}>
           {raw}
-          {under(0)}
+          {marks(0)}
+          {figures(0)}
         </Area>
         {acts && <Row align="start">{acts}</Row>}
       </div>
@@ -153,9 +162,10 @@ export function StackStrip({
               fixed={i < done}
               selected={selected === i}
               onSelect={() => onSelect(selected === i ? null : i)}
+              figures={figures(i + 1)}
             >
               <LayerColumn layer={layer} materials={materials} />
-              {under(i + 1)}
+              {marks(i + 1)}
             </Column>
           ))}
         </SortableContext>

@@ -127,13 +127,14 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       setBusy(false);
     }
   };
-  const say = async (what: readonly Word[] | null | undefined, dry = false) => {
+  const say = async (what: readonly Word[] | null | undefined, though?: 'dry' | 'wet') => {
     const other = others.find((b) => b.id === against);
     const taken = await tell(board, {
       against: other ? inHand(other) : null,
       farther: [],
       words: words.trim(),
-      dry,
+      dry: though === 'dry',
+      wet: though === 'wet',
       ...(what === undefined ? {} : { said: what && [...what] }),
     });
     if (!taken) return;
@@ -148,6 +149,7 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       words: '',
       said: null,
       dry: true,
+      wet: false,
     });
   const put = (words: readonly [Direction, Direction], word: Word | null) =>
     setSaid([...said.filter((s) => !words.includes(s.direction)), ...(word ? [word] : [])]);
@@ -219,7 +221,10 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
           Cannot tell
         </Button>
         {wet && (
-          <Button onClick={() => void say(said.length > 0 ? said : heard ? undefined : [], true)}>It is dry</Button>
+          <>
+            <Button onClick={() => void say(said.length > 0 ? said : heard ? undefined : [], 'dry')}>It is dry</Button>
+            <Button onClick={() => void say(said.length > 0 ? said : undefined, 'wet')}>Keep how it looks wet</Button>
+          </>
         )}
       </div>
       {isDone(board) && finished.length > 1 && (

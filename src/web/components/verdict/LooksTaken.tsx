@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { lookText } from '../../../core/belief/words.ts';
+import { lookedText } from '../../../core/belief/words.ts';
 import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { slipsOf } from '../../../record/job/belief.ts';
@@ -28,13 +28,10 @@ export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBenc
         const other = look.against && others.find((b) => b.id === look.against?.board);
         return (
           <li key={look.id}>
-            <b>
-              {look.farther.length > 0
-                ? `the nearest of ${look.farther.length + 1} to the target`
-                : lookText(look.said)}
-            </b>
+            <b>{lookedText({ ...look, farther: look.farther.length })}</b>
             {other && <span> against {boardName(other).toLowerCase()}</span>}
             {look.words && <span> “{look.words}”</span>}
+
             {slips.has(look.id) && <span className="trouble"> the other looks say otherwise: it is not counted</span>}
             <span className="soft">
               {' '}

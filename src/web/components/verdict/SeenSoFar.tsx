@@ -1,6 +1,7 @@
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
+import { boardName } from '../../../record/board/plank.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import { beliefOf, type SeenStanding, TARGET } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -52,8 +53,8 @@ export function SeenSoFar({ bench, model, seen }: Props) {
             {words && ' off'};{' '}
             {seen.chance >= ENOUGH
               ? 'good enough: accept it'
-              : seen.lookAgain
-                ? 'one more look tells more'
+              : seen.lookAt
+                ? `${seen.lookAt.id === board.id ? 'one more look at it' : `a look at ${boardName(seen.lookAt).toLowerCase()}`} tells more`
                 : 'the next board tells more than another look'}
           </div>
         </>
