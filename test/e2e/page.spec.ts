@@ -241,7 +241,7 @@ test('a stage that missed by more than it may makes solving what is left the mai
   await addLayer(page, 'Glaze');
   await takeFirstRoad(page);
   await page.getByRole('button', { name: /^Plan board/ }).click();
-  const expected = await page.locator('span.soft:text-is("expected") + span.mono').textContent();
+  const expected = await page.locator('span.soft:text-is("expected") + button').textContent();
   const [l = 50, a = 12, b = 20] =
     (expected ?? '')
       .replaceAll('−', '-')

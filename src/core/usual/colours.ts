@@ -57,9 +57,12 @@ export function labelled(name: string): { hue: Hue; depth: Depth } | null {
   return { hue, depth };
 }
 
-const FAN = HUES.flatMap((hue) =>
-  DEPTHS.map((depth) => ({ words: depth === 'medium' ? hue : `${depth} ${hue}`, lab: lookOf(hue, depth) })),
-);
+/** A white that is no longer white is a pale wood. */
+const nameOf = (hue: Hue, depth: Depth): string => {
+  if (hue === 'white') return depth === 'dark' ? 'pale' : 'white';
+  return depth === 'medium' ? hue : `${depth} ${hue}`;
+};
+const FAN = HUES.flatMap((hue) => DEPTHS.map((depth) => ({ words: nameOf(hue, depth), lab: lookOf(hue, depth) })));
 /** A colour in words: the nearest of the fan. */
 export const colourWords = (lab: Lab): string =>
   FAN.reduce((p, q) => (deltaE00(lab, q.lab) < deltaE00(lab, p.lab) ? q : p)).words;

@@ -3,7 +3,7 @@ import { checkWood, FIGURES, rawMean } from '../board/wood.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import { labOf } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
-import { DEPTHS, HUES, labelled, lookOf } from './colours.ts';
+import { colourWords, DEPTHS, HUES, labelled, lookOf } from './colours.ts';
 import { USUAL_WOODS, usualWood } from './woods.ts';
 
 describe('usual woods', () => {
@@ -37,6 +37,12 @@ describe('usual woods', () => {
 });
 
 describe('the fan of looks', () => {
+  it('is what a colour is called by: the nearest of it', () => {
+    expect(colourWords(lookOf('russet', 'dark'))).toBe('dark russet');
+    expect(colourWords(lookOf('amber', 'medium'))).toBe('amber');
+    expect(colourWords([41, 12, 19])).toBe('brown');
+    expect(colourWords([82, 3, 12])).toBe('pale');
+  });
   it('is of colours that a surface can have, darker by depth', () => {
     for (const hue of HUES) {
       const depths = DEPTHS.map((depth) => {
