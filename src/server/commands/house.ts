@@ -52,8 +52,9 @@ export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof 
 export async function eyesOfPeople({ db }: Shop): Promise<z.infer<typeof PeoplesEyes>> {
   const shelf = await wholeShelf(db);
   const jobs = await newestJobs(db, MOST_JOBS);
-  // A job whose stack is refused today tells nothing.
-  const benches = jobs.flatMap((job) => unlessRefused(() => openBench(job, shelf, NOTHING_LEARNED)) ?? []);
+  // A job that nobody looked at tells nothing, nor one whose stack is refused today.
+  const looked = jobs.filter((job) => job.woods.some((w) => w.boards.some((b) => b.looks.length > 0)));
+  const benches = looked.flatMap((job) => unlessRefused(() => openBench(job, shelf, NOTHING_LEARNED)) ?? []);
   return { eyes: eyesOf(benches) };
 }
 

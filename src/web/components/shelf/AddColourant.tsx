@@ -12,11 +12,10 @@ import { addColourant } from '../../../shared/contract/shelf.ts';
 import { NewColourant, type SpeciesRecord } from '../../../shared/shelf.ts';
 import { change, useShelf } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
-import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Area, Row } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
-import { type AddProps, CODE, fieldsOf, withCode } from './add-form.tsx';
+import { type AddProps, CODE, fieldsOf, ShelfDialog, withCode } from './add-form.tsx';
 import { WhatIsThis } from './WhatIsThis.tsx';
 
 const BLANK_COLOUR = {
@@ -127,13 +126,7 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
   const [hue, depth, on] = [form.watch('hue'), form.watch('depth'), form.watch('on')];
   const wood = woods.find((w) => w.id === on);
   return (
-    <FormDialog
-      title="New colour"
-      error={error}
-      onClose={onClose}
-      onSubmit={submit}
-      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
-    >
+    <ShelfDialog title="New colour" error={error} onClose={onClose} onSubmit={submit} busy={busy}>
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', COLOURANT_KINDS)}
@@ -178,6 +171,6 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
       {text('costPerGram', 'Cost per gram')}
       {text('lot', 'Lot')}
       {text('caution', 'Caution')}
-    </FormDialog>
+    </ShelfDialog>
   );
 }

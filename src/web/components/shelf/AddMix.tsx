@@ -10,10 +10,10 @@ import { change } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { litresTyped } from '../batch.ts';
-import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Columns } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
+import { ShelfDialog } from './add-form.tsx';
 
 const ROWS = [0, 1, 2, 3] as const;
 interface MixTyped {
@@ -93,7 +93,7 @@ export function AddMix({
   const chosen = shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? offered[0]?.kind ?? 'dye';
   const stain = chosen === 'stain';
   return (
-    <FormDialog
+    <ShelfDialog
       title="New mix"
       error={
         error ??
@@ -103,7 +103,7 @@ export function AddMix({
       }
       onClose={onClose}
       onSubmit={submit}
-      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
+      busy={busy}
     >
       <TypedField control={form.control} name="name" label="Name" />
       <TypedField control={form.control} name="kind" label="For" select>
@@ -143,6 +143,6 @@ export function AddMix({
       />
       <TypedField control={form.control} name="litres" label="How much is left: any unit, empty if none is mixed yet" />
       <TypedField control={form.control} name="note" label="Note" />
-    </FormDialog>
+    </ShelfDialog>
   );
 }

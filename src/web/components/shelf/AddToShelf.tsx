@@ -4,8 +4,7 @@ import { addMedium, addSupply } from '../../../shared/contract/shelf.ts';
 import { NewMedium, NewSupply, SUPPLY_KINDS } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
-import { FormDialog, SaveButton } from '../FormDialog.tsx';
-import { type AddProps, CODE, fieldsOf, withCode } from './add-form.tsx';
+import { type AddProps, CODE, fieldsOf, ShelfDialog, withCode } from './add-form.tsx';
 
 const BLANK_MEDIUM = {
   id: '',
@@ -34,20 +33,14 @@ export function AddMedium({ onClose, onAdded }: AddProps) {
   });
   const { text, select } = fieldsOf(form.control);
   return (
-    <FormDialog
-      title="New sealer, oil or clear"
-      error={error}
-      onClose={onClose}
-      onSubmit={submit}
-      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
-    >
+    <ShelfDialog title="New sealer, oil or clear" error={error} onClose={onClose} onSubmit={submit} busy={busy}>
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', MEDIUM_KINDS)}
       {select('carrier', 'Carrier', CARRIERS)}
       {select('amber', 'Looks', Object.keys(AMBERS))}
       {text('caution', 'Caution')}
-    </FormDialog>
+    </ShelfDialog>
   );
 }
 
@@ -68,18 +61,12 @@ export function AddSupply({ onClose, onAdded }: AddProps) {
   });
   const { text, select } = fieldsOf(form.control);
   return (
-    <FormDialog
-      title="New supply"
-      error={error}
-      onClose={onClose}
-      onSubmit={submit}
-      action={<SaveButton busy={busy}>Put on the shelf</SaveButton>}
-    >
+    <ShelfDialog title="New supply" error={error} onClose={onClose} onSubmit={submit} busy={busy}>
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('kind', 'Kind', SUPPLY_KINDS)}
       {select('carrier', 'For', ['none', ...CARRIERS])}
       {text('caution', 'Caution')}
-    </FormDialog>
+    </ShelfDialog>
   );
 }

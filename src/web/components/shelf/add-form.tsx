@@ -1,11 +1,21 @@
 import { MenuItem } from '@mui/material';
+import type { ComponentProps } from 'react';
 import type { Control, FieldValues, Path } from 'react-hook-form';
+import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { TypedField } from '../TypedField.tsx';
 
 export interface AddProps {
   onClose: () => void;
   onAdded: (id: string) => void;
 }
+
+/** A dialog that puts something on the shelf. */
+export const ShelfDialog = ({
+  busy,
+  ...dialog
+}: Omit<ComponentProps<typeof FormDialog>, 'action'> & { busy: boolean }) => (
+  <FormDialog {...dialog} action={<SaveButton busy={busy}>Put on the shelf</SaveButton>} />
+);
 
 /** Fields of a form for the shelf, each one line. */
 export function fieldsOf<T extends FieldValues>(control: Control<T>) {
