@@ -1,12 +1,13 @@
-// npm run bench:boards -- [--systems | --calibration | --open | --eye] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems | --calibration | --open | --eye | --bare] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
 import type { BoardEvidence } from '../src/core/learn/index.ts';
 import type { BenchFactory, WorkshopFactory } from '../src/workshop/interface.ts';
 import { type Mode, makeLadders, matchTarget } from './apprentice.ts';
-import { type EyedFactory, eyeTable } from './by-eye.ts';
+import type { EyedFactory } from './by-eye.ts';
 import { calibrate, reliabilityTable } from './calibration.ts';
+import { eyeTable } from './eye-table.ts';
 import { openLoop } from './open-loop.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 
@@ -19,6 +20,8 @@ const { values } = parseArgs({
     calibration: { type: 'boolean', default: false },
     /** Jobs done by eyes alone, with profiles from readings. */
     eye: { type: 'boolean', default: false },
+    /** The same from usual woods and colours: nothing was ever read. */
+    bare: { type: 'boolean', default: false },
     /** How far stacks end from what was foreseen, step by step, without history. */
     open: { type: 'boolean', default: false },
     seeds: { type: 'string', default: '1-24' },
@@ -78,8 +81,9 @@ if (values.calibration) {
   console.log(JSON.stringify({ summary: 'calibration', worstTenth: round(worst) }));
   process.exit(0);
 }
-if (values.eye) {
-  for (const line of eyeTable(module_.default as EyedFactory, { seeds, targets, mostBoards })) console.log(line);
+if (values.eye || values.bare) {
+  const mode = values.bare ? 'bare' : 'eye';
+  for (const line of eyeTable(module_.default as EyedFactory, mode, { seeds, targets, mostBoards })) console.log(line);
   process.exit(0);
 }
 if (values.open) {

@@ -5,16 +5,19 @@
 
 import {
   ANY_FINISH,
-  believe,
-  chanceOfMatch,
+  type Bound,
   type Look,
   type Nearest,
   type Thing,
   type Unknown,
 } from '../src/core/belief/belief.ts';
+import { chanceOfMatch } from '../src/core/belief/chance.ts';
+import { believeMade, type MadeThing, ofColour, type Turns, unturned, withTurns } from '../src/core/belief/colours.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
-import { scaleToBoard, USUAL_PREPARATION } from '../src/core/board/index.ts';
+import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
+import { predictFinal } from '../src/core/board/predict.ts';
+import type { Tuning } from '../src/core/board/state.ts';
 import {
   deltaE00,
   type Lab,
@@ -25,15 +28,12 @@ import {
   type Spectrum,
 } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
-import type { Stack } from '../src/core/layers/index.ts';
+import type { Materials, Stack } from '../src/core/layers/index.ts';
 import { doubtOf, NOTHING_LEARNED, tuningOf } from '../src/core/learn/index.ts';
-import { type MatchProblem, makeEvaluator, ONLY_DAYLIGHT, refine, search } from '../src/core/match/index.ts';
+import { type MatchProblem, ONLY_DAYLIGHT, refine, search } from '../src/core/match/index.ts';
 import type { Eyes, Workshop } from '../src/workshop/interface.ts';
-import { makeLadders, matchTarget, oldRoad, read, type Shop, woodOf } from './apprentice.ts';
+import { makeLadders, oldRoad, read, woodOf } from './apprentice.ts';
 
-/** What a recipe is expected to miss before a board of it is seen, and what a board strays by itself; CIEDE2000. */
-const MISSES = 1.6;
-const OWN = 0.5;
 /** Looks at a board at most; at one that is far off or in the balance no more than these: the next board tells more. */
 const MOST_LOOKS = 7;
 const FAR_LOOKS = 2;
@@ -46,7 +46,6 @@ const WORTH = 0.1;
 const CLAIMED = 0.9;
 const LIKELY = 0.4;
 const HIDDEN_READINGS = 30;
-
 export interface ByEyeResult {
   species: string;
   boards: number;
@@ -59,10 +58,65 @@ export interface ByEyeResult {
   chance: number[];
 }
 
-type EyedWorkshop = Workshop & Eyes;
+export type EyedWorkshop = Workshop & Eyes;
 export type EyedFactory = (seed: number) => EyedWorkshop;
 
+/** A board on the rack: its colour is known, or it is foreseen with colours in doubt. */
+export interface OnRack {
+  id: string;
+  /** Where it is thought to be. */
+  thought: Lab;
+  lab?: Lab;
+  made?: MadeThing;
+}
+/** What a board strays by itself: an unknown of its own. */
+export const strayOf = (board: string): string => `own/${board}`;
+/** A shop as one that has only eyes knows it. */
+export interface EyeShop {
+  materials: Materials;
+  wood: (species: string) => Wood;
+  rack: readonly OnRack[];
+  /** What was seen of its colours so far. */
+  before: Bound;
+  /** What a recipe is expected to miss before a board of it is seen, and what a board strays by itself; CIEDE2000. */
+  misses: number;
+  strays: number;
+}
+/** What recipes miss on a species: an unknown of its own. */
+export const missesOn = (species: string): string => `wood/${species}`;
+/** A board against which another was held is the nearest of so many of its neighbours. */
+const NEIGHBOURS = 4;
+
+/** A shop whose colours were laddered with an instrument, which has gone since. */
+export function shopOfReadings(workshop: EyedWorkshop): EyeShop {
+  const { materials, rack, bareK2 } = makeLadders(workshop);
+  return {
+    materials,
+    wood(species) {
+      const raw = meanSpectrum(Array.from({ length: 3 }, () => read(workshop, workshop.newBoard(species), 1)));
+      return scaleToBoard(woodOf(species, raw, bareK2), raw);
+    },
+    rack: rack.map(({ board, reading }) => {
+      const lab = labOf(reading);
+      return { id: board, lab, thought: lab };
+    }),
+    before: unturned(new Map()),
+    misses: 1.6,
+    strays: 0.5,
+  };
+}
+
 const oneOf = <T>(list: readonly T[], n: number) => list[n % list.length] as T;
+
+/** What a person says of two things held edge to edge, as the belief takes it. */
+export function lookOf(workshop: EyedWorkshop, first: string, second: string, person: string): Look {
+  const { words } = workshop.look(first, second, 'window', person);
+  const said = words.map(({ direction, size }) => ({
+    direction: direction === 'stronger' ? ('cleaner' as const) : direction,
+    size: SIZES[size - 1] as (typeof SIZES)[number],
+  }));
+  return { first, second, person, said };
+}
 
 /** One target by eye. `tolerance` is CIEDE2000 that counts as the same. */
 export function matchByEye(
@@ -71,94 +125,89 @@ export function matchByEye(
     shop,
     tolerance,
     mostBoards,
-  }: { workshop: EyedWorkshop; shop: Shop; tolerance: number; mostBoards: number },
+  }: { workshop: EyedWorkshop; shop: EyeShop; tolerance: number; mostBoards: number },
   k: number,
 ): ByEyeResult {
   const { species, spectra } = workshop.target(k);
   // The truth, for the judge alone.
   const truth = labOf(meanSpectrum(spectra.map((s) => resample(workshop.wavelengths, s))));
   const person = oneOf(workshop.people, k);
-  const raw = meanSpectrum(Array.from({ length: 3 }, () => read(workshop, workshop.newBoard(species), 1)));
-  const wood = scaleToBoard(woodOf(species, raw, shop.bareK2), raw);
-  const colours = Object.values(shop.materials.colourants);
-  const open = (['dye', 'pigment'] as const).map((kind, i) => ({
-    layer: 2 * i,
-    colourants: colours.filter((c) => c.kind === kind).map((c) => c.id),
-  }));
-  const problem = (aim: Lab, over: Partial<MatchProblem> = {}): MatchProblem => ({
-    target: { reflectance: reflectanceNear(aim), singleLight: true },
-    lights: ONLY_DAYLIGHT,
-    wood,
-    materials: shop.materials,
-    preparation: USUAL_PREPARATION,
-    tuning: tuningOf(NOTHING_LEARNED, species, shop.materials),
-    doubt: doubtOf(NOTHING_LEARNED, species, shop.materials),
-    stack: oldRoad(),
-    open,
-    ...over,
-  });
+  const wood = shop.wood(species);
+  const tuning = tuningOf(NOTHING_LEARNED, species, shop.materials);
+  const recipe = missesOn(species);
   const unknowns: Unknown[] = [
     { id: 'target', covariance: ANY_FINISH.covariance },
-    { id: 'recipe', covariance: alikeAt(ANY_FINISH.lab, MISSES) },
+    ...(shop.before.ids.includes(recipe) ? [] : [{ id: recipe, covariance: alikeAt(ANY_FINISH.lab, shop.misses) }]),
   ];
-  const things: Thing[] = [
-    { id: 'target', lab: ANY_FINISH.lab, unknown: ['target'] },
-    ...shop.rack.map(({ board, reading }): Thing => ({ id: board, lab: labOf(reading), unknown: [] })),
-  ];
+  const things: Thing[] = [{ id: 'target', lab: ANY_FINISH.lab, unknown: ['target'] }];
+  const made: MadeThing[] = [];
   const looks: Look[] = [];
   const nearest: Nearest[] = [];
-  const aim = { thing: 'target', less: 'recipe' };
-  const belief = () => believe(unknowns, things, { looks, nearest });
-  const lookAt = (thing: string) => {
-    const { words } = workshop.look('target', thing, 'window', person);
-    const said = words.map(({ direction, size }) => ({
-      direction: direction === 'stronger' ? ('cleaner' as const) : direction,
-      size: SIZES[size - 1] as (typeof SIZES)[number],
-    }));
-    looks.push({ first: 'target', second: thing, person, said });
+  const aim = { thing: 'target', less: recipe };
+  let turns: Turns | undefined;
+  const believed = () => {
+    const job = { unknowns, things, made, before: shop.before };
+    const now = believeMade(job, shop.materials, { looks, nearest }, turns);
+    turns = now.turns;
+    return now.belief;
   };
-  let rack = shop.rack.map(({ board }) => board);
+  /** Takes a board from the rack, to hold it against something. */
+  const hold = (id: string) => {
+    if (things.some((t) => t.id === id) || made.some((m) => m.id === id)) return;
+    const known = shop.rack.find((r) => r.id === id) as OnRack;
+    if (known.lab) things.push({ id, lab: known.lab, unknown: [] });
+    if (!known.made) return;
+    unknowns.push({ id: strayOf(id), covariance: alikeAt(known.thought, shop.strays) });
+    made.push(known.made);
+  };
+  let rack = shop.rack.map(({ id }) => id);
   for (let n = 0; n < FIRST_CHOICES; n++) {
     const best = rack[workshop.nearest(rack, 'window', person)] as string;
+    const at = (shop.rack.find((r) => r.id === best) as OnRack).thought;
     rack = rack.filter((board) => board !== best);
-    nearest.push({ nearest: best, others: rack, to: 'target', person });
+    // Those that are far from it were farther anyway.
+    const others = shop.rack
+      .filter(({ id }) => rack.includes(id))
+      .sort((p, q) => deltaE00(at, p.thought) - deltaE00(at, q.thought))
+      .slice(0, NEIGHBOURS)
+      .map(({ id }) => id);
+    for (const id of [best, ...others]) hold(id);
+    nearest.push({ nearest: best, others, to: 'target', person });
   }
+  const held = [...things.map((t) => t.id), ...made.map((m) => m.id)].filter((id) => id !== 'target');
   for (let n = 0; n < FIRST_LOOKS; n++) {
-    const now = belief();
-    const worth = shop.rack
-      .filter(({ board }) => looks.filter((l) => l.second === board).length < 2)
-      .map(({ board }) => ({ board, worth: now.worth('target', board, aim) }))
+    const now = believed();
+    const worth = held
+      .filter((board) => looks.filter((l) => l.second === board).length < 2)
+      .map((board) => ({ board, worth: now.worth('target', board, aim) }))
       .sort((p, q) => q.worth - p.worth);
-    if (worth[0] && worth[0].worth > WORTH) lookAt(worth[0].board);
+    if (worth[0] && worth[0].worth > WORTH) looks.push(lookOf(workshop, 'target', worth[0].board, person));
   }
-  const result: ByEyeResult = { species, boards: 0, looks: 0, said: false, passed: false, deltaE: [], chance: [] };
   let stack: Stack | null = null;
+  const result: ByEyeResult = { species, boards: 0, looks: 0, said: false, passed: false, deltaE: [], chance: [] };
   while (result.boards < mostBoards && !result.said) {
-    const now = belief();
-    const wanted = now.colour('target').lab.map((v, i) => v - (now.unknown('recipe').lab[i] as number)) as Lab;
-    stack = againFor(problem, wanted, stack);
+    const now = believed();
+    const wanted = now.colour('target').lab.map((v, i) => v - (now.unknown(recipe).lab[i] as number)) as Lab;
+    stack = againFor({ wood, materials: withTurns(shop.materials, turns ?? new Map()), tuning }, wanted, stack);
     const board = workshop.newBoard(species);
-    workshop.applyDye(board, stack[0]?.colours ?? {});
-    workshop.applyGlaze(board, stack[2]?.colours ?? {});
-    workshop.applyClear(board);
-    const evaluator = makeEvaluator(problem(wanted, { stack }));
-    const foreseen = labOf(evaluator.reading(evaluator.amountsOf(stack)).slice());
-    unknowns.push({ id: `own/${board}`, covariance: alikeAt(foreseen, OWN) });
-    things.push({ id: board, lab: foreseen, unknown: ['recipe', `own/${board}`] });
+    putOn(workshop, board, stack);
+    const known = { id: board, wood, stack, colours: shop.before.ids };
+    unknowns.push({ id: strayOf(board), covariance: alikeAt(wanted, shop.strays) });
+    made.push(madeOn(known));
     result.boards++;
-    let standing = chanceOfMatch(belief(), 'target', board, tolerance);
+    const standing = () => chanceOfMatch(believed(), 'target', board, tolerance);
+    let { chance } = standing();
     for (let n = 0; n < MOST_LOOKS; n++) {
-      const { chance } = standing;
       if (n > 0 && chance >= CLAIMED) break;
       if ((chance < 0.05 && n >= FAR_LOOKS) || (chance < LIKELY && n >= BALANCED_LOOKS)) break;
-      lookAt(board);
-      standing = chanceOfMatch(belief(), 'target', board, tolerance);
+      looks.push(lookOf(workshop, 'target', board, person));
+      chance = standing().chance;
     }
-    const made = labOf(read(workshop, board, HIDDEN_READINGS));
-    const off = deltaE00(truth, made);
+    const read30 = labOf(read(workshop, board, HIDDEN_READINGS));
+    const off = deltaE00(truth, read30);
     result.deltaE.push(Number(off.toFixed(2)));
-    result.chance.push(Number(standing.chance.toFixed(2)));
-    result.said = standing.chance >= CLAIMED;
+    result.chance.push(Number(chance.toFixed(2)));
+    result.said = chance >= CLAIMED;
     result.passed = result.said && off <= tolerance;
   }
   result.looks = looks.length + nearest.length;
@@ -178,78 +227,68 @@ function reflectanceNear(aim: Lab): Spectrum {
   }
 }
 
+/** A wood, and what is on the shelf for it. */
+interface Ground {
+  wood: Wood;
+  materials: Materials;
+  tuning: Tuning;
+}
+const problemFor = ({ wood, materials, tuning }: Ground, aim: Lab, over: Partial<MatchProblem> = {}): MatchProblem => ({
+  target: { reflectance: reflectanceNear(aim), singleLight: true },
+  lights: ONLY_DAYLIGHT,
+  wood,
+  materials,
+  preparation: USUAL_PREPARATION,
+  tuning,
+  doubt: doubtOf(NOTHING_LEARNED, wood.id, materials),
+  stack: oldRoad(),
+  open: (['dye', 'pigment'] as const).map((kind, i) => ({
+    layer: 2 * i,
+    colourants: Object.values(materials.colourants).flatMap((c) => (c.kind === kind ? [c.id] : [])),
+  })),
+  ...over,
+});
+
+/** A recipe for a colour as it is foreseen. */
+export const recipeFor = (ground: Ground, aim: Lab): Stack => search(problemFor(ground, aim))[0]?.stack ?? oldRoad();
+
 /** The same colours turned to what is aimed at now; a new search where they do not reach it. */
-function againFor(
-  problem: (aim: Lab, over?: Partial<MatchProblem>) => MatchProblem,
-  aim: Lab,
-  stack: Stack | null,
-): Stack {
+function againFor(ground: Ground, aim: Lab, stack: Stack | null): Stack {
   if (stack) {
     const open = stack.flatMap((l, layer) => {
       const colourants = Object.keys(l.colours);
       return colourants.length > 0 ? [{ layer, colourants }] : [];
     });
-    const same = refine(problem(aim, { stack, open }), stack);
+    const same = refine(problemFor(ground, aim, { stack, open }), stack);
     if ((same.deltaE[0] ?? 0) < 0.4) return same.stack;
   }
-  return (search(problem(aim))[0] as { stack: Stack }).stack;
+  return recipeFor(ground, aim);
 }
 
-/** A true difference that nobody at a window would call another colour; CIEDE2000. */
-const GOOD = 2;
+/** A board of a recipe, with colours of which some are in doubt: what is foreseen of it. */
+export const madeOn = ({
+  id,
+  wood,
+  stack,
+  colours,
+}: {
+  id: string;
+  wood: Wood;
+  stack: Stack;
+  colours: Bound['ids'];
+}): MadeThing => ({
+  id,
+  colours: stack.flatMap((l) => Object.keys(l.colours)).filter((c) => colours.includes(ofColour(c))),
+  foreseen: (of) =>
+    labOf(
+      predictFinal(stack, wood, of, { preparation: USUAL_PREPARATION, tuning: tuningOf(NOTHING_LEARNED, wood.id, of) }),
+    ),
+  unknown: [missesOn(wood.id), strayOf(id)],
+});
 
-/**
- * Jobs by eye over several workshops, a line each, and what they come to beside what is wanted; and the same targets by scaling
- * the last recipe by what an instrument reads of it, which believes nothing.
- */
-export function eyeTable(
-  factory: EyedFactory,
-  { seeds, targets, mostBoards }: { seeds: readonly number[]; targets: number; mostBoards: number },
-): string[] {
-  const results = seeds.flatMap((seed) => {
-    const workshop = factory(seed);
-    const shop = makeLadders(workshop);
-    return Array.from({ length: targets }, (_, k) =>
-      matchByEye({ workshop, shop, tolerance: GOOD, mostBoards }, k + 1),
-    );
-  });
-  const scaled = seeds.flatMap((seed) => {
-    const workshop = factory(seed);
-    const shop = makeLadders(workshop);
-    return Array.from({ length: targets }, (_, k) =>
-      matchTarget({ workshop, shop, seed, tolerance: GOOD, mostBoards, mode: 'by-eye' }, k + 1, []),
-    );
-  });
-  const boardsOf = (list: readonly { passed: boolean; boards: number }[]) =>
-    list.map((r) => (r.passed ? r.boards : mostBoards + 1)).sort((p, q) => p - q);
-  const needed = boardsOf(results);
-  const scaledNeeded = boardsOf(scaled);
-  const at = (list: readonly number[], q: number) => list[Math.min(list.length - 1, Math.floor(q * list.length))];
-  const said = results.filter((r) => r.said);
-  const share = (part: number, of: number) => `${Math.round((100 * part) / Math.max(1, of))} %`;
-  const stated = results.flatMap((r) => r.chance.map((chance, i) => ({ chance, ok: (r.deltaE[i] as number) <= GOOD })));
-  const tenths = Array.from({ length: 10 }, (_, i) =>
-    stated.filter((s) => Math.min(9, Math.floor(10 * s.chance)) === i),
-  );
-  return [
-    ...results.map(
-      (r) =>
-        `${r.species}: ${r.deltaE.join(' ')} | ${r.chance.join(' ')} | ${r.looks} looks${r.passed ? '' : r.said ? ', wrongly said' : ', never said'}`,
-    ),
-    ...tenths.flatMap((list, i) =>
-      list.length === 0
-        ? []
-        : [
-            `${10 * i}-${10 * i + 10} %: said ${share(
-              list.reduce((s, l) => s + l.chance, 0),
-              list.length,
-            )}, true ${share(list.filter((l) => l.ok).length, list.length)} of ${list.length}`,
-          ],
-    ),
-    `scaled by eye from readings: boards median ${at(scaledNeeded, 0.5)}, p90 ${at(scaledNeeded, 0.9)}, passed ${share(scaled.filter((r) => r.passed).length, scaled.length)}`,
-    `eye: ${results.length} targets, boards median ${at(needed, 0.5)} (wanted 3), p90 ${at(needed, 0.9)} (5), passed ${share(results.filter((r) => r.passed).length, results.length)} (90 %), looks median ${at(
-      results.map((r) => r.looks).sort((p, q) => p - q),
-      0.5,
-    )} (15), said and true ${share(said.filter((r) => r.passed).length, said.length)} (85 %)`,
-  ];
+/** Puts a recipe of the old road on a board. */
+export function putOn(workshop: Workshop, board: string, stack: Stack): void {
+  workshop.applyDye(board, stack[0]?.colours ?? {});
+  workshop.applyGlaze(board, stack[2]?.colours ?? {});
+  workshop.applyClear(board);
 }

@@ -9,7 +9,7 @@ import { newId } from '../src/shared/id.ts';
 import type { Job, JobList } from '../src/shared/job.ts';
 import { askServer, freePort, type ServerProcess, startServer } from '../test/server/server-process.ts';
 
-const CLIENTS = 4;
+export const CLIENTS = 4;
 
 interface Kept {
   id: string;

@@ -71,7 +71,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/time': { rooms: ['core', 'core/kinds', 'core/layers'], packages: [] },
   'core/plan': { rooms: ['core'], packages: ['pure-rand'] },
   'core/learn': {
-    rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/optics'],
+    rooms: ['core', 'core/belief', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/optics'],
     packages: ['ml-matrix'],
   },
   'core/match': {
@@ -79,8 +79,11 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: [],
   },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },
-  'core/usual': { rooms: ['core', 'core/board', 'core/colour', 'core/optics'], packages: [] },
-  'core/belief': { rooms: ['core', 'core/colour', 'core/match'], packages: ['ml-matrix'] },
+  'core/usual': {
+    rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/learn', 'core/optics'],
+    packages: [],
+  },
+  'core/belief': { rooms: ['core', 'core/colour', 'core/layers', 'core/match'], packages: ['ml-matrix'] },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
@@ -140,7 +143,16 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'server/repositories': { rooms: [...CORE, ...RECORD, ...SHARED, 'server/db'], packages: ['zod'] },
   'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
   'server/learning': {
-    rooms: ['core/learn', ...RECORD, ...SHARED, 'server/db', 'server/repositories', 'server/threads'],
+    rooms: [
+      'core',
+      'core/belief',
+      'core/learn',
+      ...RECORD,
+      ...SHARED,
+      'server/db',
+      'server/repositories',
+      'server/threads',
+    ],
     packages: ['node:', 'async-mutex', 'comlink'],
   },
   'server/commands': {

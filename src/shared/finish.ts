@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FEELS, PORES, USES } from '../core/judge/finish.ts';
+import { FEELS, GRAINS, HOW_EVEN, PORES, USES } from '../core/judge/finish.ts';
 
 /** Gloss units at 60 degrees, ISO 2813. */
 export const Sheen = z
@@ -11,6 +11,11 @@ export const FinishSchema = z.object({
   sheen: Sheen.optional(),
   pores: z.enum(PORES).optional(),
   feel: z.enum(FEELS).optional(),
+  even: z.enum(HOW_EVEN).optional(),
+  grain: z.enum(GRAINS).optional(),
 });
 /** What a customer wishes of it beside the colour. */
-export const WishesSchema = FinishSchema.extend({ use: z.enum(USES).optional(), sunlit: z.boolean().optional() });
+export const WishesSchema = FinishSchema.pick({ sheen: true, pores: true, feel: true }).extend({
+  use: z.enum(USES).optional(),
+  sunlit: z.boolean().optional(),
+});

@@ -7,6 +7,15 @@ export const KnowledgeSchema = z.object({
   spread: z.record(z.string(), z.number()).default({}),
   boards: z.array(z.string()),
   leftOut: z.array(z.object({ board: z.string(), why: z.string() })).default([]),
+  seen: z
+    .object({
+      eyes: z.record(
+        z.string(),
+        z.object({ looks: z.number(), scale: z.number(), lean: z.tuple([z.number(), z.number(), z.number()]) }),
+      ),
+      turns: z.record(z.string(), z.object({ mean: z.array(z.number()), covariance: z.array(z.number()) })),
+    })
+    .optional(),
 });
 
 /** What is known for a job, kept by what it was learned from. */

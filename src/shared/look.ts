@@ -17,6 +17,8 @@ const look = {
   against: held.nullable(),
   /** Boards that were held up with it, and are farther from the target than it is. */
   farther: z.array(held).max(9, 'Nine boards beside it are enough.'),
+  /** The target lies between it and the one other that was held up with it. */
+  between: z.boolean(),
   light: LightShares.keyof(),
   words: z.string().trim().max(300, 'At most 300 letters.'),
 };
@@ -26,6 +28,7 @@ export const NewLook = z.object({
   ...look,
   against: look.against.default(null),
   farther: look.farther.default([]),
+  between: look.between.default(false),
   light: look.light.default('D65'),
   words: look.words.default(''),
   said: SaidSchema.nullable().optional(),

@@ -9,10 +9,15 @@ import { ROUTES } from '../../src/web/routes.tsx';
 import { withIds } from '../fixtures/with-ids.ts';
 
 /** Asks the test shop's server; throws with its sentence when it refuses. */
-export async function ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+export async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<T> {
   const response = await fetch(`/api${path}`, {
     method,
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', ...headers },
     body: body === undefined ? undefined : JSON.stringify(withIds(method, path, body)),
   });
   const answer = response.status === 204 ? null : await response.json();

@@ -4,8 +4,9 @@ import { DIRECTIONS } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { movedLab } from '../colour/shades.ts';
 import { normalBelow } from '../normal-below.ts';
-import { believe, chanceOfMatch, type Look, type Thing, type Unknown } from './belief.ts';
-import { looksSame, nearer, type Size, sized, USUAL_EYE, unsaid, within } from './eye.ts';
+import { believe, type Look, type Thing, type Unknown } from './belief.ts';
+import { chanceOfMatch } from './chance.ts';
+import { beside, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid, within } from './eye.ts';
 import { alikeAt, metricAt } from './metric.ts';
 import { along, believing, covarianceOf, moments, type SeenSum } from './normal.ts';
 
@@ -25,6 +26,9 @@ describe('the eye', () => {
     // Half of those shown a difference at a threshold say the larger word.
     near(within(2.5, 6, USUAL_EYE)(2.5), sized('plain', USUAL_EYE)(2.5), 1e-12);
     near(sized('plain', USUAL_EYE)(2.5) / (sized('plain', USUAL_EYE)(2.5) + sized('touch', USUAL_EYE)(2.5)), 0.5, 0.05);
+    // It lies on the side that it is seen to, within the noise of how far it is.
+    near(beside(5)(0), 0.5, 1e-6);
+    near(beside(5)(1.4), normalBelow(1), 1e-9);
   });
   it('says each word most often about its own size, and all of them add up to one', () => {
     for (const z of [-8, -3, -0.4, 0, 1.6, 4, 9]) {
@@ -225,6 +229,20 @@ describe('a belief of things', () => {
     const choice = { nearest: 'rung', others: ['board 1'], to: 'target', person: 'MB' };
     const told = believe(unknowns, things, { looks: [], nearest: [choice] });
     expect(told.colour('target').lab[0]).toBeGreaterThan(WALNUT[0] + 2);
+  });
+  it('a target between two boards lies on this side of the nearer one too', () => {
+    const rungs: Thing[] = [
+      { id: 'target', lab: [45, 12, 20], unknown: ['target'] },
+      { id: 'pale', lab: [48, 12, 20], unknown: [] },
+      { id: 'dark', lab: [38, 12, 20], unknown: [] },
+    ];
+    const lightness = (between: boolean) =>
+      believe(unknowns, rungs, {
+        looks: [],
+        nearest: [{ nearest: 'pale', others: ['dark'], to: 'target', person: 'MB', between }],
+      }).colour('target').lab[0];
+    expect(lightness(true)).toBeLessThan(lightness(false) - 0.5);
+    expect(lightness(true)).toBeGreaterThan(43);
   });
   it('learns whose words are large ones', () => {
     // Ten pairs of known colour, each a good three units apart, that she calls a touch.

@@ -1,23 +1,37 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Direction } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { towards } from '../colour/shades.ts';
-import { chanceWithin, rangeOf } from '../match/risk.ts';
-import { answersOf, type Eye, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid } from './eye.ts';
+import { answersOf, beside, type Eye, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid } from './eye.ts';
 import { alikeAt, metricAt, partsAt, type Square, seenAlong, seenApart } from './metric.ts';
 import { along, believing, covarianceOf, type MeasuredSum, moments, type Normal, type SeenSum } from './normal.ts';
 
-/** Something unknown of a colour, in L*a*b*: how the target really is, what the recipe missed, what a board strayed. */
+/** Three unknown numbers: of a colour, in L*a*b* (how the target really is, what a recipe misses), or of what it was made with. */
 export interface Unknown {
   id: string;
   covariance: Square;
 }
-/** A thing with a colour that can be held in the hand: what is thought of it, and what of that is unknown. */
+/** Unknowns that evidence has bound to each other already: three numbers of each, and their covariance, by rows. */
+export interface Bound {
+  ids: readonly string[];
+  mean: Float64Array;
+  covariance: Float64Array;
+}
+/** What is known before any of the evidence: of unknowns, and of how people see. */
+export interface Known extends Bound {
+  /** Thresholds by person, and how much of the usual doubt of them is left, 0-1. */
+  eyes?: Readonly<Record<string, Eye & { doubt: number }>>;
+}
+/** What an unknown does to a colour: the L*a*b* that one unit of each of its three numbers adds, 3 x 3, a column each. */
+export interface Effect {
+  id: string;
+  by: Square;
+}
+/** A thing with a colour that can be held in the hand: what is thought of it, and what of that is unknown, as it is or by its effect. */
 export interface Thing {
   id: string;
   lab: Lab;
-  unknown: readonly string[];
+  unknown: readonly (string | Effect)[];
 }
 
 /** What was said of two things held edge to edge: of the second against the first. Nothing said: they look the same. */
@@ -33,6 +47,8 @@ export interface Nearest {
   others: readonly string[];
   to: string;
   person: string;
+  /** It lies between the nearest and the others: not beyond the nearest. */
+  between?: boolean;
 }
 /** What an instrument read of a thing, with its covariance in L*a*b*. */
 export interface ReadColour {
@@ -54,6 +70,8 @@ export const ANY_FINISH: { lab: Lab; covariance: Square } = {
 
 /** How far a person sees everything off, CIEDE2000 along each direction, before anything tells. Common practice, no source. */
 const LEAN = 0.4;
+/** What is not known of a person's lean, where that share of the usual doubt is left; L*a*b*. */
+export const leanDoubt = (share = 1): Square => alikeAt([50, 8, 18], LEAN * share);
 /** Scales of the thresholds that a person may have, and how likely each is at first: logarithms with this deviation. */
 const SCALES = [0.6, 0.75, 0.88, 1, 1.15, 1.35, 1.7];
 const SCALE_DEVIATION = 0.3;
@@ -82,6 +100,8 @@ export interface Belief {
   unknown(id: string): { lab: Lab; covariance: Square };
   /** A thing less an unknown: what is to be foreseen of a recipe for it to come out as the thing. */
   less(thing: string, unknown: string): { lab: Lab; covariance: Square };
+  /** What is believed of several unknowns together: to go on from where this evidence is not at hand any more. */
+  bound(ids: readonly string[]): Bound;
   eyes: Readonly<Record<string, Eye>>;
   /** How far each person sees everything off, L*a*b*. */
   leans: Readonly<Record<string, Lab>>;
@@ -94,15 +114,20 @@ export interface Belief {
   worth(first: string, second: string, aim: { thing: string; less: string }): number;
 }
 
+const UNBOUND: Bound = { ids: [], mean: new Float64Array(0), covariance: new Float64Array(0) };
+
 /** An answer as unlikely as this by all the others is a slip, where there are others of the same two things to say so. */
 const SLIP = 0.004;
 const LOOKS_TO_SLIP = 3;
 const samePair = (p: Look, q: Look): boolean => p.first === q.first && p.second === q.second;
 /** The likelihood of what tells nothing. */
 const CERTAIN = () => 1;
-const LEAN_OF = (person: string) => `person/${person}`;
-const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
-const AXES: readonly Lab[] = [
+/** The unknown of how far a person sees everything off. */
+export const leanOf = (person: string): string => `person/${person}`;
+/** Halfway between two colours. */
+export const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
+/** L*, a* and b* by themselves. */
+export const AXES: readonly Lab[] = [
   [1, 0, 0],
   [0, 1, 0],
   [0, 0, 1],
@@ -118,42 +143,58 @@ const toldBy = (answers: readonly ((z: number) => number)[], mean: number, varia
 
 /**
  * The joint belief over things that share their unknowns, from readings, looks and which was the nearest.
+ * @param before unknowns that are known together from elsewhere
  * @throws RangeError when evidence is of a thing or an unknown that is not there: a fault of the caller
  */
-export function believe(unknowns: readonly Unknown[], things: readonly Thing[], evidence: Sightings): Belief {
+export function believe(
+  unknowns: readonly Unknown[],
+  things: readonly Thing[],
+  evidence: Sightings,
+  before: Known = UNBOUND,
+): Belief {
   const { looks, nearest = [], read = [] } = evidence;
   const people = [...new Set([...looks, ...nearest].map((l) => l.person))];
-  const all: Unknown[] = [
+  const own: Unknown[] = [
     ...unknowns,
-    ...people.map((person) => ({ id: LEAN_OF(person), covariance: alikeAt([50, 8, 18], LEAN) })),
+    ...people
+      .filter((person) => !before.ids.includes(leanOf(person)))
+      .map((person) => ({ id: leanOf(person), covariance: leanDoubt() })),
   ];
-  const place = new Map(all.map(({ id }, i) => [id, 3 * i]));
+  const first = before.mean.length;
+  const place = new Map([...before.ids, ...own.map(({ id }) => id)].map((id, i) => [id, 3 * i]));
   const named = new Map(things.map((t) => [t.id, t]));
-  const n = 3 * all.length;
+  const n = first + 3 * own.length;
   const prior: Normal = { mean: new Float64Array(n), covariance: new Float64Array(n * n) };
-  all.forEach(({ covariance }, i) => {
-    for (let p = 0; p < 3; p++)
-      for (let q = 0; q < 3; q++) prior.covariance[(3 * i + p) * n + 3 * i + q] = covariance[3 * p + q] as number;
-  });
+  const blockAt = (block: Float64Array, size: number, at: number) => {
+    for (let p = 0; p < size; p++) prior.covariance.set(block.subarray(p * size, (p + 1) * size), (at + p) * n + at);
+  };
+  prior.mean.set(before.mean);
+  blockAt(before.covariance, first, 0);
+  for (const [i, { covariance }] of own.entries()) blockAt(covariance, 3, first + 3 * i);
   const thing = (id: string): Thing => {
     const found = named.get(id);
     if (!found) throw new RangeError(`There is no thing ${id}.`);
     return found;
   };
   /** Adds a direction in L*a*b*, times a sign, of an unknown to a row. */
-  const put = (row: Float64Array, id: string, way: Lab, sign: number) => {
+  const put = (row: Float64Array, unknown: string | Effect, way: Lab, sign: number) => {
+    const id = typeof unknown === 'string' ? unknown : unknown.id;
     const at = place.get(id);
     if (at === undefined) throw new RangeError(`There is no unknown ${id}.`);
-    way.forEach((w, i) => {
-      row[at + i] = (row[at + i] as number) + sign * w;
-    });
+    for (let i = 0; i < 3; i++) {
+      const moves =
+        typeof unknown === 'string'
+          ? (way[i] as number)
+          : way.reduce((sum, w, k) => sum + w * (unknown.by[3 * k + i] as number), 0);
+      row[at + i] = (row[at + i] as number) + sign * moves;
+    }
   };
   /** The row of a sum of things, each with its sign, along a direction; and what of it is known. */
   const rowOf = (parts: readonly (readonly [Thing, number])[], way: Lab) => {
     const row = new Float64Array(n);
     let known = 0;
     for (const [{ lab, unknown }, sign] of parts) {
-      for (const id of unknown) put(row, id, way, sign);
+      for (const part of unknown) put(row, part, way, sign);
       known += sign * way.reduce((sum, w, i) => sum + w * (lab[i] as number), 0);
     }
     return { row, known };
@@ -190,7 +231,7 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
           ],
           way,
         );
-        put(row, LEAN_OF(person), way, 1);
+        put(row, leanOf(person), way, 1);
         return { look, person, row, known, as };
       };
       const hue = said.some(({ direction }) => OF_HUE.includes(direction));
@@ -206,23 +247,31 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       ];
     }),
     ...nearest.flatMap((choice) =>
-      choice.others.map((other): Seen => {
-        const { nearest: best, to, person } = choice;
+      choice.others.flatMap((other): Seen[] => {
+        const { nearest: best, to, person, between } = choice;
         const [p, q, r] = [best, other, to].map(place) as [Lab, Lab, Lab];
-        const at = middle(p, q);
-        // The third lies on the nearer's side of the middle between the two.
         const apart = p.map((v, i) => v - (q[i] as number)) as Lab;
-        const way = seenAlong(apart, metricAt(at));
-        const { row, known } = rowOf(
-          [
-            [thing(to), 1],
-            [thing(best), -0.5],
-            [thing(other), -0.5],
-          ],
-          way,
-        );
-        const likelihood = nearer(deltaE00(p, q), [deltaE00(r, p), deltaE00(r, q)]);
-        return { look: null, person, row, known, as: () => likelihood };
+        const way = seenAlong(apart, metricAt(middle(p, q)));
+        const along = (parts: readonly (readonly [Thing, number])[], likelihood: (z: number) => number): Seen => ({
+          look: null,
+          person,
+          ...rowOf(parts, way),
+          as: () => likelihood,
+        });
+        // The third lies on the nearer's side of the middle between the two; and where it is between them not beyond.
+        const beyondMiddle: readonly (readonly [Thing, number])[] = [
+          [thing(to), 1],
+          [thing(best), -0.5],
+          [thing(other), -0.5],
+        ];
+        const short: readonly (readonly [Thing, number])[] = [
+          [thing(best), 1],
+          [thing(to), -1],
+        ];
+        return [
+          along(beyondMiddle, nearer(deltaE00(p, q), [deltaE00(r, p), deltaE00(r, q)])),
+          ...(between ? [along(short, beside(deltaE00(r, p)))] : []),
+        ];
       }),
     ),
   ];
@@ -242,11 +291,15 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
 
   /** Each person's thresholds in turn: those that make what was said likeliest. */
   const eyesNow = (): Record<string, Eye> => {
-    const eyes: Record<string, Eye> = Object.fromEntries(people.map((person) => [person, USUAL_EYE]));
+    const known = (person: string) => before.eyes?.[person] ?? { ...USUAL_EYE, doubt: 1 };
+    const eyes: Record<string, Eye> = Object.fromEntries(
+      people.map((person) => [person, { scale: known(person).scale }]),
+    );
     for (const person of people) {
+      const was = known(person);
       const likely = SCALES.map((scale) => {
         const { evidence: told } = withEyes({ ...eyes, [person]: { scale } }, 1);
-        return { scale, told: told - (Math.log(scale) / SCALE_DEVIATION) ** 2 / 2 };
+        return { scale, told: told - (Math.log(scale / was.scale) / (SCALE_DEVIATION * was.doubt)) ** 2 / 2 };
       });
       eyes[person] = { scale: likely.reduce((p, q) => (q.told > p.told ? q : p)).scale };
     }
@@ -312,8 +365,20 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       for (const [i, way] of AXES.entries()) put((rows[i] as { row: Float64Array }).row, unknown, way, -1);
       return told(rows);
     },
+    bound(ids) {
+      const at = ids.flatMap((id) => {
+        const from = place.get(id);
+        if (from === undefined) throw new RangeError(`There is no unknown ${id}.`);
+        return [from, from + 1, from + 2];
+      });
+      return {
+        ids,
+        mean: Float64Array.from(at, (i) => belief.mean[i] as number),
+        covariance: Float64Array.from(at.flatMap((i) => at.map((k) => belief.covariance[i * n + k] as number))),
+      };
+    },
     eyes,
-    leans: Object.fromEntries(people.map((person) => [person, told(unknownRows(LEAN_OF(person))).lab])),
+    leans: Object.fromEntries(people.map((person) => [person, told(unknownRows(leanOf(person))).lab])),
     slips,
     worth(first, second, { thing: id, less }) {
       const [p, q] = [thing(first), thing(second)];
@@ -345,36 +410,4 @@ export function believe(unknowns: readonly Unknown[], things: readonly Thing[], 
       return open > 0 ? Math.min(1, taken / open) : 0;
     },
   };
-}
-
-/** Keeps what is known for certain a colour of its own; CIEDE2000. */
-const FLOOR = 1e-3;
-const matrixOf = (square: Square): Matrix =>
-  new Matrix(
-    AXES.map((_, i) => AXES.map((_, k) => ((square[3 * i + k] as number) + (square[3 * k + i] as number)) / 2)),
-  ).add(Matrix.eye(3).mul(1e-9));
-
-/** What is in doubt of a colour as independent moves, in the parts of CIEDE2000 at it: as {@link chanceWithin} takes them. */
-export function straysOf(covariance: Square, at: Lab): Float64Array[] {
-  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
-  return AXES.map((_, k) => inParts(root.getColumn(k), at));
-}
-function inParts(difference: ArrayLike<number>, at: Lab): Float64Array {
-  const parts = partsAt(at);
-  return Float64Array.from({ length: 3 }, (_, i) =>
-    AXES.reduce((sum, _way, k) => sum + (parts[3 * i + k] as number) * (difference[k] as number), 0),
-  );
-}
-
-/** How far a thing is believed to be from another: the chance that it is within a tolerance, and where eight in ten of such would be; CIEDE2000. */
-export function chanceOfMatch(
-  belief: Belief,
-  target: string,
-  thing: string,
-  tolerance: number,
-): { chance: number; range: [number, number]; difference: Lab } {
-  const { difference, covariance } = belief.between(target, thing);
-  const at = middle(belief.colour(target).lab, belief.colour(thing).lab);
-  const outlook = { miss: inParts(difference, at), strays: straysOf(covariance, at) };
-  return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
 }

@@ -24,12 +24,14 @@ const GROWS = 0.12;
 const held = (z: number): number => (Math.sign(z) * Math.log1p((GROWS / NOISE) * Math.abs(z))) / GROWS;
 
 /** Likelihood of an answer, of a difference z: between two thresholds, an ordinal probit (McKelvey and Zavoina 1975). */
-export const within =
-  (from: number, to: number, { scale }: Eye) =>
-  (z: number): number => {
-    const below = (threshold: number) => normalBelow(held(scale * threshold) - held(z));
-    return Math.max(0, below(to) - below(from));
+export function within(from: number, to: number, { scale }: Eye): (z: number) => number {
+  const low = held(scale * from);
+  const high = held(scale * to);
+  return (z) => {
+    const at = held(z);
+    return Math.max(0, normalBelow(high - at) - normalBelow(low - at));
   };
+}
 
 /** No difference is seen. */
 export const looksSame = (eye: Eye) => within(-THRESHOLDS[0], THRESHOLDS[0], eye);
@@ -38,13 +40,15 @@ export const sized = (size: Size, eye: Eye) => {
   const at = SIZES.indexOf(size);
   return within(THRESHOLDS[at] as number, THRESHOLDS[at + 1] ?? Number.POSITIVE_INFINITY, eye);
 };
+/** The largest difference that is left unsaid beside one of each size: people name what is plainest. */
+const LEFT_OUT = { touch: 1.5, plain: 2.5, far: 4 } as const;
 /**
- * Nothing was said of a direction beside what was said of others: whatever there is of it is no plain difference; where two
- * were named already, none larger than the lesser of them. Null where that tells nothing.
+ * Nothing was said of a direction beside what was said of others: it is the lesser. Where two were named already it is no larger
+ * than the lesser of them; null where that tells nothing.
  */
 export function unsaid(eye: Eye, said: readonly Size[] = []): ((z: number) => number) | null {
-  const least = said.length < 2 ? 0 : Math.min(...said.map((size) => SIZES.indexOf(size)));
-  const bound = THRESHOLDS[least + 1];
+  const least = SIZES[Math.min(...said.map((size) => SIZES.indexOf(size)))] ?? 'plain';
+  const bound = said.length < 2 ? LEFT_OUT[least] : THRESHOLDS[SIZES.indexOf(least) + 1];
   return bound === undefined ? null : within(-bound, bound, eye);
 }
 /**
@@ -57,6 +61,12 @@ export function nearer(between: number, far: readonly [number, number]): (z: num
   const noise = Math.hypot(...far.map((d) => NOISE + GROWS * d));
   return (z) => normalBelow((2 * z * between) / sum / noise);
 }
+
+/** A thing is seen to lie on this side of another: z is how far it does, of about so far; CIEDE2000. */
+export const beside = (far: number): ((z: number) => number) => {
+  const noise = NOISE + GROWS * far;
+  return (z) => normalBelow(z / noise);
+};
 
 /** Every answer along one direction, from the far one at one end to that at the other. */
 export const answersOf = (eye: Eye): ((z: number) => number)[] => {

@@ -85,11 +85,14 @@ export function lookedText({
   said,
   wet,
   farther,
+  between,
 }: {
   said: readonly Word[] | null;
   wet: boolean;
   farther: number;
+  between: boolean;
 }): string {
   if (wet) return 'how it looks wet';
+  if (between) return 'the nearer of two that the target lies between';
   return farther > 0 ? `the nearest of ${farther + 1} to the target` : lookText(said);
 }

@@ -3,7 +3,7 @@ import { WOOD } from '../../../test/fixtures/small-shop.ts';
 import { rawMean } from '../board/wood.ts';
 import { labOf } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
-import { judgeFinish, sheenWord } from './finish.ts';
+import { judgeFinish, SHEENS, sheenOf, sheenWord } from './finish.ts';
 import { partingUnder } from './single-light.ts';
 
 describe('beside the colour', () => {
@@ -34,6 +34,17 @@ describe('beside the colour', () => {
       passed: true,
     });
     expect(judgeFinish({}, { sheen: 5 }, 3)).toEqual([]);
+  });
+  it('is even, and its grain as loud as the target’s, once somebody has looked', () => {
+    expect(judgeFinish({}, {}, 3)).toEqual([]);
+    expect(judgeFinish({}, { even: 'blotchy', grain: 'the same' }, 3)).toMatchObject([
+      { what: 'even', passed: false },
+      { what: 'grain', passed: true },
+    ]);
+  });
+  it('a sheen told by its word is one of that word', () => {
+    for (const [word] of SHEENS) expect(sheenWord(sheenOf(word) ?? -1)).toBe(word);
+    expect(sheenOf('shiny')).toBeUndefined();
   });
 });
 

@@ -1,6 +1,10 @@
 /** Open pores are seen and felt; filled ones are level. */
 export const PORES = ['open', 'half filled', 'filled'] as const;
 export const FEELS = ['bare wood', 'silky', 'smooth film', 'glassy'] as const;
+/** How even the colour lies. */
+export const HOW_EVEN = ['even', 'a little uneven', 'blotchy'] as const;
+/** How the grain shows beside the target's. */
+export const GRAINS = ['quieter', 'the same', 'louder'] as const;
 /** How hard a piece will be used. */
 export const USES = ['looked at', 'a household', 'hard', 'wet'] as const;
 
@@ -10,9 +14,11 @@ export interface Finish {
   sheen?: number | undefined;
   pores?: (typeof PORES)[number] | undefined;
   feel?: (typeof FEELS)[number] | undefined;
+  even?: (typeof HOW_EVEN)[number] | undefined;
+  grain?: (typeof GRAINS)[number] | undefined;
 }
 /** What is wished of it. */
-export interface Wishes extends Finish {
+export interface Wishes extends Pick<Finish, 'sheen' | 'pores' | 'feel'> {
   use?: (typeof USES)[number] | undefined;
   /** It will stand by a window. */
   sunlit?: boolean | undefined;
@@ -38,10 +44,17 @@ const sheenTolerance = (wanted: number): number => Math.max(5, 0.1 * wanted);
 
 /** How one wish came out; null while nobody has judged it. */
 export interface WishVerdict {
-  what: 'sheen' | 'pores' | 'feel' | 'use';
+  what: 'sheen' | 'pores' | 'feel' | 'even' | 'grain' | 'use';
   wanted: string;
   got: string | null;
   passed: boolean | null;
+}
+
+/** A sheen told by its word: gloss units in the middle of what the word says. */
+export function sheenOf(word: string): number | undefined {
+  const at = SHEENS.findIndex(([name]) => name === word);
+  if (at < 0) return undefined;
+  return Math.round(((SHEENS[at - 1]?.[1] ?? 0) + Math.min(100, SHEENS[at]?.[1] ?? 100)) / 2);
 }
 
 const sheenText = (units: number) => `${sheenWord(units)} (${units.toFixed(0)} GU)`;
@@ -67,6 +80,12 @@ export function judgeFinish(wishes: Wishes, found: Finish, clearCoats: number): 
         got: found[what] ?? null,
         passed: found[what] === undefined ? null : found[what] === wishes[what],
       });
+  // Nobody wishes for blotches, or for another grain than the target has: judged where somebody has looked.
+  for (const [what, wanted] of [
+    ['even', 'even'],
+    ['grain', 'the same'],
+  ] as const)
+    if (found[what] !== undefined) verdicts.push({ what, wanted, got: found[what], passed: found[what] === wanted });
   if (wishes.use !== undefined) {
     const needed = COATS_FOR[wishes.use];
     const coats = (n: number) => `${n} ${n === 1 ? 'coat' : 'coats'} of clear`;

@@ -1,3 +1,4 @@
+import type { SeenElsewhere } from '../belief/elsewhere.ts';
 import { type Tuning, UNTUNED } from '../board/state.ts';
 import { KINDS, type LayerKind } from '../kinds/index.ts';
 import { goesIn, type Materials } from '../layers/materials.ts';
@@ -14,6 +15,8 @@ export interface Knowledge {
   boards: string[];
   /** Boards that could teach nothing, and why, in a sentence each. */
   leftOut: { board: string; why: string }[];
+  /** What the looks of other jobs told. */
+  seen?: SeenElsewhere;
 }
 export const NOTHING_LEARNED: Knowledge = { parameters: {}, residuals: {}, spread: {}, boards: [], leftOut: [] };
 

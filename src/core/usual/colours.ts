@@ -39,7 +39,7 @@ const LABEL_WORDS: readonly (readonly [RegExp, Hue, Depth])[] = [
   [/rosewood|oxblood|bordeaux/, 'russet', 'dark'],
   [/mahogan|russet|cherry|redwood|brick|copper/, 'russet', 'medium'],
   [/chestnut|teak|amber|cinnamon|maple syrup|orange|cognac/, 'amber', 'medium'],
-  [/honey|golden|gold|straw|pine|oak|yellow|wheat/, 'golden', 'medium'],
+  [/honey|golden|gold|straw|pine|oak|yellow|wheat|ochre|mustard/, 'golden', 'medium'],
   [/walnut|tobacco|umber|coffee|cocoa|brown|nut/, 'brown', 'medium'],
   [/driftwood|weathered|grey|gray|slate|ash|fog|silver/, 'grey', 'medium'],
   [/white|lime|chalk|milk|pickl/, 'white', 'medium'],

@@ -3,11 +3,12 @@ import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { nth } from '../../core/known.ts';
+import { newLayer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import { beliefOf, seenStanding, targetKnownTo } from './belief.ts';
-import { boardModel, nextBoardModel, openBench, problemOf } from './bench.ts';
+import { beliefOf, rankedBeside, seenStanding, strengthDoubts, targetKnownTo } from './belief.ts';
+import { boardModel, nextBoardModel, openBench, problemOf, promisedFinal } from './bench.ts';
 import { solvableColours } from './openings.ts';
 
 /** A job whose target was said in words and whose board nobody read. */
@@ -167,6 +168,71 @@ describe('what looks come to', () => {
     expect((await nearest(second, both, 422)).detail).toMatch(/nearest is said of the target/);
     expect((await nearest(second, { farther: [held(second)] }, 422)).detail).toMatch(/not against itself/);
     expect((await nearest(second, { farther: [{ board: newId(), stage: 2 }] }, 422)).detail).toMatch(/no such board/);
+    // Beside a control all the others are ranked, the nearest first, with what they are beside it.
+    const open = await opened();
+    const ranked = rankedBeside(beliefOf(open), await bench.boards(), first);
+    expect(ranked.map((r) => r.board.id)).not.toContain(first.id);
+    expect(ranked.map((r) => r.off)).toEqual(ranked.map((r) => r.off).sort((p, q) => p - q));
+    expect(ranked.find((r) => r.board.id === second.id)?.difference[0]).toBeLessThan(-3);
+    const both2 = [held(first), { board: board.id, stage: 2 }];
+    expect((await nearest(second, { farther: both2, between: true }, 422)).detail).toMatch(/said of two boards/);
+    const between: Board = await nearest(second, { farther: [held(first)], between: true });
+    expect(between.looks.at(-1)).toMatchObject({ farther: [held(first)], between: true });
+  });
+});
+
+describe('a colour that was only looked at', () => {
+  it('is turned by what is seen of its boards: the job foresees with it, and other jobs half as much', async () => {
+    const { shop, post } = bench;
+    const look2 = { speciesId: 'beech', lab: [48, 16, 30] };
+    const tin = { id: 'tin', name: 'Tin', kind: 'dye', carrier: 'water', maxStrength: 20, costPerGram: 1, caution: '' };
+    await post('/colourants', { ...tin, look: look2 });
+    const jobOn = async () => {
+      const job = await post('/jobs', { customer: 'Quay', piece: 'Door', tolerance: 2 });
+      const { woods } = await post(`/jobs/${job.id}/woods`, { speciesId: 'beech' });
+      const id = newId();
+      await post(`/woods/${woods[0].id}/boards`, { id });
+      const stack = [{ kind: 'dye', colours: { tin: 6 }, settings: {} }];
+      await post(`/boards/${id}/recipe`, { id: newId(), stack, litres: 0.2, origin: 'hand', knowledge: null });
+      await post(`/boards/${id}/coats`, { stage: 1 });
+      return { job: job.id as string, board: id };
+    };
+    const seen = await jobOn();
+    const other = await jobOn();
+    // What a job foresees of six grams a litre of it, and how far that is in doubt.
+    const foreseen = async ({ job }: { job: string }) => {
+      const known = (await shop.ask('post', `/jobs/${job}/knowledge`, {}).expect(200)).body;
+      const shelf = (await shop.ask('get', '/shelf').expect(200)).body;
+      const open = openBench((await shop.ask('get', `/jobs/${job}`).expect(200)).body, shelf, known.content);
+      const wood = nth(open.job.woods, 0);
+      const model = boardModel(open, wood, nth(wood.boards, -1 + wood.boards.length));
+      const next = model && nextBoardModel(open, model);
+      const stack = [newLayer('dye', { colours: { tin: 6 } })];
+      return {
+        lightness: next ? labOf(promisedFinal(open, next, stack) as Float64Array)[0] : Number.NaN,
+        doubt: strengthDoubts(open).tin,
+      };
+    };
+    const before = await foreseen(seen);
+    const otherBefore = await foreseen(other);
+    expect(otherBefore.lightness).toBeCloseTo(before.lightness, 6);
+    // It came out far darker than the customer's board, three times over.
+    const target = { source: 'typed', lab: [before.lightness, 16, 30], light: 'D65/10' };
+    for (const job of [seen.job, other.job])
+      await post(`/jobs/${job}/readings`, { ...target, zone: 'face', takingId: newId() });
+    for (let n = 0; n < 3; n++)
+      await post(`/boards/${seen.board}/looks`, {
+        id: newId(),
+        stage: 1,
+        dry: true,
+        said: [{ direction: 'darker', size: 'far' }],
+      });
+    const after = await foreseen(seen);
+    const otherAfter = await foreseen(other);
+    expect(after.lightness).toBeLessThan(before.lightness - 2);
+    expect(after.doubt).toBeLessThan(0.8);
+    expect(otherAfter.lightness).toBeLessThan(otherBefore.lightness - 1);
+    expect(otherAfter.lightness).toBeGreaterThan(after.lightness);
   });
 });
 

@@ -18,7 +18,7 @@ import { boardCode, seedOf } from '../board/codes.ts';
 import { measuredOf, stackAsMade } from '../board/stages.ts';
 import { type BoardWood, nameOfWood, preparationOf, woodOfBoard } from '../board/wood.ts';
 import { materialsOf, offeredOf, onHandOf } from '../shelf/materials.ts';
-import { aimOn, beliefOf } from './belief.ts';
+import { aimOn, asSeen, beliefOf, strengthDoubts } from './belief.ts';
 import { ownColours } from './openings.ts';
 import { type SeenTarget, targetOf, targetOn } from './target.ts';
 import { tonesToAimAt } from './tones-learned.ts';
@@ -37,14 +37,21 @@ export interface Bench {
   target: SeenTarget | null;
 }
 
-export const openBench = (job: Job, shelf: Shelf, knowledge: Knowledge): Bench => ({
-  job,
-  shelf,
-  knowledge,
-  materials: materialsOf(shelf),
-  onHand: onHandOf(shelf),
-  offered: offeredOf(shelf),
-  target: targetOf(job),
+/** Opens a job: colours that were only looked at are as its looks have them. */
+export function openBench(job: Job, shelf: Shelf, knowledge: Knowledge): Bench {
+  const known = { job, shelf, knowledge, target: targetOf(job) };
+  return {
+    ...known,
+    materials: asSeen(known, materialsOf(shelf)),
+    onHand: asSeen(known, onHandOf(shelf)),
+    offered: asSeen(known, offeredOf(shelf)),
+  };
+}
+
+/** How far the effect of each colour is in doubt on a species, from what was learned and seen. */
+const doubtsOn = (bench: Bench, { species }: Pick<BoardModel, 'species'>): Record<string, number> => ({
+  ...doubtOf(bench.knowledge, species.id, bench.materials),
+  ...strengthDoubts(bench),
 });
 
 /** A board of the job with what the model needs to predict it. */
@@ -188,7 +195,7 @@ export function problemOf(
     materials: bench.materials,
     preparation: model.preparation,
     tuning: model.tuning,
-    doubt: doubtOf(bench.knowledge, model.species.id, bench.materials),
+    doubt: doubtsOn(bench, model),
     spread: spreadOf(bench.knowledge, 'clear'),
     stack,
     open,
@@ -217,7 +224,7 @@ export function lightnessRanges(bench: Bench, model: BoardModel, stack: Stack): 
       materials: bench.materials,
       preparation: model.preparation,
       tuning: model.tuning,
-      doubt: doubtOf(bench.knowledge, model.species.id, bench.materials),
+      doubt: doubtsOn(bench, model),
       stack: upTo,
       open: ownColours(upTo),
       measured: measuredOf(model.board).filter((m) => m.layers <= stage),

@@ -1,8 +1,7 @@
 import type { Eye } from '../../core/belief/eye.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import { differenceWords } from '../../core/judge/words.ts';
-import { beliefOf } from './belief.ts';
-import type { Bench } from './bench.ts';
+import { beliefOf, type JobToBelieve } from './belief.ts';
 
 /** How somebody is found to see, from all that was looked at. */
 export interface PersonsEye extends Eye {
@@ -13,7 +12,7 @@ export interface PersonsEye extends Eye {
 }
 
 /** How everybody who looked sees, over all jobs: each job counts by the looks that were taken in it. */
-export function eyesOf(benches: readonly Pick<Bench, 'job' | 'target' | 'materials'>[]): PersonsEye[] {
+export function eyesOf(benches: readonly JobToBelieve[]): PersonsEye[] {
   const seen = benches.flatMap((bench) => {
     const belief = beliefOf(bench);
     if (!belief) return [];

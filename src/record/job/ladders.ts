@@ -1,15 +1,10 @@
-import { usualFilm } from '../../core/board/films.ts';
-import { rawMean } from '../../core/board/wood.ts';
-import { bentTo } from '../../core/colour/shades.ts';
 import { FieldError } from '../../core/field-error.ts';
-import { COLOURANT_INFO, type ColourantKind } from '../../core/kinds/index.ts';
+import { COLOURANT_INFO } from '../../core/kinds/index.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { newLayer, setting, traitsOf } from '../../core/layers/layer.ts';
-import { goesIn } from '../../core/layers/materials.ts';
-import { fitLadder } from '../../core/learn/ladder.ts';
 import { type Fitted, fitLadders, type PotRung } from '../../core/learn/ladders.ts';
 import { SEALED } from '../../core/optics/surface.ts';
-import { filmOfLook } from '../../core/usual/film-of-look.ts';
+import { filmOfRung, usualProfile } from '../../core/usual/profile.ts';
 import type { ColourantRecord, MediumRecord, NewRung, Rung, SpeciesRecord } from '../../shared/shelf.ts';
 import { stackAsMade, stageMean } from '../board/stages.ts';
 import { materialsOf } from '../shelf/materials.ts';
@@ -122,33 +117,12 @@ export interface LadderFit {
   usual?: true;
 }
 
-/** The strength that a look is of: what comes out of a tin as it is, a colour of the wood as it is mixed for a plain coat. */
-export const strengthOfLook = ({ kind, maxStrength }: Pick<ColourantRecord, 'kind' | 'maxStrength'>): number =>
-  COLOURANT_INFO[kind].readyMade ? Math.min(1, maxStrength) : PLAIN_COAT * maxStrength;
-/** Of the strongest mix. Common practice. */
-const PLAIN_COAT = 0.35;
-
-/** The usual profile of a colour that nobody has laddered: a rung of one board that was looked at, or only thought of. */
+/** The usual profile of a colour that nobody has laddered, where somebody has said how it looks. */
 function usualFit(colour: ColourantRecord, species: readonly SpeciesRecord[]): LadderFit['fitted'] {
-  const { kind, look, maxStrength } = colour;
-  const wood = species.find((s) => s.id === look?.speciesId);
-  if (!look || !wood) return null;
-  const before = rawMean(wood);
-  const after = bentTo(before, look.lab);
-  const strength = strengthOfLook(colour);
-  const { film = 1 } = filmOfRung(kind, wood);
-  if (!goesIn(kind)) {
-    const { absorption, scatter } = filmOfLook(before, after, strength * film);
-    return { profile: { absorption, exponent: 1, fitError: [], bandError: [] }, scatter };
-  }
-  const rung = { strength, before, after, tannin: wood.tannin };
-  return fitLadder(kind, [rung], maxStrength, { least: 1 });
-}
-
-/** The film that one coat leaves on the board of a rung: a stain on bare wood, a glaze over a seal. */
-function filmOfRung(kind: ColourantKind, wood: SpeciesRecord | undefined): { film?: number } {
-  if (!wood || goesIn(kind)) return {};
-  return { film: usualFilm(kind === 'stain' ? 'wiping-stain' : 'glaze', wood) };
+  const wood = species.find((s) => s.id === colour.look?.speciesId);
+  if (!colour.look || !wood) return null;
+  const { scatter, ...curves } = usualProfile(colour, wood, colour.look.lab);
+  return { profile: { ...curves, fitError: [], bandError: [] }, scatter };
 }
 
 /**

@@ -149,10 +149,11 @@ const amountText = ({ grams, millilitres, lot }: Detail): string => {
   return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
 };
 
-const seenText = ({ said, words, nearest, wet }: Detail): string => {
+const seenText = ({ said, words, nearest, between, wet }: Detail): string => {
   const seen = {
     said: Array.isArray(said) ? (said as Word[]) : null,
     farther: Number(nearest ?? 0),
+    between: between === true,
     wet: wet === true,
   };
   return `${lookedText(seen)}${words ? ` (“${text(words)}”)` : ''}`;

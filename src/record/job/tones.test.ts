@@ -35,6 +35,7 @@ function bench(aside: { zone: string; grid: number[] }[], face = Array.from(look
     recipe: { stack, expected: [], litres: 1 },
     readings: [read('face', face, 2)],
     aside: aside.map((a) => read(a.zone, a.grid, 2)),
+    looks: [],
   };
   const wood = {
     id: 'w',

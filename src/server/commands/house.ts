@@ -1,7 +1,4 @@
 import type { z } from 'zod';
-import { unlessRefused } from '../../core/field-error.ts';
-import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
-import { openBench } from '../../record/job/bench.ts';
 import { eyesOf } from '../../record/job/eyes.ts';
 import { effectOfHouse, type HouseEffect } from '../../record/job/rules.ts';
 import type {
@@ -15,6 +12,7 @@ import type {
   PersonChange,
 } from '../../shared/house.ts';
 import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
+import { benchesLookedAt } from '../learning/looked-at.ts';
 import { nextNumber } from '../repositories/counters.ts';
 import { insertEvent } from '../repositories/events.ts';
 import {
@@ -49,14 +47,9 @@ export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof 
   effectOfHouse(await newestJobs(db, MOST_JOBS), await wholeShelf(db), was, now);
 
 /** How those who looked at boards are found to see, from the newest jobs. */
-export async function eyesOfPeople({ db }: Shop): Promise<z.infer<typeof PeoplesEyes>> {
-  const shelf = await wholeShelf(db);
-  const jobs = await newestJobs(db, MOST_JOBS);
-  // A job that nobody looked at tells nothing, nor one whose stack is refused today.
-  const looked = jobs.filter((job) => job.woods.some((w) => w.boards.some((b) => b.looks.length > 0)));
-  const benches = looked.flatMap((job) => unlessRefused(() => openBench(job, shelf, NOTHING_LEARNED)) ?? []);
-  return { eyes: eyesOf(benches) };
-}
+export const eyesOfPeople = async ({ db }: Shop): Promise<z.infer<typeof PeoplesEyes>> => ({
+  eyes: eyesOf(await benchesLookedAt(db)),
+});
 
 export async function addPerson({ db }: Shop, by: Actor, person: NewPerson): Promise<House> {
   return db.transaction(async (tx) => {

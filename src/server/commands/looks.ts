@@ -4,6 +4,7 @@ import { layersOn, materialsOf } from '../../record/index.ts';
 import type { Board } from '../../shared/board.ts';
 import type { NewLook } from '../../shared/look.ts';
 import type { Queries } from '../db/db.ts';
+import { stampEvidence } from '../repositories/boards.ts';
 import { clockNow } from '../repositories/clock.ts';
 import { insertEvent } from '../repositories/events.ts';
 import { jobById } from '../repositories/jobs.ts';
@@ -31,7 +32,7 @@ async function mustBeInTheHand(
 
 /** What somebody saw of a board, held against its target or another board. */
 export async function sayLook({ db, learning }: Shop, by: Actor, id: string, input: NewLook): Promise<Board> {
-  const { stage, against, farther, light, words } = input;
+  const { stage, against, farther, between, light, words, wet } = input;
   const said = input.said === undefined ? understood(words) : input.said;
   // How it looks wet is kept in whatever words.
   if (input.said === undefined && said === null && farther.length === 0 && !input.wet)
@@ -49,6 +50,8 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     await mustBeInTheHand(tx, board, stage, { dry: input.dry || input.wet, field: 'stage' });
     if (against && farther.length > 0)
       throw new Refusal(422, 'The nearest is said of the target: hold one board against another by itself.', 'farther');
+    if (between && farther.length !== 1)
+      throw new Refusal(422, 'Between is said of two boards: the nearer one and one other.', 'between');
     for (const [field, others] of [
       ['against', against ? [against] : []],
       ['farther', farther],
@@ -62,15 +65,16 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     await insertLook(
       tx,
       id,
-      { id: input.id, stage, against, farther, light, said, words, wet: input.wet, seenAt: (await clockNow(tx)).now },
+      { id: input.id, stage, against, farther, between, light, said, words, wet, seenAt: (await clockNow(tx)).now },
       by,
     );
+    await stampEvidence(tx, id);
     await insertEvent(tx, {
       kind: 'looked at',
       by,
       job: jobId,
       board: id,
-      detail: { stage, said, words, nearest: farther.length, wet: input.wet },
+      detail: { stage, said, words, nearest: farther.length, between, wet },
     });
     return jobId;
   });
@@ -84,8 +88,9 @@ async function markLook({ db, learning }: Shop, by: Actor, id: string, archived:
   const { jobId: job } = await workOn(db, look.boardId);
   await db.transaction(async (tx) => {
     if (!(await setLookDeleted(tx, id, archived))) return;
-    const { stage, said, words, wet, farther } = look;
-    const detail = { stage, said, words, wet, nearest: farther.length };
+    await stampEvidence(tx, look.boardId);
+    const { stage, said, words, wet, farther, between } = look;
+    const detail = { stage, said, words, wet, nearest: farther.length, between };
     const kind = archived ? 'look taken out' : 'look put back';
     await insertEvent(tx, { kind, by, job, board: look.boardId, detail });
   });

@@ -9,6 +9,7 @@ import { oldBoards } from '../repositories/rack.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
 import { startThread, type Thread } from '../threads/start-thread.ts';
 import type { Learner } from './learning.worker.ts';
+import { seenOutside } from './looked-at.ts';
 
 /** A tap is rarely alone: learning waits this long for the next. */
 const SETTLE_MS = 500;
@@ -59,9 +60,11 @@ export function startLearning(db: Db, onFault: (error: unknown) => void): Learni
       told = stamp;
       learningFor = job;
       try {
-        const content = await answered(remote.learn(job, await wholeShelf(db), Atomics.load(ticket, 0)));
-        if (content && !closed)
+        const learned = await answered(remote.learn(job, await wholeShelf(db), Atomics.load(ticket, 0)));
+        if (learned && !closed) {
+          const content = { ...learned, seen: await seenOutside(db, job) };
           await db.transaction((tx) => insertKnowledge(tx, { id: newId(), job, evidence: stamp, content }));
+        }
       } catch (error) {
         // A thread that broke is not asked again.
         await thread.end();

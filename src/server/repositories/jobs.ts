@@ -171,6 +171,23 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
 export const jobById = async (db: Queries, id: string): Promise<Job | null> => (await jobsById(db, [id]))[0] ?? null;
 
 /** The newest jobs that are at work, whole. */
+/** The newest jobs of which a board was looked at. */
+export async function jobsLookedAt(db: Queries, most: number): Promise<Job[]> {
+  const rows = await all(
+    db,
+    z.object({ id: z.string() }),
+    `select j.id from job j where j.deleted_at is null and exists (
+       select 1 from look l join board b on b.id = l.board_id join job_wood w on w.id = b.job_wood_id
+       where w.job_id = j.id and l.deleted_at is null)
+     order by j.number desc limit $1`,
+    [most],
+  );
+  return jobsById(
+    db,
+    rows.map(({ id }) => id),
+  );
+}
+
 export async function newestJobs(db: Queries, most: number): Promise<Job[]> {
   const rows = await all(
     db,

@@ -7,8 +7,8 @@ import { labOf } from '../../core/colour/lab.ts';
 import { nth } from '../../core/known.ts';
 import { newLayer } from '../../core/layers/layer.ts';
 import { doubtOf, NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { strengthOfLook } from '../../core/usual/profile.ts';
 import { COLOURANTS, MEDIUMS } from '../../demo/products.ts';
-import { strengthOfLook } from '../../record/job/ladders.ts';
 import { materialsOf } from '../../record/shelf/materials.ts';
 import type { ColourantRecord, Shelf } from '../../shared/shelf.ts';
 

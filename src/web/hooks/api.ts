@@ -164,8 +164,11 @@ export const useEyesOnly = (): boolean => {
   const { data } = useHouse();
   return data !== undefined && !data.tools.includes('instrument');
 };
-/** Whether the simulated bench stands in this shop. */
-export const useSimulated = (): boolean => useHouse().data?.simulated ?? false;
+/** Whether the simulated bench and its instrument stand in this shop: not where nothing is read. */
+export const useSimulated = (): boolean => {
+  const { data } = useHouse();
+  return (data?.simulated && data.tools.includes('instrument')) ?? false;
+};
 export const useSamplePieces = () => useResource(samplePieces, {});
 
 /** What is known for a job. Where there is more to learn the server is asked to learn it, and what was known stays. */

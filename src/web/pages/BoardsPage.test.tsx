@@ -1,4 +1,4 @@
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
 import type { Job } from '../../shared/job.ts';
@@ -72,6 +72,33 @@ describe('a board', () => {
     expect(await screen.findByRole('link', { name: 'To the verdict' })).toBeDefined();
     await page.press('Open Raw beech');
     expect(await screen.findByRole('heading', { name: 'Board 1: raw' })).toBeDefined();
+  });
+  it('says how much a rag left by its look, and how even it lies', async () => {
+    const job = await startJob({ woods: ['beech'] });
+    const { id } = job.woods[0].boards[0];
+    const stack = [
+      { kind: 'sealer', colours: {}, medium: 'blonde-shellac', settings: {} },
+      { kind: 'glaze', colours: { umber: 0.04 }, settings: {} },
+    ];
+    await ask('POST', `/boards/${id}/recipe`, { stack, litres: 0.5, origin: 'hand' });
+    await ask('POST', `/boards/${id}/coats`, { stage: 1 });
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Open Glaze');
+    expect(await screen.findByText(/Stop wiping when it looks as above/)).toBeDefined();
+    await page.press('Put on: glaze');
+    const left = within(await screen.findByRole('region', { name: 'How much was left, by its look' }));
+    expect(left.getByRole('button', { name: 'as planned' }).getAttribute('aria-pressed')).toBe('true');
+    await page.user.click(left.getByRole('button', { name: 'more than planned' }));
+    await waitFor(() =>
+      expect(left.getByRole('button', { name: 'more than planned' }).getAttribute('aria-pressed')).toBe('true'),
+    );
+    const [now] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    expect(now.coats.find((c) => c.stage === 2)?.layer.settings.film).toBeCloseTo(1.6, 6);
+    cleanup();
+    const verdict = openAt(`/jobs/${job.number}/verdict`);
+    await verdict.user.click(await screen.findByLabelText('It lies'));
+    await verdict.user.click(await screen.findByRole('option', { name: 'blotchy' }));
+    expect((await screen.findByTestId('pass-even')).textContent).toBe('✕ not as wished');
   });
   it('with a reading that cannot be its own is said to be mixed up', async () => {
     const { job, board } = await startBoard();

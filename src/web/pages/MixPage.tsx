@@ -12,7 +12,8 @@ import { KeepMix, mixedStages } from '../components/mix/KeepMix.tsx';
 import { PrintSheet } from '../components/mix/PrintSheet.tsx';
 import { amountText, StepList } from '../components/mix/StepList.tsx';
 import { StepNow } from '../components/mix/StepNow.tsx';
-import { deltaText, rangeText } from '../components/numbers.ts';
+import { MissRange } from '../components/Told.tsx';
+import { useTold } from '../components/use-told.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useLooks } from '../hooks/looks.ts';
 import { useMixing } from '../hooks/mixing.ts';
@@ -23,6 +24,7 @@ import { useWakeLock } from '../hooks/wake-lock.ts';
 
 /** A mix sheet being worked through. */
 function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
+  const told = useTold();
   const mixing = useMixing(bench, model, recipe);
   const { current, promise, stack } = mixing;
   const { fields } = useLooks(bench, model, stack, DAYLIGHT);
@@ -106,8 +108,8 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
               </Area>
               {promise && (
                 <Area padTop="close">
-                  As poured so far: ΔE00 <b className="mono">{deltaText(promise.deltaE[0] ?? 0)}</b>, likely{' '}
-                  <span className="mono">{rangeText(promise.range)}</span>
+                  As poured so far: <b>{told.miss(promise.deltaE[0] ?? 0)}</b>
+                  {told.words && ' off'}, likely <MissRange of={promise.range} />
                 </Area>
               )}
             </div>

@@ -16,10 +16,11 @@ import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { Spread } from '../components/readings/Spread.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
 import { ChangeOfMind } from '../components/target/ChangeOfMind.tsx';
+import { HoldTarget } from '../components/target/HoldTarget.tsx';
 import { SingleLight } from '../components/target/SingleLight.tsx';
 import { WishesForm } from '../components/target/Wishes.tsx';
 import { useTold } from '../components/use-told.ts';
-import { change } from '../hooks/api.ts';
+import { change, useEyesOnly } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import type { TypedNumber } from '../hooks/typed-number.ts';
 import { useVersioned } from '../hooks/versioned.ts';
@@ -139,7 +140,7 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
         <Area width={180}>
           <JobNumber
             key={job.id}
-            label={tones ? 'Ground, ΔE00' : 'Tolerance, ΔE00'}
+            label={`${tones ? 'Ground' : 'Tolerance'}${words ? '' : ', ΔE00'}`}
             name="tolerance"
             shape={NewJob.shape.tolerance}
             job={job}
@@ -152,7 +153,7 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
           <Area width={180}>
             <JobNumber
               key={job.id}
-              label="Grain, ΔE00"
+              label={words ? 'Grain' : 'Grain, ΔE00'}
               name="grainTolerance"
               shape={NewJob.shape.tolerance}
               job={job}
@@ -175,11 +176,13 @@ function Tolerances({ job, tones }: { job: Job; tones: boolean }) {
 export function TargetPage() {
   const bench = useOpenBench();
   const { job, target } = bench;
+  const eyes = useEyesOnly();
+  const known = targetKnownTo(bench);
   const face = useMemo(() => job.target.filter((r) => r.zone === 'face'), [job.target]);
   const tones = useMemo(() => job.target.filter((r) => r.zone !== 'face'), [job.target]);
   return (
     <>
-      <TargetPicture target={target} known={targetKnownTo(bench)} />
+      <TargetPicture target={target} known={known} />
       <div className="plate columns mostly">
         <Pile as="section" gap="far" top>
           <Pile gap="close">
@@ -195,6 +198,7 @@ export function TargetPage() {
               pieces
             />
           </Pile>
+          {(eyes || (known ?? 0) > WELL_KNOWN) && <HoldTarget bench={bench} />}
           <ChangeOfMind bench={bench} />
         </Pile>
         <Pile as="section" gap="far" top>

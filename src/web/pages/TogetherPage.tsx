@@ -15,6 +15,7 @@ import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, colourText, percent, rangeText } from '../components/numbers.ts';
 import { useAttempt } from '../components/Toast.tsx';
+import { useTold } from '../components/use-told.ts';
 import { change } from '../hooks/api.ts';
 import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
 import { type BoardField, useBoardFields } from '../hooks/looks.ts';
@@ -107,6 +108,7 @@ function WoodNow({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
 }
 
 function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
+  const told = useTold();
   const fields = useBoardFields(bench, model);
   const standing = standingOf(bench, model.wood);
   return (
@@ -117,7 +119,7 @@ function WoodNowOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         </Text>
         <span>
           {standing.kind === 'measured'
-            ? `best board ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}, ${passes(standing.deltaE, bench.job.tolerance) ? 'passes' : 'not yet'}`
+            ? `best board ${told.words ? `${told.bare(standing.deltaE)} off` : `ΔE00 ${againstText(standing.deltaE, bench.job.tolerance)}`}, ${passes(standing.deltaE, bench.job.tolerance) ? 'passes' : 'not yet'}`
             : standing.kind === 'judged'
               ? `board ${standing.board} ${standing.accepted ? 'accepted' : 'rejected'}`
               : standing.kind === 'done'

@@ -4,6 +4,8 @@ import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { meanSpectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
+import type { Board } from '../../shared/board.ts';
+import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 
 /** A board of beech, dyed and cleared, whose finished colour is typed in. */
@@ -82,6 +84,49 @@ describe('the verdict', () => {
     for (const look of await within(soFar).findAllByRole('button', { name: 'Take it out' })) await user.click(look);
     await waitFor(() => expect(within(soFar).queryAllByRole('listitem')).toHaveLength(0));
     expect(await screen.findByText(/Hold it in the light it will stand in/)).toBeDefined();
+  });
+  it('is answered by keys, at arm’s length, between two boards; two people’s looks stand side by side', async () => {
+    const job = await startJob({ target: false, woods: ['beech'] });
+    const [first] = job.woods[0].boards;
+    const second = await ask<Board>('POST', `/woods/${job.woods[0].id}/boards`, {});
+    for (const { id } of [first, second]) {
+      await ask('POST', `/boards/${id}/recipe`, { stack: DYE_AND_CLEAR, litres: 0.5, origin: 'hand' });
+      for (const stage of [1, 2]) await ask('POST', `/boards/${id}/coats`, { stage, putOnAt: '2026-03-03T09:00:00Z' });
+    }
+    const { user, press } = openAt(`/jobs/${job.number}/verdict`);
+    const looking = await screen.findByRole('region', { name: 'Look at it' });
+    await user.keyboard('rrl');
+    expect(within(looking).getByRole('button', { name: 'It is plainly redder, a touch lighter' })).toBeDefined();
+    // The opposite takes its place; a key in a field is a letter of it.
+    await user.keyboard('d');
+    expect(within(looking).getByRole('button', { name: 'It is plainly redder, a touch darker' })).toBeDefined();
+    await user.type(within(looking).getByLabelText('Or in your words'), 'g');
+    expect(within(looking).getByRole('button', { name: 'It is plainly redder, a touch darker' })).toBeDefined();
+    await user.clear(within(looking).getByLabelText('Or in your words'));
+    await press('At arm’s length');
+    const large = await screen.findByRole('dialog', { name: 'Look at it, at arm’s length' });
+    await user.click(within(large).getByRole('button', { name: 'It is plainly redder, a touch darker' }));
+    await user.click(within(large).getByRole('button', { name: 'Close' }));
+    const soFar = screen.getByRole('region', { name: 'So far' });
+    expect(await within(soFar).findByText('plainly redder, a touch darker')).toBeDefined();
+    const between = within(await screen.findByRole('region', { name: 'Between which two' }));
+    await waitFor(() =>
+      expect(between.getByRole<HTMLButtonElement>('button', { name: 'Board 2' }).disabled).toBe(false),
+    );
+    await user.click(between.getByRole('button', { name: 'Board 2' }));
+    expect(between.getByText('It lies between board 2, the nearer, and')).toBeDefined();
+    await user.click(between.getByRole('button', { name: 'Board 1' }));
+    expect(await within(soFar).findByText('the nearer of two that the target lies between')).toBeDefined();
+    // Somebody with a name looks too.
+    const person = newId();
+    await ask('POST', '/people', { id: person, name: 'Mei', initials: 'Me' });
+    const said = { id: newId(), stage: 2, said: [], dry: true };
+    await ask('POST', `/boards/${second.id}/looks`, said, { 'urushi-person': person });
+    cleanup();
+    openAt(`/jobs/${job.number}/verdict`);
+    const mei = within(await screen.findByRole('region', { name: 'Mei' }));
+    expect(mei.getByText('the same')).toBeDefined();
+    expect(within(screen.getByRole('region', { name: 'Somebody' })).getAllByRole('listitem')).toHaveLength(2);
   });
   it('is the difference of the measured means, in figures and words', async () => {
     const { job } = await startBoard(true);

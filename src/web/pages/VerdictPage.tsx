@@ -18,6 +18,7 @@ import { Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, signedText, toleranceText } from '../components/numbers.ts';
 import { Miss } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
+import { BesideControl } from '../components/verdict/BesideControl.tsx';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { NextBoard } from '../components/verdict/NextBoard.tsx';
@@ -105,7 +106,9 @@ function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel 
         </Pile>
         <Pile gap="far" top>
           <SeenSoFar bench={bench} model={model} seen={seen} />
+          {!target && <BesideControl bench={bench} model={model} />}
           <JudgeBoard model={model} main={false} />
+          {target && seen && seen.chance < ENOUGH && <FromHere bench={bench} model={model} recipe={recipe} />}
           {target && (!seen || seen.chance < ENOUGH) && (
             <NextBoard bench={bench} model={model} recipe={recipe} passed={!seen} />
           )}

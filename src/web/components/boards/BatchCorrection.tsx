@@ -14,8 +14,10 @@ import { useTypedForm } from '../../hooks/typed-form.ts';
 import { batchUnderstood, litresTyped } from '../batch.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
-import { deltaText, gramsText, rangeText } from '../numbers.ts';
+import { gramsText } from '../numbers.ts';
+import { MissRange } from '../Told.tsx';
 import { TypedField } from '../TypedField.tsx';
+import { useTold } from '../use-told.ts';
 
 /** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
 export function BatchCorrectionPanel({
@@ -27,6 +29,7 @@ export function BatchCorrectionPanel({
   model: BoardModel;
   recipe: Recipe;
 }) {
+  const told = useTold();
   const layers = recipe.stack.flatMap((l, i) => (Object.keys(l.colours).length > 0 ? [i] : []));
   const [answer, setAnswer] = useState<(Correction & { promise: Promised }) | null>(null);
   const inWorker = useInWorker();
@@ -89,10 +92,11 @@ export function BatchCorrectionPanel({
           )}
           {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
           <div>
-            aimed <span className="mono">{deltaText(answer.before)}</span> off, then{' '}
-            <span className="mono">{deltaText(answer.after)}</span>: expected ΔE00{' '}
-            <b className="mono">{rangeText(answer.promise.range)}</b>, 8 boards in 10; {answer.litres.toFixed(2)} L in
-            the pot
+            aimed {told.bare(answer.before)} off, then {told.bare(answer.after)}: expected {!told.words && 'ΔE00 '}
+            <b>
+              <MissRange of={answer.promise.range} />
+            </b>
+            {told.words && ' off'}, 8 boards in 10; {answer.litres.toFixed(2)} L in the pot
           </div>
           {answer.startAgain && (
             <div className="note">

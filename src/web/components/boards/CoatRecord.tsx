@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/kinds/index.ts';
+import { type Layer, setting } from '../../../core/layers/layer.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import { settledAt } from '../../../record/clock/clock.ts';
@@ -16,7 +17,7 @@ import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Columns, Pile, Row } from '../layout.tsx';
 import { localInput, momentOf, momentText } from '../moment.ts';
 import { colourText, hoursText, numberTyped } from '../numbers.ts';
-import { useToast } from '../Toast.tsx';
+import { useAttempt, useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
 
 interface Props {
@@ -147,6 +148,42 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
   );
 }
 
+/** How much of a wiped coat was left, by how it looks, and what that is of what was planned. Common practice. */
+const LEFT = { 'less than planned': 0.6, 'as planned': 1, 'more than planned': 1.6 } as const;
+const FILM = 'film';
+const leavesFilm = ({ kind }: Layer): boolean => KINDS[kind].settings.some((s) => s.key === FILM);
+
+/** The rag is steered by the look; how much it left is said by the look too, and foreseen from. */
+function LeftByLook({ coat, planned }: { coat: Coat; planned: Layer }) {
+  const attempt = useAttempt();
+  if (!leavesFilm(coat.layer)) return null;
+  const usual = setting(planned, FILM);
+  const share = setting(coat.layer, FILM) / (usual || 1);
+  const say = (film: number) =>
+    attempt(async () => {
+      const layer = { ...coat.layer, settings: { ...coat.layer.settings, [FILM]: film } };
+      const { putOnAt, minutes, conditions, used, note } = coat;
+      const now = { layer, putOnAt, minutes, conditions, used, note };
+      await change(changeCoat, { coat: coat.id }, { version: coat.version, ...now });
+    });
+  return (
+    <Row as="section" gap="near" wrap aria-label="How much was left, by its look">
+      <span>By its look the rag left</span>
+      {Object.entries(LEFT).map(([word, of]) => (
+        <Button
+          key={word}
+          color="secondary"
+          variant={Math.abs(share - of) < 0.01 ? 'contained' : 'outlined'}
+          aria-pressed={Math.abs(share - of) < 0.01}
+          onClick={() => void say(of * usual)}
+        >
+          {word}
+        </Button>
+      ))}
+    </Row>
+  );
+}
+
 /** A coat of the board in hand: put on with one tap, or its record with what can be put right. */
 export function CoatRecord({ bench, model, stage }: Props) {
   const { board } = model;
@@ -195,10 +232,18 @@ export function CoatRecord({ bench, model, stage }: Props) {
           <Button onClick={() => takeBack(coat)}>Not on after all</Button>
         </Row>
       ) : (
-        <Button variant="contained" color="primary" onClick={putOn} sx={{ justifySelf: 'start' }}>
-          Put on: {name}
-        </Button>
+        <>
+          <Button variant="contained" color="primary" onClick={putOn} sx={{ justifySelf: 'start' }}>
+            Put on: {name}
+          </Button>
+          {leavesFilm(layer) && (
+            <span className="soft">
+              Stop wiping when it looks as above; take off more while it is darker. What dries is a little paler.
+            </span>
+          )}
+        </>
       )}
+      {coat && board.recipe && <LeftByLook coat={coat} planned={board.recipe.stack[stage - 1] ?? coat.layer} />}
       {unlike && (
         <div className="soft">
           Really used:{' '}

@@ -30,6 +30,7 @@ import { deltaText, numberTyped } from '../numbers.ts';
 import { OneOf } from '../OneOf.tsx';
 import { useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
+import { useTold } from '../use-told.ts';
 import { FromHere } from './FromHere.tsx';
 import { WayBackPanel } from './WayBack.tsx';
 
@@ -162,6 +163,7 @@ function FoundForm({
 
 /** What went wrong: told or picked, its causes ranked by this board’s own record, and what can be done from here. */
 export function FaultFinder({ bench, model, stage, onClose }: Props) {
+  const { miss, bare } = useTold();
   const [told, setTold] = useState<Told>({});
   const [picked, setPicked] = useState<Fault | null>(null);
   const [open, setOpen] = useState<string | null>(null);
@@ -210,8 +212,8 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
           <>
             {of && seenInReading(picked, of) === false && of.off && (
               <div className="note">
-                The reading does not show it: it lies ΔE00 {deltaText(of.off.deltaE)} from what was expected (it may
-                stray {deltaText(of.off.allowed)}).
+                The reading does not show it: it lies {miss(of.off.deltaE)} from what was expected (it may stray{' '}
+                {bare(of.off.allowed)}).
               </div>
             )}
             <div>

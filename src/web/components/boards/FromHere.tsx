@@ -2,9 +2,11 @@ import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { KINDS } from '../../../core/kinds/index.ts';
+import type { MatchProblem } from '../../../core/match/problem.ts';
 import { ALL_TOOLS, outOfReach } from '../../../core/rules/tools.ts';
 import { durationOf } from '../../../core/time/coats.ts';
-import { measuredOf, stackAsMade } from '../../../record/board/stages.ts';
+import { layersOn, measuredOf, stackAsMade, stageMean } from '../../../record/board/stages.ts';
+import { beliefOf, readingThought } from '../../../record/job/belief.ts';
 import { type BoardModel, problemOf } from '../../../record/job/bench.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { planRecipe } from '../../../shared/contract/boards.ts';
@@ -21,6 +23,19 @@ import { hoursText } from '../numbers.ts';
 import { MissRange } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
 
+/** The way on from where a board stands: what was read of it, or what looks at it come to, with their doubt. */
+function wayOnProblem(bench: OpenBench, model: BoardModel): MatchProblem | null {
+  const { board, target } = model;
+  const layers = layersOn(board);
+  const read = measuredOf(board);
+  const thought = stageMean(board, layers)
+    ? null
+    : target && readingThought(beliefOf(bench), board, layers, target.reflectance);
+  const measured = thought ? [...read, { layers, reading: thought.reading }] : read;
+  const problem = problemOf(bench, model, stackAsMade(board), [], measured);
+  return problem && thought ? { ...problem, unsure: thought.unsure } : problem;
+}
+
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
 export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
   const { board } = model;
@@ -31,11 +46,10 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
   const { words } = useTold();
   const [refused, setRefused] = useState<string | null>(null);
   const solve = useMemo((): MatcherWork<FoundRoads> | null => {
-    const problem =
-      bench.learning || !house ? null : problemOf(bench, model, stackAsMade(board), [], measuredOf(board));
+    const problem = bench.learning || !house ? null : wayOnProblem(bench, model);
     const offer = { materials: bench.offered, without: outOfReach(house?.tools ?? ALL_TOOLS), barred: [] };
     return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, untold()));
-  }, [bench, model, board, tolerance, house]);
+  }, [bench, model, tolerance, house]);
   const { answer, error } = useSolved(solve);
   const done = recipe.stack.length;
   const road = answer?.roads.find((r) => r.stack.length > done);

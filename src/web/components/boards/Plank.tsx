@@ -13,13 +13,15 @@ import type { OpenBench } from '../../hooks/bench.ts';
 import { type BoardField, boardFields } from '../../hooks/looks.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { Area, PlainLink, Row, Text } from '../layout.tsx';
-import { againstText, deltaText } from '../numbers.ts';
+import { againstText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 
 /** The newest reading of a board, with layers on. */
 const newest = (board: Board) => (lastRead(board) > 0 ? stageMean(board, lastRead(board)) : null);
 
 /** The parts of a plank side by side, as far as each is: one picture, and what tells them apart. */
 export function Plank({ bench, model }: { bench: OpenBench; model: BoardModel }) {
+  const told = useTold();
   const parts = useMemo(() => plankOf(model.wood, model.board), [model]);
   const fields = useMemo(
     () =>
@@ -60,13 +62,16 @@ export function Plank({ bench, model }: { bench: OpenBench; model: BoardModel })
               </Text>
               {reading && target && (
                 <div className="mono">
-                  ΔE {againstText(deltaE00(target, labOf(reading)), bench.job.tolerance)} target
+                  {told.words
+                    ? `${told.bare(deltaE00(target, labOf(reading)))} from the`
+                    : `ΔE ${againstText(deltaE00(target, labOf(reading)), bench.job.tolerance)}`}{' '}
+                  target
                 </div>
               )}
               {reading && against && board !== first && (
                 <Text as="div" size="small">
-                  <span className="mono">ΔE {deltaText(deltaE00(labOf(against), labOf(reading)))}</span> from{' '}
-                  {first.strip}: {differenceWords(labOf(against), labOf(reading)).join(', ')}
+                  <span className="mono">{told.miss(deltaE00(labOf(against), labOf(reading)))}</span> from {first.strip}
+                  : {differenceWords(labOf(against), labOf(reading)).join(', ')}
                 </Text>
               )}
             </Area>

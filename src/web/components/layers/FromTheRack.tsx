@@ -10,7 +10,7 @@ import { onTheShelf } from '../../../record/shelf/materials.ts';
 import type { OldBoard } from '../../../shared/old-board.ts';
 import { useRack } from '../../hooks/api.ts';
 import { Area, Row } from '../layout.tsx';
-import { deltaText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   speciesId: string;
@@ -20,6 +20,7 @@ interface Props {
 
 /** An old board of this wood as the start of a stack, the nearest to the target first. Nothing where none hangs there. */
 export function FromTheRack({ speciesId, target, onTake }: Props) {
+  const told = useTold();
   const { data: rack } = useRack();
   const [open, setOpen] = useState(false);
   const off = (board: OldBoard) => {
@@ -52,7 +53,7 @@ export function FromTheRack({ speciesId, target, onTake }: Props) {
                 <b>{board.label}</b>
                 <div className="soft">{board.layers.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ')}</div>
               </Area>
-              <span className="mono">{miss === null ? 'not read' : `ΔE00 ${deltaText(miss)}`}</span>
+              <span className="mono">{miss === null ? 'not read' : told.miss(miss)}</span>
               <Button
                 onClick={() => {
                   onTake(stackOfOldBoard(board));

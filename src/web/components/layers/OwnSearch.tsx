@@ -8,7 +8,7 @@ import type { MatchProblem } from '../../../core/match/problem.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Row, Text } from '../layout.tsx';
-import { deltaText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 import { layerLine } from './WayOn.tsx';
 
 interface Props {
@@ -22,6 +22,7 @@ interface Props {
 
 /** One layer's own search: its colours, or its medium and coats, the rest of the stack kept. */
 export const OwnSearch = memo(function OwnSearch({ problem, at, barred, materials, onTake }: Props) {
+  const told = useTold();
   const inWorker = useInWorker();
   const [choices, setChoices] = useState<readonly LayerChoice[] | null>(null);
   const [error, setError] = useState<string | null>(null);
@@ -50,7 +51,7 @@ export const OwnSearch = memo(function OwnSearch({ problem, at, barred, material
         {choices?.map((choice) => (
           <Row key={layerLine(choice.layer, materials)} gap="near" line>
             <Text className="mono" width={90}>
-              ΔE00 {deltaText(choice.deltaE[0] ?? 0)}
+              {told.miss(choice.deltaE[0] ?? 0)}
             </Text>
             <Text grow>{layerLine(choice.layer, materials)}</Text>
             <Button onClick={() => onTake(choice.layer)}>Take</Button>

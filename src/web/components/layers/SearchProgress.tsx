@@ -2,7 +2,7 @@ import { Button, LinearProgress } from '@mui/material';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { SystemRoad } from '../../../core/match/systems.ts';
 import { Area, Row } from '../layout.tsx';
-import { deltaText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 import { layerLine } from './WayOn.tsx';
 
 interface Props {
@@ -17,6 +17,7 @@ interface Props {
 
 /** How far a search is, the best so far of one of whole systems, and a way out. */
 export function SearchProgress({ progress, best, done, materials, onCancel }: Props) {
+  const told = useTold();
   return (
     <Row gap="apart">
       <Area grow>
@@ -24,7 +25,7 @@ export function SearchProgress({ progress, best, done, materials, onCancel }: Pr
         <LinearProgress variant="determinate" value={progress * 100} aria-label="Search" />
         {best && (
           <div role="status">
-            Best so far: ΔE00 <b className="mono">{deltaText(best.deltaE[0] ?? 0)}</b>,{' '}
+            Best so far: <b>{told.miss(best.deltaE[0] ?? 0)}</b>,{' '}
             {best.stack
               .slice(done)
               .map((l) => layerLine(l, materials))

@@ -17,6 +17,7 @@ import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { areaText } from '../areas.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Pile, Row, Text } from '../layout.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   bench: OpenBench;
@@ -175,6 +176,7 @@ function Rounding({
   pourable: Pourable | null;
   solved: boolean;
 }) {
+  const told = useTold();
   const saidOf = (id: string, grams: number) =>
     pourSaid(grams, bench.shelf.colourants.find((c) => c.id === id)?.sheet ?? {}, {
       tools: mixing.tools,
@@ -199,7 +201,7 @@ function Rounding({
               return (
                 <tr key={`${stage}/${id}`}>
                   <td>{bench.materials.colourants[id]?.name ?? id}</td>
-                  <td className="soft">{each && each.cost > 0.005 ? `alone ΔE ${each.cost.toFixed(2)}` : ''}</td>
+                  <td className="soft">{each && each.cost > 0.005 ? `alone ${told.miss(each.cost)}` : ''}</td>
                   <Text as="td" className="mono" right>
                     {saidOf(id, g)}
                   </Text>
@@ -213,8 +215,8 @@ function Rounding({
         <Area padTop="close">
           {mixing.tools.measure === 'weigh' ? `Rounded to ${mixing.tools.scaleGrams} g` : 'In spoons and drops'}, all
           pours together: the {solved ? 'newly solved recipe' : 'recipe'} is kept{' '}
-          {pourable.loss < 0.005 ? 'exactly' : `to ΔE00 ${pourable.loss.toFixed(2)}`}, ΔE00 {pourable.deltaE.toFixed(1)}{' '}
-          to the target.
+          {pourable.loss < 0.005 ? 'exactly' : `to ${told.miss(pourable.loss)}`}, {told.miss(pourable.deltaE)} from the
+          target.
           {leftOut.map((e) => (
             <div key={`${e.layer}/${e.colourant}`}>
               {bench.materials.colourants[e.colourant]?.name ?? e.colourant} is less than half a step and left out: mix

@@ -9,8 +9,9 @@ import { useBoardModel } from '../../hooks/bench.ts';
 import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import { Pile, Row, Text } from '../layout.tsx';
-import { deltaText, gramsText } from '../numbers.ts';
+import { gramsText } from '../numbers.ts';
 import { useAttempt } from '../Toast.tsx';
+import { useTold } from '../use-told.ts';
 
 interface Props {
   bench: OpenBench;
@@ -24,6 +25,7 @@ interface Props {
 
 /** More went in than it may: the rest is solved again to keep the colour, or the ratio, or it is left as it is. */
 export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }: Props) {
+  const told = useTold();
   const { recipe, stack, units } = mixing;
   const { scaleGrams } = mixing.tools;
   const attempt = useAttempt();
@@ -62,7 +64,7 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
             Keep the colour
             <Text strong={false}>
               {colour
-                ? `${volumeText(colour.litres, units)}, ΔE00 ${deltaText(colour.deltaE)}, costs ${colour.cost.toFixed(2)} more`
+                ? `${volumeText(colour.litres, units)}, ${told.miss(colour.deltaE)}, costs ${colour.cost.toFixed(2)} more`
                 : error
                   ? 'cannot be solved'
                   : 'being solved …'}
@@ -76,7 +78,7 @@ export function OverPouredPanel({ bench, mixing, step, poured, onKeep, onBack }:
           Keep the ratio
           <Text strong={false}>
             {volumeText(ratio.litres, units)}
-            {ratio.deltaE === null ? '' : `, ΔE00 ${deltaText(ratio.deltaE)}, costs ${ratio.cost.toFixed(2)} more`}
+            {ratio.deltaE === null ? '' : `, ${told.miss(ratio.deltaE)}, costs ${ratio.cost.toFixed(2)} more`}
           </Text>
         </Button>
         <Button onClick={() => void attempt(onKeep)} sx={{ minHeight: 72 }}>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
-import { useHouse, useRack, useSamplePieces } from '../../hooks/api.ts';
+import { useHouse, useRack, useSamplePieces, useSimulated } from '../../hooks/api.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
@@ -94,12 +94,12 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const [busy, setBusy] = useState(false);
   const taking = useNextId();
   const { data: house } = useHouse();
-  const simulated = house?.simulated ?? false;
+  const simulated = useSimulated();
   const ways = WAYS.filter(
     ({ id }) => (id !== 'instrument' || simulated) && (id !== 'rack' || pieces) && (id !== 'words' || pieces || raw),
   );
   // What the shop has no instrument for is never begun with it.
-  const usual = simulated && house?.tools.includes('instrument') ? 'instrument' : pieces || raw ? 'words' : 'typed';
+  const usual = simulated ? 'instrument' : pieces || raw ? 'words' : 'typed';
   const way = chosen ?? usual;
   const instruments = onTheShelf(house?.instruments ?? []);
   const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];

@@ -6,6 +6,7 @@ import { withoutGloss } from '../../../core/optics/surface.ts';
 import type { StoredReading } from '../../../shared/reading.ts';
 import { Area, Pile, Row, Text } from '../layout.tsx';
 import { deltaText, toleranceText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 
 const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
 
@@ -20,6 +21,7 @@ export function Spread({
   /** What of the target was read. */
   of?: string;
 }) {
+  const told = useTold();
   // A typed value is no spot, nor are words.
   const spectra = useMemo(
     () => readings.filter((r) => r.lab === null && r.source !== 'words').map((r) => Float64Array.from(r.grid)),
@@ -44,7 +46,7 @@ export function Spread({
       </Row>
       {spectra.length > 1 && (
         <div>
-          {spectra.length} readings, up to ΔE00 {deltaText(farthest)} from their mean
+          {spectra.length} readings, up to {told.miss(farthest)} from their mean
           {known !== null && `; the mean is known to ± ${deltaText(known)}`}.
         </div>
       )}

@@ -24,7 +24,8 @@ import { useOpenBench } from '../../hooks/bench.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { Area, Pile, Row } from '../layout.tsx';
-import { deltaText, labText } from '../numbers.ts';
+import { labText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 
 /** Something that words can start from, with what it reads; the darkest of a wood is worked out when it is chosen. */
 interface Start {
@@ -130,6 +131,7 @@ interface Props {
 
 /** No object at all: a wood, a board or a target, moved by words; raw wood is like its kind, a shade paler. */
 export function Words({ raw, busy, onTake }: Props) {
+  const told = useTold();
   const bench = useOpenBench();
   const [chosen, setChosen] = usePersistentState(
     `words-from/${bench.job.number}${raw ? `/${raw}` : ''}`,
@@ -213,7 +215,9 @@ export function Words({ raw, busy, onTake }: Props) {
         <Button disabled={busy || !start || !to?.reading} onClick={() => start && onTake(start.from, moves)}>
           {raw ? 'It looks so' : 'Take as the target'}
         </Button>
-        <span className="soft">A shade is ΔE00 {SHADE}.</span>
+        <span className="soft">
+          {told.words ? 'A shade is plain edge to edge, small across a room.' : `A shade is ΔE00 ${SHADE}.`}
+        </span>
       </Row>
       <ErrorMessage error={to?.error ?? null} />
       {from && to?.reading && (
@@ -224,7 +228,7 @@ export function Words({ raw, busy, onTake }: Props) {
           </Row>
           {moves.length > 0 && (
             <div>
-              {moves.map(moveText).join(', ')}: ΔE00 {deltaText(deltaE00(labOf(from), labOf(to.reading)))} from it.
+              {moves.map(moveText).join(', ')}: {told.miss(deltaE00(labOf(from), labOf(to.reading)))} from it.
               {!raw && ' A bracket on the boards narrows it.'}
             </div>
           )}

@@ -1,13 +1,15 @@
 import { Button, MenuItem } from '@mui/material';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { rawMean } from '../../../core/board/wood.ts';
 import { screenColour } from '../../../core/colour/display.ts';
-import { labOf } from '../../../core/colour/lab.ts';
+import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { bentTo } from '../../../core/colour/shades.ts';
+import { unlessRefused } from '../../../core/field-error.ts';
 import { CARRIERS, COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from '../../../core/kinds/index.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { isShare, type Materials } from '../../../core/layers/materials.ts';
 import { DEPTHS, type Depth, HUES, type Hue, labelled, lookOf } from '../../../core/usual/colours.ts';
-import { onTheShelf } from '../../../record/shelf/materials.ts';
+import { lookLike } from '../../../core/usual/like.ts';
+import { materialsOf, onTheShelf } from '../../../record/shelf/materials.ts';
 import { addColourant } from '../../../shared/contract/shelf.ts';
 import { NewColourant, type SpeciesRecord } from '../../../shared/shelf.ts';
 import { change, useShelf } from '../../hooks/api.ts';
@@ -16,6 +18,7 @@ import { Area, Row } from '../layout.tsx';
 import { numberTyped } from '../numbers.ts';
 import { TypedField } from '../TypedField.tsx';
 import { type AddProps, CODE, fieldsOf, ShelfDialog, withCode } from './add-form.tsx';
+import { BESIDE } from './beside.ts';
 import { WhatIsThis } from './WhatIsThis.tsx';
 
 const BLANK_COLOUR = {
@@ -23,6 +26,7 @@ const BLANK_COLOUR = {
   name: '',
   hue: '',
   depth: 'medium',
+  beside: 'the same',
   on: '',
   kind: 'dye',
   carrier: 'water',
@@ -39,30 +43,49 @@ function usualTyped(kind: ColourantKind): { maxStrength: string; costPerGram: st
     costPerGram: String(usual.costPerGram),
   };
 }
-/** A coat of the colour on the wood from light to dark: the one that is nearest is tapped. */
+/** A colour of the shelf that the new one is like, among the hues. */
+const LIKE = 'like ';
+const NOTHING: Materials = { colourants: {}, mediums: {} };
+
+/** What is said of how a coat looks: a hue of the fan and how deep, or another colour and what it is beside that. */
+function lookSaid(
+  { hue, depth, beside }: { hue: string; depth: string; beside: string },
+  wood: SpeciesRecord,
+  materials: Materials,
+): Lab | undefined {
+  if (!hue.startsWith(LIKE)) return hue ? lookOf(hue as Hue, depth as Depth) : undefined;
+  const like = materials.colourants[hue.slice(LIKE.length)];
+  return like && lookLike(like, wood, materials, BESIDE[beside]);
+}
+
+/** A coat of the colour on the wood, beside the wood itself: the one that is nearest is tapped. */
 function Fan({
   wood,
   hue,
-  depth,
+  looks,
+  chosen,
   onTake,
 }: {
   wood: SpeciesRecord;
-  hue: Hue;
-  depth: Depth;
-  onTake: (depth: Depth) => void;
+  hue: string;
+  looks: Readonly<Record<string, Lab | undefined>>;
+  chosen: string;
+  onTake: (which: string) => void;
 }) {
   return (
-    <div>
+    <div className="pile">
       <Row gap="hair">
         <Area height={64} grow colour={screenColour(rawMean(wood)).css} title={`raw ${wood.name.toLowerCase()}`} />
-        {DEPTHS.map((each) => (
+        {Object.entries(looks).map(([each, lab]) => (
           <Button
             key={each}
             aria-label={`${hue}, ${each}`}
-            aria-pressed={each === depth}
+            aria-pressed={each === chosen}
             onClick={() => onTake(each)}
             className="fan"
-            sx={{ backgroundColor: screenColour(bentTo(rawMean(wood), lookOf(hue, each))).css }}
+            sx={{
+              backgroundColor: (lab && unlessRefused(() => screenColour(bentTo(rawMean(wood), lab)).css)) ?? undefined,
+            }}
           />
         ))}
       </Row>
@@ -76,6 +99,10 @@ function Fan({
 
 /** A new colour; its ladder comes afterwards. */
 export function AddColourant({ onClose, onAdded }: AddProps) {
+  const { data: shelf } = useShelf();
+  const woods = onTheShelf(shelf?.species ?? []);
+  const materials = useMemo(() => (shelf ? materialsOf(shelf) : NOTHING), [shelf]);
+  const known = onTheShelf(shelf?.colourants ?? []).filter((c) => materials.colourants[c.id]?.unknown !== true);
   const { form, submit, busy, error } = useTypedForm({
     keep: 'new-colour',
     blank: BLANK_COLOUR,
@@ -83,11 +110,12 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
       // A share of the mix is typed as per cent.
       const strongest = numberTyped(typed.maxStrength);
       const share = isShare(typed.kind as ColourantKind) ? 0.01 : 1;
-      const { hue, depth, on, ...named } = typed;
-      const look = hue && on ? { speciesId: on, lab: lookOf(hue as Hue, depth as Depth) } : undefined;
+      const { hue, depth, on, beside, ...named } = typed;
+      const onWood = woods.find((w) => w.id === on);
+      const look = onWood && lookSaid({ hue, depth, beside }, onWood, materials);
       return {
         ...withCode(named),
-        ...(look ? { look } : {}),
+        ...(look ? { look: { speciesId: on, lab: look } } : {}),
         maxStrength: strongest === undefined ? undefined : strongest * share,
         costPerGram: numberTyped(typed.costPerGram),
       };
@@ -118,12 +146,11 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
     if (!means) return;
     for (const key of ['hue', 'depth'] as const) if (!form.getFieldState(key).isDirty) form.setValue(key, means[key]);
   }, [name, form]);
-  const woods = onTheShelf(useShelf().data?.species ?? []);
   const [palest] = woods.map((wood) => ({ wood, light: labOf(rawMean(wood))[0] })).sort((p, q) => q.light - p.light);
   useEffect(() => {
     if (palest && form.getValues('on') === '') form.setValue('on', palest.wood.id);
   }, [palest, form]);
-  const [hue, depth, on] = [form.watch('hue'), form.watch('depth'), form.watch('on')];
+  const [hue, depth, on, beside] = [form.watch('hue'), form.watch('depth'), form.watch('on'), form.watch('beside')];
   const wood = woods.find((w) => w.id === on);
   return (
     <ShelfDialog title="New colour" error={error} onClose={onClose} onSubmit={submit} busy={busy}>
@@ -154,8 +181,15 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
                   {h}
                 </MenuItem>
               ))}
+              {known.map((c) => (
+                <MenuItem key={c.id} value={LIKE + c.id}>
+                  like {c.name}
+                </MenuItem>
+              ))}
             </TypedField>
-            {select('depth', 'Depth', DEPTHS)}
+            {hue.startsWith(LIKE)
+              ? select('beside', 'Beside that', Object.keys(BESIDE))
+              : select('depth', 'Depth', DEPTHS)}
             <TypedField control={form.control} name="on" label="On" select>
               {woods.map((w) => (
                 <MenuItem key={w.id} value={w.id}>
@@ -164,7 +198,19 @@ export function AddColourant({ onClose, onAdded }: AddProps) {
               ))}
             </TypedField>
           </Row>
-          {hue && <Fan wood={wood} hue={hue as Hue} depth={depth as Depth} onTake={(d) => form.setValue('depth', d)} />}
+          {hue && (
+            <Fan
+              wood={wood}
+              looks={
+                hue.startsWith(LIKE)
+                  ? { [beside]: lookSaid({ hue, depth, beside }, wood, materials) }
+                  : Object.fromEntries(DEPTHS.map((d) => [d, lookOf(hue as Hue, d)]))
+              }
+              hue={hue}
+              chosen={depth}
+              onTake={(d) => !hue.startsWith(LIKE) && form.setValue('depth', d)}
+            />
+          )}
         </>
       )}
       {text('maxStrength', share ? 'Strongest, % of the mix' : 'Strongest, g/L')}

@@ -2,7 +2,6 @@ import { useEffect, useRef } from 'react';
 import { ANATOMIES, type Anatomy } from '../../../core/board/tissues.ts';
 import { CUTS, FIGURES, type Figure, usualTake } from '../../../core/board/wood.ts';
 import { meanSpectrum } from '../../../core/colour/grid.ts';
-import type { Move } from '../../../core/colour/shades.ts';
 import { type MeasurementFile, onGrid } from '../../../core/formats/index.ts';
 import { USUAL_WOODS, usualWood } from '../../../core/usual/woods.ts';
 import { addSpecies } from '../../../shared/contract/shelf.ts';
@@ -13,11 +12,12 @@ import { FileButton } from '../FileButton.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { numberTyped } from '../numbers.ts';
 import { type AddProps, CODE, fieldsOf, withCode } from './add-form.tsx';
+import { BESIDE } from './beside.ts';
 
 const BLANK_WOOD = {
   id: '',
   name: '',
-  shade: 'as usual',
+  shade: 'the same',
   figure: 'oak',
   cut: 'flat',
   ringMm: '',
@@ -25,17 +25,6 @@ const BLANK_WOOD = {
   anatomy: 'fine',
   blotch: '8',
   grainShare: '25',
-};
-
-/** How a wood is beside the usual one of its kind. */
-const SHADES: Readonly<Record<string, readonly Move[]>> = {
-  'as usual': [],
-  'a shade paler': [{ direction: 'lighter', shades: 1 }],
-  'two shades paler': [{ direction: 'lighter', shades: 2 }],
-  'a shade darker': [{ direction: 'darker', shades: 1 }],
-  'two shades darker': [{ direction: 'darker', shades: 2 }],
-  'a shade redder': [{ direction: 'redder', shades: 1 }],
-  'a shade yellower': [{ direction: 'yellower', shades: 1 }],
 };
 
 /** A new wood: the usual one of its kind, moved by a word; or from a file with readings of its light part, then its dark part. */
@@ -52,7 +41,7 @@ export function AddWood({ onClose, onAdded }: AddProps) {
       const ground = { name: 'ground', fraction: 1 - share, reflectance: light, dye: 1, hold: 1 };
       const grain = { name: 'grain', fraction: share, ...usualTake(typed.anatomy as Anatomy, 'grain') };
       const read = dark.length > 0 ? [ground, { ...grain, reflectance: Array.from(meanSpectrum(dark)) }] : [ground];
-      const tissues = light ? read : usualWood(typed.figure as Figure, SHADES[shade]).tissues;
+      const tissues = light ? read : usualWood(typed.figure as Figure, BESIDE[shade]).tissues;
       return {
         ...withCode(typed),
         tannin: Number(tannin),
@@ -106,7 +95,7 @@ export function AddWood({ onClose, onAdded }: AddProps) {
       {text('name', 'Name')}
       {text('id', CODE)}
       {select('figure', 'Like', FIGURES)}
-      {select('shade', 'Beside the usual', Object.keys(SHADES))}
+      {select('shade', 'Beside the usual', Object.keys(BESIDE))}
       {select('cut', 'Sawn', CUTS)}
       {text('ringMm', 'Width of a ring, mm (empty: as usual)')}
       {select('tannin', 'Tannin class (maple 0, red oak 2, white oak 3)', ['0', '1', '2', '3'])}

@@ -2,9 +2,11 @@ import type { Shelf } from '../../../shared/shelf.ts';
 import { useNextBoards } from '../../hooks/api.ts';
 import { Area, PlainLink, Text } from '../layout.tsx';
 import { strengthText } from '../numbers.ts';
+import { useTold } from '../use-told.ts';
 
 /** The ladder boards that would teach most, with what each gains. */
 export function NextBoardsList({ shelf }: { shelf: Shelf }) {
+  const told = useTold();
   const rungs = shelf.colourants.reduce((sum, c) => sum + c.rungs.length, 0);
   const { data } = useNextBoards(rungs);
   if (!data || data.boards.length === 0) return null;
@@ -19,7 +21,13 @@ export function NextBoardsList({ shelf }: { shelf: Shelf }) {
               <PlainLink to={`?colour=${colourantId}`}>{colour?.name ?? colourantId}</PlainLink>{' '}
               <span className="mono">{strengthText(strength, colour?.kind ?? 'dye')}</span>
               {dark ? ' on a dark board' : ' on a pale board'}: {data.forJobs ? 'the open jobs' : 'usual mixes'}{' '}
-              foreseen <span className="mono">{gain < 0.01 ? 'under 0.01' : gain.toFixed(2)}</span> ΔE00 nearer
+              foreseen{' '}
+              {told.words
+                ? gain < 0.5
+                  ? 'a little'
+                  : told.bare(gain)
+                : `${gain < 0.01 ? 'under 0.01' : gain.toFixed(2)} ΔE00`}{' '}
+              nearer
             </Text>
           );
         })}

@@ -23,6 +23,7 @@ import { momentText } from '../moment.ts';
 import { againstText, deltaText, hoursText, toleranceText } from '../numbers.ts';
 import { ReadingPanel } from '../readings/ReadingPanel.tsx';
 import { useToast } from '../Toast.tsx';
+import { useTold } from '../use-told.ts';
 
 /** What is wanted now, read or said in words, and why; what was wanted before is kept. */
 function ReviseDialog({ bench, onClose }: { bench: OpenBench; onClose: () => void }) {
@@ -59,6 +60,7 @@ function ReviseDialog({ bench, onClose }: { bench: OpenBench; onClose: () => voi
 /** One wood after the change: what is still good, what can be brought home, what has to be made again. */
 function WoodAfter({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
   const { tolerance } = bench.job;
+  const told = useTold();
   const after = useMemo(() => afterRevision(bench, wood), [bench, wood]);
   const solve = useMemo((): MatcherWork<Awaited<ReturnType<Matcher['correct']>>> | null => {
     if (after.kind !== 'finish' && after.kind !== 'again') return null;
@@ -76,7 +78,8 @@ function WoodAfter({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
   if (after.kind === 'good')
     return (
       <div>
-        {name}: board {after.board.number} is still good, ΔE00 {againstText(after.deltaE, tolerance)}.
+        {name}: board {after.board.number} is still good,{' '}
+        {told.words ? `${told.bare(after.deltaE)} off` : `ΔE00 ${againstText(after.deltaE, tolerance)}`}.
       </div>
     );
   const { board, stack, done } = after;
@@ -88,7 +91,7 @@ function WoodAfter({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
       {name}:{' '}
       {after.kind === 'finish'
         ? `board ${board.number} is under way`
-        : `board ${board.number} is ΔE00 ${deltaText(after.deltaE)} off now`}
+        : `board ${board.number} is ${told.miss(after.deltaE)} off now`}
       . {solve && !answer && !error && <LinearProgress aria-label={`Solving ${woodNamed(bench.shelf, wood)}`} />}
       {error ?? ''}
       {!solve && 'What it is coloured with is set by hand: plan it anew under Layers.'}

@@ -1,4 +1,14 @@
-import { FEELS, type Finish, judgeFinish, PORES } from '../../../core/judge/finish.ts';
+import {
+  FEELS,
+  type Finish,
+  GRAINS,
+  HOW_EVEN,
+  judgeFinish,
+  PORES,
+  SHEENS,
+  sheenOf,
+  sheenWord,
+} from '../../../core/judge/finish.ts';
 import { setting, traitsOf } from '../../../core/layers/layer.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -7,15 +17,19 @@ import { Sheen } from '../../../shared/finish.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useVersioned } from '../../hooks/versioned.ts';
-import { Columns, Pile } from '../layout.tsx';
+import { Area, Columns, Pile, Row } from '../layout.tsx';
 import { MeanwhileNote } from '../MeanwhileNote.tsx';
 import { OneOf } from '../OneOf.tsx';
 import { SavedNumber } from '../SavedNumber.tsx';
+import { useTold } from '../use-told.ts';
 
-const text = ({ sheen, pores, feel }: Finish) =>
-  [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel].filter(Boolean).join(', ') || 'nothing';
+const text = ({ sheen, pores, feel, even, grain }: Finish) =>
+  [sheen !== undefined && `${sheen} GU`, pores && `pores ${pores}`, feel, even, grain && `grain ${grain}`]
+    .filter(Boolean)
+    .join(', ') || 'nothing';
+const SHEEN_WORDS = SHEENS.map(([word]) => word);
 
-/** What was wished beside the colour, with a pass of its own each; nothing where nothing was wished. */
+/** What was wished beside the colour, and how even and how loud it lies, with a pass of its own each. */
 export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const { board } = model;
   const { wishes } = bench.job;
@@ -25,12 +39,19 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
     version: board.version,
     save: async (finish, version) => (await change(changeBoard, { board: board.id }, { version, finish })).version,
   });
-  if (Object.keys(wishes).length === 0) return null;
+  const { words } = useTold();
   const coats = stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);
   const put = (part: Partial<Finish>) =>
     set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));
   const field = {
-    sheen: (
+    sheen: words ? (
+      <OneOf
+        label="Sheen found"
+        of={SHEEN_WORDS}
+        value={shown.sheen === undefined ? undefined : sheenWord(shown.sheen)}
+        onChange={(word) => void put({ sheen: word ? sheenOf(word) : undefined })}
+      />
+    ) : (
       <SavedNumber<number | null>
         label="Sheen found, GU"
         name="sheen"
@@ -43,12 +64,17 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
     ),
     pores: <OneOf label="Pores found" of={PORES} value={shown.pores} onChange={(pores) => void put({ pores })} />,
     feel: <OneOf label="Feels" of={FEELS} value={shown.feel} onChange={(feel) => void put({ feel })} />,
+    even: <OneOf label="It lies" of={HOW_EVEN} value={shown.even} onChange={(even) => void put({ even })} />,
+    grain: <OneOf label="Its grain is" of={GRAINS} value={shown.grain} onChange={(grain) => void put({ grain })} />,
     use: <span />,
   };
+  const judged = judgeFinish(wishes, shown, coats);
+  /** What may be said of any board, wished for or not. */
+  const unsaid = (['even', 'grain'] as const).filter((what) => shown[what] === undefined);
   return (
     <Pile as="section" aria-label="Beside the colour" gap="close">
       <h2>Beside the colour</h2>
-      {judgeFinish(wishes, shown, coats).map(({ what, wanted, got, passed }) => (
+      {judged.map(({ what, wanted, got, passed }) => (
         <Columns key={what} of="1fr 180px 150px" gap="near" align="center">
           <span>
             {what}: {wanted}
@@ -59,6 +85,15 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
           </b>
         </Columns>
       ))}
+      {unsaid.length > 0 && (
+        <Row gap="near" wrap>
+          {unsaid.map((what) => (
+            <Area key={what} width={180}>
+              {field[what]}
+            </Area>
+          ))}
+        </Row>
+      )}
       {wishes.use && (
         <span className="soft">Coats for a use are common practice; the data sheet of the clear knows better.</span>
       )}

@@ -1,6 +1,5 @@
-import { Button, MenuItem, TextField } from '@mui/material';
+import { Button, Dialog, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import { SIZES, type Size } from '../../../core/belief/eye.ts';
 import { lookText, understood, type Word } from '../../../core/belief/words.ts';
 import type { Direction } from '../../../core/colour/directions.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
@@ -12,84 +11,16 @@ import { sayLook } from '../../../shared/contract/boards.ts';
 import type { NewLook } from '../../../shared/look.ts';
 import { change, Refused } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
+import { useListening } from '../../hooks/listening.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
-import { Pile, Row, Text } from '../layout.tsx';
-
-const AXES: readonly (readonly [Direction, Direction])[] = [
-  ['lighter', 'darker'],
-  ['redder', 'greener'],
-  ['yellower', 'bluer'],
-  ['cleaner', 'greyer'],
-  ['warmer', 'cooler'],
-];
-const SIZE_NAMES: Readonly<Record<Size, string>> = { touch: 'a touch', plain: 'plainly', far: 'far' };
-/** A further tap says more; after the most, nothing. */
-const next = (size: Size | undefined): Size | undefined =>
-  size === undefined ? SIZES[0] : SIZES[SIZES.indexOf(size) + 1];
-
-/** Two words that are opposites, and how far: one tap says a touch, a further one more. */
-function Axis({
-  words: [left, right],
-  said,
-  onSay,
-}: {
-  words: readonly [Direction, Direction];
-  said: Word | undefined;
-  onSay: (word: Word | null) => void;
-}) {
-  const tap = (direction: Direction) => {
-    const size = next(said?.direction === direction ? said.size : undefined);
-    onSay(size ? { direction, size } : null);
-  };
-  const button = (direction: Direction) => (
-    <Button
-      variant={said?.direction === direction ? 'contained' : 'outlined'}
-      color="secondary"
-      aria-pressed={said?.direction === direction}
-      onClick={() => tap(direction)}
-    >
-      {direction}
-    </Button>
-  );
-  return (
-    <fieldset className="axis" aria-label={`${left} or ${right}`}>
-      {button(left)}
-      <Text as="span" size="small" className="howfar">
-        {said ? SIZE_NAMES[said.size] : '·'}
-      </Text>
-      {button(right)}
-    </fieldset>
-  );
-}
+import { Pile, Row } from '../layout.tsx';
+import { LookAxes, tapped } from './LookAxes.tsx';
+import { NearestOf } from './NearestOf.tsx';
 
 /** Boards held up together, at most: more are no longer seen at once. */
 const AT_ONCE = 4;
-
-/** Which of the boards at hand is the nearest to the target: one tap on it. */
-function NearestOf({
-  boards,
-  busy,
-  onSay,
-}: {
-  boards: readonly Board[];
-  busy: boolean;
-  onSay: (board: Board) => void;
-}) {
-  return (
-    <Pile as="section" aria-label="Which is the nearest" gap="close">
-      <div>Or hold them all to the target. The nearest is</div>
-      <Row gap="near" wrap>
-        {boards.map((board) => (
-          <Button key={board.id} disabled={busy} onClick={() => onSay(board)}>
-            {boardName(board)}
-          </Button>
-        ))}
-      </Row>
-    </Pile>
-  );
-}
 
 /** A board in the hand, held against the target or another board: what is seen of it, by taps or in one's own words. */
 export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
@@ -100,6 +31,7 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
   const [refused, setRefused] = useState<string | null>(null);
   const [wet, setWet] = useState(false);
   const [busy, setBusy] = useState(false);
+  const [large, setLarge] = useState(false);
   const id = useNextId();
   const others = wood.boards.filter((b) => b.id !== board.id && layersOn(b) > 0);
   const lights = (Object.keys(bench.job.lights) as Illuminant[]).filter(
@@ -132,6 +64,7 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
     const taken = await tell(board, {
       against: other ? inHand(other) : null,
       farther: [],
+      between: false,
       words: words.trim(),
       dry: though === 'dry',
       wet: though === 'wet',
@@ -142,18 +75,23 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
     setWords((now) => (now === words ? '' : now));
     setSaid((now) => (now === said ? [] : now));
   };
-  const nearest = (best: Board) =>
-    tell(best, {
+  const among = (best: Board, others: readonly Board[], between: boolean) =>
+    void tell(best, {
       against: null,
-      farther: finished.filter((b) => b.id !== best.id).map(inHand),
+      farther: others.filter((b) => b.id !== best.id).map(inHand),
+      between,
       words: '',
       said: null,
       dry: true,
       wet: false,
     });
-  const put = (words: readonly [Direction, Direction], word: Word | null) =>
-    setSaid([...said.filter((s) => !words.includes(s.direction)), ...(word ? [word] : [])]);
-  return (
+  const tap = (direction: Direction) => setSaid(tapped(said, direction));
+  const ready = !busy && (said.length > 0 || heard !== null);
+  const sayIt = () => {
+    if (ready) void say(said.length > 0 ? said : undefined);
+  };
+  const ear = useListening(setWords);
+  const panel = (
     <Pile as="section" aria-label="Look at it" className="noprint" gap="near" top>
       <h2>
         Hold {boardName(board).toLowerCase()} against {against ? 'the other' : 'the target'}, edge to edge
@@ -184,16 +122,13 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
           ))}
         </TextField>
       </Row>
-      <div className="axes">
-        {AXES.map((axis) => (
-          <Axis
-            key={axis[0]}
-            words={axis}
-            said={said.find((s) => axis.includes(s.direction))}
-            onSay={(word) => put(axis, word)}
-          />
-        ))}
-      </div>
+      <LookAxes
+        said={said}
+        onTap={tap}
+        onSay={sayIt}
+        onSame={() => !busy && void say([])}
+        onCannotTell={() => !busy && void say(null)}
+      />
       <TextField
         label="Or in your words"
         placeholder="a touch too red; not dark enough"
@@ -207,19 +142,21 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       />
       <ErrorMessage error={refused} />
       <div className="choices close">
-        <Button
-          variant="contained"
-          disabled={busy || (said.length === 0 && !heard)}
-          onClick={() => void say(said.length > 0 ? said : undefined)}
-        >
+        <Button variant="contained" disabled={!ready} onClick={sayIt}>
           {said.length > 0 ? `It is ${lookText(said)}` : 'Say it'}
         </Button>
-        <Button disabled={busy} onClick={() => void say([])}>
+        <Button disabled={busy} title="Key =" onClick={() => void say([])}>
           The same
         </Button>
-        <Button disabled={busy} onClick={() => void say(null)}>
+        <Button disabled={busy} title="Key ?" onClick={() => void say(null)}>
           Cannot tell
         </Button>
+        {ear && (
+          <Button aria-pressed={ear.listening} onClick={ear.toggle}>
+            {ear.listening ? 'Listening …' : 'Say it aloud'}
+          </Button>
+        )}
+        {!large && <Button onClick={() => setLarge(true)}>At arm’s length</Button>}
         {wet && (
           <>
             <Button onClick={() => void say(said.length > 0 ? said : heard ? undefined : [], 'dry')}>It is dry</Button>
@@ -228,8 +165,27 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
         )}
       </div>
       {isDone(board) && finished.length > 1 && (
-        <NearestOf boards={finished} busy={busy} onSay={(best) => void nearest(best)} />
+        <NearestOf
+          boards={finished}
+          busy={busy}
+          onNearest={(best) => among(best, finished, false)}
+          onBetween={(nearer, other) => among(nearer, [other], true)}
+        />
       )}
     </Pile>
+  );
+  if (!large) return panel;
+  return (
+    <Dialog
+      fullScreen
+      open
+      onClose={() => setLarge(false)}
+      slotProps={{ paper: { 'aria-label': 'Look at it, at arm’s length' } }}
+    >
+      <div className="armslength">
+        {panel}
+        <Button onClick={() => setLarge(false)}>Close</Button>
+      </div>
+    </Dialog>
   );
 }

@@ -8,6 +8,7 @@ import { archiveLook, restoreLook } from '../../../shared/contract/boards.ts';
 import type { KeptLook } from '../../../shared/look.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
+import { Columns, Pile } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { useToast } from '../Toast.tsx';
 
@@ -21,10 +22,10 @@ export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBenc
     await change(archiveLook, { look: id });
     say({ text: 'Look taken out.', undo: () => change(restoreLook, { look: id }) });
   };
-  if (looks.length === 0) return null;
-  return (
+  const people = [...new Set(looks.map((l) => l.person))];
+  const listOf = (some: readonly KeptLook[]) => (
     <ul className="looks">
-      {looks.map((look) => {
+      {some.map((look) => {
         const other = look.against && others.find((b) => b.id === look.against?.board);
         return (
           <li key={look.id}>
@@ -35,7 +36,11 @@ export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBenc
             {slips.has(look.id) && <span className="trouble"> the other looks say otherwise: it is not counted</span>}
             <span className="soft">
               {' '}
-              {[look.person, momentText(look.seenAt), look.light === 'D65' ? '' : LIGHT_NAMES[look.light]]
+              {[
+                people.length > 1 ? '' : look.person,
+                momentText(look.seenAt),
+                look.light === 'D65' ? '' : LIGHT_NAMES[look.light],
+              ]
                 .filter(Boolean)
                 .join(', ')}
             </span>
@@ -46,5 +51,18 @@ export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBenc
         );
       })}
     </ul>
+  );
+  if (looks.length === 0) return null;
+  if (people.length === 1) return listOf(looks);
+  // What each of them sees stands beside what the others do.
+  return (
+    <Columns of={`repeat(${Math.min(3, people.length)}, 1fr)`} gap="far">
+      {people.map((person) => (
+        <Pile key={person ?? ''} as="section" aria-label={person ?? 'Somebody'} gap="none" top>
+          <h3>{person ?? 'Somebody'}</h3>
+          {listOf(looks.filter((l) => l.person === person))}
+        </Pile>
+      ))}
+    </Columns>
   );
 }

@@ -14,6 +14,7 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { Columns, Pile, PlainLink, Row, Text } from '../layout.tsx';
 import { deltaText, labText, toleranceText } from '../numbers.ts';
 import { useAttempt } from '../Toast.tsx';
+import { useTold } from '../use-told.ts';
 import { RawPicture } from './RawPicture.tsx';
 
 const ORDERS = { number: 'as taken', lightness: 'lightest first', distance: 'oddest first' } as const;
@@ -21,6 +22,7 @@ type Order = keyof typeof ORDERS;
 
 /** The raw boards of a wood beside one another: how far they lie apart, which is odd, and what that means. */
 export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWood; here: string }) {
+  const told = useTold();
   const attempt = useAttempt();
   const go = useNavigate();
   const next = useNextId();
@@ -94,13 +96,14 @@ export function PilePanel({ bench, wood, here }: { bench: OpenBench; wood: JobWo
       </Row>
       {pile.boards.length > 1 && (
         <div>
-          {pile.boards.length} boards read raw, up to ΔE00 {deltaText(pile.spread)} from their mean.
+          {pile.boards.length} boards read raw, up to {told.miss(pile.spread)} from their mean.
         </div>
       )}
       {pile.wider && (
         <div className="note">
-          The wood itself lies farther apart than the tolerance of {toleranceText(tolerance)}: what is right on one
-          board can miss on the next. Use like beside like, or set the odd ones apart.
+          The wood itself lies farther apart than the tolerance of{' '}
+          {told.words ? told.bare(tolerance) : toleranceText(tolerance)}: what is right on one board can miss on the
+          next. Use like beside like, or set the odd ones apart.
         </div>
       )}
       {sorted.map(({ of: board, lab, distance, odd }) => (

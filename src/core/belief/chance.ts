@@ -1,0 +1,37 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import type { Lab } from '../colour/lab.ts';
+import { chanceWithin, rangeOf } from '../match/risk.ts';
+import { AXES, type Belief, middle } from './belief.ts';
+import { partsAt, type Square } from './metric.ts';
+
+/** Keeps what is known for certain a colour of its own; CIEDE2000. */
+const FLOOR = 1e-3;
+const matrixOf = (square: Square): Matrix =>
+  new Matrix(
+    AXES.map((_, i) => AXES.map((_, k) => ((square[3 * i + k] as number) + (square[3 * k + i] as number)) / 2)),
+  ).add(Matrix.eye(3).mul(1e-9));
+
+/** What is in doubt of a colour as independent moves, in the parts of CIEDE2000 at it: as {@link chanceWithin} takes them. */
+export function straysOf(covariance: Square, at: Lab): Float64Array[] {
+  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
+  return AXES.map((_, k) => inParts(root.getColumn(k), at));
+}
+function inParts(difference: ArrayLike<number>, at: Lab): Float64Array {
+  const parts = partsAt(at);
+  return Float64Array.from({ length: 3 }, (_, i) =>
+    AXES.reduce((sum, _way, k) => sum + (parts[3 * i + k] as number) * (difference[k] as number), 0),
+  );
+}
+
+/** How far a thing is believed to be from another: the chance that it is within a tolerance, and where eight in ten of such would be; CIEDE2000. */
+export function chanceOfMatch(
+  belief: Belief,
+  target: string,
+  thing: string,
+  tolerance: number,
+): { chance: number; range: [number, number]; difference: Lab } {
+  const { difference, covariance } = belief.between(target, thing);
+  const at = middle(belief.colour(target).lab, belief.colour(thing).lab);
+  const outlook = { miss: inParts(difference, at), strays: straysOf(covariance, at) };
+  return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
+}
