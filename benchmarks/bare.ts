@@ -17,10 +17,12 @@ import { usualProfile } from '../src/core/usual/profile.ts';
 import { usualWood } from '../src/core/usual/woods.ts';
 import { oldRoad, tanninOf } from './apprentice.ts';
 import {
+  addOnce,
   type EyedWorkshop,
   type EyeShop,
   lookOf,
   madeOn,
+  missesOf,
   missesOn,
   type OnRack,
   putOn,
@@ -32,7 +34,7 @@ import {
 const UNUSUAL_TURN: Turn = [1, 1.2, 1];
 const ANY_HUE: Hue = 'brown';
 /** CIEDE2000. */
-const DOUBTS = { misses: 2, strays: 0.8 };
+const DOUBTS = { misses: 1.5, recipes: 1.5, strays: 0.8 };
 /** Strokes of each colour by itself: so much of its strongest mix. */
 const STROKES = { dye: [0.03, 0.2], pigment: [0.04, 0.2] } as const;
 /** What the boards of its rack are made for: finished wood of every brown, as far as its colours are what they are called. */
@@ -90,6 +92,7 @@ export function bareShop(workshop: EyedWorkshop): EyeShop {
     const made = madeOn({ id: board, wood, stack, colours: before.ids });
     const thought = made.foreseen(materials);
     unknowns.push({ id: strayOf(board), covariance: alikeAt(thought, DOUBTS.strays) });
+    addOnce(unknowns, { id: missesOf(wood.id, stack), covariance: alikeAt(thought, DOUBTS.recipes) });
     rack.push({ id: board, thought, made });
   };
   const oneOf = (n: number) => woods.get(workshop.species[n % workshop.species.length] as string) as Wood;
@@ -113,7 +116,7 @@ export function bareShop(workshop: EyedWorkshop): EyeShop {
       .map((other) => ({ id: other.id, far: deltaE00(thought, other.thought) }))
       .sort((p, q) => p.far - q.far)
       .slice(0, HELD_AGAINST)
-      .map((other) => lookOf(workshop, id, other.id, person)),
+      .map((other) => lookOf(workshop, [id, other.id], person)),
   );
   const made = rack.map((r) => r.made as MadeThing);
   const { belief } = believeMade({ unknowns, things: [], made, before }, materials, { looks });

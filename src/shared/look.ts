@@ -19,6 +19,8 @@ const look = {
   farther: z.array(held).max(9, 'Nine boards beside it are enough.'),
   /** The target lies between it and the one other that was held up with it. */
   between: z.boolean(),
+  /** The hands were swapped: it was held on the left. What somebody sees off on one side shows in the difference. */
+  swapped: z.boolean(),
   light: LightShares.keyof(),
   words: z.string().trim().max(300, 'At most 300 letters.'),
 };
@@ -29,6 +31,7 @@ export const NewLook = z.object({
   against: look.against.default(null),
   farther: look.farther.default([]),
   between: look.between.default(false),
+  swapped: look.swapped.default(false),
   light: look.light.default('D65'),
   words: look.words.default(''),
   said: SaidSchema.nullable().optional(),

@@ -258,10 +258,34 @@ describe('a belief of things', () => {
   });
   it('a look at what is not known is worth more than one more at what is', () => {
     const told = believe(unknowns, things, { looks: Array.from({ length: 4 }, () => look([])) });
-    const aim = { thing: 'target', less: 'recipe' };
+    const aim = { thing: 'target', less: ['recipe'] };
     const nothing = believe(unknowns, things, { looks: [] });
     expect(nothing.worth('target', 'board 1', aim)).toBeGreaterThan(2 * told.worth('target', 'board 1', aim));
     expect(told.worth('target', 'board 1', aim)).toBeGreaterThan(0);
+  });
+  it('what somebody sees off on one side shows when the hands are swapped, and leaves the difference alone', () => {
+    const redder = look([{ direction: 'redder', size: 'touch' }]);
+    const swapped = { ...look([{ direction: 'greener' as const, size: 'touch' as const }]), swapped: true };
+    const told = (...looks: Look[]) => believe(unknowns, things, { looks });
+    const both = told(redder, swapped, redder, swapped);
+    const one = told(redder, redder, redder, redder);
+    near(both.between('target', 'board 1').difference[1], 0, 0.3);
+    expect(one.between('target', 'board 1').difference[1]).toBeGreaterThan(0.7);
+    expect(both.leans.MB?.[1]).toBeGreaterThan(one.leans.MB?.[1] ?? 0);
+    // Of four looks that agree those of both sides tell more: two of them cannot lean alike.
+    const same = told(look([]), look([]), look([]), look([]));
+    const sides = told(look([]), { ...look([]), swapped: true }, look([]), { ...look([]), swapped: true });
+    expect(chanceOfMatch(sides, 'target', 'board 1', 2).chance).toBeGreaterThan(
+      chanceOfMatch(same, 'target', 'board 1', 2).chance + 0.02,
+    );
+    // The things handed over the other way round, with the words turned round, is the same look.
+    const turned = { ...redder, first: 'board 1', second: 'target' };
+    const handed = { ...look([{ direction: 'greener' as const, size: 'touch' as const }]), swapped: true };
+    near(
+      told(turned).between('target', 'board 1').difference[1],
+      told(handed).between('target', 'board 1').difference[1],
+      1e-6,
+    );
   });
   it('a slip of the tongue among looks that agree counts for nothing; two that contradict each other are both heard', () => {
     const agree = Array.from({ length: 4 }, () => look([{ direction: 'darker', size: 'plain' }]));

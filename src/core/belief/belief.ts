@@ -40,6 +40,8 @@ export interface Look {
   second: string;
   person: string;
   said: readonly { direction: Direction; size: Size }[];
+  /** The hands were swapped: what the person sees off at the second is now at the first. */
+  swapped?: boolean;
 }
 /** Which of several things was said to be the nearest to another. */
 export interface Nearest {
@@ -98,20 +100,22 @@ export interface Belief {
   between(first: string, second: string): { difference: Lab; covariance: Square };
   /** What is believed of an unknown. */
   unknown(id: string): { lab: Lab; covariance: Square };
-  /** A thing less an unknown: what is to be foreseen of a recipe for it to come out as the thing. */
-  less(thing: string, unknown: string): { lab: Lab; covariance: Square };
+  /** All that is unknown, by its ids. */
+  unknowns: ReadonlySet<string>;
+  /** A thing less some unknowns: what is to be foreseen of a recipe for it to come out as the thing. */
+  less(thing: string, unknowns: readonly string[]): { lab: Lab; covariance: Square };
   /** What is believed of several unknowns together: to go on from where this evidence is not at hand any more. */
   bound(ids: readonly string[]): Bound;
   eyes: Readonly<Record<string, Eye>>;
-  /** How far each person sees everything off, L*a*b*. */
+  /** How far each person sees off what is held second, L*a*b*. */
   leans: Readonly<Record<string, Lab>>;
   /** Looks that the others at the same two things contradict: a slip of the tongue, or another spot. They count for nothing. */
   slips: ReadonlySet<Look>;
   /**
-   * What one more look at two things is worth: the share of the variance of what is aimed at (a thing less an unknown) that it
+   * What one more look at two things is worth: the share of the variance of what is aimed at (a thing less some unknowns) that it
    * would take away, 0-1.
    */
-  worth(first: string, second: string, aim: { thing: string; less: string }): number;
+  worth(first: string, second: string, aim: { thing: string; less: readonly string[] }): number;
 }
 
 const UNBOUND: Bound = { ids: [], mean: new Float64Array(0), covariance: new Float64Array(0) };
@@ -119,10 +123,11 @@ const UNBOUND: Bound = { ids: [], mean: new Float64Array(0), covariance: new Flo
 /** An answer as unlikely as this by all the others is a slip, where there are others of the same two things to say so. */
 const SLIP = 0.004;
 const LOOKS_TO_SLIP = 3;
-const samePair = (p: Look, q: Look): boolean => p.first === q.first && p.second === q.second;
+const samePair = (p: Look, q: Look): boolean =>
+  (p.first === q.first && p.second === q.second) || (p.first === q.second && p.second === q.first);
 /** The likelihood of what tells nothing. */
 const CERTAIN = () => 1;
-/** The unknown of how far a person sees everything off. */
+/** The unknown of how far a person sees everything off that is held on one side. */
 export const leanOf = (person: string): string => `person/${person}`;
 /** Halfway between two colours. */
 export const middle = (p: Lab, q: Lab): Lab => p.map((v, i) => (v + (q[i] as number)) / 2) as Lab;
@@ -219,7 +224,7 @@ export function believe(
   /** What was seen, of things that are where they are thought to be: sizes of differences are those of CIEDE2000 there. */
   const seenAt = (place: (thing: string) => Lab): Seen[] => [
     ...looks.flatMap((look): Seen[] => {
-      const { first, second, person, said } = look;
+      const { first, second, person, said, swapped } = look;
       const at = middle(place(first), place(second));
       const metric = metricAt(at);
       const along = (direction: Direction, as: Seen['as']): Seen => {
@@ -231,7 +236,7 @@ export function believe(
           ],
           way,
         );
-        put(row, leanOf(person), way, 1);
+        put(row, leanOf(person), way, swapped ? -1 : 1);
         return { look, person, row, known, as };
       };
       const hue = said.some(({ direction }) => OF_HUE.includes(direction));
@@ -360,9 +365,11 @@ export function believe(
       return { difference: lab, covariance };
     },
     unknown: (id) => told(unknownRows(id)),
-    less(id, unknown) {
+    unknowns: new Set(place.keys()),
+    less(id, unknowns) {
       const rows = rowsOf([[thing(id), 1]]);
-      for (const [i, way] of AXES.entries()) put((rows[i] as { row: Float64Array }).row, unknown, way, -1);
+      for (const [i, way] of AXES.entries())
+        for (const unknown of unknowns) put((rows[i] as { row: Float64Array }).row, unknown, way, -1);
       return told(rows);
     },
     bound(ids) {
@@ -388,7 +395,7 @@ export function believe(
       const aim = AXES.map((_, i) => {
         const way = [0, 1, 2].map((k) => parts[3 * i + k] as number) as Lab;
         const { row } = rowOf([[thing(id), 1]], way);
-        put(row, less, way, -1);
+        for (const unknown of less) put(row, unknown, way, -1);
         return row;
       });
       const eye = eyes[people.at(-1) ?? ''] ?? USUAL_EYE;

@@ -3,11 +3,11 @@ import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { labOf } from '../../core/colour/lab.ts';
 import { nth } from '../../core/known.ts';
-import { newLayer } from '../../core/layers/layer.ts';
+import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import { beliefOf, rankedBeside, seenStanding, strengthDoubts, targetKnownTo } from './belief.ts';
+import { aimOn, beliefOf, rankedBeside, seenStanding, strengthDoubts, targetKnownTo } from './belief.ts';
 import { boardModel, nextBoardModel, openBench, problemOf, promisedFinal } from './bench.ts';
 import { solvableColours } from './openings.ts';
 
@@ -124,6 +124,10 @@ describe('what looks come to', () => {
     const more = again && seenStanding(beliefOf(after), wood, again, 2, 2);
     expect(more?.chance).toBeGreaterThan((one?.chance ?? 1) + 0.1);
     expect([one?.lookAt?.id, more?.lookAt]).toEqual([board.id, null]);
+    // What recipes of these colours miss is theirs above all: another one is aimed at less differently.
+    const wanted = model.target?.reflectance ?? new Float64Array(31);
+    const aim = (of: Stack) => labOf(aimOn(beliefOf(before), wood, of, wanted)?.reflectance ?? wanted)[0];
+    expect(aim(problem?.stack ?? [])).toBeGreaterThan(aim([newLayer('clear', { medium: 'satin' })]) + 0.1);
     expect(seenStanding(beliefOf(after), wood, now, 1, 2)).toBeNull();
     expect(deltaE00(plain, aimed)).toBeGreaterThan(0.5);
   });

@@ -11,12 +11,14 @@ import { chanceOfMatch, straysOf } from '../../core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turn, type Turns, withTurns } from '../../core/belief/colours.ts';
 import { knownBefore } from '../../core/belief/elsewhere.ts';
 import { alikeAt } from '../../core/belief/metric.ts';
+import { familyOf } from '../../core/belief/recipes.ts';
 import { predictFinal } from '../../core/board/predict.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { bentTo } from '../../core/colour/shades.ts';
 import { unlessRefused } from '../../core/field-error.ts';
+import type { Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { type Knowledge, tuningOf } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
@@ -32,11 +34,11 @@ import type { SeenTarget } from './target.ts';
 /** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
 const KNOWN_TO = { read: 0.1, typed: 0.3, said: 2.5 } as const;
 /**
- * What a recipe is expected to miss before a board of it was seen, with colours that were laddered and with usual ones; what
- * one board strays by itself. CIEDE2000. Common practice, no source.
+ * What recipes are expected to miss on a wood before a board was seen, and what those of the same layers and colours miss beside,
+ * with colours that were laddered and with usual ones; what one board strays by itself. CIEDE2000. Common practice, no source.
  */
-const RECIPE_MISSES = 1.6;
-const USUAL_MISSES = 2.5;
+const RECIPE_MISSES = { wood: 1.4, family: 0.8 } as const;
+const USUAL_MISSES = { wood: 1.5, family: 1.5 } as const;
 const BOARD_STRAYS = 0.6;
 
 /** What a belief is made from. */
@@ -57,6 +59,10 @@ export const TARGET = 'target';
 /** How a stage of a board is called among the things of a belief. */
 export const stageOf = ({ id }: Pick<Board, 'id'>, stage: number): string => `${id}/${stage}`;
 const missesOf = ({ id }: Pick<JobWood, 'id'>): string => `wood/${id}`;
+const familyOn = ({ id }: Pick<JobWood, 'id'>, stack: Stack): string => `recipe/${id}/${familyOf(stack)}`;
+/** What of that is known of a stack on a wood. */
+const missesKnown = (belief: Belief, wood: Pick<JobWood, 'id'>, stack: Stack): string[] =>
+  [missesOf(wood), familyOn(wood, stack)].filter((id) => belief.unknowns.has(id));
 
 const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO =>
   source === 'words' ? 'said' : source === 'typed' ? 'typed' : 'read';
@@ -143,7 +149,7 @@ function foreseenOf({ shelf, knowledge }: JobToBelieve, wood: JobWood, board: Bo
 /** What was said of boards, as a belief takes it. */
 function sightingsOf(boards: readonly Board[]): Sightings {
   const looks = boards.flatMap((board) =>
-    board.looks.filter(tells).flatMap(({ id, stage, against, person, said }): (Look & { id: string })[] =>
+    board.looks.filter(tells).flatMap(({ id, stage, against, person, said, swapped }): (Look & { id: string })[] =>
       said === null
         ? []
         : [
@@ -153,6 +159,7 @@ function sightingsOf(boards: readonly Board[]): Sightings {
               second: stageOf(board, stage),
               person: person ?? '',
               said,
+              swapped,
             },
           ],
     ),
@@ -186,15 +193,11 @@ function believedOf(bench: JobToBelieve): Believed | null {
   const materials = materialsOf(shelf);
   const turning = new Set(boards.flatMap(({ board }) => usualColoursOf(board, materials)));
   const wanted = target ? labOf(target.reflectance) : planned ? labOf(Float64Array.from(planned)) : ANY_FINISH.lab;
+  const missesOn = (wood: JobWood) =>
+    wood.boards.some((b) => usualColoursOf(b, materials).length > 0) ? USUAL_MISSES : RECIPE_MISSES;
   const unknowns: Unknown[] = [
     { id: TARGET, covariance: target ? alikeAt(wanted, KNOWN_TO[knownBy(job)]) : ANY_FINISH.covariance },
-    ...job.woods.map((wood) => ({
-      id: missesOf(wood),
-      covariance: alikeAt(
-        wanted,
-        wood.boards.some((b) => usualColoursOf(b, materials).length > 0) ? USUAL_MISSES : RECIPE_MISSES,
-      ),
-    })),
+    ...job.woods.map((wood) => ({ id: missesOf(wood), covariance: alikeAt(wanted, missesOn(wood).wood) })),
   ];
   const things: Thing[] = [{ id: TARGET, lab: wanted, unknown: [TARGET] }];
   const made: MadeThing[] = [];
@@ -204,16 +207,21 @@ function believedOf(bench: JobToBelieve): Believed | null {
       const reading = stageMean(board, stage);
       const expected = board.recipe?.expected[stage];
       const lab = reading ? labOf(reading) : expected ? labOf(Float64Array.from(expected)) : ANY_FINISH.lab;
-      // What was read needs no recipe to be known by; what is not foreseen may be anything.
+      // What is not foreseen may be anything.
       const own = reading ? alikeAt(lab, KNOWN_TO.read) : expected ? alikeAt(lab, BOARD_STRAYS) : ANY_FINISH.covariance;
       unknowns.push({ id, covariance: own });
+      // What was read needs no recipe to be known by.
+      const family = familyOn(wood, stackAsMade(board).slice(0, stage));
+      const unknown = reading || !expected ? [id] : [missesOf(wood), family, id];
+      if (unknown.includes(family) && !unknowns.some((u) => u.id === family))
+        unknowns.push({ id: family, covariance: alikeAt(lab, missesOn(wood).family) });
       const colours = reading || !expected ? [] : usualColoursOf(board, materials);
       const foreseen = colours.length > 0 ? foreseenOf(bench, wood, board, stage) : null;
       if (foreseen && unlessRefused(() => foreseen(materials))) {
-        made.push({ id, colours, foreseen, unknown: [missesOf(wood), id] });
+        made.push({ id, colours, foreseen, unknown });
         continue;
       }
-      things.push({ id, lab, unknown: !reading && expected ? [missesOf(wood), id] : [id] });
+      things.push({ id, lab, unknown });
     }
   const before = knownBefore(bench.knowledge.seen, [...turning]);
   return believeMade({ unknowns, things, made, before }, materials, sightingsOf(boards.map((b) => b.board)));
@@ -234,6 +242,10 @@ export function targetKnownTo(bench: JobToBelieve): number | null {
 /** Looks kept with boards that the others at the same two contradict, by their ids. */
 export const slipsOf = (bench: JobToBelieve): ReadonlySet<string> =>
   new Set([...(beliefOf(bench)?.slips ?? [])].map((look) => (look as Look & { id: string }).id));
+
+/** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand. */
+export const hasAim = ({ target, woods }: Job): boolean =>
+  target.length > 0 || woods.some((w) => w.boards.some((b) => b.looks.some((l) => tells(l) && !l.against)));
 
 /** A look that takes a smaller share of the doubt away than this is left for the next board. */
 const WORTH_A_LOOK = 0.15;
@@ -269,7 +281,10 @@ export function mostTelling(belief: Belief | null, woods: readonly Pick<JobWood,
     .flatMap((wood) =>
       wood.boards.filter(isDone).map((board) => ({
         board,
-        worth: belief.worth(TARGET, stageOf(board, layersOn(board)), { thing: TARGET, less: missesOf(wood) }),
+        worth: belief.worth(TARGET, stageOf(board, layersOn(board)), {
+          thing: TARGET,
+          less: missesKnown(belief, wood, stackAsMade(board)),
+        }),
       })),
     )
     .sort((p, q) => q.worth - p.worth);
@@ -317,16 +332,17 @@ export function readingThought(
 }
 
 /**
- * What to aim at on a wood for the target to come out, and what of that is in doubt: the target as it is believed to be, less
- * what the recipes of this wood were seen to miss. Null where nobody has looked: then the target is aimed at as it was read.
+ * What to aim a stack at on a wood for the target to come out, and what of that is in doubt: the target as it is believed to be,
+ * less what the recipes of this wood, and those of these colours, were seen to miss. Null where nobody has looked: then the target is aimed at as it was read.
  */
 export function aimOn(
   belief: Belief | null,
   wood: Pick<JobWood, 'id'>,
+  stack: Stack,
   target: Spectrum,
 ): { reflectance: Spectrum; unsure: Float64Array[] } | null {
   if (!belief) return null;
-  const { lab, covariance } = belief.less(TARGET, missesOf(wood));
+  const { lab, covariance } = belief.less(TARGET, missesKnown(belief, wood, stack));
   const unsure = straysOf(covariance, lab);
   // No surface can be so: the target itself is as near as can be said.
   return { reflectance: unlessRefused(() => bentTo(target, lab)) ?? target, unsure };

@@ -186,7 +186,7 @@ export function problemOf(
   const known = firstUnknown(stack, bench.materials, measured?.at(-1)?.layers ?? 0);
   if (!wanted || known < stack.length) return null;
   // What is on was read: how the coats above it turn out is foreseen from there.
-  const seen = measured?.length || wanted.tones ? null : aimOn(beliefOf(bench), model.wood, wanted.reflectance);
+  const seen = measured?.length || wanted.tones ? null : aimOn(beliefOf(bench), model.wood, stack, wanted.reflectance);
   const target = seen ? { ...wanted, reflectance: seen.reflectance } : wanted;
   return {
     target: target.tones ? { ...target, tones: aimedTones(bench, model, stack, target.tones) } : target,

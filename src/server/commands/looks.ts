@@ -32,7 +32,7 @@ async function mustBeInTheHand(
 
 /** What somebody saw of a board, held against its target or another board. */
 export async function sayLook({ db, learning }: Shop, by: Actor, id: string, input: NewLook): Promise<Board> {
-  const { stage, against, farther, between, light, words, wet } = input;
+  const { stage, against, farther, between, swapped, light, words, wet } = input;
   const said = input.said === undefined ? understood(words) : input.said;
   // How it looks wet is kept in whatever words.
   if (input.said === undefined && said === null && farther.length === 0 && !input.wet)
@@ -65,7 +65,19 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     await insertLook(
       tx,
       id,
-      { id: input.id, stage, against, farther, between, light, said, words, wet, seenAt: (await clockNow(tx)).now },
+      {
+        id: input.id,
+        stage,
+        against,
+        farther,
+        between,
+        swapped,
+        light,
+        said,
+        words,
+        wet,
+        seenAt: (await clockNow(tx)).now,
+      },
       by,
     );
     await stampEvidence(tx, id);

@@ -4,7 +4,7 @@ import type { Queries } from '../db/db.ts';
 import { all, one, stamp, touched } from './rows.ts';
 
 const Row = KeptLook.extend({ seenAt: stamp, boardId: z.string() });
-const LOOKED = `l.id, l.board_id as "boardId", l.stage, l.light, l.said, l.words, l.farther, l.wet, l.between_them as between, p.name as person, l.seen_at as "seenAt",
+const LOOKED = `l.id, l.board_id as "boardId", l.stage, l.light, l.said, l.words, l.farther, l.wet, l.between_them as between, l.swapped, p.name as person, l.seen_at as "seenAt",
   case when l.against_id is not null then json_build_object('board', l.against_id, 'stage', l.against_stage) end as against
   from look l left join person p on p.id = l.person_id`;
 
@@ -22,12 +22,12 @@ export const lookById = (db: Queries, id: string) => one(db, Row, `select ${LOOK
 export async function insertLook(
   db: Queries,
   board: string,
-  { id, stage, against, farther, light, said, words, wet, between, seenAt }: Omit<KeptLook, 'person'>,
+  { id, stage, against, farther, light, said, words, wet, between, swapped, seenAt }: Omit<KeptLook, 'person'>,
   by: string | null,
 ): Promise<void> {
   await db.query(
-    `insert into look (id, board_id, stage, against_id, against_stage, light, said, words, person_id, seen_at, farther, wet, between_them)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, (select id from person where id = $9), $10, $11, $12, $13) on conflict do nothing`,
+    `insert into look (id, board_id, stage, against_id, against_stage, light, said, words, person_id, seen_at, farther, wet, between_them, swapped)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, (select id from person where id = $9), $10, $11, $12, $13, $14) on conflict do nothing`,
     [
       id,
       board,
@@ -42,6 +42,7 @@ export async function insertLook(
       JSON.stringify(farther),
       wet,
       between,
+      swapped,
     ],
   );
 }

@@ -6,7 +6,7 @@ import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { nth } from '../../core/known.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { finishedMean, isDone, isRead, layersOn, mixedUpStage } from '../../record/board/stages.ts';
-import { beliefOf, seenStanding } from '../../record/job/belief.ts';
+import { beliefOf, hasAim, seenStanding } from '../../record/job/belief.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
@@ -92,7 +92,9 @@ export function VerdictPage() {
 function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const fields = useBoardFields(bench, model);
   const { board, target } = model;
-  const seen = seenStanding(beliefOf(bench), model.wood, board, layersOn(board), bench.job.tolerance);
+  const seen = hasAim(bench.job)
+    ? seenStanding(beliefOf(bench), model.wood, board, layersOn(board), bench.job.tolerance)
+    : null;
   const recipe = board.recipe as Recipe;
   return (
     <>

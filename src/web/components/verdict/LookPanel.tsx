@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { lookText, understood, type Word } from '../../../core/belief/words.ts';
 import type { Direction } from '../../../core/colour/directions.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../../core/colour/lights.ts';
-import { boardName } from '../../../record/board/plank.ts';
+import { boardName, isControl } from '../../../record/board/plank.ts';
 import { isDone, layersOn } from '../../../record/board/stages.ts';
+import { hasAim } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import type { Board } from '../../../shared/board.ts';
 import { sayLook } from '../../../shared/contract/boards.ts';
@@ -26,17 +27,26 @@ const AT_ONCE = 4;
 export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
   const [said, setSaid] = useState<readonly Word[]>([]);
   const [words, setWords] = usePersistentState(`look/${board.id}`, '');
-  const [against, setAgainst] = useState('');
   const [light, setLight] = useState<Illuminant>('D65');
   const [refused, setRefused] = useState<string | null>(null);
   const [wet, setWet] = useState(false);
+  const [side, setSide] = useState<boolean | null>(null);
   const [busy, setBusy] = useState(false);
   const [large, setLarge] = useState(false);
   const id = useNextId();
   const others = wood.boards.filter((b) => b.id !== board.id && layersOn(b) > 0);
+  // Where nothing is to be matched, trial boards are held against their control.
+  const [chosen, setAgainst] = useState<string | null>(null);
+  const against = chosen ?? (hasAim(bench.job) ? '' : ((others.find(isControl) ?? others[0])?.id ?? ''));
   const lights = (Object.keys(bench.job.lights) as Illuminant[]).filter(
     (l) => l === 'D65' || bench.job.lights[l as keyof typeof bench.job.lights] > 0,
   );
+  const beside = others.find((b) => b.id === against);
+  // Each look is from the other side than the last at the same two: what an eye sees off there shows in the difference.
+  const last = board.looks.findLast(
+    (l) => l.stage === layersOn(board) && (l.against?.board ?? '') === against && l.said,
+  );
+  const swapped = side ?? (last ? !last.swapped : false);
   const heard = words.trim() === '' ? null : understood(words);
   const finished = [...wood.boards.filter((b) => b.id !== board.id && isDone(b)).slice(1 - AT_ONCE), board].sort(
     (p, q) => p.number - q.number,
@@ -60,17 +70,18 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
     }
   };
   const say = async (what: readonly Word[] | null | undefined, though?: 'dry' | 'wet') => {
-    const other = others.find((b) => b.id === against);
     const taken = await tell(board, {
-      against: other ? inHand(other) : null,
+      against: beside ? inHand(beside) : null,
       farther: [],
       between: false,
+      swapped,
       words: words.trim(),
       dry: though === 'dry',
       wet: though === 'wet',
       ...(what === undefined ? {} : { said: what && [...what] }),
     });
     if (!taken) return;
+    setSide(null);
     // What was typed or tapped meanwhile stays.
     setWords((now) => (now === words ? '' : now));
     setSaid((now) => (now === said ? [] : now));
@@ -80,6 +91,7 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
       against: null,
       farther: others.filter((b) => b.id !== best.id).map(inHand),
       between,
+      swapped: false,
       words: '',
       said: null,
       dry: true,
@@ -94,9 +106,13 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
   const panel = (
     <Pile as="section" aria-label="Look at it" className="noprint" gap="near" top>
       <h2>
-        Hold {boardName(board).toLowerCase()} against {against ? 'the other' : 'the target'}, edge to edge
+        Hold {boardName(board).toLowerCase()} against {beside ? boardName(beside).toLowerCase() : 'the target'}, edge to
+        edge
       </h2>
       <Row gap="near" wrap>
+        <Button aria-pressed={swapped} title="Swap the hands" onClick={() => setSide(!swapped)}>
+          {swapped ? 'This board on the left ⇄' : 'This board on the right ⇄'}
+        </Button>
         {others.length > 0 && (
           <TextField
             select
