@@ -3,7 +3,7 @@
  * board of each colour stands on the rack and was held against a plain one and against its neighbour.
  */
 
-import { ANY_FINISH, type Unknown } from '../src/core/belief/belief.ts';
+import { ANY_FINISH, type Bound, type Unknown } from '../src/core/belief/belief.ts';
 import { believeMade, type MadeThing, type Turn, USUAL_TURN, unturned } from '../src/core/belief/colours.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
 import type { Wood } from '../src/core/board/index.ts';
@@ -55,6 +55,9 @@ export function woodByName(species: string): Wood {
   const figure = FIGURES.toReversed().find((f) => name.includes(f)) ?? 'birch';
   return { ...usualWood(figure), id: species, name: species, tannin: tanninOf(species) };
 }
+
+/** What was seen of colours on another day counts half, as it does in the program. */
+const ofAnotherJob = (known: Bound): Bound => ({ ...known, covariance: known.covariance.map((v) => 2 * v) });
 
 export function bareShop(workshop: EyedWorkshop): EyeShop {
   const woods = new Map(workshop.species.map((species) => [species, woodByName(species)]));
@@ -124,7 +127,7 @@ export function bareShop(workshop: EyedWorkshop): EyeShop {
     materials,
     wood: (species) => woods.get(species) ?? woodByName(species),
     rack: rack.map((r) => ({ ...r, thought: belief.colour(r.id).lab })),
-    before: belief.bound([...before.ids, ...workshop.species.map(missesOn)]),
+    before: ofAnotherJob(belief.bound([...before.ids, ...workshop.species.map(missesOn)])),
     ...DOUBTS,
   };
 }

@@ -3,6 +3,7 @@ import { Board } from './board.ts';
 import { WishesSchema } from './finish.ts';
 import { CalendarDay, Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
+import { KeptHeld } from './look.ts';
 import { Part } from './part.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
@@ -147,6 +148,8 @@ export const Job = z.object({
   pastTargets: z.array(PastTarget),
   woods: z.array(JobWood),
   parts: z.array(Part),
+  /** What the target looked like against what stands on the rack, the first look first. */
+  held: z.array(KeptHeld),
 });
 export type Job = z.infer<typeof Job>;
 

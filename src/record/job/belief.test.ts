@@ -7,9 +7,11 @@ import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import { aimOn, beliefOf, rankedBeside, seenStanding, strengthDoubts, targetKnownTo } from './belief.ts';
+import { beliefOf, strengthDoubts, targetKnownTo } from './belief.ts';
 import { boardModel, nextBoardModel, openBench, problemOf, promisedFinal } from './bench.ts';
+import { aimOn, rankedBeside, seenStanding } from './by-sight.ts';
 import { solvableColours } from './openings.ts';
+import { targetOf } from './target.ts';
 
 /** A job whose target was said in words and whose board nobody read. */
 let bench: BeechShop;
@@ -79,7 +81,9 @@ describe('a look', () => {
 describe('what looks come to', () => {
   it('without any target they are against a piece in somebody’s hand, of which they tell', async () => {
     const now = await opened();
-    expect(now.target).toBeNull();
+    // What looks at it come to is the target then; nothing that is read is judged against that.
+    expect(now.target).toMatchObject({ bySight: true, singleLight: true });
+    expect(targetOf(now.job)).toBeNull();
     const belief = beliefOf(now);
     const made = labOf(Float64Array.from(nth(board.recipe?.expected ?? [[]], 0)));
     expect(made).toBeDefined();

@@ -7,32 +7,32 @@ import {
   type Thing,
   type Unknown,
 } from '../../core/belief/belief.ts';
-import { chanceOfMatch, straysOf } from '../../core/belief/chance.ts';
+import { straysOf } from '../../core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turn, type Turns, withTurns } from '../../core/belief/colours.ts';
 import { knownBefore } from '../../core/belief/elsewhere.ts';
 import { alikeAt } from '../../core/belief/metric.ts';
 import { familyOf } from '../../core/belief/recipes.ts';
 import { predictFinal } from '../../core/board/predict.ts';
-import { deltaE00 } from '../../core/colour/ciede2000.ts';
-import type { Spectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
-import { bentTo } from '../../core/colour/shades.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { type Knowledge, tuningOf } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
-import type { KeptLook } from '../../shared/look.ts';
+import type { KeptLook, OnRack } from '../../shared/look.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { isDone, layersOn, measuredOf, stackAsMade, stageMean } from '../board/stages.ts';
 import { preparationOf, woodOfBoard } from '../board/wood.ts';
 import { materialsOf } from '../shelf/materials.ts';
-import type { SeenTarget } from './target.ts';
+import { targetOf } from './target.ts';
 
-/** How far what is known of a target may be off along each direction, CIEDE2000: read, typed as L*a*b*, or said in words. */
-const KNOWN_TO = { read: 0.1, typed: 0.3, said: 2.5 } as const;
+/**
+ * How far what is known of a colour may be off along each direction, CIEDE2000: read, typed as L*a*b*, said in words, or only
+ * foreseen of a recipe.
+ */
+export const KNOWN_TO = { read: 0.1, typed: 0.3, foreseen: 2.2, said: 2.5 } as const;
 /**
  * What recipes are expected to miss on a wood before a board was seen, and what those of the same layers and colours miss beside,
  * with colours that were laddered and with usual ones; what one board strays by itself. CIEDE2000. Common practice, no source.
@@ -46,7 +46,6 @@ export interface JobToBelieve {
   job: Job;
   shelf: Shelf;
   knowledge: Knowledge;
-  target: SeenTarget | null;
 }
 
 /** What the looks of a job come to: its belief, and how its colours that nobody has laddered are thought to be turned. */
@@ -56,12 +55,14 @@ interface Believed {
 }
 
 export const TARGET = 'target';
+/** How what stands on the rack is called among the things of a belief. */
+export const rackId = ({ kind, id }: Pick<OnRack, 'kind' | 'id'>): string => `${kind}/${id}`;
 /** How a stage of a board is called among the things of a belief. */
 export const stageOf = ({ id }: Pick<Board, 'id'>, stage: number): string => `${id}/${stage}`;
 const missesOf = ({ id }: Pick<JobWood, 'id'>): string => `wood/${id}`;
 const familyOn = ({ id }: Pick<JobWood, 'id'>, stack: Stack): string => `recipe/${id}/${familyOf(stack)}`;
 /** What of that is known of a stack on a wood. */
-const missesKnown = (belief: Belief, wood: Pick<JobWood, 'id'>, stack: Stack): string[] =>
+export const missesKnown = (belief: Belief, wood: Pick<JobWood, 'id'>, stack: Stack): string[] =>
   [missesOf(wood), familyOn(wood, stack)].filter((id) => belief.unknowns.has(id));
 
 const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO =>
@@ -74,7 +75,7 @@ function knownBy({ target }: Job): keyof typeof KNOWN_TO {
 }
 
 /** Whether a look says anything of the colour that there will be: wet is darker than dry. */
-const tells = ({ said, farther, wet }: KeptLook): boolean => !wet && (said !== null || farther.length > 0);
+export const tells = ({ said, farther, wet }: KeptLook): boolean => !wet && (said !== null || farther.length > 0);
 
 /** Every stage of a board that somebody looked at, or that was held against another; and the finished board, which can be. */
 function stagesAtHand(board: Board, looks: readonly KeptLook[]): number[] {
@@ -147,7 +148,7 @@ function foreseenOf({ shelf, knowledge }: JobToBelieve, wood: JobWood, board: Bo
 }
 
 /** What was said of boards, as a belief takes it. */
-function sightingsOf(boards: readonly Board[]): Sightings {
+function sightingsOf({ held }: Job, boards: readonly Board[]): Sightings {
   const looks = boards.flatMap((board) =>
     board.looks.filter(tells).flatMap(({ id, stage, against, person, said, swapped }): (Look & { id: string })[] =>
       said === null
@@ -179,14 +180,31 @@ function sightingsOf(boards: readonly Board[]): Sightings {
           ],
     ),
   );
-  return { looks, nearest };
+  const ofRack = held.flatMap(({ id, things: [thing, ...farther], person, said, swapped }) => {
+    const second = thing && rackId(thing);
+    return second ? [{ id, second, farther: farther.map(rackId), person: person ?? '', said, swapped }] : [];
+  });
+  return {
+    looks: [
+      ...looks,
+      ...ofRack.flatMap(({ said, farther, ...look }) => (said ? [{ ...look, first: TARGET, said }] : [])),
+    ],
+    nearest: [
+      ...nearest,
+      ...ofRack.flatMap(({ second, farther: others, person }) =>
+        others.length > 0 ? [{ nearest: second, others, to: TARGET, person }] : [],
+      ),
+    ],
+  };
 }
 
 function believedOf(bench: JobToBelieve): Believed | null {
-  const { job, shelf, target } = bench;
+  const { job, shelf } = bench;
+  const target = targetOf(job);
   const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
   const kept = boards.flatMap(({ board }) => board.looks).filter(tells);
-  if (kept.length === 0) return null;
+  const held = job.held.filter(({ said, things }) => said !== null || things.length > 1);
+  if (kept.length === 0 && held.length === 0) return null;
   // Who has told nothing of the target made the first board for it: it is somewhere about that.
   const first = boards.find(({ board }) => board.looks.some(tells))?.board;
   const planned = first?.recipe?.expected.at(-1);
@@ -223,9 +241,27 @@ function believedOf(bench: JobToBelieve): Believed | null {
       }
       things.push({ id, lab, unknown });
     }
+  for (const thing of new Map(held.flatMap((h) => h.things).map((t) => [rackId(t), t])).values()) {
+    const [id, lab] = [rackId(thing), thing.lab as unknown as Lab];
+    unknowns.push({ id, covariance: alikeAt(lab, KNOWN_TO[thing.known]) });
+    things.push({ id, lab, unknown: [id] });
+  }
   const before = knownBefore(bench.knowledge.seen, [...turning]);
-  return believeMade({ unknowns, things, made, before }, materials, sightingsOf(boards.map((b) => b.board)));
+  return believeMade(
+    { unknowns, things, made, before },
+    materials,
+    sightingsOf(
+      job,
+      boards.map((b) => b.board),
+    ),
+  );
 }
+
+/** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand. */
+export const hasAim = ({ target, held, woods }: Job): boolean =>
+  target.length > 0 ||
+  held.length > 0 ||
+  woods.some((w) => w.boards.some((b) => b.looks.some((l) => tells(l) && !l.against)));
 
 /**
  * How far the target itself may be from what it is taken for, CIEDE2000: a standard deviation over all directions. What was
@@ -233,117 +269,8 @@ function believedOf(bench: JobToBelieve): Believed | null {
  */
 export function targetKnownTo(bench: JobToBelieve): number | null {
   const belief = beliefOf(bench);
-  if (!belief && !bench.target) return null;
+  if (!belief && bench.job.target.length === 0) return null;
   if (!belief) return Math.sqrt(3) * KNOWN_TO[knownBy(bench.job)];
   const { lab, covariance } = belief.colour(TARGET);
   return Math.hypot(...straysOf(covariance, lab).map((s) => Math.hypot(...s)));
-}
-
-/** Looks kept with boards that the others at the same two contradict, by their ids. */
-export const slipsOf = (bench: JobToBelieve): ReadonlySet<string> =>
-  new Set([...(beliefOf(bench)?.slips ?? [])].map((look) => (look as Look & { id: string }).id));
-
-/** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand. */
-export const hasAim = ({ target, woods }: Job): boolean =>
-  target.length > 0 || woods.some((w) => w.boards.some((b) => b.looks.some((l) => tells(l) && !l.against)));
-
-/** A look that takes a smaller share of the doubt away than this is left for the next board. */
-const WORTH_A_LOOK = 0.15;
-
-/** How a board's stage is believed to stand against the target. */
-export interface SeenStanding {
-  /** The finished board of its wood that one more look at tells most of, where that is worth it. */
-  lookAt: Board | null;
-  /** Of the stage against the target, L*a*b*. */
-  difference: Lab;
-  chance: number;
-  range: [number, number];
-}
-/** Null where nobody has looked at that stage. */
-export function seenStanding(
-  belief: Belief | null,
-  wood: Pick<JobWood, 'id' | 'boards'>,
-  board: Board,
-  stage: number,
-  tolerance: number,
-): SeenStanding | null {
-  if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
-  return {
-    ...chanceOfMatch(belief, TARGET, stageOf(board, stage), tolerance),
-    lookAt: mostTelling(belief, [wood]),
-  };
-}
-
-/** The finished board of some woods at which one more look tells most of what to aim at there; null where none is worth it. */
-export function mostTelling(belief: Belief | null, woods: readonly Pick<JobWood, 'id' | 'boards'>[]): Board | null {
-  if (!belief) return null;
-  const [best] = woods
-    .flatMap((wood) =>
-      wood.boards.filter(isDone).map((board) => ({
-        board,
-        worth: belief.worth(TARGET, stageOf(board, layersOn(board)), {
-          thing: TARGET,
-          less: missesKnown(belief, wood, stackAsMade(board)),
-        }),
-      })),
-    )
-    .sort((p, q) => q.worth - p.worth);
-  return best && best.worth > WORTH_A_LOOK ? best.board : null;
-}
-
-/** A finished board beside another, as it is believed to be. */
-export interface BesideAnother {
-  board: Board;
-  /** Less the other, L*a*b*. */
-  difference: Lab;
-  /** CIEDE2000 */
-  off: number;
-}
-/** The other finished boards of a wood by how near they are to one of them, a control say: no target is asked for. */
-export function rankedBeside(belief: Belief | null, boards: readonly Board[], control: Board): BesideAnother[] {
-  if (!belief || !isDone(control)) return [];
-  const held = stageOf(control, layersOn(control));
-  const at = belief.colour(held).lab;
-  return boards
-    .filter((b) => b.id !== control.id && isDone(b))
-    .map((board) => {
-      const { difference } = belief.between(held, stageOf(board, layersOn(board)));
-      return { board, difference, off: deltaE00(at, at.map((v, i) => v + (difference[i] as number)) as Lab) };
-    })
-    .sort((p, q) => p.off - q.off);
-}
-
-/**
- * What a board’s stage that was only looked at would read, were the target what it is taken for: how far it is from the target
- * is what looks tell best; and what of that is in doubt. Null where nobody has looked at it.
- */
-export function readingThought(
-  belief: Belief | null,
-  board: Board,
-  stage: number,
-  target: Spectrum,
-): { reading: Spectrum; unsure: Float64Array[] } | null {
-  if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
-  const { difference, covariance } = belief.between(TARGET, stageOf(board, stage));
-  const wanted = labOf(target);
-  const lab = wanted.map((v, i) => v + (difference[i] as number)) as Lab;
-  const reading = unlessRefused(() => bentTo(target, lab));
-  return reading && { reading, unsure: straysOf(covariance, wanted) };
-}
-
-/**
- * What to aim a stack at on a wood for the target to come out, and what of that is in doubt: the target as it is believed to be,
- * less what the recipes of this wood, and those of these colours, were seen to miss. Null where nobody has looked: then the target is aimed at as it was read.
- */
-export function aimOn(
-  belief: Belief | null,
-  wood: Pick<JobWood, 'id'>,
-  stack: Stack,
-  target: Spectrum,
-): { reflectance: Spectrum; unsure: Float64Array[] } | null {
-  if (!belief) return null;
-  const { lab, covariance } = belief.less(TARGET, missesKnown(belief, wood, stack));
-  const unsure = straysOf(covariance, lab);
-  // No surface can be so: the target itself is as near as can be said.
-  return { reflectance: unlessRefused(() => bentTo(target, lab)) ?? target, unsure };
 }

@@ -18,7 +18,8 @@ import { boardCode, seedOf } from '../board/codes.ts';
 import { measuredOf, stackAsMade } from '../board/stages.ts';
 import { type BoardWood, nameOfWood, preparationOf, woodOfBoard } from '../board/wood.ts';
 import { materialsOf, offeredOf, onHandOf } from '../shelf/materials.ts';
-import { aimOn, asSeen, beliefOf, strengthDoubts } from './belief.ts';
+import { asSeen, beliefOf, strengthDoubts } from './belief.ts';
+import { aimOn, targetBySight } from './by-sight.ts';
 import { ownColours } from './openings.ts';
 import { type SeenTarget, targetOf, targetOn } from './target.ts';
 import { tonesToAimAt } from './tones-learned.ts';
@@ -39,9 +40,10 @@ export interface Bench {
 
 /** Opens a job: colours that were only looked at are as its looks have them. */
 export function openBench(job: Job, shelf: Shelf, knowledge: Knowledge): Bench {
-  const known = { job, shelf, knowledge, target: targetOf(job) };
+  const known = { job, shelf, knowledge };
   return {
     ...known,
+    target: targetOf(job) ?? targetBySight(known),
     materials: asSeen(known, materialsOf(shelf)),
     onHand: asSeen(known, onHandOf(shelf)),
     offered: asSeen(known, offeredOf(shelf)),

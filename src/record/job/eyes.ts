@@ -16,7 +16,7 @@ export function eyesOf(benches: readonly JobToBelieve[]): PersonsEye[] {
   const seen = benches.flatMap((bench) => {
     const belief = beliefOf(bench);
     if (!belief) return [];
-    const looks = bench.job.woods.flatMap((w) => w.boards.flatMap((b) => b.looks));
+    const looks = [...bench.job.held, ...bench.job.woods.flatMap((w) => w.boards.flatMap((b) => b.looks))];
     return Object.entries(belief.eyes)
       .filter(([person]) => person !== '')
       .map(([person, { scale }]) => ({

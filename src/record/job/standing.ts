@@ -6,7 +6,7 @@ import type { Board } from '../../shared/board.ts';
 import type { JobSummary, JobWood } from '../../shared/job.ts';
 import { finishedMean, isDone, stageMean } from '../board/stages.ts';
 import type { Bench } from './bench.ts';
-import { missOf, targetOn, tonesRead } from './target.ts';
+import { missOf, type SeenTarget, targetOn, tonesRead } from './target.ts';
 
 /** How close a wood of a job has come: measured, or a board planned, or nothing yet. What is only expected is no figure. */
 export type Standing =
@@ -32,8 +32,9 @@ export function standingOf(bench: Pick<Bench, 'target' | 'shelf'>, wood: JobWood
   return planned ? { kind: 'planned', board: planned.number } : { kind: 'no recipe' };
 }
 
-/** How far a finished board is from its target, CIEDE2000; null before its last layer is read. */
-export function missOfFinished(target: Target, board: Board): number | null {
+/** How far a finished board is from its target, CIEDE2000; null before its last layer is read, or where the target never was. */
+export function missOfFinished(target: Target & Pick<SeenTarget, 'bySight'>, board: Board): number | null {
+  if (target.bySight) return null;
   const face = finishedMean(board);
   return face && missOf(target, face, tonesRead(board.aside, board.recipe?.stack.length ?? 0));
 }

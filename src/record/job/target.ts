@@ -11,6 +11,8 @@ import { meanRead } from '../board/stages.ts';
 /** A target, and how it is shown: without the gloss that its reading holds; one typed as L*a*b* as it was typed. */
 export interface SeenTarget extends Target {
   seen: Spectrum;
+  /** Nobody told of it: it is what looks at it come to, and no reading is judged against it. */
+  bySight?: true;
   /** Its two tones as they are shown. */
   seenTones?: Record<Tone, Spectrum>;
 }

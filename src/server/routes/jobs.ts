@@ -1,4 +1,5 @@
 import type { CONTRACT } from '../../shared/contract/index.ts';
+import { archiveHeld, atHand, holdTarget, restoreHeld } from '../commands/held.ts';
 import {
   addParts,
   addWood,
@@ -32,6 +33,11 @@ export function jobHandlers(shop: Shop): Handlers<typeof CONTRACT.jobs> {
     archiveJob: ({ by, at }) => archiveJob(shop, by, at.job),
     restoreJob: ({ by, at }) => restoreJob(shop, by, at.job),
     storyOfJob: async ({ at }) => storyOf(db, 'job', (await wholeJob(db, at.job)).id),
+
+    rackAtHand: async ({ at }) => ({ things: await atHand(db, (await wholeJob(db, at.job)).id) }),
+    holdTarget: ({ by, at, body }) => holdTarget(shop, by, at.job, body),
+    archiveHeld: ({ by, at }) => archiveHeld(shop, by, at.held),
+    restoreHeld: ({ by, at }) => restoreHeld(shop, by, at.held),
 
     readTarget: ({ by, at, body: { zone, ...reading } }) => readTarget(shop, by, at.job, { zone, reading }),
     reviseTarget: ({ by, at, body }) => reviseTarget(shop, by, at.job, body),

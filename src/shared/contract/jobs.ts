@@ -14,6 +14,7 @@ import {
   Revision,
 } from '../job.ts';
 import { KeptKnowledge } from '../knowledge.ts';
+import { NewHeld, RackAtHand } from '../look.ts';
 import { NewParts, PartChange } from '../part.ts';
 import { ReadingsTaken, TargetReadingInput } from '../reading.ts';
 import { EXAMPLE_ID, EXAMPLE_STACK, OTHER_ID } from './examples.ts';
@@ -75,6 +76,39 @@ export const storyOfJob = route({
   does: 'What happened in a job, the newest first.',
   answer: Story,
   shows: 'story',
+});
+
+export const rackAtHand = route({
+  method: 'GET',
+  path: '/jobs/:job/rack',
+  does: 'What the target can be held against beside the boards of the job: boards from before, of other jobs, rungs.',
+  answer: RackAtHand,
+  shows: 'rack',
+});
+export const holdTarget = route({
+  method: 'POST',
+  path: '/jobs/:job/held',
+  does: 'Says what is seen of the target, held against what stands on the rack; of several the first is the nearest.',
+  body: NewHeld,
+  answer: Job,
+  makes: true,
+  moves,
+  refuses: ['not-possible'],
+  example: { id: EXAMPLE_ID, things: [{ kind: 'old', id: OTHER_ID }], said: [{ direction: 'darker', size: 'plain' }] },
+});
+export const archiveHeld = route({
+  method: 'DELETE',
+  path: '/held/:held',
+  does: 'Takes a look at the target out; it can be brought back.',
+  answer: Job,
+  moves,
+});
+export const restoreHeld = route({
+  method: 'POST',
+  path: '/held/:held/restore',
+  does: 'Brings a look at the target back.',
+  answer: Job,
+  moves,
 });
 
 export const readTarget = route({

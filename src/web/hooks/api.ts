@@ -6,7 +6,7 @@ import { clockRail } from '../../shared/contract/clock.ts';
 import { faultsFound } from '../../shared/contract/faults.ts';
 import { eyesOfPeople, lookAtSnapshot, oldBoards, snapshotsOfShop, wholeHouse } from '../../shared/contract/house.ts';
 import { samplePieces } from '../../shared/contract/instrument.ts';
-import { knownForJob, learnForJob, listJobs, wholeJob } from '../../shared/contract/jobs.ts';
+import { knownForJob, learnForJob, listJobs, rackAtHand, wholeJob } from '../../shared/contract/jobs.ts';
 import type { AnswerOf, BodySent, ParametersOf, Resource, Route, RouteRequest } from '../../shared/contract/route.ts';
 import { experience, nextLadderBoards, wholeShelf } from '../../shared/contract/shelf.ts';
 import { systems } from '../../shared/contract/systems.ts';
@@ -141,6 +141,7 @@ export function useResource<R extends Route>(
 /** @param query as the address of the page has it */
 export const useJobs = (query: string) => useResource(listJobs, {}, { query });
 export const useJob = (job: string | undefined) => useResource(wholeJob, job ? { job } : null);
+export const useRackAtHand = (job: string) => useResource(rackAtHand, { job });
 export const useShelf = () => useResource(wholeShelf, {});
 /** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */
 export const useNextBoards = (stamp: number) => useResource(nextLadderBoards, {}, { query: `after=${stamp}` });

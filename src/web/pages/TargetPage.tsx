@@ -17,6 +17,7 @@ import { Spread } from '../components/readings/Spread.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
 import { ChangeOfMind } from '../components/target/ChangeOfMind.tsx';
 import { HoldTarget } from '../components/target/HoldTarget.tsx';
+import { HoldToRack } from '../components/target/HoldToRack.tsx';
 import { SingleLight } from '../components/target/SingleLight.tsx';
 import { WishesForm } from '../components/target/Wishes.tsx';
 import { useTold } from '../components/use-told.ts';
@@ -198,12 +199,17 @@ export function TargetPage() {
               pieces
             />
           </Pile>
-          {(eyes || (known ?? 0) > WELL_KNOWN) && <HoldTarget bench={bench} />}
+          {(eyes || (known ?? 0) > WELL_KNOWN) && (
+            <>
+              <HoldTarget bench={bench} />
+              <HoldToRack bench={bench} />
+            </>
+          )}
           <ChangeOfMind bench={bench} />
         </Pile>
         <Pile as="section" gap="far" top>
           <Tolerances job={job} tones={target?.tones !== undefined} />
-          {target?.singleLight && <SingleLight bench={bench} />}
+          {target?.singleLight && !target.bySight && <SingleLight bench={bench} />}
           <Spread readings={face} tolerance={job.tolerance} />
           {target?.tones && (
             <>

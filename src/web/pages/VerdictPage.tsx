@@ -6,8 +6,9 @@ import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { nth } from '../../core/known.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
 import { finishedMean, isDone, isRead, layersOn, mixedUpStage } from '../../record/board/stages.ts';
-import { beliefOf, hasAim, seenStanding } from '../../record/job/belief.ts';
+import { beliefOf, hasAim } from '../../record/job/belief.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
+import { seenStanding } from '../../record/job/by-sight.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
@@ -81,7 +82,7 @@ export function VerdictPage() {
     );
   const doneModel = done === model.board ? model : boardModel(bench, model.wood, done);
   if (!doneModel) return null;
-  return isRead(done) && doneModel.target ? (
+  return isRead(done) && doneModel.target && !doneModel.target.bySight ? (
     <VerdictOf key={done.id} bench={bench} model={doneModel} />
   ) : (
     <VerdictInWords key={done.id} bench={bench} model={doneModel} />

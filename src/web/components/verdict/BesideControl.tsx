@@ -1,8 +1,9 @@
 import { differenceWords } from '../../../core/judge/words.ts';
 import { boardName, isControl } from '../../../record/board/plank.ts';
 import { isDone, layersOn } from '../../../record/board/stages.ts';
-import { beliefOf, rankedBeside, stageOf } from '../../../record/job/belief.ts';
+import { beliefOf, stageOf } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
+import { rankedBeside } from '../../../record/job/by-sight.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { Pile } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
