@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { differenceWords } from '../judge/words.ts';
+import { bentTo, movedByWords } from './bent.ts';
 import { deltaE00 } from './ciede2000.ts';
 import { DIRECTIONS } from './directions.ts';
 import { labOf } from './lab.ts';
 import { reflectanceFromLab } from './reconstruct.ts';
-import { bentTo, movedByWords, movedLab, moveText, SHADE, shadesText } from './shades.ts';
+import { movedLab, moveText, SHADE, shadesText } from './shades.ts';
 
 const OAK = reflectanceFromLab([62, 9, 24]).map((r, i) => r * (1 + 0.06 * Math.sin(i)));
 

@@ -1,8 +1,6 @@
 import { deltaE00 } from './ciede2000.ts';
 import type { Direction } from './directions.ts';
-import { type Spectrum, spectrum } from './grid.ts';
-import { type Lab, labOf } from './lab.ts';
-import { reflectanceFromLab } from './reconstruct.ts';
+import type { Lab } from './lab.ts';
 
 /** A shade in CIEDE2000: a step that is plain edge to edge and small across a room. Ours; finishers have no measure for it. */
 export const SHADE = 2;
@@ -50,9 +48,6 @@ const moved = (lab: Lab, way: Lab, far: number): Lab => [
 ];
 const FARTHEST = 100;
 
-const ROUNDS = 12;
-const CLOSE = 1e-3;
-
 /** A colour moved by a word so far that CIEDE2000 is the shades asked for; greyer stops at grey, lighter at white. */
 export function movedLab(lab: Lab, { direction, shades }: Move): Lab {
   const way = towards(direction, lab);
@@ -73,26 +68,6 @@ export function movedLab(lab: Lab, { direction, shades }: Move): Lab {
   }
   return moved(lab, way, (near + far) / 2);
 }
-
-/**
- * A reading bent to a colour, as little as gives it, so that it still behaves as the wood that it was under other lights.
- * @param reading 31 reflectances @param wanted L*a*b* in daylight
- * @throws FieldError when no surface can have this colour
- */
-export function bentTo(reading: Spectrum, wanted: Lab): Spectrum {
-  // The ratio of the two smooth curves bends the reading; what that leaves is bent again.
-  const will = reflectanceFromLab(wanted);
-  let bent = spectrum(reading);
-  for (let round = 0; round < ROUNDS && deltaE00(labOf(bent), wanted) > CLOSE; round++) {
-    const was = reflectanceFromLab(labOf(bent));
-    bent = bent.map((r, i) => Math.min(1, (r * (will[i] as number)) / (was[i] as number)));
-  }
-  return bent;
-}
-
-/** A reading moved by words, one after the other. @throws FieldError when no surface can have the colour asked for */
-export const movedByWords = (reading: Spectrum, moves: readonly Move[]): Spectrum =>
-  bentTo(reading, moves.reduce(movedLab, labOf(reading)));
 
 /** A range of CIEDE2000 in shades, as it is said: half a shade to two. */
 export function shadesText([from, to]: readonly [number, number]): string {

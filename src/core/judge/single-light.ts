@@ -1,8 +1,8 @@
+import { bentTo } from '../colour/bent.ts';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { DAYLIGHT, type Illuminant } from '../colour/lights.ts';
-import { bentTo } from '../colour/shades.ts';
 
 /**
  * What it costs that a target is known under one light alone: woods that all have its colour in daylight, and how far

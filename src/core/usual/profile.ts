@@ -1,7 +1,7 @@
 import { usualFilm } from '../board/films.ts';
 import { rawMean, type Wood } from '../board/wood.ts';
+import { bentTo } from '../colour/bent.ts';
 import type { Lab } from '../colour/lab.ts';
-import { bentTo } from '../colour/shades.ts';
 import { COLOURANT_INFO } from '../kinds/index.ts';
 import { type Colourant, goesIn } from '../layers/materials.ts';
 import { fitLadder } from '../learn/ladder.ts';

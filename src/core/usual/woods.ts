@@ -1,8 +1,9 @@
 import type { Anatomy, TissueName } from '../board/tissues.ts';
 import { type Figure, type TanninClass, usualTake, type Wood } from '../board/wood.ts';
+import { movedByWords } from '../colour/bent.ts';
 import type { Lab } from '../colour/lab.ts';
 import { reflectanceFromLab } from '../colour/reconstruct.ts';
-import { type Move, movedByWords } from '../colour/shades.ts';
+import type { Move } from '../colour/shades.ts';
 
 /** A wood as most boards of it are, before anybody has read one: its ground sanded to 180, and how it is built. Common practice. */
 interface UsualWood {

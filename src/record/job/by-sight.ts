@@ -1,10 +1,10 @@
 import type { Belief, Look } from '../../core/belief/belief.ts';
 import { chanceOfMatch, straysOf } from '../../core/belief/chance.ts';
+import { bentTo } from '../../core/colour/bent.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { reflectanceFromLab } from '../../core/colour/reconstruct.ts';
-import { bentTo } from '../../core/colour/shades.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';

@@ -1,8 +1,9 @@
 import { rawMean } from '../../core/board/wood.ts';
+import { movedByWords } from '../../core/colour/bent.ts';
 import { WAVELENGTHS } from '../../core/colour/grid.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import { DAYLIGHT, type Light } from '../../core/colour/lights.ts';
-import { type Move, movedByWords, moveText } from '../../core/colour/shades.ts';
+import { type Move, moveText } from '../../core/colour/shades.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { darkestShowingGrain } from '../../core/match/darkest.ts';
 import { oldReading } from '../../record/board/evidence.ts';

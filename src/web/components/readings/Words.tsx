@@ -1,12 +1,13 @@
 import { Button, IconButton, MenuItem, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { rawMean } from '../../../core/board/wood.ts';
+import { movedByWords } from '../../../core/colour/bent.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { DIRECTIONS } from '../../../core/colour/directions.ts';
 import { screenColour } from '../../../core/colour/display.ts';
 import type { Spectrum } from '../../../core/colour/grid.ts';
 import { labOf } from '../../../core/colour/lab.ts';
-import { type Move, movedByWords, moveText, SHADE } from '../../../core/colour/shades.ts';
+import { type Move, moveText, SHADE } from '../../../core/colour/shades.ts';
 import { FieldError } from '../../../core/field-error.ts';
 import { darkestShowingGrain } from '../../../core/match/darkest.ts';
 import { withoutGloss } from '../../../core/optics/surface.ts';

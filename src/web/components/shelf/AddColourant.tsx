@@ -1,9 +1,9 @@
 import { Button, MenuItem } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
 import { rawMean } from '../../../core/board/wood.ts';
+import { bentTo } from '../../../core/colour/bent.ts';
 import { screenColour } from '../../../core/colour/display.ts';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
-import { bentTo } from '../../../core/colour/shades.ts';
 import { unlessRefused } from '../../../core/field-error.ts';
 import { CARRIERS, COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from '../../../core/kinds/index.ts';
 import { isShare, type Materials } from '../../../core/layers/materials.ts';

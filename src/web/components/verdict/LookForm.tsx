@@ -11,7 +11,7 @@ import { Pile, Row } from '../layout.tsx';
 import { LookAxes, tapped } from './LookAxes.tsx';
 
 /** What was seen of two things in the hand, as it is sent. */
-export type Seen = Pick<NewLook, 'said' | 'words' | 'light' | 'swapped' | 'dry' | 'wet'>;
+export type SeenInHand = Pick<NewLook, 'said' | 'words' | 'light' | 'swapped' | 'dry' | 'wet'>;
 
 interface Props {
   /** What is held against what. */
@@ -24,7 +24,7 @@ interface Props {
   /** What else is chosen beside hand and light. */
   beside?: ReactNode;
   /** Sends what was seen. */
-  onSeen: (seen: Seen) => Promise<unknown>;
+  onSeen: (seen: SeenInHand) => Promise<unknown>;
   /** Other ways to tell, below. */
   children?: ReactNode;
 }
