@@ -38,7 +38,7 @@ import { makeLadders, oldRoad, read, woodOf } from './apprentice.ts';
 /** Looks at a new board at most; at one that is far off or in the balance no more than these: the next board tells more. */
 const MOST_LOOKS = 7;
 const FAR_LOOKS = 2;
-const BALANCED_LOOKS = 5;
+const BALANCED_LOOKS = 3;
 /** A board as likely as this is looked at again before another is made, so many times in all. */
 const HOPEFUL = 0.5;
 const LOOKS_AT_ONE = 10;

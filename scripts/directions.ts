@@ -21,6 +21,7 @@ const CORE = [
     'mix',
     'time',
     'plan',
+    'said',
     'belief',
     'usual',
     'judge',
@@ -68,6 +69,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: [],
   },
   'core/mix': { rooms: ['core', 'core/colour', 'core/kinds', 'core/layers', 'core/optics', 'core/time'], packages: [] },
+  'core/said': { rooms: ['core', 'core/kinds', 'core/layers', 'core/mix'], packages: [] },
   'core/time': { rooms: ['core', 'core/kinds', 'core/layers'], packages: [] },
   'core/plan': { rooms: ['core'], packages: ['pure-rand'] },
   'core/learn': {

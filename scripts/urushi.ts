@@ -10,6 +10,7 @@ import { planForScript } from '../src/record/scripted/planning.ts';
 import { keptShelf, predictionFor } from '../src/record/scripted/prediction.ts';
 import { quantityFor } from '../src/record/scripted/quantity.ts';
 import { rulesFor } from '../src/record/scripted/rules.ts';
+import { layersSaid, sentencesFor } from '../src/record/scripted/said.ts';
 import { timesFor } from '../src/record/scripted/times.ts';
 import { EXAMPLE_MEASUREMENTS, readFor } from './read-measurements.ts';
 
@@ -20,6 +21,7 @@ const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => u
   times: timesFor,
   rules: rulesFor,
   plan: planForScript,
+  said: sentencesFor,
 };
 const VERBS = [...Object.keys(ASKED), 'read', 'quantity'];
 
@@ -46,6 +48,9 @@ function answer([verb, ...rest]: string[]): unknown {
     facts: factsOfSheets([...COLOURANTS, ...MEDIUMS]),
   };
   const [file, ...more] = rest;
+  // What is no file is a sentence.
+  if (verb === 'said' && file !== undefined && more.length === 0 && !/^-|\.json$/.test(file))
+    return layersSaid(file, shelf);
   if (!file || more.length > 0)
     throw new FieldError('file', `Name one file, or - for standard input: npm run -s urushi -- ${verb} FILE.json`);
   if (file === '--example') return EXAMPLES[verb]?.(shelf);

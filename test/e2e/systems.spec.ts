@@ -25,6 +25,8 @@ test('a system is taken; a mistake in it is said beside its layer, mended at a t
   await expect(filler).toContainText('Pores closed already');
   await filler.click();
   const said = page.getByRole('region', { name: 'What the rules say' });
+  await expect(said.locator('summary')).toContainText('Pores closed already');
+  await said.locator('summary').click();
   await expect(said).toContainText('More than one coat closes the pores');
   await expect(said).toContainText(/ΔE00 .*[\d.]+ (min|h) sooner/);
 

@@ -17,6 +17,7 @@ export const filmTest = (carrier: Carrier): DryTest => (carrier === 'oil' ? 'nai
 /** The clear coats of a finish. */
 export const clear = kind({
   label: 'Clear',
+  called: ['clear coat', 'topcoat', 'top coat', 'lacquer', 'varnish'],
   medium: 'clear',
   settings: [coats(25, 2)],
   methods: [

@@ -6,6 +6,7 @@ import { whileWet } from './way-back.ts';
 /** A paste that is worked into open pores and wiped off the face. */
 export const filler = kind({
   label: 'Grain filler',
+  called: ['filler', 'pore filler', 'paste filler'],
   takes: ['pigment', 'metallic'],
   settings: [share('fill', 'pores filled', 0.9, 1, 'more: smoother pores')],
   is: { fills: true, cloths: true },

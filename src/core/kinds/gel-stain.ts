@@ -6,6 +6,7 @@ import { WIPED_WAYS, wipingStain } from './wiping-stain.ts';
 /** Pigment in a thick medium: it stands on the face and hardly soaks in. */
 export const gelStain = kind({
   label: 'Gel stain',
+  called: ['gel'],
   takes: ['pigment', 'stain'],
   settings: [coats(3), film, dwell, load, pressure],
   methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],

@@ -80,6 +80,8 @@ export interface ToSay {
 /** Everything that a kind of layer is, but for its optics. */
 export interface Kind {
   label: string;
+  /** What else it is called at a bench, in small letters. */
+  called: readonly string[];
   /** Which colourants it takes; those of one layer are of one kind. */
   takes: readonly ColourantKind[];
   mostColours: number;
@@ -165,6 +167,7 @@ type Said = Partial<Omit<Kind, 'is'>> &
   Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings'> & { is: Partial<Traits> };
 /** A kind with what most have. */
 export const kind = (said: Said): Kind => ({
+  called: [],
   takes: [],
   mostColours: said.takes?.length ? 4 : 0,
   medium: 'none',

@@ -6,6 +6,7 @@ import { whileWet } from './way-back.ts';
 /** It soaks in, deepens, and hardens in the wood. Linseed takes three to four days; a danish oil a night. */
 export const oil = kind({
   label: 'Oil',
+  called: ['danish oil', 'linseed oil', 'hard-wax oil', 'hardwax oil'],
   medium: 'oil',
   settings: [coats(3)],
   is: { feeds: true, cloths: true, locks: true, protects: true },

@@ -7,6 +7,7 @@ import { withWork } from './way-back.ts';
 /** A colour that hides the wood. */
 export const opaque = kind({
   label: 'Opaque colour',
+  called: ['opaque', 'paint'],
   takes: ['pigment'],
   settings: [coats(3, 2)],
   is: { hides: true, builds: true, locks: true, protects: true, rubbedDown: true },

@@ -6,6 +6,7 @@ import { untilNext } from './way-back.ts';
 /** A glaze that dries to powder and is rubbed off the high spots. */
 export const powderingGlaze = kind({
   label: 'Powdering glaze',
+  called: ['powder glaze', 'dry glaze'],
   takes: ['pigment'],
   settings: [coats(2), film, pressure],
   is: { wiped: true, powders: true },

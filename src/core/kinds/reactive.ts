@@ -6,6 +6,7 @@ import { NO_WAY_BACK } from './way-back.ts';
 /** A solution that turns with the tannin of the wood: it goes on pale and darkens in minutes; wet with water. */
 export const reactive = kind({
   label: 'Reactive colour',
+  called: ['reactive', 'iron'],
   takes: ['reactive'],
   mostColours: 1,
   settings: [coats(3)],

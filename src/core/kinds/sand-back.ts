@@ -6,6 +6,7 @@ import { NO_WAY_BACK } from './way-back.ts';
 /** Colour and film are sanded off the high spots; pores keep theirs. */
 export const sandBack = kind({
   label: 'Sand back',
+  called: ['sanded back'],
   settings: [share('removed', 'taken off', 0.6, 1, 'more: deeper')],
   is: { takesOff: 'paper', final: true },
   drying: () => NO_TIME,

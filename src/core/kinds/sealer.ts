@@ -6,6 +6,7 @@ import { untilNext } from './way-back.ts';
 /** A thin coat that closes the wood, and parts one colour from the next. */
 export const sealer = kind({
   label: 'Sealer',
+  called: ['seal coat', 'seal', 'shellac', 'washcoat', 'sanding sealer'],
   medium: 'sealer',
   settings: [coats(3), cut],
   methods: [

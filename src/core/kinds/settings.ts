@@ -36,7 +36,7 @@ const factor = (key: string, label: string, effect: string, min: number, max: nu
 });
 export const film = factor('film', 'film left', 'more: darker, hides more', 0, 5);
 export const load = factor('load', 'put on', 'more: darker', 0.25, 4);
-export const pressure = factor('pressure', 'wiped how hard', 'harder: lighter, clearer', 0.5, 2);
+export const pressure = factor('pressure', 'rag pressed', 'harder: lighter, clearer', 0.5, 2);
 export const dwell: Setting = {
   key: 'dwell',
   label: 'before wiping',

@@ -6,6 +6,7 @@ import { NO_WAY_BACK } from './way-back.ts';
 /** Colour that still moves is taken off again with a rag. */
 export const wipeBack = kind({
   label: 'Wipe back',
+  called: ['wiped back', 'take back'],
   settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')],
   methods: [
     { id: 'rag', label: 'with a damp rag' },

@@ -19,6 +19,7 @@ export const WIPED_WAYS = [
 /** Pigment in a thin medium, wiped off: it stays in pores, scratches and soft wood. */
 export const wipingStain = kind({
   label: 'Wiping stain',
+  called: ['stain', 'oil stain', 'water stain'],
   takes: ['pigment', 'stain'],
   settings: [coats(3), film, dwell, load, pressure],
   methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],

@@ -10,6 +10,7 @@ import { planForScript } from './planning.ts';
 import { keptShelf } from './prediction.ts';
 import { quantityFor } from './quantity.ts';
 import { rulesFor } from './rules.ts';
+import { layersSaid, sentencesFor } from './said.ts';
 import { timesFor } from './times.ts';
 
 const SHELF = {
@@ -21,7 +22,9 @@ const VERBS: Readonly<Record<string, (asked: unknown) => unknown>> = {
   times: (asked) => timesFor(asked, SHELF),
   rules: (asked) => rulesFor(asked, SHELF),
   plan: (asked) => planForScript(asked),
+  said: (asked) => sentencesFor(asked, SHELF),
 };
+const { layers: layersOfExample } = (EXAMPLES.said as (shelf: typeof SHELF) => { layers: unknown[] })(SHELF);
 function fieldOf(work: () => unknown): string {
   try {
     work();
@@ -56,6 +59,22 @@ describe('commands for scripts', () => {
     });
     expect([run.status, run.stdout]).toEqual([1, '']);
     expect(run.stderr).toMatch(/^layers\.0\.kind: /);
+  });
+});
+
+describe('layers as they are said, for a script', () => {
+  it('come back as the layers, or as the question', () => {
+    expect(layersSaid('Honey 4 g/L, sprayed', SHELF)).toEqual({
+      layers: [{ kind: 'dye', colours: { honey: 4 }, settings: {}, method: 'sprayed' }],
+    });
+    expect(layersSaid('1 tsp + 1/8 tsp honey in 8 fl oz', SHELF)).toHaveProperty('layers.0.colours.honey');
+    expect(layersSaid('a splash of honey', SHELF)).toEqual({ question: expect.stringMatching(/How much is “splash”/) });
+  });
+  it('of a stack are its sentences, and those are the stack again', () => {
+    const { sentences } = sentencesFor({ layers: layersOfExample }, SHELF);
+    expect(sentences).toHaveLength(layersOfExample.length);
+    expect(layersSaid(sentences.join('\n'), SHELF)).toHaveProperty('layers.length', layersOfExample.length);
+    expect(fieldOf(() => sentencesFor({ layers: [{ kind: 'spell' }] }, SHELF))).toBe('layers.0.kind');
   });
 });
 

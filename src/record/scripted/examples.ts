@@ -5,6 +5,7 @@ import { exampleInput } from './prediction.ts';
 /** A whole input of each command, to start from. */
 export const EXAMPLES: Readonly<Record<string, (shelf: ScriptedShelf) => unknown>> = {
   predict: (shelf) => exampleInput(shelf),
+  said: (shelf) => layersOf(shelf),
   mix: (shelf) => ({ ...layersOf(shelf), volume: '500 ml', tool: '0.01 g' }),
   times: (shelf) => ({ ...layersOf(shelf), air: { celsius: 16, humidity: 65 } }),
   rules: (shelf) => ({

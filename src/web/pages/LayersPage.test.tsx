@@ -88,6 +88,32 @@ describe('the layers', () => {
     ctrl(true);
     await waitFor(() => expect(layers()).toEqual(['Clear × 2']));
   });
+  it('are said as one would say them: put in, asked about, said again; each piece leads to where it is set', async () => {
+    const { number } = await startJob({ woods: ['beech'] });
+    const { user, press } = openAt(`/jobs/${number}/layers`);
+    const say = async (text: string) => {
+      const field = await screen.findByLabelText('Say the layer');
+      await user.clear(field);
+      await user.type(field, text);
+      await press('Say it');
+    };
+    await say('honey 4 g/L, sprayed · oil, somehow');
+    expect(await screen.findByText(/^Layer 2: (What|Which)/)).toBeDefined();
+    await say('glaze: 1/2 % umber, dry-brushed, left an hour');
+    await user.click(await screen.findByRole('heading', { name: 'Glaze' }));
+    const sentence = await screen.findByTestId('sentence');
+    expect(sentence.textContent).toBe('Glaze with 0.5 % Umber; dry-brushed; left 1 h.');
+    await user.click(within(sentence).getByRole('button', { name: '0.5 % Umber' }));
+    expect(document.activeElement?.getAttribute('aria-label')).toBe('Strength of Umber');
+    await user.click(within(sentence).getByRole('button', { name: 'left 1 h' }));
+    expect(document.activeElement).toBe(screen.getByLabelText('left, h'));
+    // Said again it takes the place of what is open.
+    await say('gel with 1 % umber, brushed on and left');
+    await waitFor(() =>
+      expect(screen.getByTestId('sentence').textContent).toBe('Gel stain with 1 % Umber; not wiped off.'),
+    );
+    expect(screen.queryByRole('heading', { name: 'Glaze' })).toBeNull();
+  });
   it('say what one coat more would do, how edges and end grain will differ, how long it takes, and how it ages', async () => {
     const { user, choose } = await openBeech();
     await user.click(screen.getByRole('heading', { name: 'Dye' }));

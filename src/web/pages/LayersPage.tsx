@@ -9,6 +9,7 @@ import { isBlank, type Stack } from '../../core/layers/layer.ts';
 import { isDone, lastRead, layersOn, stackAsMade } from '../../record/board/stages.ts';
 import type { BoardModel } from '../../record/job/bench.ts';
 import { ANYTHING, type Choice, simpleStack } from '../../record/job/openings.ts';
+import { saidShelf } from '../../record/shelf/said.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Keys } from '../components/Keys.tsx';
 import { BoardView, END_INSET } from '../components/layers/BoardView.tsx';
@@ -24,6 +25,7 @@ import { usePlanning } from '../components/layers/planning.ts';
 import { Roads } from '../components/layers/Roads.tsx';
 import { RuleList } from '../components/layers/RuleList.tsx';
 import { RuleMark } from '../components/layers/RuleMark.tsx';
+import { SayLayer } from '../components/layers/SayLayer.tsx';
 import { SearchProgress } from '../components/layers/SearchProgress.tsx';
 import { AddLayer, StackStrip } from '../components/layers/StackStrip.tsx';
 import { Systems, type TakenSystem } from '../components/layers/Systems.tsx';
@@ -157,6 +159,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
+  const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
   const addLayer = <AddLayer onAdd={layer.onAdd} />;
   const decide = useDecide(model, { stack, set, solve: (next) => find(problemFor(next)), refused: setRefusal });
   const { barred } = choice;
@@ -309,6 +312,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                         : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
                     </span>
                   </Row>
+                  <SayLayer shelf={shelf} keep={`say/${wood.id}`} onLayers={layer.onSaid} />
                   <RuleList bench={bench} model={model} rules={rules} at="wood" {...decide} />
                 </>
               )}

@@ -11,6 +11,7 @@ interface NoteProps {
 export const LayerNote = memo(function LayerNote({ note, onNote, onSettle }: NoteProps) {
   return (
     <TextField
+      data-said="note"
       label="Note"
       value={note}
       onChange={(e) => onNote(e.target.value)}

@@ -7,6 +7,7 @@ import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
 import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
+import type { Said } from '../../../core/said/sentence.ts';
 import { Columns, Pile, Row } from '../layout.tsx';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
@@ -43,7 +44,7 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
   const [held, setHeld] = useState<number | null>(null);
   const now = held ?? value;
   return (
-    <Columns of="110px 1fr 110px 44px" gap="near" align="center">
+    <Columns of="110px 1fr 110px 44px" gap="near" align="center" data-said={`colour:${id}`}>
       <span>{name}</span>
       <Slider
         aria-label={`Strength of ${name}`}
@@ -96,6 +97,7 @@ interface SettingProps {
 const SettingField = memo(function SettingField({ of: s, value, onSetting, onSettle }: SettingProps) {
   return (
     <NumberField
+      data-said={`setting:${s.key}`}
       label={labelOf(s)}
       value={value}
       min={s.min}
@@ -111,6 +113,8 @@ const SettingField = memo(function SettingField({ of: s, value, onSetting, onSet
 
 interface ChoiceProps {
   label: string;
+  /** What of the sentence it sets. */
+  said?: Said;
   value: string;
   options: readonly { id: string; label: string }[];
   width: number;
@@ -118,10 +122,11 @@ interface ChoiceProps {
 }
 
 const Choice = memo(
-  function Choice({ label, value, options, width, onChoose }: ChoiceProps) {
+  function Choice({ label, said, value, options, width, onChoose }: ChoiceProps) {
     return (
       <TextField
         select
+        data-said={said}
         label={label}
         value={value}
         onChange={(e) => onChoose(e.target.value)}
@@ -183,24 +188,6 @@ export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timi
   const onMethod = useEventCallback((method: string) => onChange({ ...layer, method }));
   return (
     <Pile gap="hair">
-      <Row gap="close" wrap padTop="hair" padBottom="hair">
-        {info.medium !== 'none' && (
-          <Choice
-            label={info.medium}
-            value={layer.medium ?? ''}
-            options={mediums.map(({ id, name }) => ({ id, label: name }))}
-            width={190}
-            onChoose={onMedium}
-          />
-        )}
-        {info.methods.length > 0 && (
-          <Choice label="how" value={layer.method ?? ''} options={info.methods} width={160} onChoose={onMethod} />
-        )}
-        {info.settings.map((s) => (
-          <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
-        ))}
-        {timing}
-      </Row>
       {Object.entries(layer.colours).map(([id, value]) => {
         const colourant = materials.colourants[id];
         return (
@@ -216,6 +203,32 @@ export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timi
           )
         );
       })}
+      <Row gap="close" wrap padTop="hair" padBottom="hair">
+        {info.medium !== 'none' && (
+          <Choice
+            label={info.medium}
+            said="medium"
+            value={layer.medium ?? ''}
+            options={mediums.map(({ id, name }) => ({ id, label: name }))}
+            width={190}
+            onChoose={onMedium}
+          />
+        )}
+        {info.methods.length > 0 && (
+          <Choice
+            label="how"
+            said="method"
+            value={layer.method ?? ''}
+            options={info.methods}
+            width={160}
+            onChoose={onMethod}
+          />
+        )}
+        {info.settings.map((s) => (
+          <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
+        ))}
+        {timing}
+      </Row>
       <Row gap="near" padTop="hair">
         {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
           <Choice

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import type { Light } from '../../../core/colour/lights.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import type { Layer, Stack } from '../../../core/layers/layer.ts';
@@ -6,6 +6,7 @@ import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { Finding, Remedy } from '../../../core/rules/index.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { usualWait } from '../../../record/job/rules.ts';
+import { saidShelf } from '../../../record/shelf/said.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type Rules, useDrying } from '../../hooks/rules.ts';
 import { Text } from '../layout.tsx';
@@ -17,6 +18,7 @@ import { LayerTiming } from './LayerTiming.tsx';
 import { OwnSearch } from './OwnSearch.tsx';
 import type { OpenLayer } from './open-layer.ts';
 import { RuleList } from './RuleList.tsx';
+import { LayerSentence, SayLayer } from './SayLayer.tsx';
 
 interface Props {
   bench: OpenBench;
@@ -42,22 +44,27 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
   const { bench, model, layer, open, selected, settled, light, problem, barred, rules, addLayer, onSettle } = props;
   const { setOpen, dragOpen } = layer;
   const drying = useDrying(bench);
+  const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
   const usual = usualWait([...settled.slice(0, selected), open, ...settled.slice(selected + 1)], selected, drying);
-  // What will be seen or will fail comes first; what is only worth knowing does not move the settings.
-  const pressing = rules?.found.some((f) => f.at === selected && f.severity !== 'note' && !f.accepted);
-  const said = (
-    <RuleList
-      bench={bench}
-      model={model}
-      rules={rules}
-      at={selected}
-      onRemedy={props.onRemedy}
-      onAccept={props.onAccept}
-    />
-  );
   return (
     <>
-      {pressing && said}
+      <LayerSentence layer={open} shelf={shelf} />
+      <SayLayer
+        key={`say/${selected}`}
+        shelf={shelf}
+        keep={`say/${model.wood.id}/${selected}`}
+        onLayers={layer.onSaid}
+      />
+      <RuleList
+        key={selected}
+        folded
+        bench={bench}
+        model={model}
+        rules={rules}
+        at={selected}
+        onRemedy={props.onRemedy}
+        onAccept={props.onAccept}
+      />
       <LayerEditor
         layer={open}
         materials={bench.onHand}
@@ -72,7 +79,6 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
         <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
       </LayerEditor>
-      {!pressing && said}
       <div className="acts">
         <LayerActions
           name={KINDS[open.kind].label.toLowerCase()}

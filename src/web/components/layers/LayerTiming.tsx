@@ -18,6 +18,7 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
   return (
     <>
       <NumberField
+        data-said="wait"
         label="left, h"
         value={rounded(layer.wait ?? usual)}
         min={0}
@@ -30,6 +31,7 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
       />
       <TextField
         select
+        data-said="rub"
         label="then"
         value={layer.rub ?? ''}
         onChange={(e) => onChange(e.target.value ? { ...layer, rub: e.target.value as Rub } : unrubbed)}

@@ -20,6 +20,8 @@ interface Props {
   model: BoardModel;
   rules: Rules | null;
   at: number | 'wood';
+  /** In a line that opens at a tap: something else is in the hand. */
+  folded?: boolean;
   onRemedy: (remedy: Remedy, finding: Finding) => void;
   /** The finisher has read it and leaves it, or looks at it again. */
   onAccept: (finding: Finding, accepted: boolean) => void;
@@ -50,11 +52,11 @@ function effectText({ remedy, effect }: Mended): string {
 }
 
 /** What the rules say of a layer or of the wood: why, what would mend it, and what that does. They never block. */
-export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props) {
+export function RuleList({ bench, model, rules, at, folded = false, onRemedy, onAccept }: Props) {
   const all = useMended(bench, model, rules, at);
   if (all.length === 0) return null;
-  return (
-    <Pile as="section" aria-label="What the rules say" gap="close">
+  const list = (
+    <>
       {all.map((mended) => {
         const { finding, remedy } = mended;
         const { mark, word } = MARKS[finding.severity];
@@ -88,6 +90,25 @@ export function RuleList({ bench, model, rules, at, onRemedy, onAccept }: Props)
           </div>
         );
       })}
+    </>
+  );
+  return (
+    <Pile as="section" aria-label="What the rules say" gap="close">
+      {folded ? (
+        <details className="fold">
+          <summary>{foldedText(all.map((m) => m.finding))}</summary>
+          {list}
+        </details>
+      ) : (
+        list
+      )}
     </Pile>
   );
 }
+
+/** What is still to be decided, in a line; what was left as it is comes last. */
+const foldedText = (found: readonly Finding[]): string =>
+  found
+    .toSorted((p, q) => Number(p.accepted) - Number(q.accepted))
+    .map(({ severity, title, accepted }) => (accepted ? `${title}: left as it is` : `${MARKS[severity].mark} ${title}`))
+    .join(' · ');

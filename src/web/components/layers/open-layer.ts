@@ -1,7 +1,7 @@
 import { useEventCallback } from '@mui/material/utils';
 import { useState } from 'react';
 import type { LayerKind } from '../../../core/kinds/index.ts';
-import type { Layer, Stack } from '../../../core/layers/layer.ts';
+import { type Layer, newLayer, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { withLayer } from '../../../record/job/openings.ts';
 
@@ -34,6 +34,15 @@ export function useOpenLayer({ stack, done, offered, begun, set, drag }: Options
     set(added.stack.map((l, i) => (i === added.at ? begun(l) : l)));
     setSelected(added.at);
   });
+  // What was said takes the place of the open layer, or comes last; what was not said is as this house begins it.
+  const onSaid = useEventCallback((layers: readonly Layer[]) => {
+    const said = layers.map((l) => ({ ...l, settings: { ...begun(newLayer(l.kind)).settings, ...l.settings } }));
+    set(
+      open && selected !== null
+        ? [...stack.slice(0, selected), ...said, ...stack.slice(selected + 1)]
+        : [...stack, ...said],
+    );
+  });
   const onOff = useEventCallback((off: boolean) => {
     if (!open) return;
     const { off: _, ...rest } = open;
@@ -53,5 +62,5 @@ export function useOpenLayer({ stack, done, offered, begun, set, drag }: Options
     const { note: _, ...rest } = open;
     setOpen(text === '' ? rest : { ...rest, note: text }, 'note');
   });
-  return { selected, setSelected, open, setOpen, dragOpen, onAdd, onOff, onTwice, onTakeOut, onNote };
+  return { selected, setSelected, open, setOpen, dragOpen, onAdd, onSaid, onOff, onTwice, onTakeOut, onNote };
 }

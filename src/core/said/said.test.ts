@@ -1,0 +1,193 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
+import { type Layer, newLayer, RUBS } from '../layers/layer.ts';
+import { sentenceOf, sentenceText } from './sentence.ts';
+import type { SaidShelf } from './shelf.ts';
+import { understoodLayer, understoodStack } from './understood.ts';
+
+/** Invented names, some of which are words of the trade too. */
+const SHELF: SaidShelf = {
+  colourants: [
+    { id: 'honey', name: 'Honey', kind: 'dye', bulkDensity: 0.5 },
+    { id: 'coal', name: 'Coal', kind: 'dye' },
+    { id: 'ochre', name: 'Ochre', kind: 'pigment', density: 1.3 },
+    { id: 'dark-slate', name: 'Dark slate', kind: 'pigment' },
+    { id: 'night', name: 'Night ink', kind: 'ink' },
+    { id: 'iron', name: 'Iron brew', kind: 'reactive' },
+    { id: 'biscuit', name: 'Biscuit', kind: 'stain', density: 0.95 },
+    { id: 'copper', name: 'Copper powder', kind: 'metallic', bulkDensity: 1.2 },
+  ],
+  mediums: [
+    { id: 'thin', name: 'Thin shellac', kind: 'sealer' },
+    { id: 'satin', name: 'Water satin', kind: 'clear' },
+    { id: 'varnish', name: 'Oil varnish', kind: 'clear' },
+    { id: 'danish', name: 'Deck oil', kind: 'oil' },
+  ],
+};
+const said = (text: string): Layer => {
+  const understood = understoodLayer(text, SHELF);
+  if ('question' in understood) throw new Error(`${text}: ${understood.question}`);
+  return understood.layer;
+};
+const asked = (text: string): string => {
+  const understood = understoodLayer(text, SHELF);
+  return 'question' in understood ? understood.question : `understood as ${sentenceText(understood.layer, SHELF)}`;
+};
+
+/** Any layer that a shop could plan, in figures as they are said. */
+const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
+  const info = KINDS[kind];
+  const taken = SHELF.colourants.filter((c) => info.takes.includes(c.kind));
+  const settings = fc.record(
+    Object.fromEntries(
+      info.settings.map((s) => [
+        s.key,
+        fc
+          .integer({ min: 0, max: Math.round((s.max - s.min) / s.step) })
+          .map((n) => Number((s.min + n * s.step).toFixed(3))),
+      ]),
+    ),
+    { requiredKeys: [] },
+  );
+  const oneKind = taken.length > 0 ? fc.constantFrom(...new Set(taken.map((c) => c.kind))) : fc.constant(null);
+  const colours = oneKind.chain((of) => {
+    const ids = taken.filter((c) => c.kind === of).map((c) => c.id);
+    if (ids.length === 0) return fc.constant({});
+    const least = info.medium !== 'none' || info.is.fills ? 0 : 1;
+    return fc.subarray(ids, { minLength: least }).chain((some) =>
+      fc.record(
+        Object.fromEntries(
+          some.map((id) => {
+            const { share } = COLOURANT_INFO[SHELF.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
+            return [id, fc.integer({ min: 1, max: 1000 }).map((n) => (share ? n / 1000 : n / 50))];
+          }),
+        ),
+      ),
+    );
+  });
+  const mediums = SHELF.mediums.filter((m) => m.kind === info.medium).map((m) => m.id);
+  return fc
+    .record({
+      colours: colours as fc.Arbitrary<Record<string, number>>,
+      settings: settings as fc.Arbitrary<Record<string, number>>,
+      medium: mediums.length > 0 ? fc.constantFrom(...mediums) : fc.constant(undefined),
+      method: info.methods.length > 0 ? fc.constantFrom(...info.methods.map((m) => m.id)) : fc.constant(undefined),
+      wait: fc.option(
+        fc.integer({ min: 1, max: 400 }).map((n) => n / 2),
+        { nil: undefined },
+      ),
+      rub: fc.option(fc.constantFrom(...RUBS), { nil: undefined }),
+      off: fc.option(fc.constant(true), { nil: undefined }),
+      note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
+    })
+    .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
+};
+/** What is usual is not said: a layer as it comes back leaves it out. */
+const plain = (layer: Layer): Layer => ({
+  ...layer,
+  settings: Object.fromEntries(
+    Object.entries(layer.settings).filter(
+      ([key, value]) => value !== KINDS[layer.kind].settings.find((s) => s.key === key)?.default,
+    ),
+  ),
+});
+
+describe('a layer is a sentence', () => {
+  it.each(LAYER_KINDS)('that comes back as the layer it was: %s', (kind) => {
+    fc.assert(
+      fc.property(anyLayer(kind), (layer) => {
+        const text = sentenceText(layer, SHELF);
+        const back = said(text);
+        const { colours, ...others } = plain(back);
+        const { colours: were, ...wanted } = plain(layer);
+        expect({ text, ...others }).toEqual({ text, ...wanted });
+        expect(Object.keys(colours).sort()).toEqual(Object.keys(were).sort());
+        for (const [id, strength] of Object.entries(were)) expect(colours[id]).toBeCloseTo(strength, 6);
+        expect(sentenceText(back, SHELF)).toBe(text);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('leaves out what is usual, and tells of each piece what it says', () => {
+    const layer = newLayer('glaze', { colours: { ochre: 0.02, 'dark-slate': 0.005 }, method: 'dry-brushed', wait: 1 });
+    expect(sentenceText(layer, SHELF)).toBe('Glaze with 2 % Ochre and 0.5 % Dark slate; dry-brushed; left 1 h.');
+    expect(sentenceOf(layer, SHELF).flatMap((p) => p.about ?? [])).toEqual([
+      'kind',
+      'colour:ochre',
+      'colour:dark-slate',
+      'method',
+      'wait',
+    ]);
+    expect(sentenceText(newLayer('clear', { medium: 'satin' }), SHELF)).toBe('Clear of Water satin.');
+  });
+});
+
+describe('a sentence is understood as it is said at a bench', () => {
+  it('by names alone where they tell the kind', () => {
+    expect(said('two coats of deck oil, left overnight')).toEqual(
+      newLayer('oil', { medium: 'danish', settings: { coats: 2 }, wait: 14 }),
+    );
+    expect(said('Biscuit, wiped after 10 min')).toEqual(
+      newLayer('wiping-stain', { colours: { biscuit: 1 }, settings: { dwell: 10 } }),
+    );
+    expect(said('gel: biscuit, brushed on and left, two days')).toEqual(
+      newLayer('gel-stain', { colours: { biscuit: 1 }, method: 'unwiped', wait: 48 }),
+    );
+    expect(said('water satin, sprayed, 3 coats, scuffed')).toEqual(
+      newLayer('clear', { medium: 'satin', settings: { coats: 3 }, rub: 'dry' }),
+    );
+    expect(said('one coat of thin shellac, 1 lb cut')).toEqual(
+      newLayer('sealer', { medium: 'thin', settings: { coats: 1, cut: 1 } }),
+    );
+    expect(said('a third taken off with a damp rag, then nothing rubbed, wiped back')).toEqual(
+      newLayer('wipe-back', { settings: { removed: 1 / 3 }, method: 'rag', rub: 'none' }),
+    );
+  });
+  // A US teaspoon is 4.92892159375 mL, a fluid ounce 29.5735295625 mL: NIST Handbook 44, appendix C.
+  it('in spoons and a volume, by what a level spoon of the powder weighs', () => {
+    const { colours } = said('Dye: 1 tsp + 1/8 tsp honey in 8 fl oz');
+    expect(colours.honey).toBeCloseTo((1.125 * 4.92892159375 * 0.5) / (8 * 0.0295735295625), 9);
+    expect(said('2 g of coal in half a litre of water').colours.coal).toBeCloseTo(4, 9);
+    expect(said('honey 4 g/L and coal 1.5 g/L, sprayed')).toEqual(
+      newLayer('dye', { colours: { honey: 4, coal: 1.5 }, method: 'sprayed' }),
+    );
+    // Pigment by the ounce in a glaze: its own weight against a glaze of a kilogram a litre.
+    const { colours: glazed } = said('glaze with 3/4 fl oz ochre in 4 fl oz');
+    expect(glazed.ochre).toBeCloseTo((0.75 * 1.3) / 4, 9);
+  });
+  it('and asks where it cannot know', () => {
+    expect(asked('1 tsp coal in 8 fl oz')).toMatch(/What does a millilitre of Coal weigh.*Usual is 0\.55 g/);
+    expect(asked('1 tsp honey')).toMatch(/in how much\?/);
+    expect(asked('a bit of honey in 1 L')).toMatch(/How much is “bit”\?/);
+    expect(asked('dye with honey')).toMatch(/How much Honey\?/);
+    expect(asked('something nice')).toMatch(/What is it/);
+    expect(asked('glaze')).toBe('Glaze of which colour?');
+    expect(asked('clear, 2 coats')).toBe('Which clear: Water satin, Oil varnish?');
+    expect(asked('dye with 2 % ochre')).toMatch(/Ochre is pigment, which dye does not take/);
+    expect(asked('water satin, 2 coats, wobbled')).toBe('What is “wobbled”?');
+    expect(asked('water satin, 40 coats')).toMatch(/coats is 1 to 25/);
+    expect(asked('water satin and oil varnish')).toMatch(/one after the other/);
+    expect(asked('4 % honey')).toMatch(/told in g\/L/);
+    expect(asked('glaze: 2 % walnut and 1/2 % ochre')).toBe('What is “walnut”?');
+    expect(asked('3 drops of honey in 1 L')).toMatch(/How much is 3 drop/);
+  });
+  it('a whole stack, a sentence a line or with dots between', () => {
+    const stack = understoodStack(
+      'honey 4 g/L · thin shellac, scuffed · gel biscuit, overnight · water satin × 3',
+      SHELF,
+    );
+    expect(stack).toEqual({
+      layers: [
+        newLayer('dye', { colours: { honey: 4 } }),
+        newLayer('sealer', { medium: 'thin', rub: 'dry' }),
+        newLayer('gel-stain', { colours: { biscuit: 1 }, wait: 14 }),
+        newLayer('clear', { medium: 'satin', settings: { coats: 3 } }),
+      ],
+    });
+    const layers = 'layers' in stack ? stack.layers : [];
+    expect(understoodStack(layers.map((l) => sentenceText(l, SHELF)).join(' '), SHELF)).toEqual(stack);
+    expect(understoodStack('Honey 4 g/L\nglaze', SHELF)).toEqual({ question: 'Layer 2: Glaze of which colour?' });
+    expect(understoodStack('  ', SHELF)).toHaveProperty('question');
+  });
+});

@@ -1,0 +1,101 @@
+import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
+import { type Layer, type Rub, setting } from '../layers/layer.ts';
+import type { SaidShelf } from './shelf.ts';
+
+/** A piece of a sentence, and what of the layer it says; nothing where it only joins. */
+export interface Phrase {
+  text: string;
+  about?: Said;
+}
+export type Said =
+  | 'kind'
+  | 'medium'
+  | 'method'
+  | 'wait'
+  | 'rub'
+  | 'note'
+  | 'off'
+  | `colour:${string}`
+  | `setting:${string}`;
+
+/** Four figures tell more than anybody pours. */
+export const figures = (value: number): string => String(Number(value.toPrecision(4)));
+
+/** How each setting is said, by its key. */
+export const SETTING_PHRASES: Readonly<Record<string, (value: number) => string>> = {
+  film: (v) => `${figures(v)} × the usual film left`,
+  load: (v) => `${figures(v)} × put on`,
+  pressure: (v) => `wiped ${figures(v)} × as hard`,
+  dwell: (v) => `wiped after ${figures(v)} min`,
+  cut: (v) => `${figures(v)} lb cut`,
+  fill: (v) => `${figures(100 * v)} % of the pores filled`,
+  removed: (v) => `${figures(100 * v)} % taken off`,
+  strength: (v) => `${figures(100 * v)} % of its colour taken out`,
+};
+export const RUB_PHRASES: Readonly<Record<Rub, string>> = {
+  none: 'not rubbed down',
+  dry: 'rubbed down dry',
+  wet: 'rubbed down wet',
+  wool: 'rubbed down with wool',
+  pad: 'rubbed down with a pad',
+};
+export const NEAT = 'neat';
+
+/** So much of a colour: `4 g/L`, `2 %`, or neat where it is as it comes in the tin. */
+function amountSaid(strength: number, share: boolean, readyMade: boolean): string {
+  if (readyMade && strength === 1) return NEAT;
+  return share ? `${figures(100 * strength)} %` : `${figures(strength)} g/L`;
+}
+
+/** Coats are said where they are not as many as usual. */
+function coatsSaid(layer: Layer): string | null {
+  const spec = KINDS[layer.kind].settings.find((s) => s.key === 'coats');
+  const coats = setting(layer, 'coats');
+  if (!spec || coats === spec.default) return null;
+  return `${coats} ${coats === 1 ? spec.label.replace(/(e?)s$/, spec.label === 'passes' ? '' : '$1') : spec.label}`;
+}
+
+const listed = (items: readonly Phrase[]): Phrase[] =>
+  items.flatMap((item, i) => (i === 0 ? [item] : [{ text: i === items.length - 1 ? ' and ' : ', ' }, item]));
+
+/**
+ * A layer as a finisher says it, what is usual left out: “Glaze with 2 % Ochre and 0.5 % Slate; dry-brushed; left 1 h.”
+ * Rules that were read and left are not part of it.
+ */
+export function sentenceOf(layer: Layer, shelf: SaidShelf): Phrase[] {
+  const kind = KINDS[layer.kind];
+  const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
+    list.find((thing) => thing.id === id)?.name ?? id;
+  const head: Phrase[] = [{ text: kind.label, about: 'kind' }];
+  if (layer.medium !== undefined)
+    head.push({ text: ' of ' }, { text: nameOf(shelf.mediums, layer.medium), about: 'medium' });
+  const colours = Object.entries(layer.colours).map(([id, strength]): Phrase => {
+    const { share, readyMade } = COLOURANT_INFO[shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
+    return {
+      text: `${amountSaid(strength, share, readyMade)} ${nameOf(shelf.colourants, id)}`,
+      about: `colour:${id}`,
+    };
+  });
+  if (colours.length > 0) head.push({ text: ' with ' }, ...listed(colours));
+  const clauses: Phrase[] = [];
+  const coats = coatsSaid(layer);
+  if (coats) clauses.push({ text: coats, about: 'setting:coats' });
+  const method = kind.methods.find((m) => m.id === layer.method);
+  if (method && method !== kind.methods[0]) clauses.push({ text: method.label, about: 'method' });
+  for (const { key, default: usual } of kind.settings) {
+    const say = SETTING_PHRASES[key];
+    const value = setting(layer, key);
+    if (say && value !== usual) clauses.push({ text: say(value), about: `setting:${key}` });
+  }
+  if (layer.wait !== undefined) clauses.push({ text: `left ${figures(layer.wait)} h`, about: 'wait' });
+  if (layer.rub !== undefined) clauses.push({ text: `then ${RUB_PHRASES[layer.rub]}`, about: 'rub' });
+  if (layer.off) clauses.push({ text: 'left out for now', about: 'off' });
+  const phrases = [...head, ...clauses.flatMap((clause) => [{ text: '; ' }, clause])];
+  if (layer.note) phrases.push({ text: ' ' }, { text: `“${layer.note}”`, about: 'note' });
+  return [...phrases, { text: '.' }];
+}
+
+export const sentenceText = (layer: Layer, shelf: SaidShelf): string =>
+  sentenceOf(layer, shelf)
+    .map(({ text }) => text)
+    .join('');

@@ -1,0 +1,15 @@
+import type { ColourantKind, MediumKind } from '../kinds/index.ts';
+
+/** What a sentence can name. */
+export interface SaidShelf {
+  colourants: readonly {
+    id: string;
+    name: string;
+    kind: ColourantKind;
+    /** Grams in a millilitre of its powder as it lies in a level spoon, where its sheet says. */
+    bulkDensity?: number | null | undefined;
+    /** Grams in a millilitre of it as a liquid. */
+    density?: number | null | undefined;
+  }[];
+  mediums: readonly { id: string; name: string; kind: MediumKind }[];
+}

@@ -1,0 +1,15 @@
+import type { SaidShelf } from '../../core/said/shelf.ts';
+import type { Shelf } from '../../shared/shelf.ts';
+import { onTheShelf } from './materials.ts';
+
+/** What of a shelf a sentence can name: nothing that was put away. */
+export const saidShelf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): SaidShelf => ({
+  colourants: onTheShelf(colourants).map(({ id, name, kind, sheet }) => ({
+    id,
+    name,
+    kind,
+    bulkDensity: sheet.bulkDensity,
+    density: sheet.density,
+  })),
+  mediums: onTheShelf(mediums).map(({ id, name, kind }) => ({ id, name, kind })),
+});
