@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
 import { type Layer, newLayer, RUBS } from '../layers/layer.ts';
-import { sentenceOf, sentenceText } from './sentence.ts';
+import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
 import { understoodLayer, understoodStack } from './understood.ts';
 
@@ -112,7 +112,7 @@ describe('a layer is a sentence', () => {
   it('leaves out what is usual, and tells of each piece what it says', () => {
     const layer = newLayer('glaze', { colours: { ochre: 0.02, 'dark-slate': 0.005 }, method: 'dry-brushed', wait: 1 });
     expect(sentenceText(layer, SHELF)).toBe('Glaze with 2 % Ochre and 0.5 % Dark slate; dry-brushed; left 1 h.');
-    expect(sentenceOf(layer, SHELF).flatMap((p) => p.about ?? [])).toEqual([
+    expect(phrasesOf(layer, SHELF).flatMap((p) => p.about ?? [])).toEqual([
       'kind',
       'colour:ochre',
       'colour:dark-slate',

@@ -62,7 +62,7 @@ const listed = (items: readonly Phrase[]): Phrase[] =>
  * A layer as a finisher says it, what is usual left out: “Glaze with 2 % Ochre and 0.5 % Slate; dry-brushed; left 1 h.”
  * Rules that were read and left are not part of it.
  */
-export function sentenceOf(layer: Layer, shelf: SaidShelf): Phrase[] {
+export function phrasesOf(layer: Layer, shelf: SaidShelf): Phrase[] {
   const kind = KINDS[layer.kind];
   const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
     list.find((thing) => thing.id === id)?.name ?? id;
@@ -96,6 +96,6 @@ export function sentenceOf(layer: Layer, shelf: SaidShelf): Phrase[] {
 }
 
 export const sentenceText = (layer: Layer, shelf: SaidShelf): string =>
-  sentenceOf(layer, shelf)
+  phrasesOf(layer, shelf)
     .map(({ text }) => text)
     .join('');

@@ -1,7 +1,7 @@
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { Layer } from '../../../core/layers/layer.ts';
-import { type Phrase, sentenceOf } from '../../../core/said/sentence.ts';
+import { type Phrase, phrasesOf } from '../../../core/said/sentence.ts';
 import type { SaidShelf } from '../../../core/said/shelf.ts';
 import { understoodStack } from '../../../core/said/understood.ts';
 import { useListening } from '../../hooks/listening.ts';
@@ -18,7 +18,7 @@ const goTo = ({ about }: Phrase) =>
 export function LayerSentence({ layer, shelf }: { layer: Layer; shelf: SaidShelf }) {
   return (
     <p className="sentence" data-testid="sentence">
-      {sentenceOf(layer, shelf).map((phrase, i) =>
+      {phrasesOf(layer, shelf).map((phrase, i) =>
         phrase.about && phrase.about !== 'kind' && phrase.about !== 'off' ? (
           <button key={phrase.about} type="button" onClick={() => goTo(phrase)}>
             {phrase.text}
