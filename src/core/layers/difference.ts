@@ -1,5 +1,5 @@
 import { KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, RUB_WORDS, type Stack, setting } from './layer.ts';
+import { type Layer, methodOf, rubWords, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
 export interface Naming {
@@ -47,7 +47,8 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
   if (before.wait !== after.wait)
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
-  if (before.rub !== after.rub) words.push(after.rub ? RUB_WORDS[after.rub].toLowerCase() : 'rubbed down as usual');
+  if (before.rub !== after.rub || String(before.papers) !== String(after.papers))
+    words.push(after.rub ? rubWords(after.rub, after.papers).toLowerCase() : 'rubbed down as usual');
   if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');
   return words;
 }

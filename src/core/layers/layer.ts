@@ -22,6 +22,8 @@ export interface Layer {
   wait?: number;
   /** What is done to it, dry, before the next; as is usual for its kind where nothing is said. */
   rub?: Rub;
+  /** Grits of the papers that it is rubbed down with, in their order; the usual ones where nothing is said. */
+  papers?: number[];
   /** Rules that the finisher has read and left as it is, by their ids. */
   accepted?: string[];
 }
@@ -35,6 +37,9 @@ export const RUB_WORDS: Readonly<Record<Rub, string>> = {
   wool: 'Rub down with steel wool',
   pad: 'Rub down with a synthetic pad',
 };
+/** How a layer is rubbed down, with its papers; as {@link RUB_WORDS} has it. */
+export const rubWords = (rub: Rub, papers: readonly number[] = []): string =>
+  papers.length > 0 ? `${RUB_WORDS[rub].replace('paper', `paper, ${papers.join(', then ')}`)}` : RUB_WORDS[rub];
 /** The longest wait that a layer is planned with, hours: three months. */
 export const LONGEST_WAIT = 2200;
 export type Stack = readonly Layer[];

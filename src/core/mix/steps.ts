@@ -1,5 +1,5 @@
 import { type Carrier, KINDS } from '../kinds/index.ts';
-import { isBlank, isRubbedDown, type Layer, methodOf, RUB_WORDS, setting, traitsOf } from '../layers/layer.ts';
+import { isBlank, isRubbedDown, type Layer, methodOf, rubWords, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
 import { conditionerWindow } from '../time/drying.ts';
@@ -77,7 +77,7 @@ function howOn(layer: Layer): string {
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
   if (!next || !isRubbedDown(layer)) return null;
-  if (layer.rub) return `${RUB_WORDS[layer.rub]}; dust off.`;
+  if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; dust off.`;
   if (traitsOf(layer).seals) return 'De-nib with worn 320, lift off at the edges; dust off.';
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
 }

@@ -4,7 +4,8 @@ import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/ind
 import { type Layer, newLayer, RUBS } from '../layers/layer.ts';
 import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
-import { understoodLayer, understoodStack } from './understood.ts';
+import { understoodStack } from './stack.ts';
+import { understoodLayer } from './understood.ts';
 
 /** Invented names, some of which are words of the trade too. */
 const SHELF: SaidShelf = {
@@ -78,9 +79,11 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
         { nil: undefined },
       ),
       rub: fc.option(fc.constantFrom(...RUBS), { nil: undefined }),
+      papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),
       note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
     })
+    .map(({ papers, ...over }) => ({ ...over, ...(over.rub && over.rub !== 'none' ? { papers } : {}) }))
     .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
 };
 /** What is usual is not said: a layer as it comes back leaves it out. */
@@ -156,6 +159,18 @@ describe('a sentence is understood as it is said at a bench', () => {
     const { colours: glazed } = said('glaze with 3/4 fl oz ochre in 4 fl oz');
     expect(glazed.ochre).toBeCloseTo((0.75 * 1.3) / 4, 9);
   });
+  it('in tins and parts of what comes ready', () => {
+    const two: SaidShelf = { ...SHELF, colourants: [...SHELF.colourants, { id: 'tide', name: 'Tide', kind: 'stain' }] };
+    const shares = (text: string) => {
+      const told = understoodLayer(text, two);
+      return 'layer' in told ? told.layer.colours : told.question;
+    };
+    expect(shares('stain: two tins of biscuit and a tin of tide')).toEqual({ biscuit: 2 / 3, tide: 1 / 3 });
+    expect(shares('stain with two thirds biscuit and one third tide')).toEqual({ biscuit: 2 / 3, tide: 1 / 3 });
+    expect(shares('stain: 3 parts biscuit, 1 part tide, 2 coats')).toEqual({ biscuit: 0.75, tide: 0.25 });
+    expect(shares('two coats of biscuit')).toEqual({ biscuit: 1 });
+    expect(shares('stain: 2 tins biscuit and 20 % tide')).toMatch(/all of it in parts/);
+  });
   it('and asks where it cannot know', () => {
     expect(asked('1 tsp coal in 8 fl oz')).toMatch(/What does a millilitre of Coal weigh.*Usual is 0\.55 g/);
     expect(asked('1 tsp honey')).toMatch(/in how much\?/);
@@ -189,5 +204,25 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(understoodStack(layers.map((l) => sentenceText(l, SHELF)).join(' '), SHELF)).toEqual(stack);
     expect(understoodStack('Honey 4 g/L\nglaze', SHELF)).toEqual({ question: 'Layer 2: Glaze of which colour?' });
     expect(understoodStack('  ', SHELF)).toHaveProperty('question');
+  });
+  it('a run of coats, of which each line says only what differs', () => {
+    const run = understoodStack(
+      'water satin, 10 coats, sprayed · level 220-400 · 5 · overnight, levelled wet 800 · 5 more coats · 7 days',
+      SHELF,
+    );
+    const satin = (coats: number, over: Partial<Layer>) =>
+      newLayer('clear', { medium: 'satin', method: 'sprayed', settings: { coats }, ...over });
+    expect(run).toEqual({
+      layers: [
+        satin(10, { rub: 'dry', papers: [220, 400] }),
+        satin(5, { wait: 14, rub: 'wet', papers: [800] }),
+        satin(5, { wait: 168 }),
+      ],
+    });
+    const layers = 'layers' in run ? run.layers : [];
+    expect(layers.reduce((sum, l) => sum + (l.settings.coats ?? 0), 0)).toBe(20);
+    // Another layer is one of its own, and what nobody says of coats is asked about.
+    expect(understoodStack('water satin × 3 · gel biscuit', SHELF)).toHaveProperty('layers.length', 2);
+    expect(understoodStack('water satin × 3 · wobbled', SHELF)).toHaveProperty('question');
   });
 });

@@ -1,6 +1,8 @@
+import type { ColourantInfo } from '../kinds/colourants.ts';
 import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
 import { type Layer, type Rub, setting } from '../layers/layer.ts';
-import type { SaidShelf } from './shelf.ts';
+import type { Materials } from '../layers/materials.ts';
+import { namesIn, type SaidShelf } from './shelf.ts';
 
 /** A piece of a sentence, and what of the layer it says; nothing where it only joins. */
 export interface Phrase {
@@ -18,8 +20,10 @@ export type Said =
   | `colour:${string}`
   | `setting:${string}`;
 
-/** Four figures tell more than anybody pours. */
-export const figures = (value: number): string => String(Number(value.toPrecision(4)));
+/** Four figures tell more than anybody pours; where it is only read, three. */
+const EXACT = 4;
+const TO_READ = 3;
+export const figures = (value: number, digits = EXACT): string => String(Number(value.toPrecision(digits)));
 
 /** How each setting is said, by its key. */
 export const SETTING_PHRASES: Readonly<Record<string, (value: number) => string>> = {
@@ -42,9 +46,13 @@ export const RUB_PHRASES: Readonly<Record<Rub, string>> = {
 export const NEAT = 'neat';
 
 /** So much of a colour: `4 g/L`, `2 %`, or neat where it is as it comes in the tin. */
-function amountSaid(strength: number, share: boolean, readyMade: boolean): string {
+function amountSaid(
+  strength: number,
+  { share, readyMade }: Pick<ColourantInfo, 'share' | 'readyMade'>,
+  digits: number,
+): string {
   if (readyMade && strength === 1) return NEAT;
-  return share ? `${figures(100 * strength)} %` : `${figures(strength)} g/L`;
+  return share ? `${figures(100 * strength, digits)} %` : `${figures(strength, digits)} g/L`;
 }
 
 /** Coats are said where they are not as many as usual. */
@@ -62,7 +70,7 @@ const listed = (items: readonly Phrase[]): Phrase[] =>
  * A layer as a finisher says it, what is usual left out: “Glaze with 2 % Ochre and 0.5 % Slate; dry-brushed; left 1 h.”
  * Rules that were read and left are not part of it.
  */
-export function phrasesOf(layer: Layer, shelf: SaidShelf): Phrase[] {
+export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phrase[] {
   const kind = KINDS[layer.kind];
   const nameOf = (list: readonly { id: string; name: string }[], id: string) =>
     list.find((thing) => thing.id === id)?.name ?? id;
@@ -70,9 +78,9 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf): Phrase[] {
   if (layer.medium !== undefined)
     head.push({ text: ' of ' }, { text: nameOf(shelf.mediums, layer.medium), about: 'medium' });
   const colours = Object.entries(layer.colours).map(([id, strength]): Phrase => {
-    const { share, readyMade } = COLOURANT_INFO[shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
+    const info = COLOURANT_INFO[shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
     return {
-      text: `${amountSaid(strength, share, readyMade)} ${nameOf(shelf.colourants, id)}`,
+      text: `${amountSaid(strength, info, digits)} ${nameOf(shelf.colourants, id)}`,
       about: `colour:${id}`,
     };
   });
@@ -88,7 +96,11 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf): Phrase[] {
     if (say && value !== usual) clauses.push({ text: say(value), about: `setting:${key}` });
   }
   if (layer.wait !== undefined) clauses.push({ text: `left ${figures(layer.wait)} h`, about: 'wait' });
-  if (layer.rub !== undefined) clauses.push({ text: `then ${RUB_PHRASES[layer.rub]}`, about: 'rub' });
+  if (layer.rub !== undefined)
+    clauses.push({
+      text: ['then', RUB_PHRASES[layer.rub], layer.papers?.join('-')].filter(Boolean).join(' '),
+      about: 'rub',
+    });
   if (layer.off) clauses.push({ text: 'left out for now', about: 'off' });
   const phrases = [...head, ...clauses.flatMap((clause) => [{ text: '; ' }, clause])];
   if (layer.note) phrases.push({ text: ' ' }, { text: `“${layer.note}”`, about: 'note' });
@@ -97,5 +109,11 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf): Phrase[] {
 
 export const sentenceText = (layer: Layer, shelf: SaidShelf): string =>
   phrasesOf(layer, shelf)
+    .map(({ text }) => text)
+    .join('');
+
+/** The same to be read in a list: without its note, and in no more figures than are poured. */
+export const layerLine = ({ note: _, ...layer }: Layer, materials: Pick<Materials, 'colourants' | 'mediums'>): string =>
+  phrasesOf(layer, namesIn(materials), TO_READ)
     .map(({ text }) => text)
     .join('');

@@ -1,4 +1,5 @@
 import type { ColourantKind, MediumKind } from '../kinds/index.ts';
+import type { Materials } from '../layers/materials.ts';
 
 /** What a sentence can name. */
 export interface SaidShelf {
@@ -13,3 +14,9 @@ export interface SaidShelf {
   }[];
   mediums: readonly { id: string; name: string; kind: MediumKind }[];
 }
+
+/** The names of the materials of a model; what a spoonful weighs is not among them. */
+export const namesIn = ({ colourants, mediums }: Pick<Materials, 'colourants' | 'mediums'>): SaidShelf => ({
+  colourants: Object.values(colourants),
+  mediums: Object.values(mediums),
+});

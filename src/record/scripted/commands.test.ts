@@ -202,7 +202,8 @@ describe('rules for a script', () => {
       { kind: 'sealer', medium: 'blonde-shellac' },
       { kind: 'dye', colours: { amber: 4 } },
     ];
-    const { findings } = rulesFor({ layers, wood: 'oak' }, SHELF);
+    const { findings, sentences } = rulesFor({ layers, wood: 'oak' }, SHELF);
+    expect(sentences).toHaveLength(layers.length);
     expect(findings.length).toBeGreaterThan(0);
     for (const f of findings) {
       expect(f.reason.length).toBeGreaterThan(10);

@@ -5,6 +5,7 @@ import { reflectanceFromLab } from '../../core/colour/reconstruct.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import { findings, remedyFor, type Severity } from '../../core/rules/index.ts';
+import { layerLine } from '../../core/said/sentence.ts';
 import { SchoolsSchema, ToolsSchema } from '../../shared/house.ts';
 import { AirInput, checked, naming, type ScriptedShelf, StackInput, stackAsked, weatherOf } from './asked.ts';
 
@@ -42,7 +43,7 @@ export interface ScriptedFinding {
 }
 
 /** What the rules say of layers, the worst first. @throws FieldError naming the field */
-export function rulesFor(asked: unknown, shelf: ScriptedShelf): { findings: ScriptedFinding[] } {
+export function rulesFor(asked: unknown, shelf: ScriptedShelf): { sentences: string[]; findings: ScriptedFinding[] } {
   const input = checked(RulesInput, asked);
   return naming(() => {
     const { stack, wood, materials, preparation, facts } = stackAsked(input, shelf);
@@ -61,6 +62,7 @@ export function rulesFor(asked: unknown, shelf: ScriptedShelf): { findings: Scri
     };
     const all = findings(looked);
     return {
+      sentences: stack.map((layer) => layerLine(layer, materials)),
       findings: all.map((finding): ScriptedFinding => {
         const remedy = remedyFor(looked, finding, all);
         return {

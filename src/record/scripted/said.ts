@@ -1,7 +1,7 @@
 import type { Layer } from '../../core/layers/layer.ts';
 import { sentenceText } from '../../core/said/sentence.ts';
 import type { SaidShelf } from '../../core/said/shelf.ts';
-import { understoodStack } from '../../core/said/understood.ts';
+import { understoodStack } from '../../core/said/stack.ts';
 import { materialsOfFile } from '../board/stack-file.ts';
 import { checked, type ScriptedShelf, StackInput } from './asked.ts';
 

@@ -203,7 +203,7 @@ describe('the layers', () => {
     const { press, user } = await openBeech();
     await user.click(await screen.findByRole('button', { name: /^Clear/ }));
     await press('Find this clear alone');
-    const choices = await screen.findAllByText(/^Clear · /);
+    const choices = await screen.findAllByText(/^Clear of /);
     expect(choices.length).toBeGreaterThan(1);
     await user.click(nth(screen.getAllByRole('button', { name: 'Take' }), 0));
   });

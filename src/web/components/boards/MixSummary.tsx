@@ -1,8 +1,8 @@
 import { Button } from '@mui/material';
 import { useMemo } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { KINDS } from '../../../core/kinds/index.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
+import { layerLine } from '../../../core/said/sentence.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import { potOf } from '../../../record/board/poured.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -39,14 +39,12 @@ export function MixSummary({ bench, model, recipe }: { bench: OpenBench; model: 
         const stage = i + 1;
         const pours = steps.flatMap((s) => (s.stage === stage && s.pour ? [{ ...s, pour: s.pour }] : []));
         const parts = partsOf(pours.map((p) => p.pour.grams));
-        const medium = layer.medium ? bench.materials.mediums[layer.medium]?.name : undefined;
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a layer is known by its place
           <div key={i}>
             <Row as="h3" padBottom="hair" gap="near">
               <span>
-                {stage}. {KINDS[layer.kind].label}
-                {medium ? `: ${medium}` : ''}
+                {stage}. {layerLine(layer, bench.materials)}
               </span>
               {pours.length > 0 && (
                 <Text className="soft" strong={false}>

@@ -1,4 +1,5 @@
 import { MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
 import { type Layer, LONGEST_WAIT, RUB_WORDS, RUBS, type Rub } from '../../../core/layers/layer.ts';
 import { NumberField } from '../NumberField.tsx';
 
@@ -10,11 +11,19 @@ interface Props {
   onSettle: () => void;
 }
 
+/** Grits as they are typed, one after the other; null while one of them is none. */
+function papersTyped(text: string): number[] | null {
+  const grits = (text.match(/\d+/g) ?? []).map(Number);
+  const strange = /[^\d\s,–-]/.test(text);
+  return strange || grits.length > 8 || grits.some((grit) => grit < 16 || grit > 10_000) ? null : grits;
+}
+
 const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** How long a layer is left after its last coat, and what is done to it before the next. */
 export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
-  const { rub: _, ...unrubbed } = layer;
+  const { rub: _, papers: __, ...unrubbed } = layer;
+  const [typed, setTyped] = useState<string | null>(null);
   return (
     <>
       <NumberField
@@ -44,6 +53,25 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
           </MenuItem>
         ))}
       </TextField>
+      {(layer.rub === 'dry' || layer.rub === 'wet') && (
+        <TextField
+          label="papers"
+          placeholder="220-400"
+          value={typed ?? (layer.papers ?? []).join('-')}
+          onChange={(e) => {
+            setTyped(e.target.value);
+            const { papers: _papers, ...rest } = layer;
+            const papers = papersTyped(e.target.value);
+            if (papers) onChange(papers.length > 0 ? { ...rest, papers } : rest, 'papers');
+          }}
+          onBlur={() => {
+            setTyped(null);
+            onSettle();
+          }}
+          error={typed !== null && papersTyped(typed) === null}
+          sx={{ width: 110 }}
+        />
+      )}
     </>
   );
 }

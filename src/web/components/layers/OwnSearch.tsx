@@ -5,11 +5,11 @@ import type { Layer } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { LayerChoice } from '../../../core/match/own-layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
+import { layerLine } from '../../../core/said/sentence.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Row, Text } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
-import { layerLine } from './WayOn.tsx';
 
 interface Props {
   /** The stack as it stands, of which one layer is searched alone; null before the target is read. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Layer } from '../../../core/layers/layer.ts';
 import { type Phrase, phrasesOf } from '../../../core/said/sentence.ts';
 import type { SaidShelf } from '../../../core/said/shelf.ts';
-import { understoodStack } from '../../../core/said/understood.ts';
+import { understoodStack } from '../../../core/said/stack.ts';
 import { useListening } from '../../hooks/listening.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { Row } from '../layout.tsx';

@@ -1,9 +1,9 @@
 import { Button, LinearProgress } from '@mui/material';
 import type { Materials } from '../../../core/layers/materials.ts';
 import type { SystemRoad } from '../../../core/match/systems.ts';
+import { layerLine } from '../../../core/said/sentence.ts';
 import { Area, Row } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
-import { layerLine } from './WayOn.tsx';
 
 interface Props {
   /** 0-1. */

@@ -1,12 +1,13 @@
 import { KINDS } from '../../../core/kinds/index.ts';
 import { partsOf, volumeText } from '../../../core/mix/index.ts';
+import { layerLine } from '../../../core/said/sentence.ts';
 import { potOf } from '../../../record/board/poured.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import { amountText } from './StepList.tsx';
 
-/** Small enough for one page however many steps there are. */
-const sizeFor = (steps: number) => (steps <= 40 ? 13 : steps <= 64 ? 11 : 9);
+/** Small enough for one page however many lines there are. */
+const sizeFor = (lines: number) => (lines <= 44 ? 13 : lines <= 70 ? 11 : 9);
 
 /** The mix sheet on paper: every step with a box to tick, the cautions, the way back; one page of A4 or Letter. */
 export function PrintSheet({ bench, mixing, title }: { bench: OpenBench; mixing: Mixing; title: string }) {
@@ -14,7 +15,7 @@ export function PrintSheet({ bench, mixing, title }: { bench: OpenBench; mixing:
   const stages = [...new Set(steps.map((s) => s.stage))];
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   return (
-    <section className="paper" aria-hidden style={{ fontSize: sizeFor(steps.length) }}>
+    <section className="paper" aria-hidden style={{ fontSize: sizeFor(steps.length + stages.length) }}>
       <h1>{title}</h1>
       <div className="columns2">
         {stages.map((stage) => {
@@ -31,6 +32,7 @@ export function PrintSheet({ bench, mixing, title }: { bench: OpenBench; mixing:
                 {mixed ? `, ${volumeText(potOf(recipe, stage, bench.materials).litres, mixing.units)}` : ''}
                 {pours.length > 1 ? `, ${parts.join(' : ')} by weight` : ''}
               </h2>
+              {layer && <p>{layerLine(layer, bench.materials)}</p>}
               {own.map((step) => (
                 <div key={step.key} className="line">
                   <span className="box" />
