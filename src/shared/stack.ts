@@ -27,6 +27,7 @@ export const LayerSchema = z.object({
     .max(LONGEST_WAIT, `A wait is at most ${LONGEST_WAIT} h: three months.`)
     .optional(),
   rub: z.enum(RUBS).optional(),
+  rubLast: z.boolean().optional(),
   papers: z
     .array(z.number().int().min(16, 'A grit is 16 to 10 000.').max(10_000, 'A grit is 16 to 10 000.'))
     .max(8, 'A sequence has eight papers at most.')

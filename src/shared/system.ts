@@ -28,6 +28,7 @@ const SystemLayer = z.object({
   method: z.string().max(40).optional(),
   wait: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),
+  rubLast: z.boolean().optional(),
   papers: z.array(z.number().int().min(16).max(10_000)).max(8).optional(),
   note: z.string().max(300).optional(),
 });

@@ -83,7 +83,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
       variants: [{ name: 'As it is', preparation: {}, layers: [{ kind: 'clear' }] }],
     },
   });
-  await post('/rack', {
+  const oldBoard: Named = await post('/rack', {
     label: 'Old door',
     speciesId: species.id,
     layers: [],
@@ -92,6 +92,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     grid: null,
     lab: [50, 10, 20],
   });
+  await post(`/jobs/${job.id}/held`, { id: newId(), things: [{ kind: 'old', id: oldBoard.id }], said: [] });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
   const now: Job = await got(`/jobs/${job.id}`);
@@ -116,6 +117,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/coats/': ids(boards.flatMap((b) => b.coats)),
     '/readings/': ids(boards.flatMap((b) => b.readings)),
     '/looks/': ids(boards.flatMap((b) => b.looks)),
+    '/held/': ids(now.held),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),
     '/rungs/': ids(after.colourants.flatMap((c) => c.rungs)),

@@ -29,6 +29,7 @@ export const clear = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => withWork('Level it, or strip back to the sealer'),
+  puttingOn: ({ way }) => `${way}: thin and even, edges and ends first, then long strokes with the grain.`,
   coverage: 10,
   doubt: 0.2,
 });

@@ -11,7 +11,8 @@ export const conditioner = kind({
   drying: () => lasts([0.25, 1, 12], 1, 8),
   soak: 8,
   wayBack: () => untilNext('Let it dry and sand again', 'until colour is on'),
-  puttingOn: () => 'Soak 5–10 min, wipe.',
+  puttingOn: () =>
+    'Wet all of it and keep it wet 5–10 min; wipe off what stands. What follows goes on within its window.',
   coverage: 14,
   doubt: 0.3,
 });

@@ -74,6 +74,8 @@ export interface ToSay {
   method: string | undefined;
   /** The method as it begins a sentence, e.g. "Wiped with the grain"; empty where there is one way only. */
   way: string;
+  /** What binds its product, where the sheet of that says. */
+  binder: string;
   setting(key: string): number;
 }
 
@@ -158,10 +160,18 @@ const NOTHING_SPECIAL: Traits = {
 
 /** The way it is put on. */
 const asPutOn = ({ way }: ToSay): string => (way ? `${way}.` : '');
-const LEFT_ON: readonly (string | undefined)[] = ['sprayed', 'unwiped', 'dry-brushed'];
+/** What is not wiped off: how it is left. */
+const LEFT: Readonly<Record<string, string>> = {
+  sprayed: 'Sprayed: thin and even, and left.',
+  unwiped:
+    'Brushed on even, laid off with the grain, and left: it hides more than wiped, and takes a night and longer.',
+  'dry-brushed': 'Dry-brushed: nearly none on the brush, dragged lightly; most of it taken off again while it is wet.',
+};
 /** The way it is put on, and when it is wiped off. */
 const wipedOff = (said: ToSay): string =>
-  LEFT_ON.includes(said.method) ? asPutOn(said) : `${said.way}; wipe after ${said.setting('dwell')} min.`;
+  said.method !== undefined && LEFT[said.method]
+    ? (LEFT[said.method] as string)
+    : `${said.way}; wipe after ${said.setting('dwell')} min.`;
 
 type Said = Partial<Omit<Kind, 'is'>> &
   Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings'> & { is: Partial<Traits> };

@@ -13,7 +13,10 @@ export const oil = kind({
   drying: () => lasts([12, 3.5 * DAY, 7 * DAY], DAY, 12),
   soak: 12,
   wayBack: () => whileWet('Wipe off with its thinner', 0.5, 'while it is wet, within minutes'),
-  puttingOn: () => 'Flood, keep wet 10–15 min, wipe off all of it; wipe again where it bleeds.',
+  puttingOn: ({ binder }) =>
+    /wax/i.test(binder)
+      ? 'Thin, worked in with a pad or a roller; after 10 min take off all that stands on the face.'
+      : 'Flood, keep wet 10–15 min, wipe off all of it; wipe again where it bleeds.',
   coverage: 18,
   dearer: 0.1,
   doubt: 0.2,

@@ -15,6 +15,8 @@ export const opaque = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => withWork('Strip it; the wood below keeps a tinge'),
+  puttingOn: () =>
+    'Thin and even, into corners and profiles first; the second coat covers. Stir from the bottom now and then.',
   base: { name: 'Paint base', stir: 'From the bottom, until no streak is left.' },
   coverage: 9,
   dearer: 0.4,

@@ -13,6 +13,8 @@ export const powderingGlaze = kind({
   drying: () => lasts([5 * MINUTE, 0.5, 2], 0.5, 25),
   open: () => 5,
   wayBack: () => untilNext('Rub off with a pad', 'until a clear locks it'),
+  puttingOn: () =>
+    'Brush it on and into dents and corners; when it is dull as chalk, about 5 min, rub it off what stands high with a pad.',
   base: { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
   doubt: 0.35,

@@ -13,6 +13,8 @@ export const reactive = kind({
   is: { coloursWood: true, reacts: true, final: true },
   drying: () => lasts([1, 3, 12], 2, 8),
   wayBack: () => NO_WAY_BACK,
+  puttingOn: () =>
+    'Brush on wet and even with nylon, not flooded, and leave it. It looks like nothing at first and darkens as it dries.',
   dearer: 0.15,
   doubt: 0.5,
 });

@@ -15,6 +15,7 @@ export const toner = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => untilNext('Level it with the clear it lies in, down to the coat below', 'until it is built over'),
+  puttingOn: () => 'Spray it thin, in even passes that overlap by half; look after each, from where it will be seen.',
   dearer: 0.15,
   doubt: 0.35,
 });

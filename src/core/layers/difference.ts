@@ -47,6 +47,8 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
   if (before.wait !== after.wait)
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
+  if (before.rubLast !== after.rubLast)
+    words.push(after.rubLast ? 'only the last coat rubbed down' : 'each coat rubbed down');
   if (before.rub !== after.rub || String(before.papers) !== String(after.papers))
     words.push(after.rub ? rubWords(after.rub, after.papers).toLowerCase() : 'rubbed down as usual');
   if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');

@@ -24,6 +24,8 @@ export interface Layer {
   rub?: Rub;
   /** Grits of the papers that it is rubbed down with, in their order; the usual ones where nothing is said. */
   papers?: number[];
+  /** Only its last coat is rubbed down, those before it are left as they are. */
+  rubLast?: boolean;
   /** Rules that the finisher has read and left as it is, by their ids. */
   accepted?: string[];
 }

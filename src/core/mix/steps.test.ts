@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCH } from '../../../test/fixtures/bench-materials.ts';
 import { USUAL_PREPARATION } from '../board/preparation.ts';
+import { KINDS, LAYER_KINDS } from '../kinds/index.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Medium } from '../layers/materials.ts';
 import { pourSaid } from './measure.ts';
@@ -46,6 +47,40 @@ describe('the steps of a mix sheet', () => {
     expect(titles(steps)).toEqual(expect.arrayContaining(['Make up to 500 mL', 'Strain', 'Let it cool']));
     expect(of(steps, '1/coat')?.detail).toContain('wipe after 5 min');
     expect(of(steps, '1/coat')?.wayBack?.until).toBe('until the next coat seals it');
+  });
+  it('every kind and way of a layer says how it is put on: no step that is done is without words', () => {
+    for (const kind of LAYER_KINDS)
+      for (const { id } of KINDS[kind].methods.length > 0 ? KINDS[kind].methods : [{ id: undefined }]) {
+        const info = KINDS[kind];
+        const medium = Object.values(BENCH.mediums).find((m) => m.kind === info.medium)?.id;
+        const colour = Object.values(BENCH.colourants).find((c) => info.takes.includes(c.kind))?.id;
+        const layer = newLayer(kind, {
+          colours: colour ? { [colour]: 0.02 } : {},
+          ...(medium ? { medium } : {}),
+          ...(id ? { method: id } : {}),
+        });
+        const coat = sheet([layer, newLayer('clear', { medium: 'satin' })]).find(
+          (s) => s.stage === 1 && s.role === 'coat',
+        );
+        expect(`${kind} ${id ?? ''}: ${coat?.detail}`).toMatch(/: .{15}/);
+      }
+    // A hard-wax oil is not flooded.
+    const oil = Object.values(BENCH.mediums).find((m) => m.kind === 'oil')?.id ?? '';
+    const [plain, waxed] = [{}, { [oil]: { binder: 'hard-wax' } }].map((facts) =>
+      sheet([newLayer('oil', { medium: oil })], { facts }).find((s) => s.role === 'coat'),
+    );
+    expect([plain?.detail, waxed?.detail].map((d) => /Flood/.test(d ?? ''))).toEqual([true, false]);
+  });
+  it('a run of coats is rubbed down after each, or after the last only, with its papers', () => {
+    const rubs = (over: object) =>
+      sheet([
+        newLayer('clear', { medium: 'satin', settings: { coats: 5 }, rub: 'dry', papers: [220, 400], ...over }),
+        newLayer('clear', { medium: 'satin' }),
+      ]).filter((s) => s.stage === 1 && s.title === 'Rub down');
+    expect(rubs({}).map((s) => s.detail)[0]).toBe(
+      'Rub down dry with paper, 220, then 400, lift off at the edges; dust off.',
+    );
+    expect([rubs({}).length, rubs({ rubLast: true }).length]).toEqual([5, 1]);
   });
   it('each key stands once, and coats are counted with what is between them', () => {
     const steps = sheet([

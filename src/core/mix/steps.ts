@@ -63,20 +63,22 @@ function preparationSteps(
 const OILY = 'Oily rags heat up by themselves: spread flat outdoors, or under water in a closed metal can.';
 
 /** How a coat goes on. */
-function howOn(layer: Layer): string {
+function howOn(layer: Layer, binder: string): string {
   const kind = KINDS[layer.kind];
   const method = methodOf(layer);
   const label = kind.methods.find((m) => m.id === method)?.label ?? '';
   return kind.puttingOn({
     method,
     way: label.charAt(0).toUpperCase() + label.slice(1),
+    binder,
     setting: (key) => setting(layer, key),
   });
 }
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
-  if (!next || !isRubbedDown(layer)) return null;
+  // Between two coats of its own, or after the last of them.
+  if (!next || !isRubbedDown(layer) || (next === layer && layer.rubLast)) return null;
   if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; dust off.`;
   if (traitsOf(layer).seals) return 'De-nib with worn 320, lift off at the edges; dust off.';
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
@@ -116,7 +118,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
         role: 'coat',
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
-        detail: [howOn(layer), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
+        detail: [howOn(layer, own?.binder ?? ''), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
         // Said once: the product's own words come before ours.
         cautions: wiped && !/oily rags/i.test(own?.caution ?? '') ? [OILY] : wiped && own?.caution ? [own.caution] : [],
         wayBack: KINDS[layer.kind].wayBack(carrier),

@@ -80,10 +80,14 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
       ),
       rub: fc.option(fc.constantFrom(...RUBS), { nil: undefined }),
       papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
+      rubLast: fc.option(fc.constant(true), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),
       note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
     })
-    .map(({ papers, ...over }) => ({ ...over, ...(over.rub && over.rub !== 'none' ? { papers } : {}) }))
+    .map(({ papers, rubLast, ...over }) => ({
+      ...over,
+      ...(over.rub && over.rub !== 'none' ? { papers, rubLast } : {}),
+    }))
     .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
 };
 /** What is usual is not said: a layer as it comes back leaves it out. */
@@ -214,8 +218,8 @@ describe('a sentence is understood as it is said at a bench', () => {
       newLayer('clear', { medium: 'satin', method: 'sprayed', settings: { coats }, ...over });
     expect(run).toEqual({
       layers: [
-        satin(10, { rub: 'dry', papers: [220, 400] }),
-        satin(5, { wait: 14, rub: 'wet', papers: [800] }),
+        satin(10, { rub: 'dry', papers: [220, 400], rubLast: true }),
+        satin(5, { wait: 14, rub: 'wet', papers: [800], rubLast: true }),
         satin(5, { wait: 168 }),
       ],
     });

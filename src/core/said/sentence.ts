@@ -44,6 +44,8 @@ export const RUB_PHRASES: Readonly<Record<Rub, string>> = {
   pad: 'rubbed down with a pad',
 };
 export const NEAT = 'neat';
+/** Of a run of coats only the last is rubbed down. */
+export const LAST_ONLY = 'after the last coat only';
 
 /** So much of a colour: `4 g/L`, `2 %`, or neat where it is as it comes in the tin. */
 function amountSaid(
@@ -98,7 +100,9 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
   if (layer.wait !== undefined) clauses.push({ text: `left ${figures(layer.wait)} h`, about: 'wait' });
   if (layer.rub !== undefined)
     clauses.push({
-      text: ['then', RUB_PHRASES[layer.rub], layer.papers?.join('-')].filter(Boolean).join(' '),
+      text: ['then', RUB_PHRASES[layer.rub], layer.papers?.join('-'), layer.rubLast ? LAST_ONLY : '']
+        .filter(Boolean)
+        .join(' '),
       about: 'rub',
     });
   if (layer.off) clauses.push({ text: 'left out for now', about: 'off' });

@@ -20,7 +20,7 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
   if (product === undefined) return null;
   const again = understoodLayer(`${KINDS[kind].label} of ${product}; ${line}`, shelf);
   if ('question' in again) return null;
-  const { wait, rub, papers, ...rest } = again.layer;
+  const { wait, rub, papers, rubLast: _, ...rest } = again.layer;
   const plain = newLayer(kind, { medium: medium as string });
   if ((wait === undefined && rub === undefined) || JSON.stringify(rest) !== JSON.stringify(plain)) return null;
   return [
@@ -29,6 +29,8 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
       ...(wait === undefined ? {} : { wait }),
       ...(rub === undefined ? {} : { rub }),
       ...(papers === undefined ? {} : { papers }),
+      // Said after all of its coats it is done after all of them.
+      ...(rub === undefined || rub === 'none' ? {} : { rubLast: true }),
     },
   ];
 }

@@ -74,8 +74,14 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
 
   const settings: Record<string, number> = {};
   const known = (key: string) => info.settings.some((s) => s.key === key);
+  // What is levelled is levelled when all of it is on.
+  const levelled = /\blevel/.test(rest.text);
   const rub = (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
   if (rub) layer.rub = rub;
+  const lastOnly = rest.take(
+    words('after the last coat only', 'after the last coat', 'the last coat only', 'last coat only'),
+  );
+  if (rub && rub !== 'none' && (lastOnly || levelled)) layer.rubLast = true;
   const papers = rub && rub !== 'none' ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
 

@@ -164,6 +164,7 @@ export function layerOf(layer: Layer, materials: Materials, words: ProductWords)
     ...(layer.method && layer.method !== KINDS[layer.kind].methods[0]?.id ? { method: layer.method } : {}),
     ...(layer.wait === undefined ? {} : { wait: layer.wait }),
     ...(layer.rub ? { rub: layer.rub } : {}),
+    ...(layer.rubLast ? { rubLast: true } : {}),
     ...(layer.papers ? { papers: layer.papers } : {}),
     ...(layer.note ? { note: layer.note } : {}),
   };

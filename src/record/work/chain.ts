@@ -236,7 +236,9 @@ function layerTasks(
       title: `${KINDS[layer.kind].label}: ${product}${coats > 1 ? `, coat ${coat} of ${coats}` : ''}`,
       minutes:
         READY +
-        area * (coatTime(layer, shop.materials).hands + (last?.layer && isRubbedDown(last.layer) ? RUBBING : 0)) +
+        area *
+          (coatTime(layer, shop.materials).hands +
+            (last?.layer && isRubbedDown(last.layer) && !(coat > 1 && layer.rubLast) ? RUBBING : 0)) +
         pieces * HANDLING,
       waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
       last: coat === coats,

@@ -102,6 +102,7 @@ export const archiveHeld = route({
   does: 'Takes a look at the target out; it can be brought back.',
   answer: Job,
   moves,
+  refuses: ['not-possible'],
 });
 export const restoreHeld = route({
   method: 'POST',
@@ -109,6 +110,7 @@ export const restoreHeld = route({
   does: 'Brings a look at the target back.',
   answer: Job,
   moves,
+  refuses: ['not-possible'],
 });
 
 export const readTarget = route({

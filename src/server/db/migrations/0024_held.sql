@@ -13,3 +13,4 @@ create table held (
   deleted_at timestamptz
 );
 create index held_job on held (job_id);
+create index held_person on held (person_id);
