@@ -26,6 +26,11 @@ export const LayerSchema = z.object({
     .min(0, 'A wait is zero hours or more.')
     .max(LONGEST_WAIT, `A wait is at most ${LONGEST_WAIT} h: three months.`)
     .optional(),
+  apart: z
+    .number()
+    .min(0, 'Coats are zero hours apart or more.')
+    .max(LONGEST_WAIT, `Coats are ${LONGEST_WAIT} h apart at most.`)
+    .optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
   papers: z

@@ -27,6 +27,7 @@ const SystemLayer = z.object({
   settings: z.record(z.string().max(40), z.number()).optional(),
   method: z.string().max(40).optional(),
   wait: z.number().min(0).max(LONGEST_WAIT).optional(),
+  apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
   papers: z.array(z.number().int().min(16).max(10_000)).max(8).optional(),

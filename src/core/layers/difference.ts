@@ -47,6 +47,8 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
   if (before.wait !== after.wait)
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
+  if (before.apart !== after.apart)
+    words.push(after.apart === undefined ? 'coats as far apart as usual' : `coats ${after.apart} h apart`);
   if (before.rubLast !== after.rubLast)
     words.push(after.rubLast ? 'only the last coat rubbed down' : 'each coat rubbed down');
   if (before.rub !== after.rub || String(before.papers) !== String(after.papers))

@@ -20,6 +20,8 @@ export interface Layer {
   note?: string;
   /** Hours that it is left after its last coat, where it is not the usual time of its product. */
   wait?: number;
+  /** Hours between its own coats, where it is not the usual time. */
+  apart?: number;
   /** What is done to it, dry, before the next; as is usual for its kind where nothing is said. */
   rub?: Rub;
   /** Grits of the papers that it is rubbed down with, in their order; the usual ones where nothing is said. */

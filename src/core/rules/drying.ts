@@ -44,11 +44,11 @@ export const DRYING = family(
   {
     id: 'coats-too-soon',
     title: 'Coats too close together',
-    looksAt: 'the times at which the coats of one layer were ticked',
+    looksAt: 'the hours between the coats of one layer, as planned or as they were ticked',
     severity: 'fault',
     reason: 'Its coats went on one into the other: so soon they are one thick wet coat that wrinkles or stays soft.',
     find: onLayers((l, v) => {
-      const kept = v.within[l.at];
+      const kept = v.within[l.at] ?? l.layer.apart;
       return typeof kept === 'number' && l.coats > 1 && kept < SLACK * l.between.earliest;
     }),
   },

@@ -239,6 +239,12 @@ describe('remedies of rules', () => {
     expect(broken({ ...input, stack }).filter((id) => ['too-soon', 'hurried'].includes(id))).toEqual([]);
     expect(waits(0.05)).toContain('conditioner-window');
   });
+  it('coats that are planned closer together than they dry', () => {
+    const run = (apart?: number) => broken(on([varnish(4, apart === undefined ? {} : { apart })]));
+    expect(run()).not.toContain('coats-too-soon');
+    expect(run(1)).toContain('coats-too-soon');
+    expect(run(24)).not.toContain('coats-too-soon');
+  });
   it('a very dark stain without a ladder is known by what the shop said of it, else by its name', () => {
     const tin = { ...(BENCH.colourants['tin-walnut'] as Colourant), unknown: true };
     const asked = (over: object) => {

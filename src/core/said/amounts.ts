@@ -1,20 +1,13 @@
 import { FieldError } from '../field-error.ts';
-import { COLOURANT_INFO, type ColourantKind } from '../kinds/index.ts';
+import { type Carrier, COLOURANT_INFO } from '../kinds/index.ts';
 import { isRatio, typedQuantity, unitOf } from '../mix/typed-quantity.ts';
 import { unitNamed } from '../mix/units.ts';
 import type { Named, Rest } from './rest.ts';
 import type { SaidShelf } from './shelf.ts';
 import { numberSaid } from './words.ts';
 
-/** A level spoonful of a powder whose sheet is silent: grams in a millilitre. Common practice, from memory. */
-export const USUAL_BULK: Readonly<Record<ColourantKind, number>> = {
-  dye: 0.55,
-  pigment: 0.7,
-  ink: 1,
-  reactive: 1,
-  stain: 1,
-  metallic: 1.1,
-};
+/** Grams in a millilitre where a sheet is silent: a powder level in the spoon, a paste, a liquid. Common practice, from memory. */
+export const USUAL_DENSITY = { powder: 0.6, paste: 1.3, liquid: 1 } as const;
 
 /** A strength in what a colour is told in, from an amount and the volume it goes into. */
 function strengthSaid(
@@ -52,11 +45,13 @@ function strengthSaid(
     return { question: `How much is ${value} ${unit.id} of ${colour.name}? Say it in spoons, grams or millilitres.` };
   if (litres === null)
     return { question: `${value} ${unit.id} of ${colour.name} in how much? Say: in 8 fl oz, in 0.5 L.` };
-  const density = COLOURANT_INFO[colour.kind].form === 'powder' ? colour.bulkDensity : colour.density;
+  const form = colour.form ?? COLOURANT_INFO[colour.kind].form;
+  const powder = form === 'powder';
+  const density = powder ? colour.bulkDensity : colour.density;
   if (unit.dimension === 'volume' && readyMade) return (value * unit.factor) / 1000 / litres;
   if (unit.dimension === 'volume' && !density)
     return {
-      question: `What does a millilitre of ${colour.name} weigh, level in the spoon? Usual is ${USUAL_BULK[colour.kind]} g: write it on its sheet.`,
+      question: `What does a millilitre of ${colour.name} weigh${powder ? ', level in the spoon' : ''}? Usual is ${USUAL_DENSITY[powder ? 'powder' : form === 'paste' ? 'paste' : 'liquid']} g: write it on its sheet.`,
     };
   const grams = value * unit.factor * (unit.dimension === 'volume' ? (density as number) : 1);
   return share ? grams / 1000 / litres : grams / litres;
@@ -139,3 +134,28 @@ function volumeIn(text: string): number | null {
     throw error;
   }
 }
+
+/** What carries a colour can be said; it is what its sheet says, and another one is asked about. */
+export function carrierSaid(rest: Rest, named: readonly Named[], shelf: SaidShelf): { question: string } | null {
+  const said = rest.take(CARRIERS_SAID);
+  if (!said?.[1]) return null;
+  const carrier = Object.entries(CARRIER_WORDS).find(([, called]) => called.includes(said[1] as string))?.[0];
+  const other = named
+    .map(({ id }) => shelf.colourants.find((c) => c.id === id))
+    .find((c) => c?.carrier !== undefined && c.carrier !== carrier);
+  return other?.carrier
+    ? { question: `${other.name} is carried by ${other.carrier}: another one is said on the shelf.` }
+    : null;
+}
+const CARRIER_WORDS: Readonly<Record<Carrier, readonly string[]>> = {
+  water: ['water', 'distilled water', 'warm water', 'hot water'],
+  alcohol: ['alcohol', 'spirit', 'spirits', 'methylated spirit'],
+  oil: ['oil', 'mineral spirits', 'white spirit', 'turpentine'],
+  solvent: ['lacquer thinner', 'solvent', 'acetone'],
+};
+const CARRIERS_SAID = new RegExp(
+  `\\bin (${Object.values(CARRIER_WORDS)
+    .flat()
+    .toSorted((p, q) => q.length - p.length)
+    .join('|')})\\b`,
+);

@@ -39,9 +39,17 @@ export function namedIn(
   calls: readonly string[] = [],
 ): Named[] {
   const found: Named[] = [];
-  for (const { id, name } of list.toSorted((p, q) => q.name.length - p.name.length)) {
-    const shape = words(name.toLowerCase());
-    if (calls.includes(name.toLowerCase())) continue;
+  // A name whole, or what stands before its comma where only one is called so: “Harbour night, gel”.
+  const all = list.flatMap(({ id, name }) => {
+    const whole = name.toLowerCase();
+    const [short = whole] = whole.split(',');
+    const alone = short !== whole && list.filter((l) => l.name.toLowerCase().startsWith(short)).length === 1;
+    return [whole, ...(alone ? [short] : [])].map((call) => ({ id, call }));
+  });
+  for (const { id, call } of all.toSorted((p, q) => q.call.length - p.call.length)) {
+    if (found.some((f) => f.id === id)) continue;
+    const shape = words(call);
+    if (calls.includes(call)) continue;
     const match = rest.text.match(shape);
     if (match?.index === undefined) continue;
     found.push({ id, from: match.index, to: match.index + match[0].length });

@@ -14,6 +14,7 @@ export type Said =
   | 'medium'
   | 'method'
   | 'wait'
+  | 'apart'
   | 'rub'
   | 'note'
   | 'off'
@@ -97,6 +98,7 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
     const value = setting(layer, key);
     if (say && value !== usual) clauses.push({ text: say(value), about: `setting:${key}` });
   }
+  if (layer.apart !== undefined) clauses.push({ text: `${figures(layer.apart)} h apart`, about: 'apart' });
   if (layer.wait !== undefined) clauses.push({ text: `left ${figures(layer.wait)} h`, about: 'wait' });
   if (layer.rub !== undefined)
     clauses.push({

@@ -1,4 +1,4 @@
-import type { ColourantKind, MediumKind } from '../kinds/index.ts';
+import type { Carrier, ColourantKind, MediumKind } from '../kinds/index.ts';
 import type { Materials } from '../layers/materials.ts';
 
 /** What a sentence can name. */
@@ -7,6 +7,8 @@ export interface SaidShelf {
     id: string;
     name: string;
     kind: ColourantKind;
+    carrier?: Carrier;
+    form?: string | null | undefined;
     /** Grams in a millilitre of its powder as it lies in a level spoon, where its sheet says. */
     bulkDensity?: number | null | undefined;
     /** Grams in a millilitre of it as a liquid. */

@@ -9,10 +9,15 @@ import { NUMBER, numberSaid } from './words.ts';
  * rubbed down; null where it is a layer of its own.
  */
 function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
-  const { kind, colours, medium, method, settings } = before;
+  const { kind, colours, medium, method, settings, apart } = before;
   const count = line.match(new RegExp(`^${NUMBER}(?: more)?(?: coats?)?$`, 'i'));
   if (count?.[1]) {
-    const again = { ...newLayer(kind, { colours }), ...(medium ? { medium } : {}), ...(method ? { method } : {}) };
+    const again = {
+      ...newLayer(kind, { colours }),
+      ...(medium ? { medium } : {}),
+      ...(method ? { method } : {}),
+      ...(apart === undefined ? {} : { apart }),
+    };
     return [before, { ...again, settings: { ...settings, coats: numberSaid(count[1].toLowerCase()) } }];
   }
   // Said of the same layer again it may change how that is left and rubbed, and nothing else.

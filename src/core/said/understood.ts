@@ -1,7 +1,7 @@
 import { FieldError } from '../field-error.ts';
 import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
 import { type Layer, newLayer, type Rub } from '../layers/layer.ts';
-import { pouredColours } from './amounts.ts';
+import { carrierSaid, pouredColours } from './amounts.ts';
 import { namedIn, Rest, words } from './rest.ts';
 import type { SaidShelf } from './shelf.ts';
 import {
@@ -41,6 +41,10 @@ export function understoodLayer(sentence: string, shelf: SaidShelf): Understood 
   }
 }
 
+/** What a product calls itself: “Harbour night, gel” is a gel. */
+const kindNamed = (name: string): LayerKind | undefined =>
+  LAYER_KINDS.find((kind) => KINDS[kind].takes.length > 0 && calledOf(kind).some((call) => words(call).test(name)));
+
 function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const noted = sentence.match(/[“"]([^”"]*)[”"]/);
   const rest = new Rest(
@@ -63,7 +67,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const kind =
     kinds.find((k) => !product || KINDS[k.kind].medium === product.kind)?.kind ??
     product?.kind ??
-    (first && COLOURANT_INFO[first.kind].laidAs);
+    (first && (kindNamed(first.name.toLowerCase()) ?? COLOURANT_INFO[first.kind].laidAs));
   if (!kind) return { question: ASK_KIND };
   for (const call of calledOf(kind).toSorted((p, q) => q.length - p.length)) rest.take(words(call));
   const info = KINDS[kind];
@@ -88,6 +92,8 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const coats =
     rest.take(new RegExp(`${NUMBER} (?:\\p{L}+ )?(?:coats?|passes|pass)\\b`, 'u')) ?? rest.take(/[x×] ?(\d+)/);
   if (coats?.[1] && known('coats')) settings.coats = numberSaid(coats[1]);
+  const other = carrierSaid(rest, colours, shelf);
+  if (other) return other;
   const strength = pouredColours(rest, colours, shelf);
   if ('question' in strength) return strength;
   layer.colours = strength.colours;
@@ -109,6 +115,8 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   for (const [key, table] of WORDED)
     for (const [said, value] of Object.entries(table)) if (known(key) && rest.take(words(said))) settings[key] = value;
 
+  const apart = rest.take(new RegExp(`${SPAN} ?${HOUR_UNIT} apart`));
+  if (apart?.[1] && apart[2]) layer.apart = spanHours(apart[1], apart[2]);
   const wait = rest.take(new RegExp(`(?:left|dries|dry|wait|waits) (?:for )?${SPAN} ?${HOUR_UNIT}`));
   if (wait?.[1] && wait[2]) layer.wait = spanHours(wait[1], wait[2]);
   else if (rest.take(words('left overnight', 'dries overnight', 'overnight'))) layer.wait = OVERNIGHT;
@@ -129,7 +137,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     if (settings.coats === undefined && known('coats') && rest.take(words(said))) settings.coats = value;
 
   const left = rest.text.match(/[\p{L}\d/½⅓⅔¼¾⅛⅜⅝⅞%]+/gu)?.find((word) => !IDLE.test(word));
-  if (left) return { question: `What is “${left}”?` };
+  if (left) return { question: `What is “${left}”? What is only to be remembered stands in “quotes”.` };
   for (const spec of info.settings) {
     const value = settings[spec.key];
     if (value === undefined) continue;

@@ -163,6 +163,7 @@ export function layerOf(layer: Layer, materials: Materials, words: ProductWords)
     ...(Object.keys(layer.settings).length > 0 ? { settings: layer.settings } : {}),
     ...(layer.method && layer.method !== KINDS[layer.kind].methods[0]?.id ? { method: layer.method } : {}),
     ...(layer.wait === undefined ? {} : { wait: layer.wait }),
+    ...(layer.apart === undefined ? {} : { apart: layer.apart }),
     ...(layer.rub ? { rub: layer.rub } : {}),
     ...(layer.rubLast ? { rubLast: true } : {}),
     ...(layer.papers ? { papers: layer.papers } : {}),

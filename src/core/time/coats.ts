@@ -96,7 +96,7 @@ export interface CoatTimes {
   coat: number;
   last: boolean;
   drying: Drying;
-  /** Hours that are left after it before the next goes on: as planned of its layer, else as is usual. */
+  /** Hours that are left after it before the next goes on: as planned of its layer and its coats, else as is usual. */
   wait: number;
 }
 
@@ -109,7 +109,7 @@ export function coatsOf(stack: Stack, shop: DryingAir): CoatTimes[] {
     return Array.from({ length: coats }, (_, c) => {
       const drying = inAir(dryingOfCoat(stack, at, c + 1, shop), weather);
       const last = c === coats - 1;
-      return { layer: at, coat: c + 1, last, drying, wait: (last ? layer.wait : undefined) ?? drying.goOn.usual };
+      return { layer: at, coat: c + 1, last, drying, wait: (last ? layer.wait : layer.apart) ?? drying.goOn.usual };
     });
   });
 }
@@ -126,7 +126,7 @@ export function durationOf(stack: Stack, shop: DryingAir): Duration {
   const total: Duration = { wait: { earliest: 0, usual: 0, safe: 0 }, hands: 0 };
   for (const { layer: at, last, drying } of coatsOf(stack, shop)) {
     const layer = stack[at] as Layer;
-    const planned = last ? layer.wait : undefined;
+    const planned = last ? layer.wait : layer.apart;
     total.wait.earliest += planned ?? drying.goOn.earliest;
     total.wait.usual += planned ?? drying.goOn.usual;
     total.wait.safe += planned ?? drying.goOn.safe;

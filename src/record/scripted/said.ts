@@ -11,10 +11,12 @@ function namesOf(
   { colourants, mediums }: ReturnType<typeof materialsOfFile>,
 ): SaidShelf {
   return {
-    colourants: Object.values(colourants).map(({ id, name, kind }) => ({
+    colourants: Object.values(colourants).map(({ id, name, kind, carrier }) => ({
       id,
       name,
       kind,
+      carrier,
+      form: facts[id]?.form,
       bulkDensity: facts[id]?.bulkDensity,
       density: facts[id]?.density,
     })),

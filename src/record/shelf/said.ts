@@ -4,10 +4,12 @@ import { onTheShelf } from './materials.ts';
 
 /** What of a shelf a sentence can name: nothing that was put away. */
 export const saidShelf = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): SaidShelf => ({
-  colourants: onTheShelf(colourants).map(({ id, name, kind, sheet }) => ({
+  colourants: onTheShelf(colourants).map(({ id, name, kind, carrier, sheet }) => ({
     id,
     name,
     kind,
+    carrier,
+    form: sheet.form,
     bulkDensity: sheet.bulkDensity,
     density: sheet.density,
   })),

@@ -277,6 +277,6 @@ export function chainOf(shop: ShopAtWork, item: WorkItem): Task[] {
 const isMixedByNow = ({ act, stage }: Task, tasks: readonly Task[]): boolean =>
   act === 'mix' && tasks.some((t) => t.done && t.stage === stage && t.drying !== null);
 
-/** Hours that a layer is planned to be left, after its last coat. */
+/** Hours that a coat is planned to be left: between those of a layer, and after its last. */
 const layerWait = (task: Task | null): number | null =>
-  task?.last && task.layer?.wait !== undefined ? task.layer.wait : null;
+  (task?.last ? task.layer?.wait : task?.drying ? task.layer?.apart : undefined) ?? null;

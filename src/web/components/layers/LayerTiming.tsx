@@ -1,6 +1,6 @@
-import { MenuItem, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import { type Layer, LONGEST_WAIT, RUB_WORDS, RUBS, type Rub } from '../../../core/layers/layer.ts';
+import { type Layer, LONGEST_WAIT, RUB_WORDS, RUBS, type Rub, setting } from '../../../core/layers/layer.ts';
 import { NumberField } from '../NumberField.tsx';
 
 interface Props {
@@ -22,10 +22,25 @@ const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** How long a layer is left after its last coat, and what is done to it before the next. */
 export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
-  const { rub: _, papers: __, ...unrubbed } = layer;
+  const { rub: _, papers: __, rubLast: ___, ...unrubbed } = layer;
+  const several = setting(layer, 'coats') > 1;
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <>
+      {several && (
+        <NumberField
+          data-said="apart"
+          label="apart, h"
+          value={rounded(layer.apart ?? usual)}
+          min={0}
+          max={LONGEST_WAIT}
+          step={0.5}
+          onNumber={(apart) => onChange({ ...layer, apart }, 'apart')}
+          onSettle={onSettle}
+          title="Hours between its own coats"
+          sx={{ width: 92 }}
+        />
+      )}
       <NumberField
         data-said="wait"
         label="left, h"
@@ -53,6 +68,18 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
           </MenuItem>
         ))}
       </TextField>
+      {several && layer.rub !== undefined && layer.rub !== 'none' && (
+        <Button
+          aria-pressed={layer.rubLast === true}
+          title="Only when all of its coats are on"
+          onClick={() => {
+            const { rubLast, ...rest } = layer;
+            onChange(rubLast ? rest : { ...rest, rubLast: true });
+          }}
+        >
+          Last only
+        </Button>
+      )}
       {(layer.rub === 'dry' || layer.rub === 'wet') && (
         <TextField
           label="papers"
