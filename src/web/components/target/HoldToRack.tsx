@@ -5,6 +5,7 @@ import { screenColour } from '../../../core/colour/display.ts';
 import type { Lab } from '../../../core/colour/lab.ts';
 import { reflectanceFromLab } from '../../../core/colour/reconstruct.ts';
 import { unlessRefused } from '../../../core/field-error.ts';
+import { isDone } from '../../../record/board/stages.ts';
 import { beliefOf, TARGET } from '../../../record/job/belief.ts';
 import { mostTellingOnRack } from '../../../record/job/by-sight.ts';
 import { toHoldUp } from '../../../record/job/rack.ts';
@@ -36,8 +37,10 @@ export function HoldToRack({ bench }: { bench: OpenBench }) {
   const [ids, idsOfNearest] = [useNextId(), useNextId()];
   const belief = beliefOf(bench);
   const thought = belief?.colour(TARGET).lab ?? null;
-  const up = data ? toHoldUp(data.things, thought, job.held) : [];
-  const telling = mostTellingOnRack(belief, job.held);
+  // Boards that were made for it tell more than any of the rack.
+  const made = job.woods.some((wood) => wood.boards.some(isDone));
+  const up = data && !made ? toHoldUp(data.things, thought, job.held) : [];
+  const telling = made ? null : mostTellingOnRack(belief, job.held);
   const last = job.held.findLast((h) => h.said && h.things[0]?.id === telling?.id);
   const tell = async (held: Omit<NewHeld, 'id'>, id = ids) => {
     await change(holdTarget, { job: job.number }, { id: id.next(), ...held });
