@@ -33,11 +33,7 @@ export interface Named {
   to: number;
 }
 /** Names of the shelf in a text, the longest first; each place is read once. */
-export function namedIn(
-  rest: Rest,
-  list: readonly { id: string; name: string }[],
-  calls: readonly string[] = [],
-): Named[] {
+export function namedIn(rest: Rest, list: readonly { id: string; name: string }[]): Named[] {
   const found: Named[] = [];
   // A name whole, or what stands before its comma where only one is called so: “Harbour night, gel”.
   const all = list.flatMap(({ id, name }) => {
@@ -49,7 +45,6 @@ export function namedIn(
   for (const { id, call } of all.toSorted((p, q) => q.call.length - p.call.length)) {
     if (found.some((f) => f.id === id)) continue;
     const shape = words(call);
-    if (calls.includes(call)) continue;
     const match = rest.text.match(shape);
     if (match?.index === undefined) continue;
     found.push({ id, from: match.index, to: match.index + match[0].length });

@@ -148,6 +148,11 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(said('one coat of thin shellac, 1-lb cut, scuff 800-1000')).toEqual(
       newLayer('sealer', { medium: 'thin', settings: { coats: 1, cut: 1 }, rub: 'dry', papers: [800, 1000] }),
     );
+    // What is called by the word of a kind is found by it.
+    const plain: SaidShelf = { colourants: [], mediums: [{ id: 'v', name: 'Varnish', kind: 'clear' }] };
+    expect(understoodLayer('varnish, 3 coats', plain)).toEqual({
+      layer: newLayer('clear', { medium: 'v', settings: { coats: 3 } }),
+    });
     // Before its comma a name is enough, and what it calls itself is what it is.
     expect(said('harbour tide, wiped')).toEqual(newLayer('gel-stain', { colours: { tide: 1 } }));
     expect(said('honey 4 g/L in water')).toEqual(newLayer('dye', { colours: { honey: 4 } }));

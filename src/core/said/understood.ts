@@ -53,9 +53,8 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
       .replace(/\.\s*$/, '')
       .replace(/\s+/g, ' '),
   );
-  const calls = LAYER_KINDS.flatMap(calledOf);
-  const colours = namedIn(rest, shelf.colourants, calls);
-  const [medium, ...more] = namedIn(rest, shelf.mediums, calls);
+  const colours = namedIn(rest, shelf.colourants);
+  const [medium, ...more] = namedIn(rest, shelf.mediums);
   if (more.length > 0) return { question: 'One layer has one clear, sealer or oil: say them one after the other.' };
   const product = shelf.mediums.find((m) => m.id === medium?.id);
   if (medium) rest.cut(medium.from, medium.to);

@@ -48,16 +48,7 @@ export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
   none: ['not rubbed down', 'not rubbed', 'nothing rubbed', 'not sanded'],
   wool: ['rubbed down with steel wool', 'rubbed down with wool', 'steel-wooled', 'with steel wool', 'rubbed with wool'],
   pad: ['rubbed down with a pad', 'rubbed with a pad', 'scuffed with a pad', 'padded'],
-  wet: [
-    'rubbed down wet',
-    'sanded wet',
-    'wet sanded',
-    'rubbed wet',
-    'sand wet',
-    'sand wet',
-    'levelled wet',
-    'level wet',
-  ],
+  wet: ['rubbed down wet', 'sanded wet', 'wet sanded', 'rubbed wet', 'sand wet', 'levelled wet', 'level wet'],
   dry: [
     'rubbed down dry',
     'rubbed down',
