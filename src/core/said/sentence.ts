@@ -80,7 +80,9 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
   const head: Phrase[] = [{ text: kind.label, about: 'kind' }];
   if (layer.medium !== undefined)
     head.push({ text: ' of ' }, { text: nameOf(shelf.mediums, layer.medium), about: 'medium' });
-  const colours = Object.entries(layer.colours).map(([id, strength]): Phrase => {
+  // What there is most of comes first.
+  const poured = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
+  const colours = poured.map(([id, strength]): Phrase => {
     const info = COLOURANT_INFO[shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
     return {
       text: `${amountSaid(strength, info, digits)} ${nameOf(shelf.colourants, id)}`,

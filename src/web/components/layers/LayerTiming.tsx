@@ -18,6 +18,15 @@ function papersTyped(text: string): number[] | null {
   return strange || grits.length > 8 || grits.some((grit) => grit < 16 || grit > 10_000) ? null : grits;
 }
 
+/** What fits its field; the list says it whole. */
+const SHORT: Readonly<Record<Rub | 'usual', string>> = {
+  usual: 'As usual',
+  none: 'Not rubbed',
+  dry: 'Rub dry',
+  wet: 'Rub wet',
+  wool: 'Steel wool',
+  pad: 'Pad',
+};
 const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** How long a layer is left after its last coat, and what is done to it before the next. */
@@ -59,6 +68,7 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
         label="then"
         value={layer.rub ?? ''}
         onChange={(e) => onChange(e.target.value ? { ...layer, rub: e.target.value as Rub } : unrubbed)}
+        slotProps={{ select: { displayEmpty: true, renderValue: (rub) => SHORT[(rub || 'usual') as Rub | 'usual'] } }}
         sx={{ width: 120 }}
       >
         <MenuItem value="">As usual</MenuItem>
@@ -70,6 +80,8 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
       </TextField>
       {several && layer.rub !== undefined && layer.rub !== 'none' && (
         <Button
+          variant={layer.rubLast ? 'contained' : 'outlined'}
+          color="secondary"
           aria-pressed={layer.rubLast === true}
           title="Only when all of its coats are on"
           onClick={() => {
