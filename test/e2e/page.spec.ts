@@ -231,6 +231,8 @@ test('what cannot be saved says so and stays; a tab with unsaved work asks befor
 
 test('the look is chosen once and kept; in the booth everything is dark but the boards', async ({ page }) => {
   await page.goto('/jobs');
+  // What loads into the rail moves the button: a click wants it to stand.
+  await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'Dim for the booth' }).click();
   const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   await expect.poll(ground).toBe('rgb(64, 64, 64)');
