@@ -17,6 +17,21 @@ export interface SaidShelf {
   mediums: readonly { id: string; name: string; kind: MediumKind }[];
 }
 
+type SaidColour = SaidShelf['colourants'][number];
+/** A colour as a sentence can name it, with what its sheet says of a spoonful. */
+export const saidColour = (
+  { id, name, kind, carrier }: Pick<SaidColour, 'id' | 'name' | 'kind' | 'carrier'>,
+  sheet: Pick<SaidColour, 'form' | 'bulkDensity' | 'density'> | undefined,
+): SaidColour => ({
+  id,
+  name,
+  kind,
+  ...(carrier ? { carrier } : {}),
+  form: sheet?.form,
+  bulkDensity: sheet?.bulkDensity,
+  density: sheet?.density,
+});
+
 /** The names of the materials of a model; what a spoonful weighs is not among them. */
 export const namesIn = ({ colourants, mediums }: Pick<Materials, 'colourants' | 'mediums'>): SaidShelf => ({
   colourants: Object.values(colourants),

@@ -1,6 +1,6 @@
 import type { Layer } from '../../core/layers/layer.ts';
 import { sentenceText } from '../../core/said/sentence.ts';
-import type { SaidShelf } from '../../core/said/shelf.ts';
+import { type SaidShelf, saidColour } from '../../core/said/shelf.ts';
 import { understoodStack } from '../../core/said/stack.ts';
 import { materialsOfFile } from '../board/stack-file.ts';
 import { checked, type ScriptedShelf, StackInput } from './asked.ts';
@@ -11,16 +11,8 @@ function namesOf(
   { colourants, mediums }: ReturnType<typeof materialsOfFile>,
 ): SaidShelf {
   return {
-    colourants: Object.values(colourants).map(({ id, name, kind, carrier }) => ({
-      id,
-      name,
-      kind,
-      carrier,
-      form: facts[id]?.form,
-      bulkDensity: facts[id]?.bulkDensity,
-      density: facts[id]?.density,
-    })),
-    mediums: Object.values(mediums).map(({ id, name, kind }) => ({ id, name, kind })),
+    colourants: Object.values(colourants).map((colour) => saidColour(colour, facts[colour.id])),
+    mediums: Object.values(mediums),
   };
 }
 

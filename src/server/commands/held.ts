@@ -1,4 +1,3 @@
-import { understood } from '../../core/belief/words.ts';
 import { rackAtHand } from '../../record/job/rack.ts';
 import type { Job } from '../../shared/job.ts';
 import type { NewHeld, OnRack } from '../../shared/look.ts';
@@ -10,6 +9,7 @@ import { newestJobs } from '../repositories/jobs.ts';
 import { oldBoards } from '../repositories/rack.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
 import { openJob, wholeJob } from './jobs.ts';
+import { mustHaveLight, saidIn } from './looks.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
@@ -27,15 +27,12 @@ export async function holdTarget({ db, learning }: Shop, by: Actor, code: string
   const job = await openJob(db, code);
   const { light, words, swapped } = input;
   const several = input.things.length > 1;
-  const said = input.said === undefined ? (several ? null : understood(words)) : input.said;
-  if (input.said === undefined && said === null && !several)
-    throw new Refusal(422, 'Nothing of this was understood: say lighter, darker, redder, greener …, or same.', 'words');
+  const said = several && input.said === undefined ? null : saidIn(input, false);
+  // Many jobs are read for it: before anything is held up by that.
+  const rack = await atHand(db, job);
   await db.transaction(async (tx) => {
     if (await heldById(tx, input.id)) return;
-    const { lights } = await wholeJob(tx, job);
-    if (light !== 'D65' && lights[light] === 0)
-      throw new Refusal(422, 'This job’s place has no such light. Say on the job which lights it has.', 'light');
-    const rack = await atHand(tx, job);
+    mustHaveLight(await wholeJob(tx, job), light);
     const things = input.things.map(({ kind, id }) => {
       const thing = rack.find((t) => t.kind === kind && t.id === id);
       if (!thing) throw new Refusal(422, 'That is not on the rack, or nothing is known of its colour.', 'things');

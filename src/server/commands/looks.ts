@@ -2,7 +2,8 @@ import { understood } from '../../core/belief/words.ts';
 import { settledAt } from '../../record/clock/clock.ts';
 import { layersOn, materialsOf } from '../../record/index.ts';
 import type { Board } from '../../shared/board.ts';
-import type { NewLook } from '../../shared/look.ts';
+import type { Job } from '../../shared/job.ts';
+import type { KeptLook, NewLook } from '../../shared/look.ts';
 import type { Queries } from '../db/db.ts';
 import { stampEvidence } from '../repositories/boards.ts';
 import { clockNow } from '../repositories/clock.ts';
@@ -30,20 +31,31 @@ async function mustBeInTheHand(
     throw new Refusal(409, 'It is still wet, and wet looks darker than it dries. Look again when it is dry.', 'dry');
 }
 
+/** What is said in a look, in words that are given or are to be understood; it may say nothing where it tells otherwise. */
+export function saidIn({ said, words }: Pick<NewLook, 'said' | 'words'>, otherwise: boolean): KeptLook['said'] {
+  const told = said === undefined ? understood(words) : said;
+  if (said === undefined && told === null && !otherwise)
+    throw new Refusal(422, 'Nothing of this was understood: say lighter, darker, redder, greyer …, or same.', 'words');
+  return told;
+}
+
+/** A look is in daylight, or in a light that the job's place has. */
+export function mustHaveLight({ lights }: Pick<Job, 'lights'>, light: NewLook['light']): void {
+  if (light !== 'D65' && lights[light] === 0)
+    throw new Refusal(422, 'This job’s place has no such light. Say on the job which lights it has.', 'light');
+}
+
 /** What somebody saw of a board, held against its target or another board. */
 export async function sayLook({ db, learning }: Shop, by: Actor, id: string, input: NewLook): Promise<Board> {
   const { stage, against, farther, between, swapped, light, words, wet } = input;
-  const said = input.said === undefined ? understood(words) : input.said;
   // How it looks wet is kept in whatever words.
-  if (input.said === undefined && said === null && farther.length === 0 && !input.wet)
-    throw new Refusal(422, 'Nothing of this was understood: say lighter, darker, redder, greyer …, or same.', 'words');
+  const said = saidIn(input, farther.length > 0 || input.wet);
   const job = await db.transaction(async (tx) => {
     const { jobId } = await workOn(tx, id);
     if (await lookById(tx, input.id)) return jobId;
     const whole = await jobById(tx, jobId);
     if (!whole) throw notFound('job');
-    if (light !== 'D65' && whole.lights[light] === 0)
-      throw new Refusal(422, 'This job’s place has no such light. Say on the job which lights it has.', 'light');
+    mustHaveLight(whole, light);
     const boards = whole.woods.flatMap((w) => w.boards);
     const board = boards.find((b) => b.id === id);
     if (!board) throw notFound('board');

@@ -33,34 +33,17 @@ const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
   const { rub: _, papers: __, rubLast: ___, ...unrubbed } = layer;
   const several = setting(layer, 'coats') > 1;
+  const hours = { layer, usual, onChange, onSettle };
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <>
-      {several && (
-        <NumberField
-          data-said="apart"
-          label="apart, h"
-          value={rounded(layer.apart ?? usual)}
-          min={0}
-          max={LONGEST_WAIT}
-          step={0.5}
-          onNumber={(apart) => onChange({ ...layer, apart }, 'apart')}
-          onSettle={onSettle}
-          title="Hours between its own coats"
-          sx={{ width: 92 }}
-        />
-      )}
-      <NumberField
-        data-said="wait"
+      {several && <Hours of="apart" label="apart, h" title="Hours between its own coats" width={92} {...hours} />}
+      <Hours
+        of="wait"
         label="left, h"
-        value={rounded(layer.wait ?? usual)}
-        min={0}
-        max={LONGEST_WAIT}
-        step={0.5}
-        onNumber={(wait) => onChange({ ...layer, wait }, 'wait')}
-        onSettle={onSettle}
         title={`Hours after its last coat; as a rule ${rounded(usual)}`}
-        sx={{ width: 84 }}
+        width={84}
+        {...hours}
       />
       <TextField
         select
@@ -112,5 +95,32 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
         />
       )}
     </>
+  );
+}
+
+/** Hours of a layer, as a rule those that are usual. */
+function Hours({
+  of,
+  label,
+  title,
+  width,
+  layer,
+  usual,
+  onChange,
+  onSettle,
+}: Props & { of: 'apart' | 'wait'; label: string; title: string; width: number }) {
+  return (
+    <NumberField
+      data-said={of}
+      label={label}
+      value={rounded(layer[of] ?? usual)}
+      min={0}
+      max={LONGEST_WAIT}
+      step={0.5}
+      onNumber={(hours) => onChange({ ...layer, [of]: hours }, of)}
+      onSettle={onSettle}
+      title={title}
+      sx={{ width }}
+    />
   );
 }
