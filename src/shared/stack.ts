@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DUSTS, END_GRAINS, TEXTURES } from '../core/board/preparation.ts';
-import { LAYER_KINDS } from '../core/kinds/index.ts';
+import { APPLICATORS, LAYER_KINDS } from '../core/kinds/index.ts';
 import { LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 
 /** Rules that were read and left as they are. */
@@ -11,6 +11,14 @@ const MOST_NAMES = 16;
 const few = <T extends z.ZodType<Record<string, unknown>>>(record: T, what: string) =>
   record.refine((r) => Object.keys(r).length <= MOST_NAMES, `A layer has at most ${MOST_NAMES} ${what}.`);
 
+/** Parts by volume of each thinner, by its name, to one of what is thinned. */
+export const Thinners = z
+  .record(
+    z.string().trim().min(1, 'Which thinner?').max(40),
+    z.number().min(0, 'A part is zero or more.').max(100, 'It is thinned a hundred times at most.'),
+  )
+  .refine((r) => Object.keys(r).length <= 3, 'A pot has at most three thinners.');
+
 /** One layer of a stack. What may be in it beyond these bounds the core's `checkStack` says. */
 export const LayerSchema = z.object({
   kind: z.enum(LAYER_KINDS),
@@ -19,6 +27,9 @@ export const LayerSchema = z.object({
   medium: z.string().max(40).optional(),
   settings: few(z.record(z.string().max(40), z.number()), 'settings'),
   method: z.string().max(40).optional(),
+  applicator: z.enum(APPLICATORS).optional(),
+  thinners: Thinners.optional(),
+  unhardened: z.boolean().optional(),
   off: z.boolean().optional(),
   note: z.string().max(300, 'A note is at most 300 letters long.').optional(),
   wait: z

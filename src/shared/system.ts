@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
+import { APPLICATORS, CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
 import { LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 import { Id } from './id.ts';
-import { PreparationSchema } from './stack.ts';
+import { PreparationSchema, Thinners } from './stack.ts';
 
 const name = z.string().trim().min(1, 'What is it called?').max(80, 'A name has at most 80 letters.');
 const ColourRole = z.object({
@@ -26,6 +26,9 @@ const SystemLayer = z.object({
   medium: MediumRole.optional(),
   settings: z.record(z.string().max(40), z.number()).optional(),
   method: z.string().max(40).optional(),
+  applicator: z.enum(APPLICATORS).optional(),
+  thinners: Thinners.optional(),
+  unhardened: z.boolean().optional(),
   wait: z.number().min(0).max(LONGEST_WAIT).optional(),
   apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),

@@ -373,6 +373,7 @@ export const BENCH_ACTS: Record<
   opaque: { does: paint, colours: ['pigment'], coat: null, mostCoats: 3, hand: 0.05 },
   bleach: { does: bleach, colours: [], coat: null, mostCoats: 2, hand: 0.05 },
   conditioner: { does: condition, colours: [], coat: null, mostCoats: 2, hand: 0 },
+  'rub-out': { does: () => undefined, colours: [], coat: null, mostCoats: 1, hand: 0 },
   wax: { does: wax, colours: [], coat: null, mostCoats: 2, hand: 0.05 },
   'wipe-back': { does: wipeBack, colours: [], coat: null, mostCoats: 1, hand: 0.06 },
   'sand-back': { does: sandBack, colours: [], coat: null, mostCoats: 1, hand: 0.06 },

@@ -45,6 +45,8 @@ const CHANGES: Record<LayerKind, { change: Change; coatByCoat: boolean }> = {
   bleach: { change: bleachWood, coatByCoat: false },
   conditioner: { change: condition, coatByCoat: true },
   wax: { change: waxCoat, coatByCoat: true },
+  // It takes of a clear film what a coat gives or takes within its own doubt, and no colour.
+  'rub-out': { change: (state) => state, coatByCoat: false },
   'wipe-back': { change: wipeBackTo, coatByCoat: false },
   'sand-back': { change: sandBackTo, coatByCoat: false },
 };

@@ -1,6 +1,6 @@
-import { CARRIER_INFO, COLOURANT_INFO, type LayerKind, USUAL_CUT } from '../kinds/index.ts';
+import { APPLICATOR_INFO, CARRIER_INFO, COLOURANT_INFO, type LayerKind, USUAL_CUT } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
-import { type Layer, methodOf, newLayer, setting, traitsOf } from '../layers/layer.ts';
+import { type Layer, methodOf, newLayer, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
 import type { Colourant, Medium } from '../layers/materials.ts';
 import { COATED, SEALED, type Surface } from '../optics/surface.ts';
 import { DARK_OIL } from '../time/drying.ts';
@@ -300,7 +300,7 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
 /** One coat of opaque colour: a film that hides; it locks what lies below. */
 export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
-  const thickness = byTissue(setup.wood, () => OPAQUE_COAT * (setup.tuning.film.opaque ?? 1));
+  const thickness = byTissue(setup.wood, () => OPAQUE_COAT * laidBy(layer) * (setup.tuning.film.opaque ?? 1));
   const painted = withFilm(withLocked(state), pigmentFilm(layer, at, doses, thickness, { surface: SEALED }));
   return {
     ...closed(painted, 'opaque'),
@@ -320,6 +320,13 @@ function coatSurface({ k1, k2 }: Medium, built: boolean, { tuning }: Setup): Sur
 
 const mediumOf = (layer: Layer, { materials }: Setup): Medium => materials.mediums[layer.medium as string] as Medium;
 
+/**
+ * Thickness of a coat that stays as it is laid, beside the usual one: thinned it dries away, and a rag leaves half of what a
+ * brush does.
+ */
+const laidBy = (layer: Layer): number =>
+  (layer.applicator ? APPLICATOR_INFO[layer.applicator].lays : 1) / (1 + thinnedBy(layer));
+
 function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): Film {
   const medium = mediumOf(layer, setup);
   const built = traitsOf(layer).clear || traitsOf(layer).tones;
@@ -327,9 +334,9 @@ function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> =
     layer: at,
     kind: layer.kind,
     absorbs: Float64Array.from(medium.tint),
-    thickness: byTissue(setup.wood, () => 1),
+    thickness: byTissue(setup.wood, () => laidBy(layer)),
     carrier: medium.carrier,
-    build: BUILD[layer.kind] ?? 0,
+    build: (BUILD[layer.kind] ?? 0) * laidBy(layer),
     surface: coatSurface(medium, built, setup),
     built,
     ambers: CARRIER_INFO[medium.carrier].ambers,
@@ -351,7 +358,7 @@ const coated = (state: BoardState, layer: Layer, at: number, setup: Setup, over:
  * level the pores. A heavier cut is so much more of a coat, a washcoat so much less.
  */
 export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const share = setting(layer, 'cut') / USUAL_CUT;
+  const share = (setting(layer, 'cut') / USUAL_CUT) * laidBy(layer);
   const thickness = byTissue(setup.wood, () => share);
   const on = coated(woken(state, layer, setup), layer, at, setup, {
     thickness,

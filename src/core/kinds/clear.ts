@@ -3,6 +3,7 @@ import { kind } from './kind.ts';
 import { coats } from './settings.ts';
 import { type CoatTime, type DryTest, lasts } from './times.ts';
 import { withWork } from './way-back.ts';
+import { BRUSHED, SPRAYED } from './ways.ts';
 
 /** Times of a coat of sealer or clear by what carries it. */
 export const FILM_TIMES: Record<Carrier, CoatTime> = {
@@ -20,10 +21,7 @@ export const clear = kind({
   called: ['clear coat', 'topcoat', 'top coat', 'lacquer', 'varnish'],
   medium: 'clear',
   settings: [coats(25, 2)],
-  methods: [
-    { id: 'sprayed', label: 'sprayed' },
-    { id: 'brushed', label: 'brushed or wiped' },
-  ],
+  methods: [SPRAYED, BRUSHED],
   is: { clear: true, builds: true, locks: true, protects: true, rubbedDown: true },
   drying: ({ carrier }) => FILM_TIMES[carrier],
   test: filmTest,

@@ -3,6 +3,7 @@ import { kind } from './kind.ts';
 import { coats, dwell, load } from './settings.ts';
 import { type CoatTime, lasts, MINUTE } from './times.ts';
 import { untilNext } from './way-back.ts';
+import { FLOODED_AND_WIPED, SPRAYED } from './ways.ts';
 
 /** By its carrier: solvent dye in minutes; a water dye wiped dry too, flooded overnight. */
 const FLOODED: Record<Carrier, CoatTime> = {
@@ -38,10 +39,7 @@ export const dye = kind({
   label: 'Dye',
   takes: ['dye'],
   settings: [coats(4), dwell, load],
-  methods: [
-    { id: 'wiped', label: 'flooded and wiped' },
-    { id: 'sprayed', label: 'sprayed' },
-  ],
+  methods: [FLOODED_AND_WIPED, SPRAYED],
   is: { coloursWood: true, dyes: true, cloths: true },
   drying: ({ carrier, method, load: much }) =>
     carrier !== 'water' ? FLOODED[carrier] : method === 'sprayed' ? THIN_WATER : inWater(much),

@@ -1,5 +1,5 @@
 import { kind } from './kind.ts';
-import { share } from './settings.ts';
+import { share, soaking } from './settings.ts';
 import { DAY, lasts } from './times.ts';
 import { whileWet } from './way-back.ts';
 
@@ -7,15 +7,16 @@ import { whileWet } from './way-back.ts';
 export const filler = kind({
   label: 'Grain filler',
   called: ['filler', 'pore filler', 'paste filler'],
+  always: ['wiped off with burlap', 'with burlap', 'burlap', 'squeegeed off', 'wiped off'],
   takes: ['pigment', 'metallic'],
-  settings: [share('fill', 'pores filled', 0.9, 1, 'more: smoother pores')],
+  settings: [share('fill', 'pores filled', 0.9, 1, 'more: smoother pores'), soaking(10)],
   is: { fills: true, cloths: true },
   carrier: 'oil',
   drying: () => lasts([10, 12, DAY], 10, 30),
   test: () => 'nail',
-  soak: 10,
   wayBack: () => whileWet('Scrub out with its thinner and a stiff brush', 2, 'while it is soft'),
-  puttingOn: () => 'Like heavy cream, across the grain; when it hazes off with burlap, across the grain.',
+  puttingOn: ({ setting }) =>
+    `Like heavy cream, across the grain; when it hazes, about ${setting('dwell')} min, off with burlap, across the grain.`,
   base: { name: 'Filler paste', stir: 'Until no streak is left, then thin it to heavy cream.' },
   coverage: 6,
   dearer: 0.3,

@@ -1,7 +1,8 @@
 import { kind } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { lasts } from './times.ts';
-import { WIPED_WAYS, wipingStain } from './wiping-stain.ts';
+import { ACROSS, UNWIPED, WIPED } from './ways.ts';
+import { wipingStain } from './wiping-stain.ts';
 
 /** Pigment in a thick medium: it stands on the face and hardly soaks in. */
 export const gelStain = kind({
@@ -9,7 +10,7 @@ export const gelStain = kind({
   called: ['gel'],
   takes: ['pigment', 'stain'],
   settings: [coats(3), film, dwell, load, pressure],
-  methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],
+  methods: [WIPED, ACROSS, UNWIPED],
   is: { wiped: true, stands: true, cloths: true },
   drying: () => lasts([2, 12, 18], 8, 15),
   test: () => 'dull',

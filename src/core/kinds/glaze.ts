@@ -2,17 +2,17 @@ import { CARRIER_INFO } from './carriers.ts';
 import { kind } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { whileWet } from './way-back.ts';
-import { WIPED_TIMES, WIPED_WAYS } from './wiping-stain.ts';
+import { ACROSS, DRY_BRUSHED, IN_GRAIN, WIPED } from './ways.ts';
+import { WIPED_TIMES } from './wiping-stain.ts';
 
 /** A thin film of pigment over a seal, moved until it pleases. */
 export const glaze = kind({
   label: 'Glaze',
   takes: ['pigment'],
   settings: [coats(3), film, dwell, load, pressure],
-  methods: [...WIPED_WAYS, { id: 'dry-brushed', label: 'dry-brushed' }, { id: 'in-grain', label: 'left in the grain' }],
+  methods: [WIPED, ACROSS, DRY_BRUSHED, IN_GRAIN],
   is: { wiped: true, glazes: true, cloths: true },
   drying: ({ carrier }) => WIPED_TIMES[carrier],
-  soak: 10,
   open: () => 10,
   longestDwell: () => 15,
   wayBack: (carrier) =>

@@ -12,6 +12,7 @@ import { oil } from './oil.ts';
 import { opaque } from './opaque.ts';
 import { powderingGlaze } from './powdering-glaze.ts';
 import { reactive } from './reactive.ts';
+import { rubOut } from './rub-out.ts';
 import { sandBack } from './sand-back.ts';
 import { sealer } from './sealer.ts';
 import { toner } from './toner.ts';
@@ -36,10 +37,17 @@ export const KINDS: Readonly<Record<LayerKind, Kind>> = {
   bleach,
   conditioner,
   wax,
+  'rub-out': rubOut,
   'wipe-back': wipeBack,
   'sand-back': sandBack,
 };
 
+export {
+  APPLICATOR_INFO,
+  APPLICATORS,
+  type Applicator,
+  cannotPutOn,
+} from './applicators.ts';
 export { CARRIER_INFO, CARRIERS, type Carrier } from './carriers.ts';
 export { COLOURANT_INFO, COLOURANT_KINDS, type ColourantKind } from './colourants.ts';
 export {
@@ -50,5 +58,6 @@ export {
 } from './kind.ts';
 export { LAYER_KINDS, type LayerKind } from './names.ts';
 export { type Setting, USUAL_CUT } from './settings.ts';
+export { THINNERS, TOUCH_OF_RETARDER, thinnerNamed } from './thinners.ts';
 export { type CoatTime, type DryTest, TESTS, type Wait } from './times.ts';
 export { type WayBack, wayBackNow } from './way-back.ts';

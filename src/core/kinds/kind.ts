@@ -3,6 +3,7 @@ import type { ColourantKind } from './colourants.ts';
 import { dwell, type Setting } from './settings.ts';
 import type { CoatTime, DryTest } from './times.ts';
 import type { WayBack } from './way-back.ts';
+import type { Way } from './ways.ts';
 
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type MediumKind = (typeof MEDIUM_KINDS)[number];
@@ -51,6 +52,8 @@ export interface Traits {
   conditions: boolean;
   /** It takes off what is there, and puts nothing on. */
   takesOff: 'rag' | 'paper' | null;
+  /** A cured film is rubbed to its sheen; nothing is put on. */
+  rubsOut: boolean;
   /** A coat of it is wiped with cloths. */
   cloths: boolean;
   /** Nothing holds on it: it is the last. */
@@ -74,6 +77,9 @@ export interface ToSay {
   method: string | undefined;
   /** The method as it begins a sentence, e.g. "Wiped with the grain"; empty where there is one way only. */
   way: string;
+  /** Grits of its papers, where they are said, and whether they are used wet. */
+  papers: readonly number[];
+  wet: boolean;
   /** What binds its product, where the sheet of that says. */
   binder: string;
   setting(key: string): number;
@@ -84,12 +90,14 @@ export interface Kind {
   label: string;
   /** What else it is called at a bench, in small letters. */
   called: readonly string[];
+  /** What is done with it always, so that it tells nothing where it is said. */
+  always: readonly string[];
   /** Which colourants it takes; those of one layer are of one kind. */
   takes: readonly ColourantKind[];
   mostColours: number;
   medium: 'none' | MediumKind;
   settings: readonly Setting[];
-  methods: readonly { id: string; label: string }[];
+  methods: readonly Way[];
   is: Traits;
   /** What carries it where neither its medium nor its colours say. */
   carrier: Carrier;
@@ -97,8 +105,6 @@ export interface Kind {
   drying(on: PutOn): CoatTime;
   /** How it is tested before the next goes on. */
   test(carrier: Carrier): DryTest;
-  /** Minutes that it soaks before it is wiped; null where it is not, or the layer says. */
-  soak: number | null;
   /** Minutes that it can be worked before its edge sets. Common practice. */
   open(carrier: Carrier): number;
   /** Minutes after which it sets before it is wiped; null where it is not wiped. Common practice. */
@@ -152,6 +158,7 @@ const NOTHING_SPECIAL: Traits = {
   bleaches: false,
   conditions: false,
   takesOff: null,
+  rubsOut: false,
   cloths: false,
   last: false,
   rubbedDown: false,
@@ -178,13 +185,13 @@ type Said = Partial<Omit<Kind, 'is'>> &
 /** A kind with what most have. */
 export const kind = (said: Said): Kind => ({
   called: [],
+  always: [],
   takes: [],
   mostColours: said.takes?.length ? 4 : 0,
   medium: 'none',
   methods: [],
   carrier: 'water',
   test: (carrier) => (carrier === 'water' ? 'cool' : 'rub'),
-  soak: null,
   warning: null,
   coverage: 12,
   dearer: 0,

@@ -16,6 +16,7 @@ export const LAYER_KINDS = [
   'bleach',
   'conditioner',
   'wax',
+  'rub-out',
   'wipe-back',
   'sand-back',
 ] as const;

@@ -1,5 +1,5 @@
 import { kind } from './kind.ts';
-import { coats, film, pressure } from './settings.ts';
+import { coats, film, pressure, soaking } from './settings.ts';
 import { lasts, MINUTE } from './times.ts';
 import { untilNext } from './way-back.ts';
 
@@ -7,14 +7,15 @@ import { untilNext } from './way-back.ts';
 export const powderingGlaze = kind({
   label: 'Powdering glaze',
   called: ['powder glaze', 'dry glaze'],
+  always: ['rubbed off with a pad', 'rubbed off'],
   takes: ['pigment'],
-  settings: [coats(2), film, pressure],
+  settings: [coats(2), film, pressure, soaking(5)],
   is: { wiped: true, powders: true },
   drying: () => lasts([5 * MINUTE, 0.5, 2], 0.5, 25),
   open: () => 5,
   wayBack: () => untilNext('Rub off with a pad', 'until a clear locks it'),
-  puttingOn: () =>
-    'Brush it on and into dents and corners; when it is dull as chalk, about 5 min, rub it off what stands high with a pad.',
+  puttingOn: ({ setting }) =>
+    `Brush it on and into dents and corners; when it is dull as chalk, about ${setting('dwell')} min, rub it off what stands high with a pad.`,
   base: { name: 'Powdering glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
   doubt: 0.35,

@@ -2,6 +2,7 @@ import { FILM_TIMES, filmTest } from './clear.ts';
 import { kind } from './kind.ts';
 import { coats, cut } from './settings.ts';
 import { untilNext } from './way-back.ts';
+import { BRUSHED, SPRAYED } from './ways.ts';
 
 /** A thin coat that closes the wood, and parts one colour from the next. */
 export const sealer = kind({
@@ -9,10 +10,7 @@ export const sealer = kind({
   called: ['seal coat', 'seal', 'shellac', 'washcoat', 'sanding sealer'],
   medium: 'sealer',
   settings: [coats(3), cut],
-  methods: [
-    { id: 'brushed', label: 'brushed or wiped' },
-    { id: 'sprayed', label: 'sprayed' },
-  ],
+  methods: [BRUSHED, SPRAYED],
   is: { seals: true, locks: true, rubbedDown: true },
   drying: ({ carrier }) => FILM_TIMES[carrier],
   test: filmTest,

@@ -47,6 +47,8 @@ export const dwell: Setting = {
   default: 5,
   effect: 'longer: darker',
 };
+/** Minutes that it is left on before it is wiped or rubbed off; what that does is done by then. */
+export const soaking = (usual: number): Setting => ({ ...dwell, default: usual, effect: 'as its label has it' });
 export const share = (key: string, label: string, preset: number, max: number, effect: string): Setting => ({
   key,
   label,

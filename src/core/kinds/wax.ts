@@ -6,6 +6,8 @@ import { withWork } from './way-back.ts';
 /** Paste wax: thin over all else, hazed, and buffed; nothing holds on it. */
 export const wax = kind({
   label: 'Wax',
+  called: ['paste wax', 'waxed'],
+  always: ['buffed', 'buff', 'and buffed'],
   settings: [coats(2)],
   is: { cloths: true, last: true },
   carrier: 'oil',

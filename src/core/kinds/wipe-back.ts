@@ -2,16 +2,14 @@ import { kind } from './kind.ts';
 import { share } from './settings.ts';
 import { lasts, MINUTE } from './times.ts';
 import { NO_WAY_BACK } from './way-back.ts';
+import { BURNISHED, DAMP_RAG } from './ways.ts';
 
 /** Colour that still moves is taken off again with a rag. */
 export const wipeBack = kind({
   label: 'Wipe back',
-  called: ['wiped back', 'take back'],
+  called: ['wiped back', 'take back', 'burnished'],
   settings: [share('removed', 'taken off', 0.3, 1, 'more: paler')],
-  methods: [
-    { id: 'rag', label: 'with a damp rag' },
-    { id: 'burnished', label: 'burnished dry' },
-  ],
+  methods: [DAMP_RAG, BURNISHED],
   is: { takesOff: 'rag', cloths: true },
   drying: () => lasts([10 * MINUTE, 1, 4], 1, 15),
   wayBack: () => NO_WAY_BACK,

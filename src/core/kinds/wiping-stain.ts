@@ -3,6 +3,7 @@ import { kind } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { type CoatTime, lasts } from './times.ts';
 import { whileWet } from './way-back.ts';
+import { ACROSS, UNWIPED, WIPED } from './ways.ts';
 
 /** Times of a thin wiped film by what carries it. */
 export const WIPED_TIMES: Record<Carrier, CoatTime> = {
@@ -11,10 +12,6 @@ export const WIPED_TIMES: Record<Carrier, CoatTime> = {
   solvent: lasts([1, 2, 4], 1, 12),
   oil: lasts([8, 12, 24], 8, 15),
 };
-export const WIPED_WAYS = [
-  { id: 'wiped', label: 'wiped with the grain' },
-  { id: 'across', label: 'wiped across the grain' },
-];
 
 /** Pigment in a thin medium, wiped off: it stays in pores, scratches and soft wood. */
 export const wipingStain = kind({
@@ -22,7 +19,7 @@ export const wipingStain = kind({
   called: ['stain', 'oil stain', 'water stain'],
   takes: ['pigment', 'stain'],
   settings: [coats(3), film, dwell, load, pressure],
-  methods: [...WIPED_WAYS, { id: 'unwiped', label: 'not wiped off' }],
+  methods: [WIPED, ACROSS, UNWIPED],
   is: { wiped: true, stains: true, cloths: true },
   drying: ({ carrier }) => WIPED_TIMES[carrier],
   longestDwell: (carrier) => (carrier === 'water' ? 6 : 20),

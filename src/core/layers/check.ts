@@ -1,8 +1,8 @@
 import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { CARRIER_INFO, CARRIERS, COLOURANT_INFO, KINDS, LAYER_KINDS } from '../kinds/index.ts';
-import type { Layer, Stack } from './layer.ts';
-import { type Colourant, isShare, type Materials } from './materials.ts';
+import { CARRIER_INFO, CARRIERS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS } from '../kinds/index.ts';
+import { type Layer, RUBBED_OUT, type Stack } from './layer.ts';
+import { type Colourant, carrierOf, isShare, type Materials } from './materials.ts';
 
 const either = (words: readonly string[]) => words.join(' or a ');
 
@@ -125,12 +125,31 @@ function checkSettings(layer: Layer, field: string): void {
     throw new FieldError(`${field}.method`, `${info.label} is not put on by “${layer.method}”.`);
 }
 
+/** What it is put on with suits it, and what it is thinned with is something. */
+function checkPuttingOn(layer: Layer, field: string, materials: Materials): void {
+  const { applicator, thinners = {} } = layer;
+  if (KINDS[layer.kind].is.rubsOut && layer.rub !== undefined && !RUBBED_OUT.some((rub) => rub === layer.rub))
+    throw new FieldError(`${field}.rub`, 'A film is rubbed out dry or wet.');
+  if (applicator !== undefined) {
+    const refused = cannotPutOn(applicator, {
+      is: KINDS[layer.kind].is,
+      carrier: carrierOf(layer, materials),
+      method: layer.method,
+    });
+    if (refused) throw new FieldError(`${field}.applicator`, refused);
+  }
+  for (const [name, parts] of Object.entries(thinners))
+    if (!Number.isFinite(parts) || parts < 0 || parts > 100)
+      throw new FieldError(`${field}.thinners.${name}`, 'Parts of thinner to one of it: 0 to 100.');
+}
+
 function checkLayer(layer: Layer, field: string, materials: Materials): void {
   if (!LAYER_KINDS.includes(layer.kind))
     throw new FieldError(`${field}.kind`, `“${layer.kind}” is not a kind of layer.`);
   checkColours(layer, field, materials);
   checkMedium(layer, field, materials);
   checkSettings(layer, field);
+  checkPuttingOn(layer, field, materials);
 }
 
 /** The first layer, from one on, with a colour that nobody has laddered: past it nothing is foreseen. The stack's length where all are known. */

@@ -1,4 +1,4 @@
-import { KINDS } from '../kinds/index.ts';
+import { APPLICATOR_INFO, KINDS } from '../kinds/index.ts';
 import { type Layer, methodOf, rubWords, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
@@ -45,6 +45,12 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
       words.push(`${label} ${setting(before, key)} → ${setting(after, key)}`);
   if (methodOf(before) !== methodOf(after))
     words.push(KINDS[after.kind].methods.find((m) => m.id === methodOf(after))?.label ?? 'put on otherwise');
+  if (before.applicator !== after.applicator)
+    words.push(after.applicator ? APPLICATOR_INFO[after.applicator].label : 'put on with whatever is usual');
+  if (JSON.stringify(before.thinners) !== JSON.stringify(after.thinners))
+    words.push(after.thinners ? `thinned with ${Object.keys(after.thinners).join(' and ')}` : 'thinned as usual');
+  if ((before.unhardened ?? false) !== (after.unhardened ?? false))
+    words.push(after.unhardened ? 'without hardener' : 'with hardener');
   if (before.wait !== after.wait)
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
   if (before.apart !== after.apart)

@@ -1,4 +1,13 @@
-import { KINDS, type LayerKind, type MediumKind, type Traits } from '../kinds/index.ts';
+import {
+  APPLICATOR_INFO,
+  type Applicator,
+  COLOURANT_INFO,
+  type ColourantKind,
+  KINDS,
+  type LayerKind,
+  type MediumKind,
+  type Traits,
+} from '../kinds/index.ts';
 
 /** One coat or act on the board. Immutable; a stack is an ordered list of these. */
 export interface Layer {
@@ -14,6 +23,15 @@ export interface Layer {
   settings: Record<string, number>;
   /** How it is put on, for the kinds with more than one way. */
   method?: string;
+  /** What it is put on with, where that is said. */
+  applicator?: Applicator;
+  /**
+   * What it is thinned with, by name: parts by volume of each to one of the product as it comes. Where colours are made up to
+   * a strength their rest is thinner, and only the proportion between several counts.
+   */
+  thinners?: Record<string, number>;
+  /** Its product has a hardener, and these coats are put on without. */
+  unhardened?: boolean;
   /** Left out for now: it stands in a draft and does nothing. */
   off?: boolean;
   /** What the finisher wrote beside it. */
@@ -34,6 +52,8 @@ export interface Layer {
 /** How a dry coat is rubbed down: not at all, with paper, wet with paper, with steel wool, with a synthetic pad. */
 export const RUBS = ['none', 'dry', 'wet', 'wool', 'pad'] as const;
 export type Rub = (typeof RUBS)[number];
+/** A cured film is rubbed out with papers, dry or wet. */
+export const RUBBED_OUT = ['dry', 'wet'] as const satisfies readonly Rub[];
 export const RUB_WORDS: Readonly<Record<Rub, string>> = {
   none: 'Not rubbed down',
   dry: 'Rub down dry with paper, lift off at the edges',
@@ -87,6 +107,37 @@ export const newLayer = (kindName: LayerKind, over: Partial<Layer> = {}): Layer 
   ...(KINDS[kindName].methods[0] ? { method: KINDS[kindName].methods[0].id } : {}),
   ...over,
 });
+
+/** Parts of thinner, all together, to one of the product. */
+export const thinnedBy = ({ thinners = {} }: Pick<Layer, 'thinners'>): number =>
+  Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+
+/** Its thinner is what its colours leave of the pot, so that how much of it there is need not be said. */
+export const isMadeUp = ({ kind: name, colours }: Pick<Layer, 'kind' | 'colours'>, colour?: ColourantKind): boolean =>
+  colour !== undefined &&
+  KINDS[name].medium === 'none' &&
+  Object.keys(colours).length > 0 &&
+  (!COLOURANT_INFO[colour].share || COLOURANT_INFO[colour].readyMade);
+
+/** How a layer is put on with an applicator: sprayed by what sprays, and by hand with anything else. */
+export function withApplicator(
+  layer: Pick<Layer, 'kind' | 'method'>,
+  applicator: Applicator,
+  methodSaid = false,
+): Pick<Layer, 'applicator' | 'method'> {
+  const { methods } = KINDS[layer.kind];
+  const { sprays } = APPLICATOR_INFO[applicator];
+  const suits = methods.find(({ id }) => (id === 'sprayed') === sprays);
+  const fits = layer.method === undefined || (layer.method === 'sprayed') === sprays;
+  const method = !fits && !methodSaid && suits ? suits.id : layer.method;
+  return { applicator, ...(method === undefined ? {} : { method }) };
+}
+
+const IN_ANY_SHOP = ['applicator', 'thinners', 'unhardened', 'apart', 'rub', 'rubLast', 'papers'] as const;
+/** What of a layer is the same whatever its products are called: how it is put on, left and rubbed down. */
+export type InAnyShop = Pick<Layer, (typeof IN_ANY_SHOP)[number]>;
+export const inAnyShop = (of: { [Key in keyof InAnyShop]?: InAnyShop[Key] | undefined }): InAnyShop =>
+  Object.fromEntries(IN_ANY_SHOP.flatMap((key) => (of[key] === undefined ? [] : [[key, of[key]]])));
 
 /** How many coats of a sealer, oil or clear are usual. */
 export const usualCoats = (medium: MediumKind): number => setting(newLayer(medium), 'coats');

@@ -33,6 +33,8 @@ export interface Colourant {
   costPerGram: number;
   /** Grams in a millilitre as it is poured, where the shop has written it down. */
   density?: number | null | undefined;
+  /** How it comes: as is usual for its kind where nobody has said. */
+  form?: string | null | undefined;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */
   lift?: number | null | undefined;
   /** Black or very dark, where the shop has said so. */
@@ -65,6 +67,17 @@ export interface Materials {
   colourants: Readonly<Record<string, Colourant>>;
   mediums: Readonly<Record<string, Medium>>;
 }
+
+/** What of a colour says whether it is poured out of a bottle. */
+export type Bottled = Pick<Colourant, 'kind' | 'maxStrength'> & Partial<Pick<Colourant, 'form'>>;
+/**
+ * The strength of a liquid colour as it comes: it goes no stronger than neat, so that is its strongest mix. Null of what is
+ * dissolved first or thinned out of a concentrate, and of what is told in shares.
+ */
+export const neatStrength = ({ kind, form, maxStrength }: Bottled): number | null => {
+  const comes = form ?? COLOURANT_INFO[kind].form;
+  return !isShare(kind) && (comes === 'liquid' || comes === 'ready to use') ? maxStrength : null;
+};
 
 /** Strengths of these are shares of the mass or of the mix; of the others grams in a litre. */
 export const isShare = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].share;

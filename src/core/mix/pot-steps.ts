@@ -1,5 +1,5 @@
 import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, setting, traitsOf } from '../layers/layer.ts';
+import { type Layer, methodOf, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
 import { type Colourant, isShare } from '../layers/materials.ts';
 import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
 import { pourSaid } from './measure.ts';
@@ -73,7 +73,7 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
     })
     .sort((p, q) => q.grams - p.grams);
   const [main] = pours;
-  if (!main) return traitsOf(layer).fills ? bareFiller(stage, litres) : [];
+  if (!main) return traitsOf(layer).fills ? bareFiller(layer, stage, litres, ml) : [];
   let total = 0;
   const steps = pours.map(({ colourant, known, grams: g }) => {
     total += g;
@@ -113,6 +113,36 @@ const base = (title: string, detail: string, litres: number): Partial<Step> & Pi
   detail,
   millilitres: litres * ML,
 });
+/** Thinners as they are said, each with its share of all of them; one by its usual name where nobody said which. */
+function thinnersOf({ thinners = {} }: Layer, usual: string): [string, number][] {
+  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+  return whole > 0 ? Object.entries(thinners).map(([name, parts]) => [name, parts / whole]) : [[usual, 1]];
+}
+/** Two thinners as one, in the proportion that is said. */
+function thinnerText(layer: Layer, usual: string): string {
+  const [[first, p] = [usual, 1], second] = thinnersOf(layer, usual);
+  if (!second) return first;
+  return `${first} and ${second[0]}, ${Math.abs(p - second[1]) < 1e-9 ? '1 : 1' : `${Number((p / second[1]).toPrecision(2))} : 1`}`;
+}
+/** Each thinner is a pour of its own: so many litres of them in all, until so much is in the pot. */
+function thinnerSteps(
+  { stage, layer, ml }: Pick<Pot, 'stage' | 'layer' | 'ml'>,
+  left: number,
+  all: number,
+  usual: string,
+  how: string,
+): Step[] {
+  const each = thinnersOf(layer, usual);
+  return each.map(([name, share], i) => {
+    const upTo = i === each.length - 1 ? `, to ${ml(all)} in all` : '';
+    return step(
+      stage,
+      i === 0 ? 'base' : `thin-${i + 1}`,
+      base(`${how} ${name}`, `${ml(left * share)}${upTo}.`, left * share),
+    );
+  });
+}
+
 /** What the colours leave of a pot. */
 const rest = ({ litres, taken }: Pot): number => Math.max(0, litres - taken);
 
@@ -130,7 +160,7 @@ function toned(pot: Pot, medium: string): Step[] {
 
 /** Shares of ready-made stains are of the volume: what their tins do not fill is thinner. */
 function thinnedStain(pot: Pot): Step[] {
-  const { stage, litres, main, sheet, ml } = pot;
+  const { stage, litres, main, sheet } = pot;
   const left = rest(pot);
   const stir = step(stage, 'stir', {
     kind: 'do',
@@ -141,48 +171,63 @@ function thinnedStain(pot: Pot): Step[] {
   if (left <= NOTHING_TO_SPEAK_OF * litres) return [stir];
   const { thinner, thinning: most } = sheet.facts[main.id] ?? {};
   const tooThin = most !== null && most !== undefined && left / litres > most + 1e-9;
-  const thin = base(`Thin with ${thinner ?? 'its own thinner'}`, `${ml(left)}, to ${ml(litres)} in all.`, left);
-  return [
-    {
-      ...step(stage, 'base', thin),
-      cautions: tooThin
-        ? [
-            `Thinned by ${Math.round((100 * left) / litres)} %, its label takes ${Math.round(100 * most)} % at most: try it on an offcut.`,
-          ]
-        : [],
-    },
-    stir,
-  ];
+  const [first, ...others] = thinnerSteps(pot, left, litres, thinner ?? 'its own thinner', 'Thin with');
+  const cautions = tooThin
+    ? [
+        `Thinned by ${Math.round((100 * left) / litres)} %, its label takes ${Math.round(100 * most)} % at most: try it on an offcut.`,
+      ]
+    : [];
+  return [{ ...(first as Step), cautions }, ...others, stir];
 }
 
 /** Shares are of the mass, at a kilogram a litre. */
 function inMedium({ layer, stage, litres, grams, forms }: Pot): Step[] {
   const { name, stir } = KINDS[layer.kind].base ?? { name: 'Clear medium', stir: 'Until no streak is left.' };
   const left = Math.max(0, litres - grams / ML);
+  const medium = left / (1 + thinnedBy(layer));
   const first = forms.some(isDry) ? 'Wet the powder with a little of it to a paste, then the rest: ' : '';
-  const all = `${Math.round(left * ML)} g, to ${Math.round(litres * ML)} g in all.`;
+  const inAll = (grams: number) => `, to ${Math.round(grams * ML)} g in all.`;
+  const thinned = left > medium;
   return [
-    step(stage, 'base', base(name, `${first}${all}`, left)),
+    step(stage, 'base', base(name, `${first}${Math.round(medium * ML)} g${thinned ? '.' : inAll(litres)}`, medium)),
+    ...intoMedium(layer, stage, medium, (share) => `${Math.round(share * medium * ML)} g`),
     step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir, never shake', detail: stir }),
   ];
 }
+/** What a product is thinned with, each a pour of its own. */
+const intoMedium = (layer: Layer, stage: number, litres: number, said: (share: number) => string): Step[] =>
+  Object.entries(layer.thinners ?? {}).map(([name, share], i) =>
+    step(
+      stage,
+      `thin-${i + 1}`,
+      base(`Thin with ${name}`, `${said(share)}, ${percentOf(share)} of it.`, litres * share),
+    ),
+  );
+const percentOf = (share: number): string => `${Number((100 * share).toPrecision(2))} %`;
+
 /** A filler goes on without a colour too. */
-const bareFiller = (stage: number, litres: number): Step[] => [
-  step(stage, 'base', base('Filler paste', 'Thin it to heavy cream.', litres)),
-];
+function bareFiller(layer: Layer, stage: number, litres: number, ml: Pot['ml']): Step[] {
+  const paste = litres / (1 + thinnedBy(layer));
+  return [
+    step(stage, 'base', base('Filler paste', layer.thinners ? 'Stirred smooth.' : 'Thin it to heavy cream.', paste)),
+    ...intoMedium(layer, stage, paste, (share) => ml(share * paste)),
+  ];
+}
 
 /** Powders: half of the carrier, the other half when they are dissolved; strained, and cooled where it was hot. */
 function dissolved(pot: Pot): Step[] {
-  const { stage, litres, main, ml } = pot;
-  const hot = main.carrier === 'water';
+  const { layer, stage, litres, main, ml } = pot;
+  // Hot where it is water, and nobody said what else.
+  const hot = main.carrier === 'water' && !layer.thinners;
+  const carrier = thinnerText(layer, main.carrier);
   const half = Math.min(litres / 2, rest(pot));
   const steps = [
     step(
       stage,
       'base',
       base(
-        `Half of the ${main.carrier}`,
-        `${ml(half)} of ${hot ? 'hot, distilled water' : main.carrier}; stir until it is dissolved.`,
+        `Half of the ${carrier}`,
+        `${ml(half)} of ${hot ? 'hot, distilled water' : carrier}; stir until it is dissolved.`,
         half,
       ),
     ),
@@ -206,7 +251,7 @@ function dissolved(pot: Pot): Step[] {
 
 /** Colours that come liquid: neat, or thinned with what carries them. Nothing is dissolved and nothing strained. */
 function diluted(pot: Pot): Step[] {
-  const { stage, litres, main, forms, sheet, ml } = pot;
+  const { stage, litres, main, forms, sheet } = pot;
   const left = rest(pot);
   if (left <= NOTHING_TO_SPEAK_OF * litres)
     return [
@@ -220,15 +265,7 @@ function diluted(pot: Pot): Step[] {
   const thinner = sheet.facts[main.id]?.thinner ?? (main.carrier === 'water' ? 'distilled water' : main.carrier);
   const concentrate = forms.includes('concentrate');
   return [
-    step(
-      stage,
-      'base',
-      base(
-        concentrate ? `Make up with ${thinner}` : `Thin with ${thinner}`,
-        `${ml(left)}, to ${ml(litres)} in all.`,
-        left,
-      ),
-    ),
+    ...thinnerSteps(pot, left, litres, thinner, concentrate ? 'Make up with' : 'Thin with'),
     step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir', detail: 'Until it is one colour.' }),
   ];
 }
@@ -239,7 +276,8 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
   if (!medium || traitsOf(layer).tones) return [];
   const { litres } = batchOf(stage);
   const ml = (volume: number) => volumeText(volume, system);
-  const { hardener, potLife, caution } = facts[medium.id] ?? {};
+  const { potLife, caution, ...known } = facts[medium.id] ?? {};
+  const hardener = layer.unhardened ? null : known.hardener;
   const cautions = caution ? [caution] : [];
   if (medium.kind === 'sealer' && medium.carrier === 'alcohol') {
     const pounds = setting(layer, 'cut');
@@ -260,8 +298,8 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
       }),
     ];
   }
-  const reduced = reducing(layer, medium.carrier, facts[medium.id] ?? {});
-  const coat = litres / (1 + (reduced?.share ?? 0));
+  const reduced = layer.thinners ? null : reducing(layer, medium.carrier, facts[medium.id] ?? {});
+  const coat = litres / (1 + (reduced?.share ?? thinnedBy(layer)));
   const steps = [
     step(stage, 'base', {
       kind: 'base',
@@ -285,6 +323,7 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
         ],
       }),
     );
+  steps.push(...intoMedium(layer, stage, coat, (share) => ml(share * coat)));
   if (reduced)
     steps.push(
       step(stage, 'reduce', {
@@ -304,7 +343,7 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
 const REDUCED = { from: 0.15, to: 0.2 };
 /** What a sprayed coat is reduced with, and by how much at its label's most; null where it is not. */
 function reducing(layer: Layer, carrier: string, { thinner, thinning }: ProductFacts) {
-  if (methodOf(layer) !== 'sprayed' || carrier !== 'solvent') return null;
+  if (methodOf(layer) !== 'sprayed' || layer.applicator === 'can' || carrier !== 'solvent') return null;
   const share = Math.min(thinning ?? REDUCED.to, (REDUCED.from + REDUCED.to) / 2);
   return share > 0 ? { with: thinner ?? 'its own reducer', share } : null;
 }

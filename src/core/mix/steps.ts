@@ -1,4 +1,4 @@
-import { type Carrier, KINDS } from '../kinds/index.ts';
+import { APPLICATOR_INFO, type Carrier, KINDS } from '../kinds/index.ts';
 import { isBlank, isRubbedDown, type Layer, methodOf, rubWords, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
@@ -71,14 +71,23 @@ function howOn(layer: Layer, binder: string): string {
     method,
     way: label.charAt(0).toUpperCase() + label.slice(1),
     binder,
+    papers: layer.papers ?? [],
+    wet: layer.rub === 'wet',
     setting: (key) => setting(layer, key),
   });
+}
+
+/** What it is put on with, how that is held, and what it leaves to be looked for. */
+function usedWith({ applicator }: Layer): string {
+  if (!applicator) return '';
+  const { use, marks } = APPLICATOR_INFO[applicator];
+  return `${use} Look for ${marks} while it is wet.`;
 }
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
   // Between two coats of its own, or after the last of them.
-  if (!next || !isRubbedDown(layer) || (next === layer && layer.rubLast)) return null;
+  if (!next || traitsOf(layer).rubsOut || !isRubbedDown(layer) || (next === layer && layer.rubLast)) return null;
   if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; dust off.`;
   if (traitsOf(layer).seals) return 'De-nib with worn 320, lift off at the edges; dust off.';
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
@@ -118,7 +127,9 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
         role: 'coat',
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
-        detail: [howOn(layer, own?.binder ?? ''), c === 0 ? (layer.note ?? '') : ''].filter(Boolean).join(' '),
+        detail: [howOn(layer, own?.binder ?? ''), usedWith(layer), c === 0 ? (layer.note ?? '') : '']
+          .filter(Boolean)
+          .join(' '),
         // Said once: the product's own words come before ours.
         cautions: wiped && !/oily rags/i.test(own?.caution ?? '') ? [OILY] : wiped && own?.caution ? [own.caution] : [],
         wayBack: KINDS[layer.kind].wayBack(carrier),

@@ -27,6 +27,16 @@ const wipes = (layer: Layer): boolean =>
   traitsOf(layer).cloths && methodOf(layer) !== 'sprayed' && methodOf(layer) !== 'unwiped';
 const sprayed = (layer: Layer): boolean => methodOf(layer) === 'sprayed' || traitsOf(layer).tones;
 
+/** Papers that a layer is rubbed with, and how often: those that are said, else the usual ones; of a rub-out each once. */
+function papersOf(layer: Layer, between: number): (readonly [grit: number, times: number])[] {
+  const { rubsOut, seals, builds } = traitsOf(layer);
+  if (rubsOut) return methodOf(layer) === 'wool' ? [] : (layer.papers ?? [800, 1000]).map((grit) => [grit, 1] as const);
+  const papered = layer.rub === undefined ? seals || builds : layer.rub === 'dry' || layer.rub === 'wet';
+  const times = layer.rubLast ? Math.min(1, between) : between;
+  if (!papered || times <= 0) return [];
+  return (layer.papers ?? [seals ? 320 : 400]).map((grit) => [grit, times] as const);
+}
+
 /**
  * What a stack uses up on an area: abrasives by grit, cloths, gloves, strainers, applicators. Common practice, to be put right
  * by the shop.
@@ -46,16 +56,15 @@ export function suppliesFor(stack: Stack, grit: number, area: number): Needed[] 
   const rubbed = new Map<number, number>();
   layers.forEach((layer, i) => {
     const last = i === layers.length - 1;
-    const times = coatsOf(layer) - (last ? 1 : 0);
-    if (traitsOf(layer).seals && times > 0) rubbed.set(320, (rubbed.get(320) ?? 0) + times);
-    if (traitsOf(layer).builds && times > 0) rubbed.set(400, (rubbed.get(400) ?? 0) + times);
+    for (const [grit, times] of papersOf(layer, coatsOf(layer) - (last ? 1 : 0)))
+      rubbed.set(grit, (rubbed.get(grit) ?? 0) + times);
   });
   const wiped = layers.filter(wipes);
   const wipedCoats = wiped.reduce((sum, l) => sum + coatsOf(l), 0);
   const coats = layers.reduce((sum, l) => sum + coatsOf(l), 0);
   const coloured = layers.filter((l) => KINDS[l.kind].takes.length > 0 && Object.keys(l.colours).length > 0);
   const strained = layers.filter((l) => traitsOf(l).coloursWood || traitsOf(l).seals || sprayed(l));
-  const brushed = layers.filter((l) => !sprayed(l) && traitsOf(l).takesOff === null);
+  const brushed = layers.filter((l) => !sprayed(l) && traitsOf(l).takesOff === null && !traitsOf(l).rubsOut);
   const of = (key: string, name: string, count: number, unit: string, why: string): Needed[] =>
     count > 0 ? [{ key, name, count, unit, why }] : [];
   const papers = new Map<number, Needed>();

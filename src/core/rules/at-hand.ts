@@ -1,10 +1,17 @@
-import { changed, family, mediums, onLayers, without } from './rule.ts';
+import type { Layer } from '../layers/layer.ts';
+import { changed, family, mediums, onLayers, replaced, without } from './rule.ts';
 import { binderHas, type SeenLayer, type View } from './view.ts';
 
-const sprayed = (l: SeenLayer) => l.method === 'sprayed' && !l.is.tones;
+/** Sprayed with a gun: what comes out of a spray can needs none. */
+const sprayed = ({ method, layer, is }: SeenLayer) =>
+  (method === 'sprayed' || layer.applicator === 'gun') && layer.applicator !== 'can' && !is.tones;
+/** Put on by hand instead. */
+function byHand({ layer: { applicator: _, ...layer }, is }: SeenLayer): Layer {
+  return { ...layer, method: is.dyes ? 'wiped' : 'brushed' };
+}
 const brush = (l: SeenLayer, v: View) => ({
   label: l.is.dyes ? 'Wipe it' : 'Brush it',
-  change: { stack: changed(v, l.at, { method: l.is.dyes ? 'wiped' : 'brushed' }) },
+  change: { stack: replaced(v, l.at, byHand(l)) },
 });
 
 /** What is at hand in this shop, and what stands in for the rest. */
@@ -25,7 +32,7 @@ export const AT_HAND = family(
     severity: 'fault',
     reason: 'A toner can only be sprayed: brushed, its colour stands in streaks. A glaze does what it does.',
     find: onLayers(
-      (l, v) => l.is.tones && !v.has('spray-gun'),
+      (l, v) => l.is.tones && l.layer.applicator !== 'can' && !v.has('spray-gun'),
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },

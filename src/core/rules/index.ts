@@ -6,6 +6,7 @@ import { EVENNESS } from './evenness.ts';
 import { FILM } from './film.ts';
 import { HOLDING } from './holding.ts';
 import { ORDER } from './order.ts';
+import { POT } from './pot.ts';
 import { PREPARATION } from './preparation.ts';
 import { type Change, type Finding, findingsOf, harder, type Remedy, type Rule, remedied } from './rule.ts';
 import { SEAL } from './seal.ts';
@@ -23,6 +24,7 @@ export const RULES: readonly Rule[] = [
   ...COLOUR,
   ...DRYING,
   ...FILM,
+  ...POT,
   ...WET_EDGE,
   ...EVENNESS,
   ...AT_HAND,

@@ -1,5 +1,6 @@
 import type { Preparation } from '../board/preparation.ts';
 import { CARRIER_INFO, type Carrier } from '../kinds/index.ts';
+import { nth } from '../known.ts';
 import { type Layer, newLayer, type Stack } from '../layers/layer.ts';
 import type { Medium } from '../layers/materials.ts';
 import type { SchoolId } from './schools.ts';
@@ -17,6 +18,7 @@ export const FAMILIES = [
   'colour',
   'drying',
   'film',
+  'pot',
   'wet edge',
   'evenness',
   'tools',
@@ -90,8 +92,10 @@ export const onWood =
   (view: View): readonly Hit[] =>
     breaks(view) ? [{ at: 'wood', remedy: remedy?.(view) ?? null }] : [];
 
-export const changed = ({ stack }: View, at: number, over: Partial<Layer>): Stack =>
-  stack.map((layer, i) => (i === at ? { ...layer, ...over } : layer));
+export const replaced = ({ stack }: View, at: number, by: Layer): Stack =>
+  stack.map((layer, i) => (i === at ? by : layer));
+export const changed = (view: View, at: number, over: Partial<Layer>): Stack =>
+  replaced(view, at, { ...nth(view.stack, at), ...over });
 export const withSetting = (view: View, { at, layer }: SeenLayer, key: string, value: number): Stack =>
   changed(view, at, { settings: { ...layer.settings, [key]: value } });
 export const without = ({ stack }: View, at: number): Stack => stack.filter((_, i) => i !== at);

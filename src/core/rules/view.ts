@@ -35,6 +35,10 @@ import { ALL_TOOLS, type Tool } from './tools.ts';
 /** What a rule asks of a product, from its sheet. */
 export interface RuleFacts extends DryingFacts {
   wax?: string | null | undefined;
+  /** Share of thinner that it takes at most. */
+  thinning?: number | null | undefined;
+  /** What hardens it, where something does. */
+  hardener?: { item: string; parts: number } | null | undefined;
 }
 
 /** All that a rule may look at: the layers on their wood, and the job and the shop around them. */

@@ -1,14 +1,15 @@
-import { KINDS, type LayerKind } from '../kinds/index.ts';
+import { APPLICATOR_INFO, type Applicator, KINDS, type LayerKind } from '../kinds/index.ts';
 import { changed, family, onLayers, type Remedy, withSetting } from './rule.ts';
 import { binderHas, coloursWood, type SeenLayer, type View } from './view.ts';
 
 /** Square metres that one pair of hands wipes in a minute. */
 const WIPED_A_MINUTE = 0.3;
 /** Square metres of one surface that can be kept wet at its edge. */
-export const wetEdgeArea = (kind: LayerKind, carrier: SeenLayer['carrier']): number =>
-  WIPED_A_MINUTE * KINDS[kind].open(carrier);
+export const wetEdgeArea = (kind: LayerKind, carrier: SeenLayer['carrier'], applicator?: Applicator): number =>
+  (WIPED_A_MINUTE / (applicator ? APPLICATOR_INFO[applicator].pace : 1)) * KINDS[kind].open(carrier);
 
-const tooLarge = (l: SeenLayer, v: View) => l.method !== 'sprayed' && v.area > wetEdgeArea(l.kind, l.carrier);
+const tooLarge = (l: SeenLayer, v: View) =>
+  l.method !== 'sprayed' && v.area > wetEdgeArea(l.kind, l.carrier, l.layer.applicator);
 const spray = (l: SeenLayer, v: View): Remedy | null =>
   v.has('spray-gun') && (l.carrier === 'water' || v.has('booth'))
     ? { label: 'Spray it', change: { stack: changed(v, l.at, { method: 'sprayed' }) } }
@@ -61,7 +62,7 @@ export const WET_EDGE = family(
     looksAt: 'a powdering glaze over a large surface',
     severity: 'warning',
     reason: 'A powdering glaze is hard to repeat from panel to panel: keep it to small surfaces and profiles.',
-    find: onLayers((l, v) => l.is.powders && v.area > wetEdgeArea(l.kind, l.carrier)),
+    find: onLayers((l, v) => l.is.powders && v.area > wetEdgeArea(l.kind, l.carrier, l.layer.applicator)),
   },
   {
     id: 'lacquer-brushed-large',

@@ -10,6 +10,10 @@ export class Rest {
     if (found?.index !== undefined) this.cut(found.index, found.index + found[0].length);
     return found;
   }
+  /** A word in a place, what stood there being said. */
+  put(word: string, from: number, to: number): void {
+    this.text = `${this.text.slice(0, from)}${word.padEnd(to - from)}${this.text.slice(to)}`;
+  }
   cut(from: number, to: number): void {
     this.text = `${this.text.slice(0, from)}${' '.repeat(to - from)}${this.text.slice(to)}`;
   }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
-import { type Layer, newLayer, RUBS } from '../layers/layer.ts';
+import { APPLICATORS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
+import { isMadeUp, type Layer, newLayer, RUBBED_OUT, RUBS, withApplicator } from '../layers/layer.ts';
 import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
 import { understoodStack } from './stack.ts';
@@ -14,8 +14,18 @@ const SHELF: SaidShelf = {
     { id: 'coal', name: 'Coal', kind: 'dye' },
     { id: 'ochre', name: 'Ochre', kind: 'pigment', density: 1.3 },
     { id: 'dark-slate', name: 'Dark slate', kind: 'pigment' },
-    { id: 'night', name: 'Night ink', kind: 'ink' },
-    { id: 'iron', name: 'Iron brew', kind: 'reactive' },
+    { id: 'night', name: 'Night ink', kind: 'ink', maxStrength: 30 },
+    {
+      id: 'sun',
+      name: 'Sunset',
+      kind: 'dye',
+      carrier: 'solvent',
+      form: 'ready to use',
+      maxStrength: 100,
+      density: 0.9,
+    },
+    { id: 'clove', name: 'Clove', kind: 'dye', carrier: 'solvent', form: 'ready to use', maxStrength: 50 },
+    { id: 'iron', name: 'Iron brew', kind: 'reactive', maxStrength: 40 },
     { id: 'biscuit', name: 'Biscuit', kind: 'stain', density: 0.95 },
     { id: 'tide', name: 'Harbour tide, gel', kind: 'stain' },
     { id: 'copper', name: 'Copper powder', kind: 'metallic', bulkDensity: 1.2 },
@@ -54,15 +64,18 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
   );
   const oneKind = taken.length > 0 ? fc.constantFrom(...new Set(taken.map((c) => c.kind))) : fc.constant(null);
   const colours = oneKind.chain((of) => {
-    const ids = taken.filter((c) => c.kind === of).map((c) => c.id);
+    // Liquids are told in parts and powders by weight: one pot is of one form.
+    const ids = taken.filter((c) => c.kind === of && !c.form).map((c) => c.id);
     if (ids.length === 0) return fc.constant({});
     const least = info.medium !== 'none' || info.is.fills ? 0 : 1;
     return fc.subarray(ids, { minLength: least }).chain((some) =>
       fc.record(
         Object.fromEntries(
           some.map((id) => {
-            const { share } = COLOURANT_INFO[SHELF.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
-            return [id, fc.integer({ min: 1, max: 1000 }).map((n) => (share ? n / 1000 : n / 50))];
+            const colour = SHELF.colourants.find((c) => c.id === id);
+            const { share } = COLOURANT_INFO[colour?.kind ?? 'dye'];
+            const whole = share ? 1 : (colour?.maxStrength ?? 20);
+            return [id, fc.integer({ min: 1, max: 1000 }).map((n) => (n / 1000) * whole)];
           }),
         ),
       ),
@@ -79,18 +92,38 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
         fc.integer({ min: 1, max: 400 }).map((n) => n / 2),
         { nil: undefined },
       ),
-      rub: fc.option(fc.constantFrom(...RUBS), { nil: undefined }),
+      rub: fc.option(fc.constantFrom(...(info.is.rubsOut ? RUBBED_OUT : RUBS)), { nil: undefined }),
+      applicator: fc.option(
+        fc.constantFrom(
+          ...APPLICATORS.filter(
+            (a) => cannotPutOn(a, { is: info.is, carrier: info.carrier, method: undefined }) === null,
+          ),
+          undefined,
+        ),
+        { nil: undefined },
+      ),
+      thinned: fc.option(fc.integer({ min: 1, max: 400 }), { nil: undefined }),
+      touch: fc.boolean(),
+      unhardened: fc.option(fc.constant(true), { nil: undefined }),
       papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
       rubLast: fc.option(fc.constant(true), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),
       note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
     })
-    .map(({ papers, rubLast, ...over }) => ({
+    .map(({ papers, rubLast, thinned, touch, applicator, ...over }) => ({
       ...over,
-      ...(over.rub && over.rub !== 'none' ? { papers, rubLast } : {}),
+      ...(thinned === undefined ? {} : { thinners: thinnersFor(kind, over.colours, thinned, touch) }),
+      ...(applicator ? withApplicator(newLayer(kind, over.method ? { method: over.method } : {}), applicator) : {}),
+      ...(over.rub && over.rub !== 'none' ? { papers, ...(info.is.rubsOut ? {} : { rubLast }) } : {}),
     }))
     .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
 };
+/** Of what is made up to a strength only the proportion of two thinners is told. */
+function thinnersFor(kind: LayerKind, colours: Record<string, number>, per: number, touch: boolean) {
+  const of = SHELF.colourants.find((c) => c.id in colours)?.kind;
+  if (isMadeUp({ kind, colours }, of)) return touch ? { alcohol: 0.5, 'lacquer thinner': 0.5 } : { acetone: 1 };
+  return { water: per / 1000, ...(touch ? { retarder: 0.03 } : {}) };
+}
 /** What is usual is not said: a layer as it comes back leaves it out. */
 const plain = (layer: Layer): Layer => ({
   ...layer,
@@ -185,6 +218,87 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(shares('stain: 3 parts biscuit, 1 part tide, 2 coats')).toEqual({ biscuit: 0.75, tide: 0.25 });
     expect(shares('two coats of biscuit')).toEqual({ biscuit: 1 });
     expect(shares('stain: 2 tins biscuit and 20 % tide')).toMatch(/all of it in parts/);
+  });
+  it('as liquids: neat, in parts with a thinner or two, and poured together', () => {
+    expect(said('night ink neat with a rag, 2 coats')).toEqual(
+      newLayer('ink', { colours: { night: 30 }, applicator: 'rag', settings: { coats: 2 } }),
+    );
+    expect(said('Sunset, straight from the bottle').colours).toEqual({ sun: 100 });
+    // Four and two of six: two thirds of neat.
+    expect(said('4 oz sunset + 2 oz solvent, with the gun')).toEqual(
+      newLayer('dye', {
+        colours: { sun: expect.closeTo(200 / 3, 9) as number },
+        thinners: { solvent: 1 },
+        method: 'sprayed',
+        applicator: 'gun',
+      }),
+    );
+    expect(said('2 parts sunset, 1 part clove, 7 parts lacquer thinner').colours).toEqual({ sun: 20, clove: 5 });
+    expect(said('dye: sunset 1 : 4').colours).toEqual({ sun: 20 });
+    expect(said('sunset diluted 9 parts').colours.sun).toBeCloseTo(10, 9);
+    expect(sentenceText(newLayer('dye', { colours: { sun: 20 } }), SHELF)).toBe('Dye with 1 : 4 Sunset.');
+    expect(sentenceText(newLayer('ink', { colours: { night: 30 } }), SHELF)).toBe('Ink with neat Night ink.');
+    expect(sentenceText(newLayer('dye', { colours: { sun: 20, clove: 5 } }), SHELF)).toBe(
+      'Dye with 20 % Sunset and 10 % Clove.',
+    );
+    // One after the other on one board, until it is right.
+    expect(['5 parts', '10 parts'].map((more) => said(`sunset, ${more} of solvent`).colours.sun)).toEqual([
+      100 / 6,
+      100 / 11,
+    ]);
+    expect(said('coal 2 g/L, 1:1 alcohol and lacquer thinner')).toEqual(
+      newLayer('dye', { colours: { coal: 2 }, thinners: { alcohol: 0.5, 'lacquer thinner': 0.5 } }),
+    );
+    expect(said('2 g of coal in half a litre of alcohol and lacquer thinner, half and half').thinners).toEqual({
+      alcohol: 0.5,
+      'lacquer thinner': 0.5,
+    });
+  });
+  it('in a medium with its thinner, by ounces and by parts, so that the volumes add up', () => {
+    const shelf: SaidShelf = {
+      ...SHELF,
+      colourants: [
+        { id: 'y', name: 'Yellow', kind: 'pigment', density: 1.2 },
+        { id: 'w', name: 'White', kind: 'pigment', density: 1.5 },
+      ],
+    };
+    const of = (text: string) => {
+      const understood = understoodLayer(text, shelf);
+      if ('question' in understood) throw new Error(understood.question);
+      return understood.layer;
+    };
+    const ounces = of('3 oz glaze + 1½ oz water + ¾ oz yellow + ¼ oz white, dry-brushed');
+    const whole = 3 + 1.5 + 0.75 + 0.25;
+    expect(ounces.colours.y).toBeCloseTo((0.75 * 1.2) / whole, 9);
+    expect(ounces.colours.w).toBeCloseTo((0.25 * 1.5) / whole, 9);
+    expect(ounces.thinners).toEqual({ water: 0.5 });
+    expect(ounces.method).toBe('dry-brushed');
+    const parts = of('glaze: two of medium, one of yellow, two of white');
+    expect(parts.colours.y).toBeCloseTo(1.2 / 5, 9);
+    expect(parts.colours.w).toBeCloseTo(3 / 5, 9);
+    expect(parts.thinners).toBeUndefined();
+  });
+  it('thinned, with a touch of retarder, with or without its hardener', () => {
+    expect(said('water satin, one coat, thinned 15-20 % with water + retarder')).toEqual(
+      newLayer('clear', { medium: 'satin', settings: { coats: 1 }, thinners: { water: 0.175, retarder: 0.03 } }),
+    );
+    expect(said('oil varnish thinned 1 : 1 with mineral spirits, with a brush')).toEqual(
+      newLayer('clear', {
+        medium: 'varnish',
+        method: 'brushed',
+        applicator: 'bristle',
+        thinners: { 'white spirit': 1 },
+      }),
+    );
+    expect(said('water satin, 1 coat without hardener').unhardened).toBe(true);
+    expect(said('water satin, 2 coats with hardener').unhardened).toBeUndefined();
+    expect(asked('water satin thinned with water')).toMatch(/by how much\? Say: thinned 10 % with water/);
+  });
+  it('with what it is put on, or says why that goes wrong', () => {
+    expect(said('water satin with a roller, 2 coats').applicator).toBe('roller');
+    expect(said('oil varnish × 3, wiped on with cheesecloth')).toMatchObject({ applicator: 'rag', method: 'brushed' });
+    expect(asked('gel: biscuit, with the gun')).toBe('A gel is too thick for a gun.');
+    expect(asked('honey 4 g/L with a squeegee')).toMatch(/A squeegee is for paste/);
   });
   it('and asks where it cannot know', () => {
     expect(asked('1 tsp coal in 8 fl oz')).toMatch(/What does a millilitre of Coal weigh, level.*Usual is 0\.6 g/);

@@ -1,7 +1,7 @@
-import type { ColourantInfo } from '../kinds/colourants.ts';
-import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { type Layer, type Rub, setting } from '../layers/layer.ts';
+import { APPLICATOR_INFO, COLOURANT_INFO, type ColourantKind, KINDS } from '../kinds/index.ts';
+import { isMadeUp, type Layer, newLayer, type Rub, setting, withApplicator } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
+import { neatOf } from './amounts.ts';
 import { namesIn, type SaidShelf } from './shelf.ts';
 
 /** A piece of a sentence, and what of the layer it says; nothing where it only joins. */
@@ -13,6 +13,9 @@ export type Said =
   | 'kind'
   | 'medium'
   | 'method'
+  | 'applicator'
+  | 'thinners'
+  | 'hardener'
   | 'wait'
   | 'apart'
   | 'rub'
@@ -25,6 +28,13 @@ export type Said =
 const EXACT = 4;
 const TO_READ = 3;
 export const figures = (value: number, digits = EXACT): string => String(Number(value.toPrecision(digits)));
+
+const DAY = 24;
+/** Hours as they are said: minutes below one, days from two on where they are whole. */
+const spanText = (hours: number): string => {
+  if (hours > 0 && hours < 1) return `${figures(60 * hours)} min`;
+  return hours >= 2 * DAY && hours % DAY === 0 ? `${hours / DAY} days` : `${figures(hours)} h`;
+};
 
 /** How each setting is said, by its key. */
 export const SETTING_PHRASES: Readonly<Record<string, (value: number) => string>> = {
@@ -49,13 +59,28 @@ export const NEAT = 'neat';
 export const LAST_ONLY = 'after the last coat only';
 
 /** So much of a colour: `4 g/L`, `2 %`, or neat where it is as it comes in the tin. */
-function amountSaid(
-  strength: number,
-  { share, readyMade }: Pick<ColourantInfo, 'share' | 'readyMade'>,
-  digits: number,
-): string {
-  if (readyMade && strength === 1) return NEAT;
-  return share ? `${figures(100 * strength, digits)} %` : `${figures(strength, digits)} g/L`;
+function amountSaid(strength: number, colour: SaidShelf['colourants'][number], alone: boolean, digits: number): string {
+  const { share } = COLOURANT_INFO[colour.kind];
+  const neat = neatOf(colour);
+  if (neat === null) return share ? `${figures(100 * strength, digits)} %` : `${figures(strength, digits)} g/L`;
+  if (Math.abs(strength / neat - 1) < 1e-6) return NEAT;
+  const parts = neat / strength - 1;
+  const isSaid = (part: number) => part >= 1 && Math.abs(Number(part.toPrecision(2)) / part - 1) < 1e-9;
+  // One liquid alone is told in parts of it and of thinner, where those are numbers that somebody would say.
+  if (alone && !share && isSaid(parts)) return `1 : ${figures(parts, 2)}`;
+  if (alone && !share && isSaid(1 / parts)) return `${figures(1 / parts, 2)} : 1`;
+  return `${figures((100 * strength) / neat, digits)} %`;
+}
+
+/** How it is thinned, where that is said. */
+function thinnedPhrase({ kind, colours, thinners }: Layer, colour: ColourantKind | undefined): string | null {
+  const entries = Object.entries(thinners ?? {});
+  if (entries.length === 0) return null;
+  if (!isMadeUp({ kind, colours }, colour))
+    return `thinned with ${entries.map(([name, parts]) => `${figures(100 * parts)} % ${name}`).join(' and ')}`;
+  const [[first, p], second] = entries as [[string, number], [string, number]?];
+  if (!second) return `made up with ${first}`;
+  return `made up with ${first} and ${second[0]} ${p === second[1] ? '1 : 1' : `${figures(p / second[1])} : 1`}`;
 }
 
 /** Coats are said where they are not as many as usual. */
@@ -65,6 +90,10 @@ function coatsSaid(layer: Layer): string | null {
   if (!spec || coats === spec.default) return null;
   return `${coats} ${coats === 1 ? spec.label.replace(/(e?)s$/, spec.label === 'passes' ? '' : '$1') : spec.label}`;
 }
+
+/** What it is put on with tells how. */
+const isImplied = ({ kind, method, applicator }: Layer): boolean =>
+  applicator !== undefined && withApplicator(newLayer(kind), applicator).method === method;
 
 const listed = (items: readonly Phrase[]): Phrase[] =>
   items.flatMap((item, i) => (i === 0 ? [item] : [{ text: i === items.length - 1 ? ' and ' : ', ' }, item]));
@@ -83,26 +112,32 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
   // What there is most of comes first.
   const poured = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p);
   const colours = poured.map(([id, strength]): Phrase => {
-    const info = COLOURANT_INFO[shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye'];
+    const colour = shelf.colourants.find((c) => c.id === id) ?? { id, name: id, kind: 'dye' as const };
     return {
-      text: `${amountSaid(strength, info, digits)} ${nameOf(shelf.colourants, id)}`,
+      text: `${amountSaid(strength, colour, poured.length === 1, digits)} ${nameOf(shelf.colourants, id)}`,
       about: `colour:${id}`,
     };
   });
   if (colours.length > 0) head.push({ text: ' with ' }, ...listed(colours));
   const clauses: Phrase[] = [];
+  const thinned = thinnedPhrase(layer, shelf.colourants.find((c) => c.id === poured[0]?.[0])?.kind);
+  if (thinned) clauses.push({ text: thinned, about: 'thinners' });
+  if (layer.unhardened) clauses.push({ text: 'without hardener', about: 'hardener' });
   const coats = coatsSaid(layer);
   if (coats) clauses.push({ text: coats, about: 'setting:coats' });
   const method = kind.methods.find((m) => m.id === layer.method);
-  if (method && method !== kind.methods[0]) clauses.push({ text: method.label, about: 'method' });
+  if (method && method !== kind.methods[0] && !isImplied(layer)) clauses.push({ text: method.label, about: 'method' });
+  if (layer.applicator) clauses.push({ text: APPLICATOR_INFO[layer.applicator].label, about: 'applicator' });
   for (const { key, default: usual } of kind.settings) {
     const say = SETTING_PHRASES[key];
     const value = setting(layer, key);
     if (say && value !== usual) clauses.push({ text: say(value), about: `setting:${key}` });
   }
-  if (layer.apart !== undefined) clauses.push({ text: `${figures(layer.apart)} h apart`, about: 'apart' });
-  if (layer.wait !== undefined) clauses.push({ text: `left ${figures(layer.wait)} h`, about: 'wait' });
-  if (layer.rub !== undefined)
+  if (layer.apart !== undefined) clauses.push({ text: `${spanText(layer.apart)} apart`, about: 'apart' });
+  if (layer.wait !== undefined) clauses.push({ text: `left ${spanText(layer.wait)}`, about: 'wait' });
+  if (kind.is.rubsOut && (layer.rub || layer.papers))
+    clauses.push({ text: [layer.rub, layer.papers?.join('-')].filter(Boolean).join(' '), about: 'rub' });
+  else if (layer.rub !== undefined)
     clauses.push({
       text: ['then', RUB_PHRASES[layer.rub], layer.papers?.join('-'), layer.rubLast ? LAST_ONLY : '']
         .filter(Boolean)

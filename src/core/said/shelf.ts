@@ -9,24 +9,27 @@ export interface SaidShelf {
     kind: ColourantKind;
     carrier?: Carrier;
     form?: string | null | undefined;
+    /** Its strongest mix; of a liquid as it comes it is neat. */
+    maxStrength?: number | undefined;
     /** Grams in a millilitre of its powder as it lies in a level spoon, where its sheet says. */
     bulkDensity?: number | null | undefined;
     /** Grams in a millilitre of it as a liquid. */
     density?: number | null | undefined;
   }[];
-  mediums: readonly { id: string; name: string; kind: MediumKind }[];
+  mediums: readonly { id: string; name: string; kind: MediumKind; carrier?: Carrier }[];
 }
 
 type SaidColour = SaidShelf['colourants'][number];
 /** A colour as a sentence can name it, with what its sheet says of a spoonful. */
 export const saidColour = (
-  { id, name, kind, carrier }: Pick<SaidColour, 'id' | 'name' | 'kind' | 'carrier'>,
+  { id, name, kind, carrier, maxStrength }: Pick<SaidColour, 'id' | 'name' | 'kind' | 'carrier' | 'maxStrength'>,
   sheet: Pick<SaidColour, 'form' | 'bulkDensity' | 'density'> | undefined,
 ): SaidColour => ({
   id,
   name,
   kind,
   ...(carrier ? { carrier } : {}),
+  maxStrength,
   form: sheet?.form,
   bulkDensity: sheet?.bulkDensity,
   density: sheet?.density,

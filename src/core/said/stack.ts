@@ -1,7 +1,7 @@
-import { KINDS } from '../kinds/index.ts';
 import { type Layer, newLayer } from '../layers/layer.ts';
+import { sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
-import { ASK_KIND, understoodLayer } from './understood.ts';
+import { ASK_KIND, namesKind, understoodLayer } from './understood.ts';
 import { NUMBER, numberSaid } from './words.ts';
 
 /**
@@ -9,25 +9,27 @@ import { NUMBER, numberSaid } from './words.ts';
  * rubbed down; null where it is a layer of its own.
  */
 function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
-  const { kind, colours, medium, method, settings, apart } = before;
+  const { kind, colours, medium, method, applicator, thinners, settings, apart } = before;
   const count = line.match(new RegExp(`^${NUMBER}(?: more)?(?: coats?)?$`, 'i'));
   if (count?.[1]) {
     const again = {
       ...newLayer(kind, { colours }),
       ...(medium ? { medium } : {}),
       ...(method ? { method } : {}),
+      ...(applicator ? { applicator } : {}),
+      ...(thinners ? { thinners } : {}),
       ...(apart === undefined ? {} : { apart }),
     };
     return [before, { ...again, settings: { ...settings, coats: numberSaid(count[1].toLowerCase()) } }];
   }
+  if (namesKind(line.toLowerCase())) return null;
   // Said of the same layer again it may change how that is left and rubbed, and nothing else.
-  const product = shelf.mediums.find((m) => m.id === medium)?.name;
-  if (product === undefined) return null;
-  const again = understoodLayer(`${KINDS[kind].label} of ${product}; ${line}`, shelf);
+  const plain = newLayer(kind, { colours, ...(medium ? { medium } : {}) });
+  const again = understoodLayer(`${sentenceText(plain, shelf).slice(0, -1)}; ${line}`, shelf);
   if ('question' in again) return null;
   const { wait, rub, papers, rubLast: _, ...rest } = again.layer;
-  const plain = newLayer(kind, { medium: medium as string });
-  if ((wait === undefined && rub === undefined) || JSON.stringify(rest) !== JSON.stringify(plain)) return null;
+  if ((wait === undefined && rub === undefined) || sentenceText(rest, shelf) !== sentenceText(plain, shelf))
+    return null;
   return [
     {
       ...before,

@@ -1,16 +1,26 @@
 import { FieldError } from '../field-error.ts';
-import { COLOURANT_INFO, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
-import { type Layer, newLayer, type Rub } from '../layers/layer.ts';
-import { carrierSaid, pouredColours } from './amounts.ts';
+import {
+  APPLICATOR_INFO,
+  APPLICATORS,
+  type Applicator,
+  COLOURANT_INFO,
+  cannotPutOn,
+  KINDS,
+  LAYER_KINDS,
+  type LayerKind,
+} from '../kinds/index.ts';
+import { isMadeUp, type Layer, newLayer, RUBBED_OUT, type Rub, thinnedBy, withApplicator } from '../layers/layer.ts';
+import { carrierSaid, NEAT_SAID, neatOf, pouredColours } from './amounts.ts';
+import { type Beside, besideSaid, type Thinned, thinnedSaid } from './pot.ts';
 import { namedIn, Rest, words } from './rest.ts';
 import type { SaidShelf } from './shelf.ts';
 import {
   COUNT_WORDS,
   HOUR_UNIT,
   IDLE,
-  METHOD_WORDS,
   NUMBER,
   numberSaid,
+  OFF,
   OVERNIGHT,
   PAPERS,
   RUBS_SAID,
@@ -45,6 +55,10 @@ export function understoodLayer(sentence: string, shelf: SaidShelf): Understood 
 const kindNamed = (name: string): LayerKind | undefined =>
   LAYER_KINDS.find((kind) => KINDS[kind].takes.length > 0 && calledOf(kind).some((call) => words(call).test(name)));
 
+/** Whether a line names a kind of layer. */
+export const namesKind = (line: string): boolean =>
+  LAYER_KINDS.some((kind) => calledOf(kind).some((call) => words(call).test(line)));
+
 function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const noted = sentence.match(/[“"]([^”"]*)[”"]/);
   const rest = new Rest(
@@ -57,10 +71,12 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const [medium, ...more] = namedIn(rest, shelf.mediums);
   if (more.length > 0) return { question: 'One layer has one clear, sealer or oil: say them one after the other.' };
   const product = shelf.mediums.find((m) => m.id === medium?.id);
-  if (medium) rest.cut(medium.from, medium.to);
+  // What it is called is said already: “4 oz of it and 1 oz of water”.
+  if (medium) rest.put('it', medium.from, medium.to);
+  const thinned = thinnedSaid(rest);
   // The longest name of a kind that is said; what a product is tells too.
   const kinds = LAYER_KINDS.flatMap((kind) => calledOf(kind).map((call) => ({ kind, call })))
-    .filter(({ call }) => words(call).test(rest.text))
+    .filter(({ call }) => words(call).test(rest.text.replace(/\p{L}+ thinner/gu, '')))
     .sort((p, q) => q.call.length - p.call.length);
   const first = shelf.colourants.find((c) => c.id === colours[0]?.id);
   const kind =
@@ -68,8 +84,13 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     product?.kind ??
     (first && (kindNamed(first.name.toLowerCase()) ?? COLOURANT_INFO[first.kind].laidAs));
   if (!kind) return { question: ASK_KIND };
-  for (const call of calledOf(kind).toSorted((p, q) => q.length - p.length)) rest.take(words(call));
+  const beside = besideSaid(rest, calledOf(kind));
   const info = KINDS[kind];
+  // What is the word for a way of it too tells that as well: “burnished”.
+  const ways = info.methods.flatMap(({ label, called }) => [label, ...called]);
+  for (const call of calledOf(kind).toSorted((p, q) => q.length - p.length))
+    if (!ways.includes(call)) rest.take(words(call));
+  for (const call of info.always) rest.take(words(call));
   const layer: Layer = newLayer(kind);
   if (noted?.[1]?.trim()) layer.note = noted[1].trim();
   if (product) layer.medium = product.id;
@@ -79,23 +100,33 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const known = (key: string) => info.settings.some((s) => s.key === key);
   // What is levelled is levelled when all of it is on.
   const levelled = /\blevel/.test(rest.text);
-  const rub = (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
+  const rub = info.is.rubsOut
+    ? RUBBED_OUT.find((r) => rest.take(words(r)))
+    : (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
   if (rub) layer.rub = rub;
   const lastOnly = rest.take(
     words('after the last coat only', 'after the last coat', 'the last coat only', 'last coat only'),
   );
-  if (rub && rub !== 'none' && (lastOnly || levelled)) layer.rubLast = true;
-  const papers = rub && rub !== 'none' ? rest.take(PAPERS) : null;
+  if (rub && rub !== 'none' && !info.is.rubsOut && (lastOnly || levelled)) layer.rubLast = true;
+  const papers = info.is.rubsOut || (rub && rub !== 'none') ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
 
   const coats =
     rest.take(new RegExp(`${NUMBER} (?:\\p{L}+ )?(?:coats?|passes|pass)\\b`, 'u')) ?? rest.take(/[x×] ?(\d+)/);
   if (coats?.[1] && known('coats')) settings.coats = numberSaid(coats[1]);
+  const applicator = applicatorSaid(rest, kind);
+  if (rest.take(words('without its hardener', 'without hardener', 'no hardener'))) layer.unhardened = true;
+  else rest.take(words('with its hardener', 'with hardener'));
   const other = carrierSaid(rest, colours, shelf);
   if (other) return other;
-  const strength = pouredColours(rest, colours, shelf);
+  // Of one colour it may be said anywhere.
+  if (colours.length === 1 && rest.take(words(...NEAT_SAID)) && first && neatOf(first) === null)
+    return { question: `How strong is ${first.name} as it comes? Say it in g/L.` };
+  const strength = pouredColours(rest, colours, shelf, beside);
   if ('question' in strength) return strength;
-  layer.colours = strength.colours;
+  const pot = potSaid(kind, strength.colours, shelf, beside, thinned);
+  if ('question' in pot) return pot;
+  Object.assign(layer, pot);
 
   if (known('dwell')) {
     const dwell =
@@ -111,6 +142,9 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     const found = known(key) ? rest.take(shape) : null;
     if (found?.[1]) settings[key] = numberSaid(found[1]) / (found[0].includes('%') ? 100 : 1);
   }
+  // Of what takes off so much is said alone: “sanded back 60 %”, “wiped back a third”.
+  const off = known('removed') && settings.removed === undefined ? rest.take(OFF) : null;
+  if (off) settings.removed = off[1] ? numberSaid(off[1]) / 100 : numberSaid(off[3] ?? '');
   for (const [key, table] of WORDED)
     for (const [said, value] of Object.entries(table)) if (known(key) && rest.take(words(said))) settings[key] = value;
 
@@ -125,12 +159,19 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   }
   // The longest way that is said: "wiped across the grain" is not "wiped".
   const [method] = info.methods
-    .flatMap(({ id, label }) => [label, ...(METHOD_WORDS[id] ?? [])].map((call) => ({ id, call })))
+    .flatMap(({ id, label, called }) => [label, ...called].map((call) => ({ id, call })))
     .filter(({ call }) => words(call).test(rest.text))
     .sort((p, q) => q.call.length - p.call.length);
   if (method) {
     rest.take(words(method.call));
     layer.method = method.id;
+  }
+  if (applicator) {
+    const chosen = withApplicator(layer, applicator, method !== undefined);
+    const carrier = product?.carrier ?? first?.carrier ?? info.carrier;
+    const refused = cannotPutOn(applicator, { is: info.is, carrier, method: chosen.method });
+    if (refused) return { question: refused };
+    Object.assign(layer, chosen);
   }
   for (const [said, value] of Object.entries(COUNT_WORDS))
     if (settings.coats === undefined && known('coats') && rest.take(words(said))) settings.coats = value;
@@ -145,6 +186,50 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     layer.settings[spec.key] = value;
   }
   return missingIn(layer, shelf) ?? { layer };
+}
+
+/** What it is put on with; a rag that takes off is no applicator. */
+function applicatorSaid(rest: Rest, kind: LayerKind): Applicator | null {
+  if (KINDS[kind].is.takesOff !== null || KINDS[kind].is.rubsOut) return null;
+  const [said] = APPLICATORS.flatMap((id) =>
+    [APPLICATOR_INFO[id].label, ...APPLICATOR_INFO[id].called].map((call) => ({ id, call })),
+  )
+    .filter(({ call }) => words(call).test(rest.text))
+    .sort((p, q) => q.call.length - p.call.length);
+  if (!said) return null;
+  rest.take(words(said.call));
+  return said.id;
+}
+
+/** The colours of a layer and what its pot is thinned with, out of all that was said of it. */
+function potSaid(
+  kind: LayerKind,
+  colours: Readonly<Record<string, number>>,
+  shelf: SaidShelf,
+  beside: Beside | null,
+  thinned: Thinned | null,
+): Pick<Layer, 'colours' | 'thinners'> | { question: string } {
+  const of = shelf.colourants.filter((c) => colours[c.id] !== undefined);
+  const madeUp = isMadeUp({ kind, colours }, of[0]?.kind);
+  const thinners = { ...thinned?.thinners };
+  for (const [name, amount] of Object.entries(beside?.thinners ?? {})) {
+    if (!madeUp && !beside?.base) return { question: `${KINDS[kind].label}: how much of it to the ${name}?` };
+    thinners[name] = amount / (madeUp ? 1 : (beside?.base ?? 1));
+  }
+  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+  if (whole === 0) return { colours };
+  if (!madeUp)
+    return thinned?.open
+      ? { question: `Thinned by how much? Say: thinned 10 % with ${Object.keys(thinners)[0]}.` }
+      : { colours, thinners };
+  // What is thinned by so much is as much weaker; what made up to a strength is thinned with, that tells.
+  const weaker = thinned && !thinned.open ? 1 / (1 + thinnedBy(thinned)) : 1;
+  if (weaker < 1 && of.some((c) => neatOf(c) === null))
+    return { question: `Thinned from what? Say how strong it is, and what it is made up with.` };
+  return {
+    colours: Object.fromEntries(Object.entries(colours).map(([id, s]) => [id, s * weaker])),
+    thinners: Object.fromEntries(Object.entries(thinners).map(([name, parts]) => [name, parts / whole])),
+  };
 }
 
 /** What a layer of its kind cannot be without, or must not have. */

@@ -23,27 +23,6 @@ export const spanHours = (value: string, unit: string): number =>
 /** Until the next morning, with its work. Common practice. */
 export const OVERNIGHT = 14;
 
-/** How it is put on, by the ids of methods: what else is said for them. */
-export const METHOD_WORDS: Readonly<Record<string, readonly string[]>> = {
-  wiped: [
-    'flooded and wiped',
-    'flooded',
-    'wiped with the grain',
-    'wiped off',
-    'wiped on',
-    'wiped',
-    'with a rag',
-    'by rag',
-  ],
-  across: ['wiped across the grain', 'across the grain', 'wiped across'],
-  unwiped: ['not wiped off', 'not wiped', 'brushed on and left', 'brushed and left', 'left on', 'unwiped'],
-  'dry-brushed': ['dry-brushed', 'dry brushed', 'drybrushed'],
-  'in-grain': ['left in the grain', 'in the grain only', 'in the grain'],
-  sprayed: ['sprayed', 'with the gun', 'by gun', 'from a can', 'from the can'],
-  brushed: ['brushed or wiped', 'brushed on', 'brushed', 'wiped on', 'with a brush', 'with a rag', 'rolled', 'wiped'],
-  rag: ['with a damp rag', 'with a wet rag', 'by rag', 'with a rag'],
-  burnished: ['burnished dry', 'burnished'],
-};
 export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
   none: ['not rubbed down', 'not rubbed', 'nothing rubbed', 'not sanded'],
   wool: ['rubbed down with steel wool', 'rubbed down with wool', 'steel-wooled', 'with steel wool', 'rubbed with wool'],
@@ -62,6 +41,8 @@ export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
     'scuff',
     'sand',
     'rub down',
+    'rubbed',
+    'rub',
     'de-nib',
   ],
 };
@@ -86,7 +67,12 @@ export const COUNT_WORDS: Readonly<Record<string, number>> = { once: 1, 'once ov
 
 /** What may be left of a sentence that is understood. */
 export const IDLE =
-  /^(?:an?|the|of|with|and|in|it|its|is|are|on|to|then|as|usual|colou?r|coats?|passes|pass|each|for|dries|dry|next|that|this|put|now|all|over|by|from|at|only|out|i|we|want|please)$/;
+  /^(?:an?|the|of|with|and|in|it|its|is|are|on|to|then|as|usual|colou?r|coats?|passes|pass|each|for|dries|dry|next|that|this|put|now|all|over|by|from|at|only|out|i|we|want|please|light|lightly|about)$/;
+
+/** So much of it, with nothing else said of what: a number of per cent, or a share. */
+export const OFF = new RegExp(
+  `(?:(?:by |about )?${NUMBER} ?(%))|(?:(?:by |about )?(a half|half|a third|two thirds|a quarter|three quarters|¼|⅓|½|⅔|¾)(?: of it)?)`,
+);
 
 /** Settings that are said with a number. */
 export const SHAPES: readonly (readonly [string, RegExp])[] = [

@@ -1,7 +1,7 @@
 import type { Preparation } from '../board/preparation.ts';
 import type { Lab } from '../colour/lab.ts';
 import { type Carrier, type ColourantKind, KINDS, type LayerKind } from '../kinds/index.ts';
-import { type Layer, newLayer, type Rub, type Stack } from '../layers/layer.ts';
+import { type InAnyShop, inAnyShop, type Layer, newLayer, type Stack } from '../layers/layer.ts';
 import { type Colourant, carrierOf, type Materials, type Medium } from '../layers/materials.ts';
 import { colourOnWhite } from '../layers/on-white.ts';
 
@@ -26,14 +26,14 @@ export interface MediumRole {
   /** What it is made of, where that matters. */
   binder?: string | undefined;
 }
-export interface SystemLayer {
+type Optional<T> = { [Key in keyof T]?: T[Key] | undefined };
+export interface SystemLayer extends Optional<InAnyShop> {
   kind: LayerKind;
   colours?: readonly ColourRole[] | undefined;
   medium?: MediumRole | undefined;
   settings?: Record<string, number> | undefined;
   method?: string | undefined;
   wait?: number | undefined;
-  rub?: Rub | undefined;
   note?: string | undefined;
 }
 /** One of the boards of a system: how it is made ready, and its layers from the wood outwards. */
@@ -102,7 +102,7 @@ export function mediumFor(
 
 /** A layer of a system with what a shop has; without the colours and the medium that it has not. */
 export function layerFor(of: SystemLayer, materials: Materials, words: ProductWords): Layer {
-  const { kind, colours = [], medium, settings = {}, method, wait, rub, note } = of;
+  const { kind, colours = [], medium, settings = {}, method, wait, note } = of;
   const found = medium && mediumFor(medium, materials, words);
   const chosen: Record<string, number> = {};
   for (const role of colours) {
@@ -126,7 +126,7 @@ export function layerFor(of: SystemLayer, materials: Materials, words: ProductWo
     ...(wait === undefined
       ? {}
       : { wait: Math.max(wait, words[found?.id ?? Object.keys(chosen)[0] ?? '']?.goOn ?? 0) }),
-    ...(rub ? { rub } : {}),
+    ...inAnyShop(of),
     ...(said ? { note: said } : {}),
   });
 }
@@ -163,10 +163,7 @@ export function layerOf(layer: Layer, materials: Materials, words: ProductWords)
     ...(Object.keys(layer.settings).length > 0 ? { settings: layer.settings } : {}),
     ...(layer.method && layer.method !== KINDS[layer.kind].methods[0]?.id ? { method: layer.method } : {}),
     ...(layer.wait === undefined ? {} : { wait: layer.wait }),
-    ...(layer.apart === undefined ? {} : { apart: layer.apart }),
-    ...(layer.rub ? { rub: layer.rub } : {}),
-    ...(layer.rubLast ? { rubLast: true } : {}),
-    ...(layer.papers ? { papers: layer.papers } : {}),
+    ...inAnyShop(layer),
     ...(layer.note ? { note: layer.note } : {}),
   };
 }

@@ -185,7 +185,7 @@ export function dryingOf(of: DryingOf): Drying {
     cure: Math.max(hard, goOn.safe),
     window: windowOf(of, goOn.earliest),
     potLife: facts.potLife ?? null,
-    soak: KINDS[layer.kind].soak,
+    soak: KINDS[layer.kind].settings.some((s) => s.key === 'dwell') ? setting(layer, 'dwell') : null,
     test: KINDS[layer.kind].test(carrier),
     factor,
     basis: goOn.coats > 0 ? 'seen here' : facts.goOn ? 'shop or label' : 'usual of its kind',

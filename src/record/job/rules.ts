@@ -14,7 +14,7 @@ import { coatsIn, type DryingAir, dryingOfCoat, durationOf, inAir } from '../../
 import type { Board } from '../../shared/board.ts';
 import type { House } from '../../shared/house.ts';
 import type { Job } from '../../shared/job.ts';
-import type { Sheet } from '../../shared/sheet.ts';
+import { claimOf, type Sheet } from '../../shared/sheet.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { airOfCoat } from '../board/air.ts';
 import { layersOn } from '../board/stages.ts';
@@ -27,7 +27,12 @@ export type HouseRules = Pick<House, 'schools' | 'tools'> & {
   seen?: RuleInput['seen'];
 };
 
-const factsOf = (sheet: Sheet): RuleFacts => ({ ...dryingFacts(sheet), wax: sheet.wax });
+const factsOf = (sheet: Sheet): RuleFacts => ({
+  ...dryingFacts(sheet),
+  wax: sheet.wax,
+  thinning: claimOf(sheet, 'thinning'),
+  hardener: sheet.hardener,
+});
 export const ruleFacts = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Record<string, RuleFacts> =>
   Object.fromEntries([...colourants, ...mediums].map(({ id, sheet }) => [id, factsOf(sheet)]));
 

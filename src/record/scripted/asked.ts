@@ -118,7 +118,7 @@ export function stackAsked(input: z.infer<typeof StackInput>, shelf: ScriptedShe
       colourants: Object.fromEntries(
         Object.entries(colourants).map(([id, c]) => [
           id,
-          { ...c, drying: facts[id], density: facts[id]?.density, dark: facts[id]?.dark },
+          { ...c, drying: facts[id], density: facts[id]?.density, form: facts[id]?.form, dark: facts[id]?.dark },
         ]),
       ),
       mediums: Object.fromEntries(Object.entries(mediums).map(([id, m]) => [id, { ...m, drying: facts[id] }])),

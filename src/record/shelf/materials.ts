@@ -21,6 +21,7 @@ export function materialsOf(shelf: Pick<Shelf, 'colourants' | 'mediums'>): Mater
       absorption: c.absorption ?? none,
       scatter: c.scatter ?? none,
       density: c.sheet.density,
+      form: c.sheet.form,
       dark: c.sheet.dark,
       drying: dryingFacts(c.sheet),
       ...(c.absorption ? {} : { unknown: true }),
