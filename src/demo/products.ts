@@ -185,6 +185,7 @@ const SHELLAC = {
 export const MEDIUMS: readonly NewMedium[] = [
   medium('water-satin', 'Waterborne satin', 'clear', 'water', 'water-clear', `Ventilate. ${SEE}`, {
     ...sheet({
+      sheen: 30,
       form: 'ready to use',
       binder: 'acrylic urethane',
       density: 1.04,
@@ -197,6 +198,7 @@ export const MEDIUMS: readonly NewMedium[] = [
   }),
   medium('oil-varnish', 'Oil varnish', 'clear', 'oil', 'amber', OILY_RAGS, {
     ...sheet({
+      sheen: 65,
       form: 'ready to use',
       binder: 'alkyd',
       density: 0.91,
@@ -218,22 +220,31 @@ export const MEDIUMS: readonly NewMedium[] = [
     shop: {},
   }),
   medium('linseed', 'Linseed oil', 'oil', 'oil', 'amber', OILY_RAGS, {
-    ...sheet({ form: 'liquid', binder: 'linseed', density: 0.93, cost: 9, canMl: 1000, thinner: 'mineral-spirit' }),
+    ...sheet({
+      sheen: 8,
+      form: 'liquid',
+      binder: 'linseed',
+      density: 0.93,
+      cost: 9,
+      canMl: 1000,
+      thinner: 'mineral-spirit',
+    }),
     label: { coverage: 18, goOn: 72 },
     shop: { goOn: 96 },
   }),
   medium('danish', 'Danish oil', 'oil', 'oil', 'slightly warm', OILY_RAGS, {
-    ...sheet({ form: 'liquid', binder: 'oil and varnish', density: 0.88, cost: 14, canMl: 1000 }),
+    ...sheet({ sheen: 12, form: 'liquid', binder: 'oil and varnish', density: 0.88, cost: 14, canMl: 1000 }),
     label: { coverage: 16, goOn: 6, cure: 168, shelfLife: 24 },
     shop: { goOn: 14 },
   }),
   medium('hard-wax', 'Hard-wax oil', 'oil', 'oil', 'slightly warm', OILY_RAGS, {
-    ...sheet({ form: 'liquid', binder: 'oil and wax', wax: 'waxed', density: 0.9, cost: 32, canMl: 750 }),
+    ...sheet({ sheen: 15, form: 'liquid', binder: 'oil and wax', wax: 'waxed', density: 0.9, cost: 32, canMl: 750 }),
     label: { coverage: 24, goOn: 8, cure: 168, shelfLife: 24 },
     shop: {},
   }),
   medium('spray-lacquer', 'Spray lacquer, satin', 'clear', 'solvent', 'slightly warm', SOLVENT, {
     ...sheet({
+      sheen: 32,
       form: 'ready to use',
       binder: 'nitrocellulose',
       density: 0.94,
@@ -246,6 +257,7 @@ export const MEDIUMS: readonly NewMedium[] = [
   }),
   medium('two-part-gloss', 'Two-part waterborne, gloss', 'clear', 'water', 'slightly warm', `Ventilate. ${SEE}`, {
     ...sheet({
+      sheen: 88,
       form: 'ready to use',
       binder: 'acrylic urethane',
       density: 1.05,
@@ -259,6 +271,7 @@ export const MEDIUMS: readonly NewMedium[] = [
   }),
   medium('wiping-varnish', 'Wiping varnish', 'clear', 'oil', 'amber', OILY_RAGS, {
     ...sheet({
+      sheen: 45,
       form: 'ready to use',
       binder: 'alkyd',
       density: 0.86,
@@ -270,7 +283,7 @@ export const MEDIUMS: readonly NewMedium[] = [
     shop: { goOn: 24 },
   }),
   medium('thick-glue', 'Cyanoacrylate, medium', 'clear', 'solvent', 'slightly warm', CYANO, {
-    ...sheet({ form: 'liquid', binder: 'cyanoacrylate', density: 1.06, cost: 190, canMl: 60 }),
+    ...sheet({ sheen: 92, form: 'liquid', binder: 'cyanoacrylate', density: 1.06, cost: 190, canMl: 60 }),
     label: { coverage: 14, goOn: 0.2, shelfLife: 12 },
     shop: {},
   }),

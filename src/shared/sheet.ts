@@ -68,6 +68,8 @@ export const Sheet = z.object({
   cost: optional(z.number().min(0, 'The cost is zero or more.')),
   /** Of a stain: black or very dark; missing where nobody has said. */
   dark: optional(z.boolean()),
+  /** Gloss units at 60 degrees that a coat of it dries to. */
+  sheen: optional(z.number().min(0, 'A sheen is 0 to 100 gloss units.').max(100, 'A sheen is 0 to 100 gloss units.')),
   /** Its grit, of an abrasive. */
   grit: optional(z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.')),
   label: Opening.default({}),

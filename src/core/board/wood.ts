@@ -78,6 +78,8 @@ export interface Wood {
 /** Where nobody measured it: calm hardwoods. Pine, cherry, birch and maple reach 0.2-0.35. Common practice, no source. */
 const USUAL_BLOTCH = 0.08;
 export const blotchOf = (wood: Pick<Wood, 'blotch'>): number => wood.blotch ?? USUAL_BLOTCH;
+/** Pores that show: the wood is not fine throughout. */
+export const hasPores = ({ tissues }: Pick<Wood, 'tissues'>): boolean => tissues.some((t) => t.name === 'pore');
 /** From here on a wood is known to blotch. Common practice, no source. */
 const BLOTCHES = 0.18;
 export const isBlotchy = (wood: Pick<Wood, 'blotch'>): boolean => blotchOf(wood) >= BLOTCHES;

@@ -40,7 +40,7 @@ export const sheenWord = (units: number): string =>
 export const COATS_FOR: Record<(typeof USES)[number], number> = { 'looked at': 1, 'a household': 2, hard: 3, wet: 3 };
 
 /** Gloss units that a sheen may be off before the eye sees it: a tenth of it, five at least. Common practice. */
-const sheenTolerance = (wanted: number): number => Math.max(5, 0.1 * wanted);
+export const sheenTolerance = (wanted: number): number => Math.max(5, 0.1 * wanted);
 
 /** How one wish came out; null while nobody has judged it. */
 export interface WishVerdict {
@@ -57,7 +57,7 @@ export function sheenOf(word: string): number | undefined {
   return Math.round(((SHEENS[at - 1]?.[1] ?? 0) + Math.min(100, SHEENS[at]?.[1] ?? 100)) / 2);
 }
 
-const sheenText = (units: number) => `${sheenWord(units)} (${units.toFixed(0)} GU)`;
+export const sheenText = (units: number) => `${sheenWord(units)} (${units.toFixed(0)} GU)`;
 
 /**
  * Each wish beside what was found, with a pass of its own.

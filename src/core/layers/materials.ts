@@ -79,6 +79,22 @@ export const neatStrength = ({ kind, form, maxStrength }: Bottled): number | nul
   return !isShare(kind) && (comes === 'liquid' || comes === 'ready to use') ? maxStrength : null;
 };
 
+/** What strengths of a colour are told in: the word, and the strength that one of that is. */
+export interface StrengthUnit {
+  word: 'g/L' | '% of the mix' | '% neat';
+  one: number;
+}
+/** A colour as strengths are told of it, off the shelf or in a model; of one that has left the shelf nothing is known. */
+export type Told = Pick<Colourant, 'kind'> &
+  Partial<Pick<Colourant, 'maxStrength' | 'form'>> & { sheet?: { form?: string | null | undefined } };
+export function strengthUnit(colour: Told | undefined): StrengthUnit {
+  if (!colour) return { word: 'g/L', one: 1 };
+  const { kind, maxStrength, form, sheet } = colour;
+  if (isShare(kind)) return { word: '% of the mix', one: 0.01 };
+  const neat = maxStrength === undefined ? null : neatStrength({ kind, maxStrength, form: form ?? sheet?.form });
+  return neat ? { word: '% neat', one: neat / 100 } : { word: 'g/L', one: 1 };
+}
+
 /** Strengths of these are shares of the mass or of the mix; of the others grams in a litre. */
 export const isShare = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].share;
 /** Colour that goes into the wood; the others lie in a film. */

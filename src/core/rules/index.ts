@@ -4,6 +4,7 @@ import { COMING } from './coming.ts';
 import { DRYING } from './drying.ts';
 import { EVENNESS } from './evenness.ts';
 import { FILM } from './film.ts';
+import { FINISH } from './finish.ts';
 import { HOLDING } from './holding.ts';
 import { ORDER } from './order.ts';
 import { POT } from './pot.ts';
@@ -25,6 +26,7 @@ export const RULES: readonly Rule[] = [
   ...DRYING,
   ...FILM,
   ...POT,
+  ...FINISH,
   ...WET_EDGE,
   ...EVENNESS,
   ...AT_HAND,

@@ -19,6 +19,7 @@ export const FAMILIES = [
   'drying',
   'film',
   'pot',
+  'finish',
   'wet edge',
   'evenness',
   'tools',

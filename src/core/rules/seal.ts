@@ -1,3 +1,4 @@
+import { hasPores } from '../board/wood.ts';
 import { newLayer } from '../layers/layer.ts';
 import {
   changed,
@@ -36,7 +37,6 @@ const clears = (l: SeenLayer) => l.below.filter(builds).reduce((sum, b) => sum +
 const isGlaze = (l: SeenLayer) => l.is.glazes || l.is.powders;
 /** Coats that close the surface; a wiped stain does not. */
 const isSeal = (l: SeenLayer) => l.is.seals || l.is.tones || builds(l);
-const hasPores = ({ wood }: View) => wood.tissues.some((t) => t.name === 'pore');
 
 /** What needs a sealed surface, how much of one, and what locks it. */
 export const SEAL = family(
@@ -141,7 +141,7 @@ export const SEAL = family(
       (l, v) =>
         l.is.fills &&
         l.colours.length > 0 &&
-        hasPores(v) &&
+        hasPores(v.wood) &&
         l.before.films.every((f) => f.movable) &&
         l.below.some((b) => coloursWood(b) || isWiped(b)) &&
         l.above[0]?.is.takesOff !== 'paper',
@@ -155,7 +155,7 @@ export const SEAL = family(
     severity: 'warning',
     reason: 'More than one coat closes the pores: the filler finds no hold and is wiped out again.',
     find: onLayers(
-      (l, v) => l.is.fills && hasPores(v) && seals(l) + clears(l) > 1,
+      (l, v) => l.is.fills && hasPores(v.wood) && seals(l) + clears(l) > 1,
       (l, v) => {
         const films = l.below.filter((b) => (b.is.seals || builds(b)) && b.at >= v.done);
         const [first, ...more] = films.toReversed();
@@ -179,7 +179,7 @@ export const SEAL = family(
     severity: 'note',
     reason: 'A fine-pored wood has nothing for a filler to stay in: it only hazes the face.',
     find: onLayers(
-      (l, v) => l.is.fills && !hasPores(v),
+      (l, v) => l.is.fills && !hasPores(v.wood),
       (l, v) => ({ label: 'Leave it out', change: { stack: without(v, l.at) } }),
     ),
   },
@@ -191,7 +191,7 @@ export const SEAL = family(
     reason: 'Filler on bare wood leaves a haze on the face: it is sanded back before anything else.',
     school: 'filling',
     find: onLayers(
-      (l, v) => l.is.fills && hasPores(v) && l.below.length === 0 && l.above[0]?.is.takesOff !== 'paper',
+      (l, v) => l.is.fills && hasPores(v.wood) && l.below.length === 0 && l.above[0]?.is.takesOff !== 'paper',
       (l, v) => ({
         label: 'Sand it back',
         change: { stack: inserted(v, l.at + 1, newLayer('sand-back', { settings: { removed: 0.3 } })) },
@@ -205,7 +205,7 @@ export const SEAL = family(
     severity: 'note',
     reason: 'A glaze left in the grain needs open pores or brushed grain: here hardly any of it stays.',
     find: onLayers(
-      (l, v) => l.is.glazes && l.method === 'in-grain' && !hasPores(v) && v.preparation.texture === 'plain',
+      (l, v) => l.is.glazes && l.method === 'in-grain' && !hasPores(v.wood) && v.preparation.texture === 'plain',
       (l, v) => ({ label: 'Wipe it as usual', change: { stack: changed(v, l.at, { method: 'wiped' }) } }),
     ),
   },

@@ -5,6 +5,7 @@ import { type BoardState, rawState, UNTUNED } from '../board/state.ts';
 import type { Wood, Zone } from '../board/wood.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
+import type { Wishes } from '../judge/finish.ts';
 import { type Carrier, KINDS, type LayerKind, type Traits, type Wait } from '../kinds/index.ts';
 import { nth } from '../known.ts';
 import {
@@ -35,6 +36,8 @@ import { ALL_TOOLS, type Tool } from './tools.ts';
 /** What a rule asks of a product, from its sheet. */
 export interface RuleFacts extends DryingFacts {
   wax?: string | null | undefined;
+  /** Gloss units that a coat of it dries to. */
+  sheen?: number | null | undefined;
   /** Share of thinner that it takes at most. */
   thinning?: number | null | undefined;
   /** What hardens it, where something does. */
@@ -65,6 +68,8 @@ export interface RuleInput {
   zones?: readonly Zone[];
   /** It will stand by a window. */
   sunlit?: boolean;
+  /** How it is to look and feel beside its colour. */
+  wishes?: Wishes;
   target?: Spectrum | null;
   /** The other woods of the job, as they are prepared. */
   others?: readonly { name: string; grit: number }[];
@@ -174,6 +179,7 @@ export function viewOf(input: RuleInput): View {
     area: input.area ?? SAMPLE_BOARD,
     zones: input.zones ?? ['face'],
     sunlit: input.sunlit ?? false,
+    wishes: input.wishes ?? {},
     others: input.others ?? [],
     done: input.done ?? 0,
     layers,

@@ -1,7 +1,7 @@
 import { FieldError } from '../field-error.ts';
 import { THINNERS, TOUCH_OF_RETARDER, thinnerNamed } from '../kinds/index.ts';
 import { isRatio, typedQuantity, unitOf } from '../mix/typed-quantity.ts';
-import { type Rest, words } from './rest.ts';
+import { Rest, words } from './rest.ts';
 import { NUMBER } from './words.ts';
 
 /** What stands in a pot beside its colours, in one measure: millilitres, or parts. */
@@ -124,4 +124,29 @@ export function besideSaid(rest: Rest, bases: readonly string[]): Beside | null 
     else beside.thinners[called(name)] = (beside.thinners[called(name)] ?? 0) + amount.amount;
   }
   return beside.measure === null ? null : { ...beside, measure: beside.measure };
+}
+
+/** Thinners as a layer keeps them: of what is made up to a strength their proportion, else each to one of the product. */
+export function thinnersKept(
+  { thinners, open }: Thinned,
+  madeUp: boolean,
+  name: string,
+): { thinners: Record<string, number> } | { question: string } {
+  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+  if (!madeUp)
+    return open
+      ? { question: `${name} is thinned by how much? Say: thinned 10 % with ${Object.keys(thinners)[0]}.` }
+      : { thinners };
+  return { thinners: Object.fromEntries(Object.entries(thinners).map(([of, parts]) => [of, parts / whole])) };
+}
+
+/** What is typed into the field of thinners alone: “15 % lacquer thinner”, “alcohol and lacquer thinner 1 : 1”. */
+export function thinnersTyped(text: string, madeUp: boolean, name: string): ReturnType<typeof thinnersKept> {
+  const small = text.trim().toLowerCase();
+  for (const before of ['', 'thinned with ', 'thinned ']) {
+    const rest = new Rest(`${before}${small}`);
+    const thinned = thinnedSaid(rest);
+    if (thinned && rest.text.replace(/[\s,;.]/g, '') === '') return thinnersKept(thinned, madeUp, name);
+  }
+  return { question: 'With what, and how much? For example 15 % water, or alcohol and lacquer thinner 1 : 1.' };
 }

@@ -1,4 +1,4 @@
-import { APPLICATOR_INFO, COLOURANT_INFO, type ColourantKind, KINDS } from '../kinds/index.ts';
+import { APPLICATOR_INFO, COLOURANT_INFO, KINDS } from '../kinds/index.ts';
 import { isMadeUp, type Layer, newLayer, type Rub, setting, withApplicator } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { neatOf } from './amounts.ts';
@@ -26,7 +26,7 @@ export type Said =
 
 /** Four figures tell more than anybody pours; where it is only read, three. */
 const EXACT = 4;
-const TO_READ = 3;
+export const TO_READ = 3;
 export const figures = (value: number, digits = EXACT): string => String(Number(value.toPrecision(digits)));
 
 const DAY = 24;
@@ -72,15 +72,14 @@ function amountSaid(strength: number, colour: SaidShelf['colourants'][number], a
   return `${figures((100 * strength) / neat, digits)} %`;
 }
 
-/** How it is thinned, where that is said. */
-function thinnedPhrase({ kind, colours, thinners }: Layer, colour: ColourantKind | undefined): string | null {
+/** What it is thinned with, and how much; nothing where that is not said. */
+export function thinnersText({ thinners }: Pick<Layer, 'thinners'>, madeUp: boolean): string {
   const entries = Object.entries(thinners ?? {});
-  if (entries.length === 0) return null;
-  if (!isMadeUp({ kind, colours }, colour))
-    return `thinned with ${entries.map(([name, parts]) => `${figures(100 * parts)} % ${name}`).join(' and ')}`;
-  const [[first, p], second] = entries as [[string, number], [string, number]?];
-  if (!second) return `made up with ${first}`;
-  return `made up with ${first} and ${second[0]} ${p === second[1] ? '1 : 1' : `${figures(p / second[1])} : 1`}`;
+  if (!madeUp) return entries.map(([name, parts]) => `${figures(100 * parts)} % ${name}`).join(' and ');
+  const [first, second] = entries;
+  if (!first || !second) return first?.[0] ?? '';
+  const ratio = first[1] === second[1] ? '1 : 1' : `${figures(first[1] / second[1])} : 1`;
+  return `${first[0]} and ${second[0]} ${ratio}`;
 }
 
 /** Coats are said where they are not as many as usual. */
@@ -120,8 +119,9 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
   });
   if (colours.length > 0) head.push({ text: ' with ' }, ...listed(colours));
   const clauses: Phrase[] = [];
-  const thinned = thinnedPhrase(layer, shelf.colourants.find((c) => c.id === poured[0]?.[0])?.kind);
-  if (thinned) clauses.push({ text: thinned, about: 'thinners' });
+  const madeUp = isMadeUp(layer, shelf.colourants.find((c) => c.id === poured[0]?.[0])?.kind);
+  const thinned = thinnersText(layer, madeUp);
+  if (thinned) clauses.push({ text: `${madeUp ? 'made up' : 'thinned'} with ${thinned}`, about: 'thinners' });
   if (layer.unhardened) clauses.push({ text: 'without hardener', about: 'hardener' });
   const coats = coatsSaid(layer);
   if (coats) clauses.push({ text: coats, about: 'setting:coats' });

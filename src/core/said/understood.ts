@@ -11,7 +11,7 @@ import {
 } from '../kinds/index.ts';
 import { isMadeUp, type Layer, newLayer, RUBBED_OUT, type Rub, thinnedBy, withApplicator } from '../layers/layer.ts';
 import { carrierSaid, NEAT_SAID, neatOf, pouredColours } from './amounts.ts';
-import { type Beside, besideSaid, type Thinned, thinnedSaid } from './pot.ts';
+import { type Beside, besideSaid, type Thinned, thinnedSaid, thinnersKept } from './pot.ts';
 import { namedIn, Rest, words } from './rest.ts';
 import type { SaidShelf } from './shelf.ts';
 import {
@@ -216,19 +216,17 @@ function potSaid(
     if (!madeUp && !beside?.base) return { question: `${KINDS[kind].label}: how much of it to the ${name}?` };
     thinners[name] = amount / (madeUp ? 1 : (beside?.base ?? 1));
   }
-  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
-  if (whole === 0) return { colours };
-  if (!madeUp)
-    return thinned?.open
-      ? { question: `Thinned by how much? Say: thinned 10 % with ${Object.keys(thinners)[0]}.` }
-      : { colours, thinners };
+  if (Object.values(thinners).every((parts) => parts === 0)) return { colours };
+  const kept = thinnersKept({ thinners, open: thinned?.open === true }, madeUp, KINDS[kind].label);
+  if ('question' in kept) return kept;
+  if (!madeUp) return { colours, ...kept };
   // What is thinned by so much is as much weaker; what made up to a strength is thinned with, that tells.
   const weaker = thinned && !thinned.open ? 1 / (1 + thinnedBy(thinned)) : 1;
   if (weaker < 1 && of.some((c) => neatOf(c) === null))
     return { question: `Thinned from what? Say how strong it is, and what it is made up with.` };
   return {
     colours: Object.fromEntries(Object.entries(colours).map(([id, s]) => [id, s * weaker])),
-    thinners: Object.fromEntries(Object.entries(thinners).map(([name, parts]) => [name, parts / whole])),
+    ...kept,
   };
 }
 

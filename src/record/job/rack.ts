@@ -1,7 +1,7 @@
 import { ANY_FINISH } from '../../core/belief/belief.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
-import { isShare } from '../../core/layers/materials.ts';
+import { strengthUnit, type Told } from '../../core/layers/materials.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptHeld, OnRack } from '../../shared/look.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
@@ -34,18 +34,24 @@ export function rackAtHand(
       }),
     ),
   );
-  const rungs = onTheShelf(colourants).flatMap(({ name, kind, rungs: ladder }) =>
-    ladder.map(
+  const rungs = onTheShelf(colourants).flatMap((colour) =>
+    colour.rungs.map(
       ({ id, speciesId, strength, after }): OnRack => ({
         kind: 'rung',
         id,
-        label: `${name} ${isShare(kind) ? `${Number((100 * strength).toFixed(1))} %` : `${strength} g/L`} on ${nameOf(speciesId).toLowerCase()}`,
+        label: `${colour.name} ${told(strength, colour)} on ${nameOf(speciesId).toLowerCase()}`,
         lab: labOf(after),
         known: 'read',
       }),
     ),
   );
   return [...old, ...made, ...rungs];
+}
+
+/** A rung's strength on its label. */
+function told(strength: number, colour: Told): string {
+  const { word, one } = strengthUnit(colour);
+  return `${Number((strength / one).toFixed(1))} ${word.replace(' of the mix', '')}`;
 }
 
 /** Held up at once, at most: first to find the neighbourhood, then within it. */

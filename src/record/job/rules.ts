@@ -30,6 +30,7 @@ export type HouseRules = Pick<House, 'schools' | 'tools'> & {
 const factsOf = (sheet: Sheet): RuleFacts => ({
   ...dryingFacts(sheet),
   wax: sheet.wax,
+  sheen: sheet.sheen,
   thinning: claimOf(sheet, 'thinning'),
   hardener: sheet.hardener,
 });
@@ -104,6 +105,7 @@ export function ruleInputOf(bench: Bench, model: BoardModel, stack: Stack, house
         }
       : {}),
     sunlit: job.wishes.sunlit === true,
+    wishes: job.wishes,
     target: model.target?.reflectance ?? null,
     others: job.woods
       .filter((w) => w.id !== model.wood.id)

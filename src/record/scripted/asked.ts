@@ -23,6 +23,7 @@ const Facts = z.strictObject({
     thinner: true,
     hardener: true,
     dark: true,
+    sheen: true,
   }).shape,
   ...Claims.shape,
 });

@@ -21,9 +21,12 @@ describe('figures as the finisher reads them', () => {
     expect(deltaText(0.94)).toBe('0.9');
     expect(deltaText(12.4)).toBe('12');
     expect(percent(0.714)).toBe('71\u00a0%');
-    expect(strengthText(4.5, 'dye')).toBe('4.50 g/L');
-    expect(strengthText(13.12, 'ink')).toBe('13.1 g/L');
-    expect(strengthText(0.086, 'pigment')).toBe('8.6 %');
+    expect(strengthText(4.5, { kind: 'dye' })).toBe('4.50 g/L');
+    expect(strengthText(13.12, { kind: 'dye' })).toBe('13.1 g/L');
+    // A liquid in per cent of it as it comes.
+    expect(strengthText(15, { kind: 'ink', maxStrength: 30 })).toBe('50.0 % neat');
+    expect(strengthText(30, { kind: 'ink', maxStrength: 30 })).toBe('neat');
+    expect(strengthText(0.086, { kind: 'pigment' })).toBe('8.6 %');
   });
   it('are read as they are typed: point or comma, a true minus, nothing', () => {
     expect(['0.5', ' 0,5 ', '−12', '', 'half', '1,000.5', '1.2.3'].map(numberTyped)).toEqual([

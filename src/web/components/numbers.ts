@@ -2,8 +2,7 @@ export { gramsText } from '../../core/mix/said.ts';
 
 import { passes } from '../../core/colour/difference.ts';
 import type { Lab } from '../../core/colour/lab.ts';
-import type { ColourantKind } from '../../core/kinds/index.ts';
-import { isShare, type Materials } from '../../core/layers/materials.ts';
+import { type Materials, strengthUnit, type Told } from '../../core/layers/materials.ts';
 
 const signed = new Intl.NumberFormat('en', {
   signDisplay: 'exceptZero',
@@ -33,13 +32,17 @@ export const signedText = (value: number): string => minus(signed.format(Math.ab
 export const labText = ([l, a, b]: Lab): string => minus(`L* ${l.toFixed(1)}  a* ${a.toFixed(1)}  b* ${b.toFixed(1)}`);
 /** The number and its sign stay on one line. */
 export const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
-/** A strength as the shop says it: g/L for dyes, per cent of the mix for pigments, powders and ready-made stains. */
-export const strengthText = (value: number, kind: ColourantKind): string =>
-  isShare(kind) ? `${(value * 100).toFixed(1)} %` : `${value.toFixed(value < 10 ? 2 : 1)} g/L`;
+/** A strength as the shop says it: g/L of what is dissolved, per cent of neat of a liquid, per cent of the mix of the rest. */
+export function strengthText(value: number, colour: Told | undefined): string {
+  const { word, one } = strengthUnit(colour);
+  const told = value / one;
+  if (word === '% neat') return Math.abs(told - 100) < 0.05 ? 'neat' : `${told.toFixed(1)} % neat`;
+  return word === '% of the mix' ? `${told.toFixed(1)} %` : `${told.toFixed(told < 10 ? 2 : 1)} g/L`;
+}
 /** A colour of a layer, with its strength. */
 export function colourText({ colourants }: Materials, id: string, strength: number): string {
   const colourant = colourants[id];
-  return `${colourant?.name ?? id} ${strengthText(strength, colourant?.kind ?? 'dye')}`;
+  return `${colourant?.name ?? id} ${strengthText(strength, colourant)}`;
 }
 /** A time as a shop says it: minutes, hours, days. */
 export function hoursText(hours: number): string {

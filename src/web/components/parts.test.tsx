@@ -1,16 +1,18 @@
-import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
 import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
 import { MOST_BYTES } from '../../core/formats/index.ts';
 import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
+import type { Said } from '../../core/said/sentence.ts';
 import { withLayer } from '../../record/job/openings.ts';
 import { Curves } from './curves/Curves.tsx';
 import { ErrorMessage, sentenceOf } from './ErrorMessage.tsx';
 import { FileButton } from './FileButton.tsx';
 import { Keys } from './Keys.tsx';
 import { LayerEditor } from './layers/LayerEditor.tsx';
+import { LayerPiece } from './layers/LayerPiece.tsx';
 import { ToastProvider, useToast } from './Toast.tsx';
 
 describe('keys of a page', () => {
@@ -193,27 +195,97 @@ describe('the settings of a layer', () => {
     fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '2' } });
     expect(now().colours).toEqual({ yellow: expect.closeTo(6, 9), red: expect.closeTo(2, 9) });
   });
-  it('say a pigment in per cent of the glaze, and how the glaze is put on', async () => {
-    const { now, user } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));
+  it('say a pigment in per cent of the glaze', () => {
+    const { now } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));
     fireEvent.change(screen.getByLabelText('umber 5.0 %'), { target: { value: '8' } });
     expect(now().colours.umber).toBeCloseTo(0.08, 9);
-    await user.click(screen.getByRole('combobox', { name: 'how' }));
-    await user.click(screen.getByRole('option', { name: 'left in the grain' }));
-    expect(now().method).toBe('in-grain');
   });
-  it('stay within their bounds, and change the sealer only for another sealer', async () => {
-    const { now, user } = edit(newLayer('sealer', { medium: 'shellac' }));
+  it('stay within their bounds', () => {
+    const { now } = edit(newLayer('sealer', { medium: 'shellac' }));
     const coats = screen.getByLabelText('coats');
     fireEvent.change(coats, { target: { value: '3' } });
     expect(now().settings.coats).toBe(3);
     for (const nonsense of ['40', '0', '-1', '']) fireEvent.change(coats, { target: { value: nonsense } });
     expect(now().settings.coats).toBe(3);
-    await user.click(screen.getByRole('combobox', { name: 'sealer' }));
-    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual([MATERIALS.mediums.shellac.name]);
   });
   it('take no more colours than the layer can', () => {
     edit(newLayer('dye', { colours: { yellow: 1, red: 1, blue: 1, black: 1 } }));
     expect(screen.queryByRole('combobox', { name: 'Add a colour' })).toBeNull();
+  });
+});
+
+describe('a piece of what is said of a layer', () => {
+  function piece(about: Said, first: Layer, gun = true) {
+    let layer = first;
+    const Bench = () => {
+      const [shown, setShown] = useState(first);
+      layer = shown;
+      return (
+        <LayerPiece
+          layer={shown}
+          about={about}
+          materials={MATERIALS}
+          usual={3}
+          gun={gun}
+          onChange={setShown}
+          onNote={() => {}}
+          onSettle={() => {}}
+        />
+      );
+    };
+    render(<Bench />);
+    return { now: () => layer, user: userEvent.setup() };
+  }
+  const offered = async (user: ReturnType<typeof userEvent.setup>, name: string) => {
+    await user.click(screen.getByRole('combobox', { name }));
+    return screen.getAllByRole('option').map((o) => o.textContent);
+  };
+  it('is how it is put on, and what of: only another sealer for a sealer', async () => {
+    const glaze = piece('method', newLayer('glaze', { colours: { umber: 0.05 } }));
+    await offered(glaze.user, 'how');
+    await glaze.user.click(screen.getByRole('option', { name: 'left in the grain' }));
+    expect(glaze.now().method).toBe('in-grain');
+    cleanup();
+    const sealer = piece('medium', newLayer('sealer', { medium: 'shellac' }));
+    expect(await offered(sealer.user, 'sealer')).toEqual([MATERIALS.mediums.shellac.name]);
+  });
+  it('is what it is put on with: nothing that goes wrong, no gun where there is none, and how with it', async () => {
+    const { user, now } = piece('applicator', newLayer('clear', { medium: 'varnish' }), false);
+    const suits = await offered(user, 'with what');
+    expect(suits).toContain('with a bristle brush');
+    expect(suits).not.toContain('with a sponge');
+    expect(suits).not.toContain('with the gun');
+    await user.click(screen.getByRole('option', { name: 'with a bristle brush' }));
+    expect(now()).toMatchObject({ applicator: 'bristle', method: 'brushed' });
+    await user.click(screen.getByRole('button', { name: 'As usual' }));
+    expect(now().applicator).toBeUndefined();
+  });
+  it('is what it is thinned with, typed as it is said, and asked about', async () => {
+    const { user, now } = piece('thinners', newLayer('clear', { medium: 'varnish' }));
+    const field = screen.getByLabelText('thinned with');
+    await user.type(field, 'white spirit{Enter}');
+    expect(screen.getByText(/^Clear is thinned by how much\?/)).toBeDefined();
+    await user.clear(field);
+    await user.type(field, '10 % white spirit and 2 % retarder{Enter}');
+    expect(now().thinners).toEqual({ 'white spirit': 0.1, retarder: 0.02 });
+    await user.clear(field);
+    await user.type(field, '{Enter}');
+    expect(now().thinners).toBeUndefined();
+  });
+  it('of what is made up to a strength is the proportion of two thinners', async () => {
+    const { user, now } = piece('thinners', newLayer('dye', { colours: { red: 4 } }));
+    await user.type(screen.getByLabelText('made up with'), 'alcohol and lacquer thinner 1:1{Enter}');
+    expect(now().thinners).toEqual({ alcohol: 0.5, 'lacquer thinner': 0.5 });
+  });
+  it('is whether its hardener goes in, and the papers of a rub-out', async () => {
+    const two = piece('hardener', newLayer('clear', { medium: 'varnish' }));
+    await offered(two.user, 'hardener');
+    await two.user.click(screen.getByRole('option', { name: 'without hardener' }));
+    expect(two.now().unhardened).toBe(true);
+    cleanup();
+    const { now } = piece('rub', newLayer('rub-out'));
+    fireEvent.change(screen.getByLabelText('papers'), { target: { value: '800-1000' } });
+    expect(now().papers).toEqual([800, 1000]);
   });
 });
 

@@ -18,6 +18,12 @@ async function openBeech() {
   return { job, ...page };
 }
 
+/** Opens what else can be said of the open layer, and one piece of that. */
+const sayingMore = (press: (name: string) => Promise<void>) => async (piece: string) => {
+  await press('Say more of it');
+  await press(piece);
+};
+
 /** The farther end of where boards are expected to land. */
 const farEnd = () => Number(screen.getByTestId('expected').textContent?.split('–').at(-1));
 
@@ -39,10 +45,13 @@ describe('the layers', () => {
   });
   it('can be of every kind, each with its settings, predicted at once', async () => {
     const { choose, press } = await openBeech();
+    const saying = sayingMore(press);
     for (const kind of LAYER_KINDS) {
       await choose('Add a layer', KINDS[kind].label);
-      for (const { label } of KINDS[kind].settings)
+      for (const { key, label } of KINDS[kind].settings) {
+        if (key !== 'coats') await saying(label);
         expect(screen.getByLabelText(new RegExp(`^${label}`))).toBeDefined();
+      }
       // A word on the grain under each of the three layers.
       expect(
         screen.getAllByText(
@@ -102,7 +111,7 @@ describe('the layers', () => {
     await say('glaze: 1/2 % umber, dry-brushed, left an hour');
     await user.click(await screen.findByRole('heading', { name: 'Glaze' }));
     const sentence = await screen.findByTestId('sentence');
-    expect(sentence.textContent).toBe('Glaze with 0.5 % Umber; dry-brushed; left 1 h.');
+    expect(sentence.textContent).toBe('Glaze with 0.5 % Umber; dry-brushed; left 1 h. +');
     await user.click(within(sentence).getByRole('button', { name: '0.5 % Umber' }));
     expect(document.activeElement?.getAttribute('aria-label')).toBe('Strength of Umber');
     await user.click(within(sentence).getByRole('button', { name: 'left 1 h' }));
@@ -110,7 +119,7 @@ describe('the layers', () => {
     // Said again it takes the place of what is open.
     await say('gel with 1 % umber, brushed on and left');
     await waitFor(() =>
-      expect(screen.getByTestId('sentence').textContent).toBe('Gel stain with 1 % Umber; not wiped off.'),
+      expect(screen.getByTestId('sentence').textContent).toBe('Gel stain with 1 % Umber; not wiped off. +'),
     );
     expect(screen.queryByRole('heading', { name: 'Glaze' })).toBeNull();
   });
@@ -165,6 +174,7 @@ describe('the layers', () => {
     expect(screen.getByText('left out')).toBeDefined();
     await press('With this dye again');
     await waitFor(() => expect(lightness()).toBe(dyed));
+    await sayingMore(press)('note');
     fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'thin, the door edges drink' } });
     await press('Twice');
     expect(layers()).toEqual(['Dye', 'Dye', 'Clear × 2']);

@@ -27,7 +27,7 @@ import { RuleList } from '../components/layers/RuleList.tsx';
 import { RuleMark } from '../components/layers/RuleMark.tsx';
 import { SayLayer } from '../components/layers/SayLayer.tsx';
 import { SearchProgress } from '../components/layers/SearchProgress.tsx';
-import { AddLayer, StackStrip } from '../components/layers/StackStrip.tsx';
+import { AddLayer, isCrowded, StackStrip } from '../components/layers/StackStrip.tsx';
 import { Systems, type TakenSystem } from '../components/layers/Systems.tsx';
 import { UnderLayer } from '../components/layers/UnderLayer.tsx';
 import { UndoRedo } from '../components/layers/UndoRedo.tsx';
@@ -178,6 +178,9 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     barred,
     rules,
     addLayer,
+    figures: isCrowded(stack) && selected !== null && looks.length > 0 && (
+      <UnderLayer look={looks[selected + 1]} raw={false} between={between[selected + 1]} line />
+    ),
     onBranch,
     onSettle,
     ...decide,
@@ -221,6 +224,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         loupe={loupe}
         beside={beside}
         standing={standing}
+        low={open !== undefined && isCrowded(stack)}
         onField={onField}
       />
       <StackStrip
@@ -238,7 +242,9 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
           </>
         }
         acts={<UndoRedo onUndo={draft.canUndo ? undo : null} onRedo={draft.canRedo ? redo : null} />}
-        marks={(stage) => <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} />}
+        marks={(stage, short) => (
+          <RuleMark found={rules?.found ?? []} at={stage === 0 ? 'wood' : stage - 1} short={short} />
+        )}
         figures={(stage) =>
           looks.length > 0 && <UnderLayer look={looks[stage]} raw={stage === 0} between={between[stage]} />
         }
@@ -300,7 +306,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                 />
               )}
               {open && selected !== null ? (
-                <LayerInHand {...inHand} open={open} selected={selected} />
+                <LayerInHand key={selected} {...inHand} open={open} selected={selected} />
               ) : (
                 <>
                   <Row gap="apart" padTop="hair">

@@ -21,7 +21,7 @@ import { fieldsAsRead } from '../hooks/looks.ts';
 function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
   const mixed = Object.entries(colours).map(([id, amount]) => {
     const colourant = shelf.colourants.find((c) => c.id === id);
-    return `${colourant?.name ?? id} ${amount === null ? '?' : strengthText(amount, colourant?.kind ?? 'dye')}`;
+    return `${colourant?.name ?? id} ${amount === null ? '?' : strengthText(amount, colourant)}`;
   });
   const what = [...mixed, ...(medium ? [shelf.mediums.find((m) => m.id === medium)?.name ?? medium] : [])];
   return `${KINDS[kind].label}${what.length > 0 ? ` (${what.join(', ')})` : ''}`;

@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import { useState } from 'react';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { type Layer, setting } from '../../../core/layers/layer.ts';
-import { isShare, type Materials } from '../../../core/layers/materials.ts';
+import { type Materials, strengthUnit } from '../../../core/layers/materials.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import { settledAt } from '../../../record/clock/clock.ts';
 import type { Bench, BoardModel } from '../../../record/job/bench.ts';
@@ -38,11 +38,11 @@ interface CoatTyped {
   note: string;
   amounts: Record<string, string>;
 }
-/** What one of what is typed of a colour is as a strength: a per cent, or a gram in a litre. */
+/** What one of what is typed of a colour is as a strength: a per cent of the mix or of neat, or a gram in a litre. */
 const unitsOf =
   ({ colourants }: Materials) =>
   (id: string): number =>
-    isShare(colourants[id]?.kind ?? 'dye') ? 0.01 : 1;
+    strengthUnit(colourants[id]).one;
 
 function typedOf(coat: Coat, unit: (id: string) => number, warm: (celsius: number) => number): CoatTyped {
   const { temperature, humidity } = coat.conditions;
@@ -128,7 +128,7 @@ function CoatDialog({ bench, coat, onClose }: { bench: Bench; coat: Coat; onClos
           key={id}
           control={form.control}
           name={`amounts.${id}`}
-          label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${unit(id) === 1 ? 'g/L' : '% of the mix'}`}
+          label={`${bench.materials.colourants[id]?.name ?? id}, really used, ${strengthUnit(bench.materials.colourants[id]).word}`}
         />
       ))}
       <Columns of="1fr 1fr 1fr" gap="near">

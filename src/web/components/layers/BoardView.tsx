@@ -33,6 +33,8 @@ interface Props {
   loupe: boolean;
   beside: LooksBeside;
   standing: string | null;
+  /** It gives way to what is tuned below it. */
+  low: boolean;
   onField: (at: number) => void;
 }
 
@@ -85,7 +87,8 @@ function BesideIt({ bench, model, stack, problem, fields, light, beside, height 
 /** The large board as it is looked at, and what stands beside it. */
 export function BoardView(props: Props) {
   const { model, fields, shown, live, end, light, wet, years, enlarge, loupe, beside, standing, onField } = props;
-  const low = useMediaQuery('(max-height: 760px)');
+  const short = useMediaQuery('(max-height: 760px)');
+  const low = short || props.low;
   const height = low ? 140 : 193;
   return (
     <Columns

@@ -1,15 +1,18 @@
 import { memo, useMemo } from 'react';
-import { ZONES, type Zone } from '../../../core/board/wood.ts';
+import { hasPores, ZONES, type Zone } from '../../../core/board/wood.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import { unlessRefused } from '../../../core/field-error.ts';
+import { type Finish, sheenText } from '../../../core/judge/finish.ts';
+import { foreseenFinish } from '../../../core/judge/sheen.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { type Layer, type Stack, setting, traitsOf } from '../../../core/layers/layer.ts';
 import { durationOf } from '../../../core/time/coats.ts';
 import { type Bench, type BoardModel, promisedFinal, unforeseen } from '../../../record/job/bench.ts';
+import { ruleFacts } from '../../../record/job/rules.ts';
 import { useDrying } from '../../hooks/rules.ts';
 import { Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
@@ -62,6 +65,22 @@ function zonesThatMatter({ job }: Bench, { wood }: BoardModel): Zone[] {
   return ZONES.filter((zone) => zone !== 'face' && parts.some((p) => p.zones.includes(zone)));
 }
 
+/** How it will look and feel beside its colour. */
+const finishText = ({ sheen, pores, feel }: Finish): string =>
+  [
+    sheen === undefined ? 'sheen as the label of its last coat says' : sheenText(sheen),
+    pores && `pores ${pores}`,
+    feel && `feels ${FEEL_WORDS[feel]}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+const FEEL_WORDS: Readonly<Record<NonNullable<Finish['feel']>, string>> = {
+  'bare wood': 'like bare wood',
+  silky: 'silky',
+  'smooth film': 'a smooth film',
+  glassy: 'glassy',
+};
+
 /** Where the finished colour will differ without anyone's doing: edges, end grain, profiles; and how long it all takes. */
 export const Foreseen = memo(function Foreseen(props: Props) {
   const { bench, model, stack, light } = props;
@@ -94,6 +113,9 @@ export const Foreseen = memo(function Foreseen(props: Props) {
               </div>
             ),
         )}
+      {stack.length > 0 && (
+        <div>{finishText(foreseenFinish(stack, ruleFacts(bench.shelf), hasPores(model.scaled)))}</div>
+      )}
       {stack.length > 0 && (
         <div>
           about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand

@@ -11,13 +11,13 @@ interface NoteProps {
 export const LayerNote = memo(function LayerNote({ note, onNote, onSettle }: NoteProps) {
   return (
     <TextField
-      data-said="note"
+      autoFocus
       label="Note"
       value={note}
       onChange={(e) => onNote(e.target.value)}
       onBlur={onSettle}
       slotProps={{ htmlInput: { maxLength: 300 } }}
-      sx={{ width: 220 }}
+      sx={{ width: 440 }}
     />
   );
 });

@@ -4,8 +4,16 @@ import type { Materials } from '../../../core/layers/materials.ts';
 import { Text } from '../layout.tsx';
 import { colourText } from '../numbers.ts';
 
-/** What a layer is, in a few short lines. */
-export function LayerColumn({ layer, materials }: { layer: Layer; materials: Materials }) {
+/** What a layer is, in a few short lines; where there is no room its name alone. */
+export function LayerColumn({
+  layer,
+  materials,
+  short = false,
+}: {
+  layer: Layer;
+  materials: Materials;
+  short?: boolean;
+}) {
   const info = KINDS[layer.kind];
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
   const coats = info.settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
@@ -15,21 +23,25 @@ export function LayerColumn({ layer, materials }: { layer: Layer; materials: Mat
   const colours = Object.entries(layer.colours).map(([id, strength]) => colourText(materials, id, strength));
   // The unit once, behind the last.
   const unit = colours.at(-1)?.match(/ (%|g\/L)$/)?.[0] ?? '';
-  const short = colours.map((text, i) => (i < colours.length - 1 ? text.replace(unit, '') : text));
+  const listed = colours.map((text, i) => (i < colours.length - 1 ? text.replace(unit, '') : text));
   const how = [
     ...(method ? [method] : []),
     ...rest.map((s) => `${s.label} ${layer.settings[s.key]}${s.unit === 'share' || !s.unit ? '' : ` ${s.unit}`}`),
   ];
+  const name = (
+    <Text as="h3" struck={layer.off === true}>
+      {info.label}
+      {coats > 1 && ` × ${coats}`}
+    </Text>
+  );
+  if (short) return name;
   return (
     <>
-      <Text as="h3" struck={layer.off === true}>
-        {info.label}
-        {coats > 1 && ` × ${coats}`}
-      </Text>
+      {name}
       {medium && <div>{medium.name}</div>}
       {colours.length > 0 && (
         <div className="mono pours" title={colours.join(', ')}>
-          {short.join(' · ')}
+          {listed.join(' · ')}
         </div>
       )}
       {isColoured(layer.kind) && colours.length === 0 && <div className="soft">no colour chosen</div>}

@@ -5,9 +5,8 @@ import { KINDS, type Setting } from '../../../core/kinds/index.ts';
 import { entry } from '../../../core/known.ts';
 import { takesColour } from '../../../core/layers/check.ts';
 import { isColoured, type Layer, setting } from '../../../core/layers/layer.ts';
-import { type Colourant, isShare, type Materials } from '../../../core/layers/materials.ts';
+import { type Colourant, isShare, type Materials, strengthUnit } from '../../../core/layers/materials.ts';
 import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
-import type { Said } from '../../../core/said/sentence.ts';
 import { Columns, Pile, Row } from '../layout.tsx';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
@@ -21,9 +20,9 @@ interface Props {
   /** One move of a drag. */
   onDrag: (layer: Layer, gesture: string) => void;
   onSettle: () => void;
-  /** Further settings, behind its own. */
-  timing?: ReactNode;
-  /** What is said of the layer, beside the choice of a further colour. */
+  /** What is told of the layer, in a line. */
+  told?: ReactNode;
+  /** What else its colours can be taken from. */
   children?: ReactNode;
 }
 
@@ -37,9 +36,8 @@ interface StrengthProps {
 
 /** One colour's strength. Drawn anew only when it changed itself: its neighbours rest while it is dragged. */
 const Strength = memo(function Strength({ colourant, value, onStrength, onOut, onSettle }: StrengthProps) {
-  const { id, name, kind, maxStrength } = colourant;
-  const share = isShare(kind);
-  const shown = share ? 100 : 1;
+  const { id, name, maxStrength } = colourant;
+  const { word, one } = strengthUnit(colourant);
   /** Where the hand has it while it drags: the page follows more slowly. */
   const [held, setHeld] = useState<number | null>(null);
   const now = held ?? value;
@@ -63,15 +61,15 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
         }}
       />
       <NumberField
-        label={share ? '% of the mix' : 'g/L'}
-        value={now * shown}
-        format={(v) => v.toFixed(share ? 1 : 2)}
+        label={word}
+        value={now / one}
+        format={(v) => v.toFixed(word === 'g/L' ? 2 : 1)}
         min={0}
-        max={maxStrength * shown}
+        max={maxStrength / one}
         step={0.1}
-        onNumber={(v) => onStrength(id, v / shown)}
+        onNumber={(v) => onStrength(id, v * one)}
         onSettle={onSettle}
-        slotProps={{ htmlInput: { 'aria-label': `${name} ${strengthText(now, kind)}` } }}
+        slotProps={{ htmlInput: { 'aria-label': `${name} ${strengthText(now, colourant)}` } }}
       />
       <Button aria-label={`Leave out ${name}`} onClick={() => onOut(id)} sx={{ minWidth: 44, padding: 0 }}>
         ×
@@ -79,13 +77,6 @@ const Strength = memo(function Strength({ colourant, value, onStrength, onOut, o
     </Columns>
   );
 });
-
-/** A long label keeps its unit for whoever points at it. */
-const ROOM = 15;
-const labelOf = ({ label, unit }: Setting) => {
-  const short = unit === '× usual' ? '×' : unit;
-  return short && label.length + short.length < ROOM ? `${label}, ${short}` : label;
-};
 
 interface SettingProps {
   of: Setting;
@@ -98,7 +89,7 @@ const SettingField = memo(function SettingField({ of: s, value, onSetting, onSet
   return (
     <NumberField
       data-said={`setting:${s.key}`}
-      label={labelOf(s)}
+      label={s.label}
       value={value}
       min={s.min}
       max={s.max}
@@ -111,50 +102,12 @@ const SettingField = memo(function SettingField({ of: s, value, onSetting, onSet
   );
 });
 
-interface ChoiceProps {
-  label: string;
-  /** What of the sentence it sets. */
-  said?: Said;
-  value: string;
-  options: readonly { id: string; label: string }[];
-  width: number;
-  onChoose: (id: string) => void;
-}
-
-const Choice = memo(
-  function Choice({ label, said, value, options, width, onChoose }: ChoiceProps) {
-    return (
-      <TextField
-        select
-        data-said={said}
-        label={label}
-        value={value}
-        onChange={(e) => onChoose(e.target.value)}
-        disabled={options.length === 0}
-        sx={{ width }}
-      >
-        {options.map((o) => (
-          <MenuItem key={o.id} value={o.id}>
-            {o.label}
-          </MenuItem>
-        ))}
-      </TextField>
-    );
-  },
-  (p, q) =>
-    p.label === q.label &&
-    p.value === q.value &&
-    p.onChoose === q.onChoose &&
-    p.options.map((o) => o.id).join() === q.options.map((o) => o.id).join(),
-);
-
-/** The settings of one layer; every change repaints the board. */
-export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timing, children }: Props) {
+/** What of a layer is tuned: its colours, their ratio, its coats; every change repaints the board. */
+export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, told, children }: Props) {
   const info = KINDS[layer.kind];
   const free = Object.values(materials.colourants).filter(
     (c) => takesColour(layer, c, materials) && !(c.id in layer.colours),
   );
-  const mediums = Object.values(materials.mediums).filter((m) => m.kind === info.medium);
   // A ready-made stain as it comes in the tin, what is left of the mix; any other colour weak.
   const toBeginWith = (id: string) => {
     const { kind, maxStrength } = entry(materials.colourants, id);
@@ -184,8 +137,7 @@ export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timi
   const onSetting = useEventCallback((key: string, value: number) =>
     onChange({ ...layer, settings: { ...layer.settings, [key]: value } }, key),
   );
-  const onMedium = useEventCallback((medium: string) => onChange({ ...layer, medium }));
-  const onMethod = useEventCallback((method: string) => onChange({ ...layer, method }));
+  const coats = info.settings.find((s) => s.key === 'coats');
   return (
     <Pile gap="hair">
       {Object.entries(layer.colours).map(([id, value]) => {
@@ -203,41 +155,28 @@ export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, timi
           )
         );
       })}
-      <Row gap="close" wrap padTop="hair" padBottom="hair">
-        {info.medium !== 'none' && (
-          <Choice
-            label={info.medium}
-            said="medium"
-            value={layer.medium ?? ''}
-            options={mediums.map(({ id, name }) => ({ id, label: name }))}
-            width={190}
-            onChoose={onMedium}
-          />
-        )}
-        {info.methods.length > 0 && (
-          <Choice
-            label="how"
-            said="method"
-            value={layer.method ?? ''}
-            options={info.methods}
-            width={160}
-            onChoose={onMethod}
-          />
-        )}
-        {info.settings.map((s) => (
-          <SettingField key={s.key} of={s} value={setting(layer, s.key)} onSetting={onSetting} onSettle={onSettle} />
-        ))}
-        {timing}
-      </Row>
+      {told && (
+        <Row gap="near" wrap>
+          {told}
+        </Row>
+      )}
       <Row gap="near" padTop="hair">
+        {coats && <SettingField of={coats} value={setting(layer, 'coats')} onSetting={onSetting} onSettle={onSettle} />}
         {isColoured(layer.kind) && Object.keys(layer.colours).length < info.mostColours && (
-          <Choice
+          <TextField
+            select
             label="Add a colour"
             value=""
-            options={free.map(({ id, name }) => ({ id, label: name }))}
-            width={150}
-            onChoose={onAdd}
-          />
+            onChange={(e) => onAdd(e.target.value)}
+            disabled={free.length === 0}
+            sx={{ width: 150 }}
+          >
+            {free.map(({ id, name }) => (
+              <MenuItem key={id} value={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
         )}
         {Object.values(layer.colours).some((s) => s > 0) && Object.keys(layer.colours).length > 1 && (
           <RatioField

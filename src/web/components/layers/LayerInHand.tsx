@@ -1,24 +1,28 @@
-import { type ReactNode, useMemo } from 'react';
+import { Button } from '@mui/material';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Light } from '../../../core/colour/lights.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import type { Layer, Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { Finding, Remedy } from '../../../core/rules/index.ts';
+import type { Said } from '../../../core/said/sentence.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { usualWait } from '../../../record/job/rules.ts';
 import { saidShelf } from '../../../record/shelf/said.ts';
+import { useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type Rules, useDrying } from '../../hooks/rules.ts';
-import { Text } from '../layout.tsx';
+import { Row } from '../layout.tsx';
 import { GainOfCoat } from './Foreseen.tsx';
 import { FromMix } from './FromMix.tsx';
-import { LayerActions, LayerNote } from './LayerActions.tsx';
+import { LayerActions } from './LayerActions.tsx';
 import { LayerEditor } from './LayerEditor.tsx';
-import { LayerTiming } from './LayerTiming.tsx';
+import { LayerPiece } from './LayerPiece.tsx';
 import { OwnSearch } from './OwnSearch.tsx';
 import type { OpenLayer } from './open-layer.ts';
+import { piecesOf } from './pieces.ts';
 import { RuleList } from './RuleList.tsx';
-import { LayerSentence, SayLayer } from './SayLayer.tsx';
+import { LayerSentence, type OpenPiece, SayLayer } from './SayLayer.tsx';
 
 interface Props {
   bench: OpenBench;
@@ -32,6 +36,8 @@ interface Props {
   barred: readonly string[];
   rules: Rules | null;
   addLayer: ReactNode;
+  /** What it leaves, where its column has no room for that. */
+  figures: ReactNode;
   /** Half with it, half without: both are kept. */
   onBranch: () => void;
   onRemedy: (remedy: Remedy, finding: Finding) => void;
@@ -45,10 +51,24 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
   const { setOpen, dragOpen } = layer;
   const drying = useDrying(bench);
   const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
+  const [piece, setPiece] = useState<OpenPiece>(null);
+  /** Of what is always there: the field that is to have the hand. */
+  const [aim, setAim] = useState<Said | null>(null);
+  useEffect(() => {
+    if (aim) document.querySelector<HTMLElement>(`[data-said="${aim}"] input`)?.focus();
+    setAim(null);
+  }, [aim]);
+  const onPiece = (next: OpenPiece) => {
+    const tuned = next?.startsWith('colour:') || next === 'setting:coats';
+    setPiece(tuned ? null : next);
+    if (tuned && next !== 'more') setAim(next);
+  };
+  const gun = useHouse().data?.tools.includes('spray-gun') ?? true;
+  const hardens = bench.shelf.mediums.some((m) => m.id === open.medium && m.sheet.hardener);
   const usual = usualWait([...settled.slice(0, selected), open, ...settled.slice(selected + 1)], selected, drying);
   return (
     <>
-      <LayerSentence layer={open} shelf={shelf} />
+      <LayerSentence layer={open} shelf={shelf} piece={piece} onPiece={onPiece} />
       <SayLayer
         key={`say/${selected}`}
         shelf={shelf}
@@ -65,20 +85,43 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         onRemedy={props.onRemedy}
         onAccept={props.onAccept}
       />
-      <LayerEditor
-        layer={open}
-        materials={bench.onHand}
-        onChange={setOpen}
-        onDrag={dragOpen}
-        onSettle={onSettle}
-        timing={<LayerTiming layer={open} usual={usual} onChange={setOpen} onSettle={onSettle} />}
-      >
-        <Text grow>
-          <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
-        </Text>
-        <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
-        <LayerNote note={open.note ?? ''} onNote={layer.onNote} onSettle={onSettle} />
-      </LayerEditor>
+      {piece === 'more' ? (
+        <Row gap="close" wrap>
+          {piecesOf(open, hardens).map(({ about, name }) => (
+            <Button key={about} onClick={() => setPiece(about)}>
+              {name}
+            </Button>
+          ))}
+        </Row>
+      ) : piece ? (
+        <LayerPiece
+          key={piece}
+          layer={open}
+          about={piece}
+          materials={bench.onHand}
+          usual={usual}
+          gun={gun}
+          onChange={setOpen}
+          onNote={layer.onNote}
+          onSettle={onSettle}
+        />
+      ) : (
+        <LayerEditor
+          told={
+            <>
+              {props.figures}
+              <GainOfCoat bench={bench} model={model} stack={settled} light={light} at={selected} />
+            </>
+          }
+          layer={open}
+          materials={bench.onHand}
+          onChange={setOpen}
+          onDrag={dragOpen}
+          onSettle={onSettle}
+        >
+          <FromMix mixes={bench.shelf.mixes} materials={bench.materials} layer={open} onTake={setOpen} />
+        </LayerEditor>
+      )}
       <div className="acts">
         <LayerActions
           name={KINDS[open.kind].label.toLowerCase()}

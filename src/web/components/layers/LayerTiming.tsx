@@ -1,6 +1,15 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import { type Layer, LONGEST_WAIT, RUB_WORDS, RUBS, type Rub, setting } from '../../../core/layers/layer.ts';
+import {
+  type Layer,
+  LONGEST_WAIT,
+  RUB_WORDS,
+  RUBBED_OUT,
+  RUBS,
+  type Rub,
+  setting,
+  traitsOf,
+} from '../../../core/layers/layer.ts';
 import { NumberField } from '../NumberField.tsx';
 
 interface Props {
@@ -29,33 +38,24 @@ const SHORT: Readonly<Record<Rub | 'usual', string>> = {
 };
 const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
-/** How long a layer is left after its last coat, and what is done to it before the next. */
-export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
+/** What is done to a layer before the next, dry or wet, and with which papers; of a rub-out the papers alone. */
+export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
   const { rub: _, papers: __, rubLast: ___, ...unrubbed } = layer;
-  const several = setting(layer, 'coats') > 1;
-  const hours = { layer, usual, onChange, onSettle };
+  const { rubsOut } = traitsOf(layer);
+  const several = !rubsOut && setting(layer, 'coats') > 1;
   const [typed, setTyped] = useState<string | null>(null);
   return (
     <>
-      {several && <Hours of="apart" label="apart, h" title="Hours between its own coats" width={92} {...hours} />}
-      <Hours
-        of="wait"
-        label="left, h"
-        title={`Hours after its last coat; as a rule ${rounded(usual)}`}
-        width={84}
-        {...hours}
-      />
       <TextField
         select
-        data-said="rub"
         label="then"
         value={layer.rub ?? ''}
         onChange={(e) => onChange(e.target.value ? { ...layer, rub: e.target.value as Rub } : unrubbed)}
         slotProps={{ select: { displayEmpty: true, renderValue: (rub) => SHORT[(rub || 'usual') as Rub | 'usual'] } }}
-        sx={{ width: 120 }}
+        sx={{ width: 140 }}
       >
         <MenuItem value="">As usual</MenuItem>
-        {RUBS.map((rub) => (
+        {(rubsOut ? RUBBED_OUT : RUBS).map((rub) => (
           <MenuItem key={rub} value={rub}>
             {RUB_WORDS[rub]}
           </MenuItem>
@@ -75,7 +75,7 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
           Last only
         </Button>
       )}
-      {(layer.rub === 'dry' || layer.rub === 'wet') && (
+      {(rubsOut || layer.rub === 'dry' || layer.rub === 'wet') && (
         <TextField
           label="papers"
           placeholder="220-400"
@@ -91,7 +91,7 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
             onSettle();
           }}
           error={typed !== null && papersTyped(typed) === null}
-          sx={{ width: 110 }}
+          sx={{ width: 130 }}
         />
       )}
     </>
@@ -99,19 +99,18 @@ export function LayerTiming({ layer, usual, onChange, onSettle }: Props) {
 }
 
 /** Hours of a layer, as a rule those that are usual. */
-function Hours({
+export function Hours({
   of,
   label,
   title,
-  width,
   layer,
   usual,
   onChange,
   onSettle,
-}: Props & { of: 'apart' | 'wait'; label: string; title: string; width: number }) {
+}: Props & { of: 'apart' | 'wait'; label: string; title: string }) {
   return (
     <NumberField
-      data-said={of}
+      autoFocus
       label={label}
       value={rounded(layer[of] ?? usual)}
       min={0}
@@ -119,8 +118,8 @@ function Hours({
       step={0.5}
       onNumber={(hours) => onChange({ ...layer, [of]: hours }, of)}
       onSettle={onSettle}
-      title={title}
-      sx={{ width }}
+      helperText={`${title}; as a rule ${rounded(usual)}`}
+      sx={{ width: 240 }}
     />
   );
 }

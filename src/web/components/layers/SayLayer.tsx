@@ -1,33 +1,51 @@
 import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { Layer } from '../../../core/layers/layer.ts';
-import { type Phrase, phrasesOf } from '../../../core/said/sentence.ts';
+import { phrasesOf, type Said, TO_READ } from '../../../core/said/sentence.ts';
 import type { SaidShelf } from '../../../core/said/shelf.ts';
 import { understoodStack } from '../../../core/said/stack.ts';
 import { useListening } from '../../hooks/listening.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { Row } from '../layout.tsx';
 
-/** What takes the hand or the keys in a field of the editor. */
-const IN_A_FIELD = '[role="combobox"], input:not([aria-hidden]), textarea';
-/** The field where a piece of the sentence is set, under the keys. */
-const goTo = ({ about }: Phrase) =>
-  document.querySelector<HTMLElement>(`[data-said="${about}"] :is(${IN_A_FIELD})`)?.focus();
+/** What of a layer's sentence is in hand: a piece of it, the choice of a further one, or its colours and coats. */
+export type OpenPiece = Said | 'more' | null;
 
-/** A layer as it is said; each piece leads to where it is set. */
-export function LayerSentence({ layer, shelf }: { layer: Layer; shelf: SaidShelf }) {
+interface SentenceProps {
+  layer: Layer;
+  shelf: SaidShelf;
+  /** The piece that is in hand, or all that could be said. */
+  piece: OpenPiece;
+  onPiece: (piece: OpenPiece) => void;
+}
+
+/** A layer as it is said; a tap on a piece of it opens the field where it is set, and on the plus all that could be said. */
+export function LayerSentence({ layer, shelf, piece, onPiece }: SentenceProps) {
   return (
     <p className="sentence" data-testid="sentence">
-      {phrasesOf(layer, shelf).map((phrase, i) =>
-        phrase.about && phrase.about !== 'kind' && phrase.about !== 'off' ? (
-          <button key={phrase.about} type="button" onClick={() => goTo(phrase)}>
-            {phrase.text}
+      {phrasesOf(layer, shelf, TO_READ).map(({ text, about }, i) =>
+        about && about !== 'kind' && about !== 'off' ? (
+          <button
+            key={about}
+            type="button"
+            aria-pressed={piece === about}
+            onClick={() => onPiece(piece === about ? null : about)}
+          >
+            {text}
           </button>
         ) : (
           // biome-ignore lint/suspicious/noArrayIndexKey: what joins has no name of its own
-          <span key={i}>{phrase.text}</span>
+          <span key={i}>{text}</span>
         ),
-      )}
+      )}{' '}
+      <button
+        type="button"
+        aria-label="Say more of it"
+        aria-pressed={piece === 'more'}
+        onClick={() => onPiece(piece === 'more' ? null : 'more')}
+      >
+        +
+      </button>
     </p>
   );
 }

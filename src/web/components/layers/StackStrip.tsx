@@ -30,9 +30,9 @@ interface Props {
   raw: ReactNode;
   /** What can be done with the stack as a whole, beside it. */
   acts?: ReactNode;
-  /** What is the matter with a stage, which its tap opens. */
-  marks: (stage: number) => ReactNode;
-  /** A line under each stage: figures, with taps of their own. */
+  /** What is the matter with a stage, which its tap opens; its mark alone where there is no room. */
+  marks: (stage: number, short: boolean) => ReactNode;
+  /** A line under each stage: figures, with taps of their own; none where there is no room. */
   figures: (stage: number) => ReactNode;
   materials: Materials;
   selected: number | null;
@@ -113,6 +113,10 @@ export const AddLayer = memo(function AddLayer({ onAdd }: { onAdd: (kind: LayerK
   );
 });
 
+/** With more layers each has its name alone: the rest is said where it is open. */
+const ROOM_FOR = 5;
+export const isCrowded = (stack: Stack): boolean => stack.length > ROOM_FOR;
+
 /** The layers under their fields: tap to open; the handle moves one, by mouse, touch or keyboard. */
 export function StackStrip({
   stack,
@@ -141,15 +145,16 @@ export function StackStrip({
     onSelect(null);
     onChange(next);
   };
+  const crowded = isCrowded(stack);
   return (
-    <div className="strip" style={{ paddingRight: 24 + inset }}>
+    <div className={crowded ? 'strip crowded' : 'strip'} style={{ paddingRight: 24 + inset }}>
       <div className="layer">
         <Area grow minWidth={0}>
-          {raw}
-          {marks(0)}
-          {figures(0)}
+          {crowded ? <h3>Raw</h3> : raw}
+          {marks(0, crowded)}
+          {crowded ? acts : figures(0)}
         </Area>
-        {acts && <Row align="start">{acts}</Row>}
+        {acts && !crowded && <Row align="start">{acts}</Row>}
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={move}>
         <SortableContext items={stack.map((_, i) => i + 1)} strategy={horizontalListSortingStrategy}>
@@ -162,10 +167,10 @@ export function StackStrip({
               fixed={i < done}
               selected={selected === i}
               onSelect={() => onSelect(selected === i ? null : i)}
-              figures={figures(i + 1)}
+              figures={crowded ? null : figures(i + 1)}
             >
-              <LayerColumn layer={layer} materials={materials} />
-              {marks(i + 1)}
+              <LayerColumn layer={layer} materials={materials} short={crowded} />
+              {marks(i + 1, crowded)}
             </Column>
           ))}
         </SortableContext>

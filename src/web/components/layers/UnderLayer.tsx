@@ -15,16 +15,19 @@ export function UnderLayer({
   look,
   raw,
   between = null,
+  line = false,
 }: {
   look: StageLook | undefined;
   raw: boolean;
   /** Where eight boards in ten end, L*, while a colour in it is known by its look alone. */
   between?: [number, number] | null | undefined;
+  /** All in one line. */
+  line?: boolean;
 }) {
   if (!look) return <div className="soft">not foreseen</div>;
   const lab = nth(look.labs, 0);
   return (
-    <Text as="div" className="soft" size="small">
+    <Text as="div" className={line ? 'soft oneline' : 'soft'} size="small">
       <Told
         words={`${colourWords(lab)}${between ? `, ${eitherWay(between)}` : ''}`}
         figures={`L* ${between ? between.map((l) => l.toFixed(0)).join('–') : lab[0].toFixed(0)} · contrast ${look.contrast.toFixed(1)}`}

@@ -26,7 +26,7 @@ import { useAttempt, useToast } from '../Toast.tsx';
 export const namingOf = ({ colourants, mediums }: Materials) => ({
   colour: (id: string) => colourants[id]?.name ?? id,
   medium: (id: string) => mediums[id]?.name ?? id,
-  strength: (value: number, id: string) => strengthText(value, colourants[id]?.kind ?? 'dye'),
+  strength: (value: number, id: string) => strengthText(value, colourants[id]),
 });
 
 /** Keeps versions of a wood's layers, and says so; taken back where it was a slip. */

@@ -1,7 +1,7 @@
 import { useEventCallback } from '@mui/material/utils';
 import { useState } from 'react';
 import type { LayerKind } from '../../../core/kinds/index.ts';
-import { type Layer, newLayer, type Stack } from '../../../core/layers/layer.ts';
+import { isBlank, isColoured, type Layer, newLayer, type Stack } from '../../../core/layers/layer.ts';
 import type { Materials } from '../../../core/layers/materials.ts';
 import { withLayer } from '../../../record/job/openings.ts';
 
@@ -34,14 +34,16 @@ export function useOpenLayer({ stack, done, offered, begun, set, drag }: Options
     set(added.stack.map((l, i) => (i === added.at ? begun(l) : l)));
     setSelected(added.at);
   });
-  // What was said takes the place of the open layer, or comes last; what was not said is as this house begins it.
+  // What was said takes the place of the open layer, or comes last; what was not said is as this house begins it. A layer that
+  // was opened for a colour and has none gives way: to the colour that is said, and all of such a stack to a whole one.
   const onSaid = useEventCallback((layers: readonly Layer[]) => {
     const said = layers.map((l) => ({ ...l, settings: { ...begun(newLayer(l.kind)).settings, ...l.settings } }));
-    set(
-      open && selected !== null
-        ? [...stack.slice(0, selected), ...said, ...stack.slice(selected + 1)]
-        : [...stack, ...said],
-    );
+    if (open && selected !== null) return set([...stack.slice(0, selected), ...said, ...stack.slice(selected + 1)]);
+    const empty = stack.findIndex((l, i) => i >= done && !l.off && isBlank(l));
+    if (empty >= 0 && said.length > 1) return set([...stack.slice(0, done), ...said]);
+    const [only] = said;
+    if (empty >= 0 && only && isColoured(only.kind)) return set(stack.map((l, i) => (i === empty ? only : l)));
+    set([...stack, ...said]);
   });
   const onOff = useEventCallback((off: boolean) => {
     if (!open) return;

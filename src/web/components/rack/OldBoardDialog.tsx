@@ -4,7 +4,7 @@ import { labOf } from '../../../core/colour/lab.ts';
 import { labOfText, onGrid } from '../../../core/formats/index.ts';
 import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
 import { isColoured } from '../../../core/layers/layer.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { strengthUnit } from '../../../core/layers/materials.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import { addOldBoard, changeOldBoard } from '../../../shared/contract/house.ts';
 import { NewOldBoard, type OldBoard, type OldLayer } from '../../../shared/old-board.ts';
@@ -40,8 +40,7 @@ interface Typed {
 const BLANK: Typed = { label: '', speciesId: '', made: '', note: '', lab: '', grid: null, layers: [] };
 
 /** What one of what is typed of a colour is as a strength: a per cent, or a gram in a litre. */
-const unitOf = (id: string, shelf: Shelf) =>
-  isShare(shelf.colourants.find((c) => c.id === id)?.kind ?? 'dye') ? 0.01 : 1;
+const unitOf = (id: string, shelf: Shelf) => strengthUnit(shelf.colourants.find((c) => c.id === id));
 
 const typedOf = (board: OldBoard, shelf: Shelf): Typed => ({
   label: board.label,
@@ -55,7 +54,7 @@ const typedOf = (board: OldBoard, shelf: Shelf): Typed => ({
     medium: medium ?? '',
     colours: Object.entries(colours).map(([id, amount]) => ({
       id,
-      amount: amount === null ? '' : String(Number((amount / unitOf(id, shelf)).toFixed(4))),
+      amount: amount === null ? '' : String(Number((amount / unitOf(id, shelf).one).toFixed(4))),
     })),
   })),
 });
@@ -66,7 +65,7 @@ function amountOf({ id, amount }: TypedColour, shelf: Shelf): number | null {
   const number = Number(text);
   if (!Number.isFinite(number) || number < 0)
     throw new Error(`${id}: “${text}” is no amount. Leave it empty where nobody knows.`);
-  return number * unitOf(id, shelf);
+  return number * unitOf(id, shelf).one;
 }
 
 const layerOf = ({ kind, colours, medium }: TypedLayer, shelf: Shelf): OldLayer => ({
@@ -113,10 +112,10 @@ function LayerRow({
             ))}
           </TextField>
           <TextField
-            label={`${unitOf(colour.id, shelf) === 1 ? 'g/L' : '%'}, or ?`}
+            label={`${unitOf(colour.id, shelf).word}, or ?`}
             value={colour.amount}
             onChange={(e) => putColour(i, { amount: e.target.value })}
-            sx={{ width: 90 }}
+            sx={{ width: 140 }}
           />
         </Row>
       ))}

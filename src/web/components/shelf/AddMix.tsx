@@ -1,8 +1,8 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
-import { type ColourantKind, KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
+import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
 import { isColoured } from '../../../core/layers/layer.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { isShare, strengthUnit, type Told } from '../../../core/layers/materials.ts';
 import { keepMix } from '../../../shared/contract/shelf.ts';
 import { NewMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
@@ -39,11 +39,11 @@ const BLANK: MixTyped = {
  * The strength that one of what is typed stands for: parts of a ready-made stain are of the volume, its thinner included;
  * parts of unknown strength are brought to one that can be mixed, until a board tells the true one.
  */
-function strengthOfPart(kind: ColourantKind, unknown: boolean, all: number, thinner: number): number {
-  if (kind === 'stain') return 1 / (all + thinner);
-  const share = isShare(kind);
-  if (unknown) return (share ? 0.1 : 2) / all;
-  return share ? 0.01 : 1;
+function strengthOfPart(colour: Told | undefined, unknown: boolean, all: number, thinner: number): number {
+  if (colour?.kind === 'stain') return 1 / (all + thinner);
+  const { one } = strengthUnit(colour);
+  if (unknown) return (colour && isShare(colour.kind) ? 0.1 : 2 * one) / all;
+  return one;
 }
 
 /** A mix that stands on the shelf: left over, made ahead, or found in a jar with only its ratio on the label. */
@@ -61,7 +61,7 @@ export function AddMix({
     keep: 'new-mix',
     blank: BLANK,
     read: ({ rows, litres, thinner, ...typed }) => {
-      const kind = shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? 'dye';
+      const first = shelf.colourants.find((c) => c.id === rows[0]?.colour);
       const colours = Object.fromEntries(
         rows.filter((r) => r.colour).map((r) => [r.colour, numberTyped(r.strength) ?? Number.NaN] as const),
       );
@@ -72,7 +72,7 @@ export function AddMix({
         colours: Object.fromEntries(
           Object.entries(colours).map(([c, s]) => [
             c,
-            s * strengthOfPart(kind, typed.unknownStrength, all, numberTyped(thinner) ?? 0),
+            s * strengthOfPart(first, typed.unknownStrength, all, numberTyped(thinner) ?? 0),
           ]),
         ),
       };
@@ -90,8 +90,8 @@ export function AddMix({
   const unknown = form.watch('unknownStrength');
   const offered = shelf.colourants.filter((c) => KINDS[kind].takes.includes(c.kind) && !c.archived);
   const rows = form.watch('rows');
-  const chosen = shelf.colourants.find((c) => c.id === rows[0]?.colour)?.kind ?? offered[0]?.kind ?? 'dye';
-  const stain = chosen === 'stain';
+  const first = shelf.colourants.find((c) => c.id === rows[0]?.colour) ?? offered[0];
+  const stain = first?.kind === 'stain';
   return (
     <ShelfDialog
       title="New mix"
@@ -126,7 +126,7 @@ export function AddMix({
           <TypedField
             control={form.control}
             name={`rows.${row}.strength`}
-            label={unknown || stain ? 'Parts' : isShare(chosen) ? '% of the mix' : 'g/L'}
+            label={unknown || stain ? 'Parts' : strengthUnit(first).word}
           />
         </Columns>
       ))}

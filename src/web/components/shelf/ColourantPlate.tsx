@@ -2,9 +2,9 @@ import { Button, MenuItem } from '@mui/material';
 import { useState } from 'react';
 import { WAVELENGTHS } from '../../../core/colour/grid.ts';
 import { FieldError } from '../../../core/field-error.ts';
-import { COLOURANT_INFO, type ColourantKind, KINDS } from '../../../core/kinds/index.ts';
+import { COLOURANT_INFO, KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { isShare, strengthUnit } from '../../../core/layers/materials.ts';
 import { rungsToMake, wantsDarkGround } from '../../../core/learn/rungs.ts';
 import { sharedRungs } from '../../../record/job/ladders.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
@@ -46,9 +46,8 @@ function positiveTyped(text: string): number {
 
 /** One more rung: its strength and wood, and the board's readings before and after. */
 function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
-  const share = isShare(colourant.kind);
+  const { word, one: scale } = strengthUnit(colourant);
   const id = useNextId();
-  const scale = share ? 0.01 : 1;
   const { mostColours } = KINDS[COLOURANT_INFO[colourant.kind].shownAs];
   const others = onTheShelf(shelf.colourants).filter(
     (c) => c.id !== colourant.id && c.kind === colourant.kind && c.carrier === colourant.carrier,
@@ -71,12 +70,7 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
       shape={RungInput.pick({ strength: true, speciesId: true, beside: true })}
       fields={(control, typed) => (
         <>
-          <TypedField
-            control={control}
-            name="strength"
-            label={share ? 'Strength, % of the mix' : 'Strength, g/L'}
-            sx={{ width: 160 }}
-          />
+          <TypedField control={control} name="strength" label={`Strength, ${word}`} sx={{ width: 160 }} />
           {mostColours > 1 && others.length > 0 && (
             <TypedField control={control} name="other" label="In the pot with" select sx={{ width: 180 }}>
               <MenuItem value={ALONE}>Nothing else</MenuItem>
@@ -87,14 +81,7 @@ function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: 
               ))}
             </TypedField>
           )}
-          {typed.other && (
-            <TypedField
-              control={control}
-              name="beside"
-              label={share ? 'That, % of the mix' : 'That, g/L'}
-              sx={{ width: 140 }}
-            />
-          )}
+          {typed.other && <TypedField control={control} name="beside" label={`That, ${word}`} sx={{ width: 140 }} />}
         </>
       )}
       bench={(rung) => send(makeRung, {}, { colourantId: colourant.id, ...rung })}
@@ -128,10 +115,9 @@ function Darkness({ colourant: { id, version, sheet } }: { colourant: ColourantR
 }
 
 /** The strength of a rung, to be put right where it was written down wrongly; the profile is fitted again. */
-function RungStrength({ rung, kind }: { rung: Rung; kind: ColourantKind }) {
-  const share = isShare(kind);
-  const scale = share ? 100 : 1;
-  const typedOf = (strength: number) => Number((strength * scale).toFixed(4));
+function RungStrength({ rung, colourant }: { rung: Rung; colourant: ColourantRecord }) {
+  const { word, one } = strengthUnit(colourant);
+  const typedOf = (strength: number) => Number((strength / one).toFixed(4));
   const { shown, set, error, meanwhile, keepMine, takeTheirs } = useVersioned<number>({
     lane: `/rungs/${rung.id}`,
     value: rung.strength,
@@ -145,18 +131,18 @@ function RungStrength({ rung, kind }: { rung: Rung; kind: ColourantKind }) {
   return (
     <div>
       <SavedNumber
-        label={share ? '% of the mix' : 'g/L'}
+        label={word}
         name="strength"
         shape={RungInput.shape.strength}
         shown={typedOf(shown)}
-        set={(strength) => set(strength / scale)}
+        set={(strength) => set(strength * one)}
         refused={error}
         width={130}
       />
       <MeanwhileNote
         meanwhile={meanwhile}
         what="The strength"
-        text={(strength) => strengthText(strength, kind)}
+        text={(strength) => strengthText(strength, colourant)}
         onMine={keepMine}
         onTheirs={takeTheirs}
       />
@@ -189,7 +175,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
       <ShelfTools kind="colourants" item={colourant} />
       <ColourStrip colourant={colourant} shelf={shelf} height={88} />
       <div>
-        {colourant.kind} for {colourant.carrier}, at most {strengthText(colourant.maxStrength, colourant.kind)}
+        {colourant.kind} for {colourant.carrier}, at most {strengthText(colourant.maxStrength, colourant)}
         {!share && colourant.absorption && `, grows as strength^${colourant.exponent.toFixed(2)}`}
       </div>
       {asksDarkness(colourant) && <Darkness colourant={colourant} />}
@@ -214,11 +200,11 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         </Text>
         {colourant.rungs.map((rung, i) => (
           <div key={rung.id} className="row">
-            <RungStrength rung={rung} kind={colourant.kind} />
+            <RungStrength rung={rung} colourant={colourant} />
             <Text width={90}>on {shelf.species.find((s) => s.id === rung.speciesId)?.name.toLowerCase()}</Text>
             {Object.entries(rung.beside).map(([id, strength]) => (
               <span key={id}>
-                with {nameOf(id)} {strengthText(strength, colourant.kind)}
+                with {nameOf(id)} {strengthText(strength, colourant)}
               </span>
             ))}
             {typeof colourant.fit?.fitError[i] === 'number' && (
@@ -234,8 +220,8 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         {shared.map(({ owner, rung }) => (
           <div key={rung.id} className="row">
             <span>
-              {strengthText(rung.beside[colourant.id] ?? 0, colourant.kind)} with {owner.name}{' '}
-              {strengthText(rung.strength, owner.kind)}, a board of its ladder
+              {strengthText(rung.beside[colourant.id] ?? 0, colourant)} with {owner.name}{' '}
+              {strengthText(rung.strength, owner)}, a board of its ladder
             </span>
           </div>
         ))}
@@ -243,7 +229,7 @@ export function ColourantPlate({ colourant, shelf }: { colourant: ColourantRecor
         {colourant.fit && <Area padTop="close">{worstBand(colourant.fit.bandError)}</Area>}
         <p>
           {missing.length > 0
-            ? `Still to make: ${missing.map((s) => strengthText(s, colourant.kind)).join(', ')}.`
+            ? `Still to make: ${missing.map((s) => strengthText(s, colourant)).join(', ')}.`
             : 'The ladder covers its range.'}
           {colourant.kind === 'pigment' &&
             wantsDarkGround(colourant.rungs) &&

@@ -19,7 +19,7 @@ export function NextBoardsList({ shelf }: { shelf: Shelf }) {
           return (
             <Text as="div" key={`${colourantId}/${strength}/${dark}`} strong={i === 0}>
               <PlainLink to={`?colour=${colourantId}`}>{colour?.name ?? colourantId}</PlainLink>{' '}
-              <span className="mono">{strengthText(strength, colour?.kind ?? 'dye')}</span>
+              <span className="mono">{strengthText(strength, colour)}</span>
               {dark ? ' on a dark board' : ' on a pale board'}: {data.forJobs ? 'the open jobs' : 'usual mixes'}{' '}
               foreseen{' '}
               {told.words

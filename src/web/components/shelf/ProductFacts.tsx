@@ -1,6 +1,7 @@
 import { Button, MenuItem } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import type { Path } from 'react-hook-form';
+import { sheenWord } from '../../../core/judge/finish.ts';
 import {
   converted,
   coverageText,
@@ -68,6 +69,7 @@ export function ProductFactsPanel({ place, product }: { place: Place; product: P
     ['Can', sheet.canMl && `${sheet.canMl} mL`],
     ['Thinner', sheet.thinner],
     ['Hardener', sheet.hardener && `${sheet.hardener.item}, ${sheet.hardener.parts} : 1 by volume`],
+    ['Sheen', sheet.sheen && `${sheet.sheen} GU, ${sheenWord(sheet.sheen)}`],
     ['Grit', sheet.grit],
     ['Cost', sheet.cost],
   ];
@@ -172,6 +174,7 @@ function FactsDialog({
       hardener: { item: sheet.hardener?.item ?? '', parts: shown(sheet.hardener?.parts) },
       cost: shown(sheet.cost),
       grit: shown(sheet.grit),
+      sheen: shown(sheet.sheen),
       note: sheet.note ?? '',
       label: claimsOf(sheet.label),
       shop: claimsOf(sheet.shop),
@@ -216,6 +219,7 @@ function FactsDialog({
         {text('cost', 'Cost of a litre, kilogram or piece')}
         {text('thinner', 'Thinned with')}
         {text('grit', 'Grit')}
+        {text('sheen', 'Sheen of a coat, GU at 60°')}
         {text('hardener.item', 'Hardener: its code')}
         {text('hardener.parts', 'Parts to one of hardener')}
       </Columns>
@@ -250,6 +254,7 @@ type Fact =
   | 'thinner'
   | 'cost'
   | 'grit'
+  | 'sheen'
   | 'note';
 /** A sheet as it is typed. */
 type FactsTyped = Record<Fact, string> & {
@@ -292,6 +297,7 @@ function sheetTyped(typed: FactsTyped, system: UnitSystem) {
     hardener: item.trim() || parts.trim() ? { item: item.trim(), parts: numberOf(parts) ?? undefined } : null,
     cost: number('cost'),
     grit: number('grit'),
+    sheen: number('sheen'),
     note: word('note'),
     label: claims(typed.label),
     shop: claims(typed.shop),

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ANATOMIES } from '../../../core/board/tissues.ts';
 import { CUTS, FIGURES } from '../../../core/board/wood.ts';
 import { CARRIERS } from '../../../core/kinds/index.ts';
-import { isShare } from '../../../core/layers/materials.ts';
+import { strengthUnit } from '../../../core/layers/materials.ts';
 import {
   ColourantChange,
   type ColourantRecord,
@@ -57,15 +57,13 @@ function fieldsOf(kind: Kind, item: Item): Field[] {
     ];
   if (kind === 'mediums') return [name, carrier, caution];
   if (kind === 'supplies') return [name, caution];
-  const share = 'maxStrength' in item && isShare(item.kind);
+  const unit = strengthUnit('maxStrength' in item ? item : undefined);
+  // A liquid goes no stronger than neat.
+  const strongest = { key: 'maxStrength', label: `Strongest, ${unit.word}`, scale: unit.one };
   return [
     name,
     carrier,
-    {
-      key: 'maxStrength',
-      label: share ? 'Strongest, % of the mix' : 'Strongest, g/L',
-      scale: share ? 0.01 : 1,
-    },
+    ...(unit.word === '% neat' ? [] : [strongest]),
     { key: 'costPerGram', label: 'Cost per gram', scale: 1 },
     caution,
   ];

@@ -99,16 +99,16 @@ export function NextBoard({
             <tbody>
               {next.stack.flatMap((layer, i) =>
                 Object.entries(recipe.stack[i]?.colours ?? {}).map(([id, was]) => {
-                  const kind = bench.materials.colourants[id]?.kind ?? 'dye';
+                  const colour = bench.materials.colourants[id];
                   const now = layer.colours[id] ?? 0;
                   return (
                     <tr key={`${layer.kind}/${id}`} className="rule">
                       <Text as="td" padY="close">
-                        {bench.materials.colourants[id]?.name ?? id}
+                        {colour?.name ?? id}
                       </Text>
-                      <td className="mono soft">{strengthText(was, kind)} →</td>
+                      <td className="mono soft">{strengthText(was, colour)} →</td>
                       <Text as="td" className="mono" strong>
-                        {strengthText(now, kind)}
+                        {strengthText(now, colour)}
                       </Text>
                       <Text as="td" className="mono" right>
                         {changeWord(was, now)}
