@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DUSTS, END_GRAINS, TEXTURES } from '../core/board/preparation.ts';
+import { DEGREES, DUSTS, EDGES, END_GRAINS, OLD_FILMS, TEXTURES } from '../core/board/preparation.ts';
 import { APPLICATORS, LAYER_KINDS } from '../core/kinds/index.ts';
 import { LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 
@@ -58,6 +58,9 @@ export const PreparationSchema = z.object({
   preWet: z.boolean(),
   grainRaised: z.boolean(),
   texture: z.enum(TEXTURES),
+  degree: z.enum(DEGREES).optional(),
+  edges: z.enum(EDGES).optional(),
+  oldFilm: z.enum(OLD_FILMS).optional(),
   oldFinish: z.boolean(),
   grits: z
     .array(z.number().int().min(16, 'A grit is 16 to 5000.').max(5000, 'A grit is 16 to 5000.'))

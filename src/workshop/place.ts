@@ -83,6 +83,7 @@ const SPOT: Record<BenchSpot, { drinks: number; holds: number; dark: number }> =
 /** What a texture does: film held where the wood was taken out and where it stands, dye taken in, shadow, and char. */
 const TEXTURE: Record<string, { low: number; high: number; drinks: number; dark: number; char: number }> = {
   plain: { low: 1, high: 1, drinks: 1, dark: 0, char: 0 },
+  scraped: { low: 0.78, high: 0.72, drinks: 1.04, dark: 0, char: 0 },
   brushed: { low: 4.4, high: 0.35, drinks: 1.1, dark: 0.14, char: 0 },
   blasted: { low: 5.4, high: 0.6, drinks: 1.22, dark: 0.22, char: 0 },
   charred: { low: 2.8, high: 1, drinks: 0.6, dark: 0, char: 2.4 },

@@ -1,8 +1,16 @@
 import { FieldError } from '../field-error.ts';
 import type { Anatomy, ByTissue, TissueName } from './tissues.ts';
 
-export const TEXTURES = ['plain', 'brushed', 'blasted', 'charred', 'distressed'] as const;
+export const TEXTURES = ['plain', 'scraped', 'brushed', 'blasted', 'charred', 'distressed'] as const;
 export type Texture = (typeof TEXTURES)[number];
+/** How far a texture is taken. */
+export const DEGREES = ['light', 'usual', 'heavy'] as const;
+export type Degree = (typeof DEGREES)[number];
+export const EDGES = ['as cut', 'eased', 'rubbed through'] as const;
+export type Edges = (typeof EDGES)[number];
+/** What an old finish is, told by what softens it. */
+export const OLD_FILMS = ['unknown', 'shellac', 'oil varnish', 'lacquer', 'waterborne'] as const;
+export type OldFilm = (typeof OLD_FILMS)[number];
 
 export interface Preparation {
   /** Last grit of the sequence, 60-400. */
@@ -14,6 +22,12 @@ export interface Preparation {
   /** Grain raised and knocked down beforehand. */
   grainRaised: boolean;
   texture: Texture;
+  /** How far that is taken; as is usual where nothing is said. */
+  degree?: Degree;
+  /** What is done to the edges. */
+  edges?: Edges;
+  /** What the old finish is, where there is one; unknown where nobody has tested it. */
+  oldFilm?: OldFilm;
   /** The start is a sound old finish, scuffed: colour stays in the film. */
   oldFinish: boolean;
   /** The grits before the last one, coarsest first, where they were noted. */
@@ -59,6 +73,8 @@ interface TextureEffect {
 }
 const same = (v: number): ByTissue => ({ ground: v, grain: v, pore: v, ray: v });
 const PLAIN: TextureEffect = { hold: same(1), dye: same(1), shade: same(1), adds: same(0) };
+/** A scraper leaves no scratches for a pigment to lodge in, and cuts the cells open. */
+const SCRAPED: TextureEffect = { hold: same(0.75), dye: same(1.05), shade: same(1), adds: same(0) };
 /** Dents lie anywhere: every tissue has as many. */
 const DISTRESSED: TextureEffect = { hold: same(1.7), dye: same(1.08), shade: same(1.08), adds: same(0) };
 /** Carbon leaves little that takes dye. */
@@ -66,6 +82,7 @@ const CHARRED_DYE = same(0.6);
 /** On a hardwood the early wood about the pores is brushed or blown out; what stands up is wiped clean. */
 const ON_HARDWOOD: Record<Texture, TextureEffect> = {
   plain: PLAIN,
+  scraped: SCRAPED,
   brushed: {
     hold: { ground: 0.25, grain: 5, pore: 4, ray: 0.25 },
     dye: { ground: 1.05, grain: 1.15, pore: 1.2, ray: 1.05 },
@@ -89,6 +106,7 @@ const ON_HARDWOOD: Record<Texture, TextureEffect> = {
 /** On a softwood it is the soft pale ground that goes, and burns deeper; the hard dark rings stand up. */
 const ON_SOFTWOOD: Record<Texture, TextureEffect> = {
   plain: PLAIN,
+  scraped: SCRAPED,
   brushed: {
     hold: { ground: 4, grain: 0.3, pore: 4, ray: 3 },
     dye: { ground: 1.15, grain: 1.02, pore: 1.2, ray: 1.15 },
@@ -109,8 +127,29 @@ const ON_SOFTWOOD: Record<Texture, TextureEffect> = {
   },
   distressed: DISTRESSED,
 };
-const textureOf = ({ texture }: Pick<Preparation, 'texture'>, anatomy: Anatomy): TextureEffect =>
-  (anatomy === 'soft' ? ON_SOFTWOOD : ON_HARDWOOD)[texture];
+/** How much of a texture's usual effect there is of it, by how far it is taken: exponent of factors, share of char. */
+const DEGREE: Readonly<Record<Degree, number>> = { light: 0.5, usual: 1, heavy: 1.5 };
+const byDegree = (of: ByTissue, change: (v: number) => number): ByTissue => ({
+  ground: change(of.ground),
+  grain: change(of.grain),
+  pore: change(of.pore),
+  ray: change(of.ray),
+});
+function textureOf(
+  { texture, degree = 'usual' }: Pick<Preparation, 'texture' | 'degree'>,
+  anatomy: Anatomy,
+): TextureEffect {
+  const usual = (anatomy === 'soft' ? ON_SOFTWOOD : ON_HARDWOOD)[texture];
+  const much = DEGREE[degree];
+  if (much === 1) return usual;
+  const grown = (of: ByTissue) => byDegree(of, (v) => v ** much);
+  return {
+    hold: grown(usual.hold),
+    dye: grown(usual.dye),
+    shade: grown(usual.shade),
+    adds: byDegree(usual.adds, (v) => v * much),
+  };
+}
 
 export function checkPreparation(p: Preparation): void {
   if (!Number.isFinite(p.grit) || p.grit < 60 || p.grit > 400)

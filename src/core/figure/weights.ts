@@ -214,7 +214,14 @@ function lightOf(look: WoodFigure, face: Face, mm: number, { noise }: Draw) {
   };
 }
 /** How far the relief of a texture catches the light: hard wood stands, soft wood is gone. */
-const RELIEF: Record<Texture, number> = { plain: 0, brushed: 0.12, blasted: 0.3, charred: 0.18, distressed: 0 };
+const RELIEF: Record<Texture, number> = {
+  plain: 0,
+  scraped: 0,
+  brushed: 0.12,
+  blasted: 0.3,
+  charred: 0.18,
+  distressed: 0,
+};
 /** Dents of a distressed face, per square centimetre. */
 const DENTS = 0.35;
 const DENT = 0.22;

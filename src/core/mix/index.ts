@@ -2,6 +2,7 @@ export * from './batch.ts';
 export * from './boxing.ts';
 export * from './cut.ts';
 export * from './measure.ts';
+export { preparationMinutes, raisesGrain } from './preparation-steps.ts';
 export * from './quantity.ts';
 export * from './said.ts';
 export * from './scale-line.ts';

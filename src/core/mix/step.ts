@@ -1,3 +1,4 @@
+import type { Preparation } from '../board/preparation.ts';
 import type { WayBack } from '../kinds/index.ts';
 import type { Stack } from '../layers/layer.ts';
 import type { DryingFacts, Materials } from '../layers/materials.ts';
@@ -51,15 +52,10 @@ export interface Step {
   wayBack?: WayBack;
 }
 
-export interface Prepared {
-  grit: number;
-  /** The grits before it. */
-  grits?: readonly number[] | undefined;
-  conditioner: boolean;
-  preWet: boolean;
-  grainRaised: boolean;
-  oldFinish: boolean;
-}
+/** What of a preparation its steps go by. */
+export type Prepared = Pick<Preparation, 'grit' | 'conditioner' | 'preWet' | 'grainRaised' | 'oldFinish'> & {
+  [Key in 'grits' | 'texture' | 'degree' | 'edges' | 'ends' | 'dust' | 'oldFilm']?: Preparation[Key] | undefined;
+};
 
 /** What a sheet is made from. */
 export interface SheetOf {

@@ -1,64 +1,13 @@
-import { APPLICATOR_INFO, type Carrier, KINDS } from '../kinds/index.ts';
+import { APPLICATOR_INFO, KINDS } from '../kinds/index.ts';
 import { isBlank, isRubbedDown, type Layer, methodOf, rubWords, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
-import { conditionerWindow } from '../time/drying.ts';
 import { colourSteps, mediumSteps } from './pot-steps.ts';
-import { hoursOf, type Prepared, type SheetOf, type Step, step } from './step.ts';
+import { preparationSteps } from './preparation-steps.ts';
+import { type SheetOf, type Step, step } from './step.ts';
 
 export { displaced } from './pot-steps.ts';
 export type { ProductFacts, SheetOf, Step } from './step.ts';
-
-/** How the wood is made ready: the steps before the first layer. Common practice. */
-function preparationSteps(
-  { grit, grits = [], conditioner, preWet, grainRaised, oldFinish }: Prepared,
-  colour: Carrier,
-): Step[] {
-  if (oldFinish)
-    return [
-      step(0, 'scuff', {
-        kind: 'do',
-        title: 'Scuff the old finish',
-        detail: 'Dull all over, never through; wipe clean.',
-        cautions: ['Dust of old coatings may hold lead: test first, and leave lead to certified people.'],
-      }),
-    ];
-  const steps = [
-    step(0, 'sand', {
-      kind: 'do',
-      title: grits.length > 0 ? `Sand ${[...grits, grit].join('-')}` : `Sand to ${grit}`,
-      detail: 'With the grain, one grit on all of the face, dust off between grits.',
-      cautions: ['Sanding dust: extraction and mask.'],
-    }),
-  ];
-  if (grainRaised)
-    steps.push(
-      step(0, 'raise', {
-        kind: 'do',
-        title: 'Raise the grain',
-        detail: `Wet with clean water, dry 30–45 min, knock down lightly with ${Math.max(grit, 180)} or finer.`,
-      }),
-      step(0, 'raised-dry', { kind: 'wait', title: 'Dry before knocking down', hours: hoursOf(45) }),
-    );
-  if (conditioner)
-    steps.push(
-      step(0, 'conditioner', {
-        kind: 'do',
-        title: 'Conditioner',
-        detail: 'Soak 5–10 min, wipe; then colour within 15 min to 2 h (oil) or 30 min to 2 h (water).',
-      }),
-      step(0, 'conditioned', {
-        kind: 'wait',
-        title: 'Until the conditioner lets colour in',
-        hours: conditionerWindow(colour).opens,
-      }),
-    );
-  if (preWet)
-    steps.push(
-      step(0, 'pre-wet', { kind: 'do', title: 'Wet the wood', detail: 'Just before the dye, for an even take.' }),
-    );
-  return steps;
-}
 
 const OILY = 'Oily rags heat up by themselves: spread flat outdoors, or under water in a closed metal can.';
 
@@ -119,6 +68,12 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
   const coats = setting(layer, 'coats');
   const own = (medium && facts[medium.id]) ?? (colour ? facts[colour] : undefined);
   const wiped = carrier === 'oil' && !traitsOf(layer).clear;
+  // The end grain of the first colour in the wood, where that is done with the face.
+  const colours = stack.find((l) => !isBlank(l) && (traitsOf(l).coloursWood || traitsOf(l).stains));
+  const endsWet =
+    sheet.preparation.ends === 'coloured while wet' && layer === colours
+      ? 'End grain at once after the face, while that is still wet: later a hard line stays.'
+      : '';
   const name = medium && !traitsOf(layer).tones ? medium.name : info.label;
   const on = Array.from({ length: coats }, (_, c) => {
     const last = c === coats - 1;
@@ -127,7 +82,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
         role: 'coat',
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
-        detail: [howOn(layer, own?.binder ?? ''), usedWith(layer), c === 0 ? (layer.note ?? '') : '']
+        detail: [howOn(layer, own?.binder ?? ''), usedWith(layer), endsWet, c === 0 ? (layer.note ?? '') : '']
           .filter(Boolean)
           .join(' '),
         // Said once: the product's own words come before ours.

@@ -3,7 +3,7 @@ import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import { isBlank, isRubbedDown, type Layer, methodOf, traitsOf } from '../../core/layers/layer.ts';
 import { carrierOf } from '../../core/layers/materials.ts';
-import { type Step, stepsOf } from '../../core/mix/index.ts';
+import { preparationMinutes, raisesGrain, type Step, stepsOf } from '../../core/mix/index.ts';
 import { coatsIn, dryingOfCoat } from '../../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../../core/time/drying.ts';
 import { coatTime } from '../../core/time/waits.ts';
@@ -26,8 +26,6 @@ import {
 /** Minutes to get ready and clean up, and of mixing ahead. Common practice. */
 const READY = 6;
 const MIXING = 4;
-/** Minutes of sanding a square metre with each grit. Common practice. */
-const SANDING = 15;
 /** Oil bleeds from the pores for hours: it is wiped again an hour after the coat, and once more. Common practice. */
 const WIPE_AGAIN = { first: 1, latest: 5, minutes: 5 };
 /** Minutes of a conditioner's soak and of putting it on a square metre; common practice. */
@@ -132,17 +130,18 @@ function beginChain(shop: ShopAtWork, item: WorkItem): Making {
 /** The wood made ready: what the first colour waits for. Raised grain dries; a conditioner lets colour in for a while only. */
 function prepare({ item, preparation, shop, add }: Making, first: Layer | undefined): TaskWait[] {
   const { kind, area, sides } = item;
-  const { grits = [], grit, grainRaised, conditioner } = preparation;
+  const { grits = [], grit, conditioner } = preparation;
+  const raised = raisesGrain(preparation, first ? carrierOf(first, shop.materials) : 'water');
   const waits: TaskWait[] = [];
   if (kind === 'piece') {
     const sanded = add(0, 1, 'prepare', {
-      title: `Sand ${[...grits, grit].join('-')}${grainRaised ? ', raise the grain' : ''}`,
-      minutes: READY + Math.min(SITTING, (grits.length + 1) * SANDING * area * sides),
+      title: `Sand ${[...grits, grit].join('-')}${raised ? ', raise the grain' : ''}`,
+      minutes: READY + Math.min(SITTING, preparationMinutes(preparation) * area * sides),
       waits: [],
       cautions: ['Sanding dust: extraction and mask.'],
       product: 'sanding',
     });
-    waits.push(behind(sanded, grainRaised ? GRAIN_DRIES : 0));
+    waits.push(behind(sanded, raised ? GRAIN_DRIES : 0));
   }
   if (conditioner && first) {
     const soaked = add(0, 2, 'soak', {

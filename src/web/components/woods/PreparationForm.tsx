@@ -1,10 +1,11 @@
 import { Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material';
 import { useRef, useState } from 'react';
 import {
+  DEGREES,
   DUSTS,
-  type Dust,
+  EDGES,
   END_GRAINS,
-  type EndGrain,
+  OLD_FILMS,
   type Preparation,
   TEXTURES,
 } from '../../../core/board/preparation.ts';
@@ -29,11 +30,12 @@ const GRITS = [80, 100, 120, 150, 180, 220, 240, 320, 400];
 export const preparationText = (p: Preparation) =>
   [
     `grit ${[...(p.grits ?? []), p.grit].join('-')}`,
-    p.texture,
+    p.degree && p.degree !== 'usual' && p.texture !== 'plain' ? `${p.texture}, ${p.degree}` : p.texture,
+    p.edges && p.edges !== 'as cut' && `edges ${p.edges}`,
     p.grainRaised && 'grain raised',
     p.preWet && 'wetted',
     p.conditioner && 'conditioner',
-    p.oldFinish && 'old finish',
+    p.oldFinish && `old finish${p.oldFilm && p.oldFilm !== 'unknown' ? ` of ${p.oldFilm}` : ''}`,
     p.veneer && 'veneer',
     p.contaminated && 'contaminated',
     p.spots && `spots to ${p.spots}`,
@@ -70,36 +72,38 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
       label={label}
     />
   );
+  const choice = <Value extends string | number>(
+    label: string,
+    value: Value,
+    options: readonly Value[],
+    width: number,
+    onChoose: (value: Value) => void,
+  ) => (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(e) => {
+        const chosen = options.find((o) => String(o) === String(e.target.value));
+        if (chosen !== undefined) onChoose(chosen);
+      }}
+      sx={{ width }}
+    >
+      {options.map((o) => (
+        <MenuItem key={o} value={o}>
+          {o}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
   return (
     <Pile gap="near" top>
       <h2>Preparation</h2>
-      <Row gap="near">
-        <TextField
-          select
-          label="Last grit"
-          value={shown.grit}
-          onChange={(e) => put({ grit: Number(e.target.value) })}
-          sx={{ width: 120 }}
-        >
-          {GRITS.map((g) => (
-            <MenuItem key={g} value={g}>
-              {g}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          label="Texture"
-          value={shown.texture}
-          onChange={(e) => put({ texture: e.target.value as Preparation['texture'] })}
-          sx={{ width: 150 }}
-        >
-          {TEXTURES.map((t) => (
-            <MenuItem key={t} value={t}>
-              {t}
-            </MenuItem>
-          ))}
-        </TextField>
+      <Row gap="near" wrap>
+        {choice('Last grit', shown.grit, GRITS, 120, (grit) => put({ grit }))}
+        {choice('Texture', shown.texture, TEXTURES, 150, (texture) => put({ texture }))}
+        {shown.texture !== 'plain' &&
+          choice('How far', shown.degree ?? 'usual', DEGREES, 120, (degree) => put({ degree }))}
       </Row>
       <Row gap="near" wrap>
         <TextField
@@ -118,32 +122,11 @@ export function PreparationForm({ wood }: { wood: JobWood }) {
           placeholder="80-120-150"
           sx={{ width: 150 }}
         />
-        <TextField
-          select
-          label="Dust off with"
-          value={shown.dust ?? 'vacuum'}
-          onChange={(e) => put({ dust: e.target.value as Dust })}
-          sx={{ width: 150 }}
-        >
-          {DUSTS.map((d) => (
-            <MenuItem key={d} value={d}>
-              {d}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          label="End grain"
-          value={shown.ends ?? 'as the face'}
-          onChange={(e) => put({ ends: e.target.value as EndGrain })}
-          sx={{ width: 180 }}
-        >
-          {END_GRAINS.map((d) => (
-            <MenuItem key={d} value={d}>
-              {d}
-            </MenuItem>
-          ))}
-        </TextField>
+        {choice('Dust off with', shown.dust ?? 'vacuum', DUSTS, 150, (dust) => put({ dust }))}
+        {choice('End grain', shown.ends ?? 'as the face', END_GRAINS, 180, (ends) => put({ ends }))}
+        {choice('Edges', shown.edges ?? 'as cut', EDGES, 160, (edges) => put({ edges }))}
+        {shown.oldFinish &&
+          choice('The old finish', shown.oldFilm ?? 'unknown', OLD_FILMS, 160, (oldFilm) => put({ oldFilm }))}
       </Row>
       <TextField
         select
