@@ -51,10 +51,13 @@ export const DYE_AND_CLEAR = [
 ];
 
 /** A job whose first board of beech has a recipe and, when asked, all its stages read. */
-export async function startBoard(finished = false): Promise<{ job: Job; board: Board }> {
+export async function startBoard(
+  finished = false,
+  stack: object[] = DYE_AND_CLEAR,
+): Promise<{ job: Job; board: Board }> {
   const job = await startJob({ woods: ['beech'] });
   const { id } = job.woods[0].boards[0];
-  await ask('POST', `/boards/${id}/recipe`, { stack: DYE_AND_CLEAR, litres: 0.5, origin: 'hand' });
+  await ask('POST', `/boards/${id}/recipe`, { stack, litres: 0.5, origin: 'hand' });
   for (const stage of finished ? [1, 2] : [])
     await ask('POST', `/boards/${id}/readings`, { stage, reading: { source: 'instrument', count: 5 } });
   const now = await ask<Job>('GET', `/jobs/${job.id}`);

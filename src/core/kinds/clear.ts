@@ -27,7 +27,10 @@ export const clear = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => withWork('Level it, or strip back to the sealer'),
-  puttingOn: ({ way }) => `${way}: thin and even, edges and ends first, then long strokes with the grain.`,
+  puttingOn: ({ method }) =>
+    method === 'sprayed'
+      ? 'Sprayed wet and even, edges and ends first, then the face. Right is a coat that lies flat before it sets; streaks of sheen before the last coat are normal.'
+      : 'Thin and even, edges and ends first, then one long stroke from end to end with the grain, and not gone back to.',
   coverage: 10,
   doubt: 0.2,
 });

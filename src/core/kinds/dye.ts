@@ -44,10 +44,10 @@ export const dye = kind({
   drying: ({ carrier, method, load: much }) =>
     carrier !== 'water' ? FLOODED[carrier] : method === 'sprayed' ? THIN_WATER : inWater(much),
   longestDwell: () => 20,
-  puttingOn: ({ method, way, setting }) =>
+  puttingOn: ({ method, setting }) =>
     method === 'sprayed'
       ? 'Sprayed: light, wet and even, one pass beside the other; the dry dye looks dull, and wakes under a clear.'
-      : `${way}; wipe after ${setting('dwell')} min. Dry it looks dull and uneven: it wakes under a clear.`,
+      : `Flooded with the grain and kept wet; after ${setting('dwell')} min wiped off, the last pass along the grain. Dry it looks dull and ruined; it is right: it wakes under a clear.`,
   wayBack: (carrier) =>
     untilNext(
       `Lighten with ${CARRIER_INFO[carrier].wipesOff}, all of the face alike; the rest only by sanding`,

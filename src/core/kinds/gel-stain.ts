@@ -1,4 +1,4 @@
-import { kind } from './kind.ts';
+import { kind, wipedOff } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { lasts } from './times.ts';
 import { ACROSS, UNWIPED, WIPED } from './ways.ts';
@@ -17,6 +17,11 @@ export const gelStain = kind({
   open: () => 6,
   longestDwell: () => 15,
   wayBack: wipingStain.wayBack,
+  puttingOn: (said) =>
+    wipedOff(said, {
+      right: 'Right is a face a shade or two darker, its grain and rays still bright.',
+      late: 'Where it drags it has set: more gel softens it, a few minutes long.',
+    }),
   base: { name: 'Clear gel base', stir: 'Fold it in: until no streak is left.' },
   coverage: 14,
   doubt: 0.4,

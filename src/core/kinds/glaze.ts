@@ -1,5 +1,5 @@
 import { CARRIER_INFO } from './carriers.ts';
-import { kind } from './kind.ts';
+import { kind, wipedOff } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { whileWet } from './way-back.ts';
 import { ACROSS, DRY_BRUSHED, IN_GRAIN, WIPED } from './ways.ts';
@@ -20,6 +20,11 @@ export const glaze = kind({
       `Wipe off with ${CARRIER_INFO[carrier].wipesOff}, the seal below keeps its colour`,
       CARRIER_INFO[carrier].sets,
     ),
+  puttingOn: (said) =>
+    wipedOff(said, {
+      right: 'Right is a face that has only shifted; corners and grain keep more.',
+      late: 'Too much comes off with a rag until it has dried: then only its seal coat keeps what is below.',
+    }),
   base: { name: 'Clear glaze medium', stir: 'Until no streak is left.' },
   coverage: 18,
   doubt: 0.25,

@@ -12,5 +12,5 @@ export const ink = kind({
   is: { coloursWood: true, inks: true },
   drying: () => lasts([0.5, 2, 6], 1, 8),
   wayBack: dye.wayBack,
-  puttingOn: () => 'Neat, with a rag along the grain, thin and even; open pores stay pale until more is on.',
+  puttingOn: () => 'Along the grain, thin and even, once from end to end; open pores stay pale until more is on.',
 });

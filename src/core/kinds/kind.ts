@@ -1,6 +1,6 @@
 import { CARRIER_INFO, type Carrier } from './carriers.ts';
 import type { ColourantKind } from './colourants.ts';
-import { dwell, type Setting } from './settings.ts';
+import type { Setting } from './settings.ts';
 import type { CoatTime, DryTest } from './times.ts';
 import type { WayBack } from './way-back.ts';
 import type { Way } from './ways.ts';
@@ -167,18 +167,22 @@ const NOTHING_SPECIAL: Traits = {
 
 /** The way it is put on. */
 const asPutOn = ({ way }: ToSay): string => (way ? `${way}.` : '');
-/** What is not wiped off: how it is left. */
-const LEFT: Readonly<Record<string, string>> = {
-  sprayed: 'Sprayed: thin and even, and left.',
-  unwiped:
-    'Brushed on even, laid off with the grain, and left: it hides more than wiped, and takes a night and longer.',
-  'dry-brushed': 'Dry-brushed: nearly none on the brush, dragged lightly; most of it taken off again while it is wet.',
-};
-/** The way it is put on, and when it is wiped off. */
-const wipedOff = (said: ToSay): string =>
-  said.method !== undefined && LEFT[said.method]
-    ? (LEFT[said.method] as string)
-    : `${said.way}; wipe after ${said.setting('dwell')} min.`;
+/** How a coat of a wiped film goes on and off, by the way it is put on; what is right of it, and what is too late. */
+export function wipedOff({ method, setting }: ToSay, { right, late }: { right: string; late: string }): string {
+  const after = `after ${setting('dwell')} min`;
+  switch (method) {
+    case 'sprayed':
+      return 'Sprayed: thin and even, and left.';
+    case 'unwiped':
+      return 'Brushed on even, laid off with the grain, and left: it hides more than wiped, and takes a night and longer. Right is no lap and no run; what sags is laid off within minutes or not at all.';
+    case 'dry-brushed':
+      return 'Dry-brushed: nearly none on the brush, dragged lightly; most of it taken off again while it is wet. Right is a change that is seen only beside the board without.';
+    case 'in-grain':
+      return `Pressed into the grain; ${after} wiped off, the face clean. Right is a face as it was and the grain filled with it; a haze that dries on is rubbed off with fine paper.`;
+    default:
+      return `Wet and even with the grain; ${after} wiped off ${method === 'across' ? 'across the grain, so that more stays in it' : 'with the grain, the last pass with a dry side'}. ${right} ${late}`;
+  }
+}
 
 type Said = Partial<Omit<Kind, 'is'>> &
   Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings'> & { is: Partial<Traits> };
@@ -199,7 +203,7 @@ export const kind = (said: Said): Kind => ({
   open: (carrier) => CARRIER_INFO[carrier].open,
   longestDwell: () => null,
   driesAsFilm: false,
-  puttingOn: said.settings.includes(dwell) ? wipedOff : asPutOn,
+  puttingOn: asPutOn,
   base: null,
   ...said,
   is: { ...NOTHING_SPECIAL, ...said.is },

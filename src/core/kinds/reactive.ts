@@ -14,7 +14,7 @@ export const reactive = kind({
   drying: () => lasts([1, 3, 12], 2, 8),
   wayBack: () => NO_WAY_BACK,
   puttingOn: () =>
-    'Brush on wet and even with nylon, not flooded, and leave it. It looks like nothing at first and darkens as it dries.',
+    'Wet and even, not flooded, and left. It looks like nothing at first and darkens as it dries; a spot that was missed shows in ten minutes, and is wetted again at once.',
   dearer: 0.15,
   doubt: 0.5,
 });

@@ -11,7 +11,8 @@ export const sandBack = kind({
   is: { takesOff: 'paper', final: true },
   drying: () => NO_TIME,
   wayBack: () => NO_WAY_BACK,
-  puttingOn: ({ setting }) => `Take off about ${Math.round(100 * setting('removed'))} %; pores keep their colour.`,
+  puttingOn: ({ setting }) =>
+    `Block and 240–280 along the grain, about ${Math.round(100 * setting('removed'))} % off: until the figure stands out and pores keep their colour. Edges last; all dust off.`,
   dearer: 0.3,
   warning: 'What is sanded off is gone: edges first. Keep away from them, and stop short.',
   doubt: 0.3,

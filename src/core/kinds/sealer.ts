@@ -16,6 +16,7 @@ export const sealer = kind({
   test: filmTest,
   driesAsFilm: true,
   wayBack: () => untilNext('Thin it with alcohol and wipe, the colour below may move', 'until the next layer is on'),
-  puttingOn: ({ way }) => `${way}: thin, quick and once over, no brushing back; it closes and keeps the colour below.`,
+  puttingOn: ({ method }) =>
+    `${method === 'sprayed' ? 'Sprayed thin, once over' : 'Thin, quick and once over, no brushing back'}; it closes the wood and keeps the colour below.`,
   doubt: 0.2,
 });

@@ -1,5 +1,5 @@
 import { CARRIER_INFO, type Carrier } from './carriers.ts';
-import { kind } from './kind.ts';
+import { kind, wipedOff } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { type CoatTime, lasts } from './times.ts';
 import { whileWet } from './way-back.ts';
@@ -24,6 +24,11 @@ export const wipingStain = kind({
   drying: ({ carrier }) => WIPED_TIMES[carrier],
   longestDwell: (carrier) => (carrier === 'water' ? 6 : 20),
   wayBack: (carrier) => whileWet(`Wipe off with ${CARRIER_INFO[carrier].wipesOff}`, CARRIER_INFO[carrier].sets),
+  puttingOn: (said) =>
+    wipedOff(said, {
+      right: 'Right is a face on which nothing stands.',
+      late: 'Where the rag drags it has set: more of the stain softens it, and off at once.',
+    }),
   base: { name: 'Clear stain base', stir: 'From the bottom: the pigment settles.' },
   coverage: 20,
   doubt: 0.3,

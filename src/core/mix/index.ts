@@ -4,6 +4,7 @@ export * from './cut.ts';
 export * from './measure.ts';
 export { preparationMinutes, raisesGrain } from './preparation-steps.ts';
 export * from './quantity.ts';
+export { isRun, type Run, upToCoat, withRuns } from './runs.ts';
 export * from './said.ts';
 export * from './scale-line.ts';
 export * from './scale-to.ts';

@@ -148,13 +148,15 @@ const rest = ({ litres, taken }: Pot): number => Math.max(0, litres - taken);
 
 /** Colour in a clear, for the gun. */
 function toned(pot: Pot, medium: string): Step[] {
-  const { stage, litres, sheet, ml } = pot;
+  const { layer, stage, litres, sheet, ml } = pot;
   const name = sheet.materials.mediums[medium]?.name ?? medium;
+  const clear = rest(pot) / (1 + thinnedBy(layer));
   return [
     step(stage, 'base', {
-      ...base(`Make up with ${name}`, `To ${ml(litres)} in all, thinned for the gun; stir.`, rest(pot)),
+      ...base(`Make up with ${name}`, `${ml(clear)}, to ${ml(litres)} in all, thinned for the gun; stir.`, clear),
       medium: { id: medium },
     }),
+    ...intoMedium(layer, stage, clear, (share) => ml(share * clear)),
   ];
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BENCH } from '../../../test/fixtures/bench-materials.ts';
-import { USUAL_PREPARATION } from '../board/preparation.ts';
+import { DEGREES, TEXTURES, USUAL_PREPARATION } from '../board/preparation.ts';
 import { KINDS, LAYER_KINDS } from '../kinds/index.ts';
 import { newLayer, type Stack } from '../layers/layer.ts';
 import type { Medium } from '../layers/materials.ts';
@@ -45,8 +45,86 @@ describe('the steps of a mix sheet', () => {
     ]);
     expect(of(steps, '1/base')).toMatchObject({ millilitres: 250, detail: expect.stringContaining('hot, distilled') });
     expect(titles(steps)).toEqual(expect.arrayContaining(['Make up to 500 mL', 'Strain', 'Let it cool']));
-    expect(of(steps, '1/coat')?.detail).toContain('wipe after 5 min');
+    expect(of(steps, '1/coat')?.detail).toContain('after 5 min wiped off');
     expect(of(steps, '1/coat')?.wayBack?.until).toBe('until the next coat seals it');
+  });
+  it('what is thinned comes to its volume, whatever it is and with whatever it is thinned', () => {
+    const kinds = LAYER_KINDS.filter((k) => KINDS[k].takes.length > 0 || KINDS[k].medium !== 'none');
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.integer({ min: 1, max: 100 }),
+        fc.boolean(),
+        fc.integer({ min: 1, max: 10 }),
+        (kind, parts, two, strong) => {
+          const info = KINDS[kind];
+          const colour = Object.values(BENCH.colourants).find((c) => info.takes.includes(c.kind));
+          const medium = Object.values(BENCH.mediums).find((m) => m.kind === info.medium && m.id !== 'shellac');
+          if (info.medium !== 'none' && !medium) return;
+          const share = (parts / 100) * (two ? 0.5 : 1);
+          const layer = newLayer(kind, {
+            colours: colour ? { [colour.id]: (colour.maxStrength * strong) / 40 } : {},
+            ...(medium ? { medium: medium.id } : {}),
+            thinners: { water: share, ...(two ? { retarder: share } : {}) },
+          });
+          const steps = sheet([layer, newLayer('clear', { medium: 'satin' })]).filter((s) => s.stage === 1);
+          const poured = steps.reduce((sum, s) => sum + (s.millilitres ?? 0), 0);
+          const grams = steps.reduce((sum, s) => sum + (s.pour?.grams ?? 0), 0);
+          // Of what is bound by a medium the mass counts, a kilogram a litre.
+          const taken =
+            colour && steps.some((s) => s.pour)
+              ? info.base && colour.kind !== 'stain'
+                ? grams
+                : displaced(colour, {}, grams)
+              : 0;
+          expect(poured + taken).toBeCloseTo(1000 * LITRES, 6);
+        },
+      ),
+    );
+  });
+  it('thinners are said each: of a product so much of it, of what is made up their proportion', () => {
+    const paint = sheet([newLayer('clear', { medium: 'satin', thinners: { water: 0.15, retarder: 0.03 } })]);
+    expect(titles(paint)).toEqual(expect.arrayContaining(['Thin with water', 'Thin with retarder']));
+    expect(of(paint, '1/base')?.millilitres).toBeCloseTo(500 / 1.18, 6);
+    const dye = sheet([newLayer('dye', { colours: { honey: 2 }, thinners: { alcohol: 0.5, 'lacquer thinner': 0.5 } })]);
+    expect(of(dye, '1/base')?.detail).toMatch(/alcohol and lacquer thinner, 1 : 1/);
+    expect(titles(dye)).not.toContain('Let it cool');
+    const two = { satin: { hardener: { item: 'hardener', parts: 10 }, potLife: 4 } };
+    const coat = (over: object) => sheet([newLayer('clear', { medium: 'satin', ...over })], { facts: two });
+    expect(titles(coat({}))).toContain('Hardener: hardener');
+    expect(titles(coat({ unhardened: true }))).not.toContain('Hardener: hardener');
+  });
+  it('a note belongs to a coat, or to the end', () => {
+    const notes = (note: string) =>
+      sheet([newLayer('clear', { medium: 'satin', settings: { coats: 3 }, note }), newLayer('wax')])
+        .filter((s) => s.detail.includes('mind'))
+        .map((s) => s.key);
+    expect(notes('mind the corners')).toEqual(['1/coat-1']);
+    expect(notes('coat 2: mind the corners')).toEqual(['1/coat-2']);
+    expect(notes('last: mind the corners')).toEqual(['1/coat-3']);
+    expect(notes('end: mind the corners')).toEqual(['1/dry-3']);
+    const alone = sheet([newLayer('clear', { medium: 'satin', settings: { coats: 1 }, note: 'end: mind it' })]);
+    expect(of(alone, '1/coat')?.detail).toMatch(/mind it$/);
+  });
+  it('wood is made ready in its order: each texture by how far it is taken, its care beside it', () => {
+    for (const texture of TEXTURES.filter((t) => t !== 'plain')) {
+      const by = DEGREES.map((degree) => of(sheet([newLayer('dye')], { texture, degree }), '0/texture'));
+      expect(new Set(by.map((s) => s?.detail)).size).toBe(DEGREES.length);
+      for (const s of by) expect(s?.cautions.length).toBeGreaterThan(0);
+    }
+    const under = (colours: Record<string, number>, over = {}) =>
+      titles(sheet([newLayer('wiping-stain', { colours })], over)).slice(0, 6);
+    expect(under({ umber: 0.05 })).not.toContain('Raise the grain');
+    expect(titles(sheet([newLayer('dye', { colours: { honey: 2 } })]))).toContain('Raise the grain');
+    expect(under({ umber: 0.05 }, { oldFinish: true })).toEqual(
+      expect.arrayContaining(['What is the old finish?', 'Wash it', 'Scuff the old finish']),
+    );
+    expect(under({ umber: 0.05 }, { oldFinish: true, oldFilm: 'shellac' })[0]).toBe('The old finish: shellac');
+    expect(under({ umber: 0.05 }, { dust: 'solvent wipe', edges: 'eased', ends: 'sealed first' })).toEqual(
+      expect.arrayContaining(['Wipe with spirits', 'Ease the edges', 'Seal the end grain']),
+    );
+    const wet = sheet([newLayer('dye', { colours: { honey: 2 } })], { ends: 'coloured while wet' });
+    expect(of(wet, '1/coat')?.detail).toMatch(/End grain at once after the face/);
   });
   it('every kind and way of a layer says how it is put on: no step that is done is without words', () => {
     for (const kind of LAYER_KINDS)

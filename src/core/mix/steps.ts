@@ -1,4 +1,4 @@
-import { APPLICATOR_INFO, KINDS } from '../kinds/index.ts';
+import { APPLICATOR_INFO, KINDS, TESTS } from '../kinds/index.ts';
 import { isBlank, isRubbedDown, type Layer, methodOf, rubWords, setting, traitsOf } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
@@ -33,6 +33,21 @@ function usedWith({ applicator }: Layer): string {
   return `${use} Look for ${marks} while it is wet.`;
 }
 
+const AT_COAT = /^(?:at )?coat (\d+)\s*[:,]\s*/i;
+const AT_THE_LAST = /^(?:the )?last(?: coat)?\s*[:,]\s*/i;
+const AT_THE_END = /^(?:at the )?end\s*[:,]\s*/i;
+/**
+ * A note belongs to a coat, the first where it does not say, or to the end of its layer: “coat 2: …”, “last: …”, “end: …”.
+ * @param coat from 1
+ */
+function noteAt({ note = '' }: Layer, coat: number, coats: number): string {
+  if (AT_THE_END.test(note)) return '';
+  const [, named] = AT_COAT.exec(note) ?? [];
+  const at = AT_THE_LAST.test(note) ? coats : Math.min(coats, named ? Number(named) : 1);
+  return coat === at ? note.replace(AT_COAT, '').replace(AT_THE_LAST, '') : '';
+}
+const noteAtEnd = ({ note = '' }: Layer): string => (AT_THE_END.test(note) ? note.replace(AT_THE_END, '') : '');
+
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
   // Between two coats of its own, or after the last of them.
@@ -47,7 +62,8 @@ function dryDetail(times: CoatTimes | undefined): string {
   const window = times?.drying.window;
   if (window?.remedy === 'again')
     return `Then what comes next at once: its window shuts after ${hoursSaid(window.shuts)}.`;
-  return `Dry to the touch, not cool to the hand; a white cloth stays clean.${window ? ` After ${hoursSaid(window.shuts)} it is scuffed first.` : ''}`;
+  const test = times ? `${TESTS[times.drying.test].ask}.` : '';
+  return `${test}${window ? ` After ${hoursSaid(window.shuts)} it is scuffed first.` : ''}`;
 }
 const hoursSaid = (hours: number): string =>
   hours < 1
@@ -77,12 +93,19 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
   const name = medium && !traitsOf(layer).tones ? medium.name : info.label;
   const on = Array.from({ length: coats }, (_, c) => {
     const last = c === coats - 1;
+    const wait = times[c]?.wait ?? 0;
     const steps = [
       step(stage, coats > 1 ? `coat-${c + 1}` : 'coat', {
         role: 'coat',
         kind: 'do',
         title: coats > 1 ? `${name}, coat ${c + 1} of ${coats}` : name,
-        detail: [howOn(layer, own?.binder ?? ''), usedWith(layer), endsWet, c === 0 ? (layer.note ?? '') : '']
+        detail: [
+          howOn(layer, own?.binder ?? ''),
+          usedWith(layer),
+          endsWet,
+          noteAt(layer, c + 1, coats),
+          last && (!next || wait === 0) ? noteAtEnd(layer) : '',
+        ]
           .filter(Boolean)
           .join(' '),
         // Said once: the product's own words come before ours.
@@ -99,13 +122,13 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
           detail: 'Every oily rag and pad of this coat: spread flat outdoors, or under water in a closed metal can.',
         }),
       );
-    if (!last || next)
+    if ((!last || next) && wait > 0)
       steps.push(
         step(stage, coats > 1 ? `dry-${c + 1}` : 'dry', {
           kind: 'wait',
           title: 'Dry',
-          detail: last ? dryDetail(times[c]) : '',
-          hours: times[c]?.wait ?? 0,
+          detail: [dryDetail(times[c]), last ? noteAtEnd(layer) : ''].filter(Boolean).join(' '),
+          hours: wait,
           afterLast: last,
         }),
       );

@@ -1,9 +1,11 @@
 import { KINDS } from '../kinds/index.ts';
+import { setting } from '../layers/layer.ts';
 import { changed, family, onLayers, withSetting } from './rule.ts';
-import { binderHas, isWiped, type SeenLayer, type View } from './view.ts';
+import { binderHas, isSealed, isWiped, type SeenLayer, type View } from './view.ts';
 
 const longest = (l: SeenLayer): number => KINDS[l.kind].longestDwell(l.carrier) ?? Number.POSITIVE_INFINITY;
-const dwell = (l: SeenLayer) => l.layer.settings.dwell ?? 5;
+const dwell = ({ layer }: SeenLayer) => setting(layer, 'dwell');
+const A_DAY = 24;
 
 /** Faults that are about to happen. */
 export const COMING = family(
@@ -15,7 +17,12 @@ export const COMING = family(
     severity: 'fault',
     reason: 'What is not wiped off an oil stain never dries: the clear over it peels.',
     find: onLayers(
-      (l) => isWiped(l) && l.method === 'unwiped' && l.carrier === 'oil',
+      // A gel that is laid on over a film and left long enough is a glaze that dries.
+      (l) =>
+        isWiped(l) &&
+        l.method === 'unwiped' &&
+        l.carrier === 'oil' &&
+        !(l.is.stands && isSealed(l.before) && l.wait >= A_DAY),
       (l, v) => ({ label: 'Wipe it off', change: { stack: changed(v, l.at, { method: 'wiped' }) } }),
     ),
   },

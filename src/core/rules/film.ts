@@ -237,6 +237,8 @@ export const FILM = family(
       (l, v) =>
         (coloursWood(l) || isWiped(l)) &&
         !l.is.tones &&
+        // The haze of what was pressed into the grain comes off the face.
+        l.method !== 'in-grain' &&
         rubbed(l) &&
         v.school('abrade-colour') === 'never' &&
         !(l.layer.rub === 'wool' && (l.carrier === 'water' || l.above[0]?.carrier === 'water')),

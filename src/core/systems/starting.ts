@@ -56,6 +56,12 @@ const on = (kind: 'sealer' | 'oil' | 'clear', what: MediumRole, over: Over = {})
 });
 const sprayed: Over = { method: 'sprayed' };
 const brushed: Over = { method: 'brushed' };
+const byRag: Over = { method: 'brushed', applicator: 'rag' };
+/** Rubbed down between its coats and after the last with these papers. */
+const papered = (...papers: number[]): Over => ({ rub: 'dry', papers });
+/** Levelled when all of its coats are on. */
+const levelled = (...papers: number[]): Over => ({ rub: 'dry', papers, rubLast: true });
+const WAX: SystemLayer = { kind: 'wax' };
 const washcoat = (over: Over = {}) =>
   on('sealer', SHELLAC, { ...over, settings: { cut: 1, coats: 1, ...over.settings } });
 const variant = (name: string, preparation: Partial<Preparation>, ...layers: readonly SystemLayer[]): Variant => ({
@@ -91,12 +97,15 @@ export const STARTING_SYSTEMS: readonly System[] = [
       { grits: [120], grit: 180, grainRaised: false },
       of('dye', [spiritDye('a warm brown', [62, 16, 13], 0.28)], {
         settings: { load: 0.6 },
-        note: 'one pass, little on the pad; rags outdoors',
+        applicator: 'rag',
+        thinners: { alcohol: 0.5, 'lacquer thinner': 0.5 },
+        note: 'one pass, little on the rag',
       }),
-      washcoat({ ...sprayed, note: 'scuff with 800–1000 when dry' }),
+      washcoat({ ...sprayed, ...papered(800, 1000) }),
       of('gel-stain', [colour('stain', 'oil')('a brown gel', [61, 7, 9], 0.8)], {
         wait: 20,
-        note: 'wiped with the grain; dull is dry',
+        applicator: 'rag',
+        note: 'dull is dry',
       }),
       on('clear', LACQUER, coats(2, sprayed)),
     ),
@@ -109,14 +118,15 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'water, then oil',
       { grits: [80, 120], grit: 180 },
-      { kind: 'conditioner', wait: 1, note: 'de-nib with 320' },
+      { kind: 'conditioner', wait: 1, ...papered(320) },
       of('wiping-stain', [waterStain('a warm brown', [72, 7, 22], 0.8)], { wait: 4 }),
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.5)], { wait: 14 }),
       on(
         'clear',
         VARNISH,
-        coats(3, { ...brushed, rub: 'dry', note: 'sanded with 320 from the second coat on; wax last' }),
+        coats(3, { ...brushed, ...papered(320), wait: 72, note: 'coat 1: left as it is, it is thin' }),
       ),
+      WAX,
     ),
     variant(
       'gel alone',
@@ -140,7 +150,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'linseed and shellac',
       { grits: [120], grit: 180 },
-      on('oil', LINSEED, { settings: { coats: 1 }, wait: 96, note: 'soak 5 min, wipe; wipe again for 8–10 h' }),
+      on('oil', LINSEED, { settings: { coats: 1, dwell: 5 }, wait: 96, note: 'end: wiped again for 8–10 h' }),
       on('sealer', SHELLAC, { settings: { cut: 2, coats: 1 } }),
       on('clear', WATER_CLEAR, coats(3, { ...sprayed, note: 'one coat more where the oil drank' })),
     ),
@@ -169,10 +179,11 @@ export const STARTING_SYSTEMS: readonly System[] = [
       'filled with metal',
       { grits: [100], grit: 180 },
       of('reactive', [colour('reactive', 'water')('an iron solution', [54, 3, 1], 0.25)], { wait: 12 }),
-      on('clear', LACQUER, coats(1, { ...sprayed, note: 'thinned, with a touch of retarder' })),
+      on('clear', LACQUER, coats(1, { ...sprayed, thinners: { 'lacquer thinner': 0.15, retarder: 0.03 } })),
       of('filler', [colour('metallic', 'oil')('a copper powder', [75, 7, 20], 0.5)], {
         wait: 18,
-        note: 'like heavy cream; squeegee at 45°, burlap across the grain, corners with a stick',
+        applicator: 'squeegee',
+        note: 'corners with a stick',
       }),
       on('clear', LACQUER, coats(3, sprayed)),
     ),
@@ -188,9 +199,9 @@ export const STARTING_SYSTEMS: readonly System[] = [
       of('ink', [colour('ink', 'water')('a carbon ink', [53, 0, 0], 0.5)], {
         ...coats(2),
         wait: 24,
-        note: 'brushed, then ragged',
+        applicator: 'rag',
       }),
-      of('dye', [dye('black', BLACK, 0.7)], { ...coats(2), wait: 24, note: 'assembled before the oil' }),
+      of('dye', [dye('black', BLACK, 0.7)], { ...coats(2), wait: 24, note: 'end: put together before the oil' }),
       on('oil', HARD_WAX, coats(2)),
     ),
     variant(
@@ -215,12 +226,13 @@ export const STARTING_SYSTEMS: readonly System[] = [
       'base and grain',
       { grits: [60], grit: 100 },
       of('wiping-stain', [waterStain('a pale brown', [72, 7, 22], 0.5)], { wait: 4 }),
-      on('clear', WATER_CLEAR, coats(1, { ...sprayed, note: 'little weight' })),
+      on('clear', TWO_PART, coats(1, { ...sprayed, unhardened: true, note: 'little weight' })),
       of('glaze', [pigment('umber', [60, 6, 8], 0.5)], {
         method: 'in-grain',
         settings: { dwell: 10 },
         wait: 12,
-        note: 'knifed into the grain, wiped; haze off with 220',
+        applicator: 'knife',
+        ...papered(220),
       }),
       on('clear', TWO_PART, coats(2, sprayed)),
     ),
@@ -236,9 +248,11 @@ export const STARTING_SYSTEMS: readonly System[] = [
       of('dye', [spiritDye('a clear yellow', [86, 6, 51], 0.3)], {
         ...sprayed,
         wait: 1,
-        note: '4 parts dye to 2 of solvent; about 10 psi at the cap, half overlap',
+        applicator: 'gun',
+        thinners: { solvent: 1 },
+        note: 'about 10 psi at the cap',
       }),
-      on('clear', LACQUER, coats(1, { ...sprayed, note: 'a sealer; worn 320 over it' })),
+      on('clear', LACQUER, coats(1, { ...sprayed, ...papered(320), note: 'end: the paper worn, hardly pressed' })),
       { ...of('toner', [spiritDye('a clear yellow', [86, 6, 51], 0.12)], coats(2)), medium: LACQUER },
       on('clear', LACQUER, coats(2, sprayed)),
     ),
@@ -307,14 +321,12 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'lightened',
       { grits: [120], grit: 180 },
-      { kind: 'conditioner', settings: { coats: 2 }, wait: 12, note: 'an hour between its coats' },
+      { kind: 'conditioner', settings: { coats: 2 }, apart: 1, wait: 12, ...papered(320) },
       of('dye', [dye('russet', [70, 41, 11], 0.12), dye('black', BLACK, 0.05)], { wait: 6 }),
       { kind: 'wipe-back', settings: { removed: 0.3 }, wait: 6, note: 'carved parts with a brush' },
-      on(
-        'clear',
-        WIPING_VARNISH,
-        coats(6, { ...brushed, rub: 'dry', note: 'one thin coat a day, 600 between; rub out after a week, wax' }),
-      ),
+      on('clear', WIPING_VARNISH, coats(6, { ...byRag, ...papered(600), apart: 24, wait: 168 })),
+      { kind: 'rub-out', papers: [800] },
+      WAX,
     ),
   ),
   system(
@@ -325,9 +337,9 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'by hand',
       { grits: [120, 150], grit: 180 },
-      { kind: 'conditioner', wait: 1, note: 'the stain within 15 min to 2 h' },
+      { kind: 'conditioner', wait: 1 },
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.9)], { settings: { dwell: 8 }, wait: 14 }),
-      on('clear', VARNISH, coats(2, { ...brushed, rub: 'dry', note: '220 between' })),
+      on('clear', VARNISH, coats(2, { ...brushed, ...papered(220) })),
     ),
   ),
   system(
@@ -338,9 +350,9 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'by machine',
       { grits: [80, 120, 150], grit: 220 },
-      { kind: 'conditioner', wait: 1, note: 'small applicator in the gaps' },
+      { kind: 'conditioner', wait: 1, note: 'a small brush for the gaps' },
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.7)], { ...coats(2), wait: 14 }),
-      on('clear', VARNISH, coats(2, { ...brushed, note: 'cures 1–3 days before use' })),
+      on('clear', VARNISH, coats(2, { ...brushed, note: 'end: 1–3 days before it is used' })),
     ),
   ),
   system(
@@ -350,11 +362,11 @@ export const STARTING_SYSTEMS: readonly System[] = [
     'An opaque colour on a beaten surface, with a powdering glaze left in its dents. Hard to repeat: keep it to small areas.',
     variant(
       'painted and powdered',
-      { grits: [100], grit: 150, texture: 'distressed' },
+      { grits: [100], grit: 150, texture: 'distressed', edges: 'rubbed through' },
       of('opaque', [pigment('white', [88, -1, 7], 0.9)], {
         settings: { coats: 2 },
-        rub: 'dry',
-        note: 'primer tinted near the colour; scuff 220',
+        ...papered(220),
+        note: 'primer tinted near the colour',
       }),
       of('opaque', [pigment('white', [88, -1, 7], 0.7), pigment('ochre', [82, 7, 36], 0.15)], {
         settings: { coats: 2 },
@@ -363,7 +375,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
       }),
       of('powdering-glaze', [pigment('umber', [60, 6, 8], 0.6)], {
         settings: { film: 1 },
-        note: '5 min, then a pad; rub through at the edges after it',
+        note: 'end: edges rubbed through once it is off',
       }),
       on('clear', WATER_CLEAR, coats(2, sprayed)),
     ),
@@ -381,7 +393,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
         [dye('honey', [87, 6, 54], 0.12), dye('amber', [78, 27, 42], 0.08), dye('russet', [70, 41, 11], 0.03)],
         { wait: 8, note: 'wipe off what is too much' },
       ),
-      on('oil', DANISH, { settings: { coats: 1 }, wait: 36, note: 'feed dry spots again' }),
+      on('oil', DANISH, { settings: { coats: 1 }, wait: 36 }),
       on('clear', LACQUER, coats(6, { ...sprayed, rub: 'dry' })),
     ),
   ),
@@ -401,13 +413,13 @@ export const STARTING_SYSTEMS: readonly System[] = [
       of('glaze', [pigment('umber', [60, 6, 8], 0.5)], {
         method: 'dry-brushed',
         wait: 6,
-        note: '4 fl oz medium, 1 fl oz pigments; the rub-through after it',
+        thinners: { water: 0.4 },
       }),
       on('clear', WATER_CLEAR, coats(1, sprayed)),
       of('glaze', [pigment('white', [88, -1, 7], 0.6), pigment('ochre', [82, 7, 36], 0.2)], {
         method: 'dry-brushed',
         wait: 12,
-        note: '2 medium, 1 colour, 2 white: is it dry?',
+        note: 'end: is it dry?',
       }),
       on('clear', WATER_CLEAR, coats(2, sprayed)),
     ),
@@ -423,12 +435,18 @@ export const STARTING_SYSTEMS: readonly System[] = [
       of('wiping-stain', [waterStain('a brown', [59, 6, 7], 0.34), waterStain('a pale brown', [72, 7, 22], 0.66)], {
         ...coats(2),
         wait: 4,
-        note: 'by sponge, half squeezed out; de-nib 320 between',
+        applicator: 'sponge',
+        note: 'coat 2: over a face de-nibbed with worn 320, hardly pressed',
       }),
       on(
         'oil',
         DANISH,
-        coats(2, { note: 'ten hours and a de-nib between; warm room; turn the cloth, count the cloths' }),
+        coats(2, {
+          applicator: 'roller',
+          apart: 10,
+          ...papered(320),
+          note: 'in a warm room; turn the cloth, count the cloths',
+        }),
       ),
     ),
     variant(
@@ -450,17 +468,10 @@ export const STARTING_SYSTEMS: readonly System[] = [
       'built and levelled',
       { grits: [120, 180], grit: 220 },
       of('dye', [dye('wine', [64, 39, -10], 0.4)], { wait: 12, note: 'pores left open' }),
-      on(
-        'clear',
-        WATER_CLEAR,
-        coats(10, { ...sprayed, wait: 16, rub: 'dry', note: 'an hour apart; 220, overnight before it' }),
-      ),
-      on('clear', WATER_CLEAR, coats(5, { ...sprayed, wait: 16, rub: 'dry', note: '400' })),
-      on(
-        'clear',
-        WATER_CLEAR,
-        coats(5, { ...sprayed, wait: 168, rub: 'dry', note: '800; after seven days 1000–4000 dry, buff' }),
-      ),
+      on('clear', WATER_CLEAR, coats(10, { ...sprayed, apart: 1, wait: 16, ...levelled(220, 400) })),
+      on('clear', WATER_CLEAR, coats(5, { ...sprayed, apart: 1, wait: 16, ...levelled(800) })),
+      on('clear', WATER_CLEAR, coats(5, { ...sprayed, apart: 1, wait: 168 })),
+      { kind: 'rub-out', method: 'polished', papers: [1000, 2000, 4000] },
     ),
   ),
   system(
@@ -473,9 +484,10 @@ export const STARTING_SYSTEMS: readonly System[] = [
       { grits: [60, 80], grit: 120, grainRaised: false },
       of('wiping-stain', [oilStain('a warm brown', [65, 9, 16], 0.66), oilStain('a grey', [65, 4, 6], 0.34)], {
         wait: 24,
-        note: 'strips of two boards; grooves too; a spot sanded finer means the whole board again',
+        applicator: 'roller',
+        note: 'grooves too',
       }),
-      on('oil', HARD_WAX, coats(2, { rub: 'pad', note: '180 lightly between' })),
+      on('oil', HARD_WAX, coats(2, { applicator: 'roller', ...papered(180), note: 'hardly pressed between' })),
     ),
   ),
   system(
@@ -493,13 +505,10 @@ export const STARTING_SYSTEMS: readonly System[] = [
       on(
         'clear',
         GLUE,
-        coats(22, { method: 'sprayed', wait: 12, rub: 'dry', note: 'spread with a foam pad; level 240–400' }),
+        coats(22, { method: 'brushed', applicator: 'nozzle', apart: 0.25, wait: 12, ...levelled(240, 400) }),
       ),
-      on(
-        'clear',
-        GLUE,
-        coats(12, { method: 'sprayed', wait: 12, rub: 'wet', note: 'level again, fine abrasives wet, polish' }),
-      ),
+      on('clear', GLUE, coats(12, { method: 'brushed', applicator: 'nozzle', apart: 0.25, wait: 24 })),
+      { kind: 'rub-out', method: 'polished', rub: 'wet', papers: [600, 1000, 2000, 4000] },
     ),
   ),
   system(
@@ -513,10 +522,21 @@ export const STARTING_SYSTEMS: readonly System[] = [
       of('wiping-stain', [oilStain('black', [55, 1, 1], 1)], {
         ...coats(2),
         wait: 110,
-        note: 'days between; a white cloth stays clean',
+        apart: 48,
+        note: 'end: a white cloth stays clean',
       }),
-      on('clear', VARNISH, coats(3, { ...brushed, rub: 'dry', note: '400 by hand, spirits; unbroken strokes' })),
-      on('clear', WIPING_VARNISH, coats(1, brushed)),
+      on(
+        'clear',
+        VARNISH,
+        coats(3, {
+          ...brushed,
+          applicator: 'bristle',
+          apart: 24,
+          ...papered(400),
+          note: 'unbroken strokes; wiped with spirits before each',
+        }),
+      ),
+      on('clear', WIPING_VARNISH, coats(1, byRag)),
     ),
   ),
   system(
@@ -530,7 +550,8 @@ export const STARTING_SYSTEMS: readonly System[] = [
       on('sealer', SHELLAC, { settings: { cut: 1, coats: 1 } }),
       of('gel-stain', [colour('stain', 'oil')('a warm gel', [61, 7, 9], 0.7)], {
         wait: 170,
-        note: 'overnight and longer',
+        method: 'unwiped',
+        applicator: 'bristle',
       }),
       on('clear', WATER_CLEAR, coats(2, sprayed)),
     ),

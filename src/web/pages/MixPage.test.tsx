@@ -53,6 +53,31 @@ describe('a mix sheet', () => {
     expect(lots.find((l) => l.id === lot.id)?.left).toBeCloseTo(17.99, 6);
     await waitFor(() => expect(inHand().getByText('Coal')).toBeDefined());
   });
+  it('a run of coats is one line with a counter: a tap a coat, the last puts the layer on the board', async () => {
+    const { job } = await startBoard(false, [
+      { kind: 'dye', colours: { honey: 2 }, settings: {} },
+      { kind: 'clear', colours: {}, medium: 'water-satin', settings: { coats: 4 }, apart: 1, rub: 'none' },
+    ]);
+    const page = openAt(`/jobs/${job.number}/mix?board=beech-1&step=2/coat-1`);
+    expect(await screen.findByRole('button', { name: /^4 coats\s*1 h apart\s*0 on/ })).toBeDefined();
+    expect(screen.getByText(/^1 h apart; nothing rubbed between them/)).toBeDefined();
+    // The one before is kept first.
+    const tap = async (name: string) => {
+      const button = (await screen.findByRole('button', { name })) as HTMLButtonElement;
+      await waitFor(() => expect(button.disabled).toBe(false));
+      await page.user.click(button);
+    };
+    for (const coat of [1, 2, 3]) {
+      await tap(`Coat ${coat} is on`);
+      await waitFor(() => expect(screen.getByTestId('coats-on').textContent).toBe(`${coat} of 4`));
+    }
+    expect(screen.getByText(/^The next from /)).toBeDefined();
+    await tap('Take back coat 3');
+    await waitFor(() => expect(screen.getByTestId('coats-on').textContent).toBe('2 of 4'));
+    const done = (await recipeNow(job))?.done.map((d) => d.step) ?? [];
+    expect(done).toEqual(expect.arrayContaining(['2/coat-1', '2/dry-1', '2/coat-2', '2/dry-2']));
+    expect(done).not.toContain('2/coat-3');
+  });
   it('too little is said before it is kept', async () => {
     const { job, page, inHand } = await open('1/honey');
     await page.fill('As poured', '1 g');

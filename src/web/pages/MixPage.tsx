@@ -2,6 +2,7 @@ import { Button, Menu, MenuItem } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
+import { isRun, withRuns } from '../../core/mix/index.ts';
 import { boardName } from '../../record/board/plank.ts';
 import type { BoardModel } from '../../record/job/bench.ts';
 import type { Recipe } from '../../shared/board.ts';
@@ -10,6 +11,7 @@ import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { BatchDialog } from '../components/mix/BatchDialog.tsx';
 import { KeepMix, mixedStages } from '../components/mix/KeepMix.tsx';
 import { PrintSheet } from '../components/mix/PrintSheet.tsx';
+import { RunNow } from '../components/mix/RunNow.tsx';
 import { amountText, StepList } from '../components/mix/StepList.tsx';
 import { StepNow } from '../components/mix/StepNow.tsx';
 import { MissRange } from '../components/Told.tsx';
@@ -34,6 +36,9 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
   const [keeping, setKeeping] = useState(false);
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   useWakeLock();
+  const run = withRuns(mixing.steps)
+    .filter(isRun)
+    .find(({ steps }) => steps.some((s) => s.key === current?.key));
   const amount = current ? amountText(current, mixing.units) : '';
   useSpoken(current ? [current.title, amount, current.detail].filter(Boolean).join(', ') : 'All is done.', speaks);
   const title = `Mix sheet, ${boardName(model.board).toLowerCase()} of ${model.name.toLowerCase()}`;
@@ -77,7 +82,11 @@ function Sheet({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; 
         <div className="pouring">
           <Pile gap="near" top minHeight={0} scroll>
             {current ? (
-              <StepNow key={current.key} bench={bench} mixing={mixing} step={current} scale={scale} />
+              run ? (
+                <RunNow key={run.key} run={run} mixing={mixing} />
+              ) : (
+                <StepNow key={current.key} bench={bench} mixing={mixing} step={current} scale={scale} />
+              )
             ) : (
               <Area as="section" on="field" padY="far" padX="wide" frame="line">
                 <Text as="div" size="great" strong>

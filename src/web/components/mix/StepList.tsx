@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { KINDS } from '../../../core/kinds/index.ts';
-import { type Step, type UnitSystem, volumeText } from '../../../core/mix/index.ts';
+import { isRun, type Run, type Step, type UnitSystem, volumeText, withRuns } from '../../../core/mix/index.ts';
 import { potOf } from '../../../record/board/poured.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
@@ -24,6 +24,7 @@ export const amountText = (step: Step, units: UnitSystem): string => {
 /** All steps in order, layer by layer, with what was done: a tap takes one in hand. */
 export function StepList({ bench, mixing, onBatch }: Props) {
   const { recipe, steps, current } = mixing;
+  const items = useMemo(() => withRuns(steps), [steps]);
   const stages = [...new Set(steps.map((s) => s.stage))];
   return (
     <Area scroll minHeight={0}>
@@ -42,15 +43,44 @@ export function StepList({ bench, mixing, onBatch }: Props) {
                 </Button>
               )}
             </Row>
-            {steps
-              .filter((s) => s.stage === stage)
-              .map((step) => (
-                <StepRow key={step.key} step={step} mixing={mixing} here={step.key === current?.key} />
-              ))}
+            {items
+              .filter((item) => item.stage === stage)
+              .map((item) =>
+                isRun(item) ? (
+                  <RunRow
+                    key={item.key}
+                    run={item}
+                    mixing={mixing}
+                    here={item.steps.some((s) => s.key === current?.key)}
+                  />
+                ) : (
+                  <StepRow key={item.key} step={item} mixing={mixing} here={item.key === current?.key} />
+                ),
+              )}
           </section>
         );
       })}
     </Area>
+  );
+}
+
+/** A run of coats in a line: so many are on. */
+function RunRow({ run, mixing, here }: { run: Run; mixing: Mixing; here: boolean }) {
+  const on = run.coats.filter(mixing.isDone).length;
+  const next = run.coats[on] ?? run.coats.at(-1);
+  return (
+    <button
+      type="button"
+      aria-current={here}
+      onClick={() => next && mixing.choose(next)}
+      className="plainbutton listed step"
+    >
+      <span>{run.coats.length} coats</span>
+      <span className="mono">{hoursText(run.between.hours)} apart</span>
+      <Text className="mono" right size="small">
+        {on === run.coats.length ? '✓' : `${on} on`}
+      </Text>
+    </button>
   );
 }
 
