@@ -1,13 +1,19 @@
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { hasPores } from '../src/core/board/wood.ts';
 import { deltaE00 } from '../src/core/colour/ciede2000.ts';
 import { labOf } from '../src/core/colour/lab.ts';
+import { type Finish, sheenText } from '../src/core/finish/finish.ts';
+import { foreseenFinish } from '../src/core/finish/foreseen.ts';
 import { KINDS } from '../src/core/kinds/index.ts';
 import { nth } from '../src/core/known.ts';
 import type { Layer, Stack } from '../src/core/layers/layer.ts';
 import type { Knowledge } from '../src/core/learn/knowledge.ts';
 import { refine, roundToScale, search } from '../src/core/match/index.ts';
+import { withRuns } from '../src/core/mix/index.ts';
 import { findings } from '../src/core/rules/index.ts';
+import { sentenceText } from '../src/core/said/sentence.ts';
+import { understoodStack } from '../src/core/said/stack.ts';
 import { STARTING_SYSTEMS, type System } from '../src/core/systems/index.ts';
 import { durationOf } from '../src/core/time/coats.ts';
 import { type Ask, askAt } from '../src/demo/ask.ts';
@@ -23,9 +29,10 @@ import {
   promisedFinal,
 } from '../src/record/job/bench.ts';
 import { ANYTHING, openingsOf, solvableColours } from '../src/record/job/openings.ts';
-import { ruleInputOf } from '../src/record/job/rules.ts';
+import { ruleFacts, ruleInputOf } from '../src/record/job/rules.ts';
 import { standingOf } from '../src/record/job/standing.ts';
 import { stackOfVariant } from '../src/record/job/systems.ts';
+import { saidShelf } from '../src/record/shelf/said.ts';
 import { mixSheet } from '../src/record/work/mixing.ts';
 import { createApp } from '../src/server/app.ts';
 import type { House } from '../src/shared/house.ts';
@@ -34,6 +41,7 @@ import type { Job } from '../src/shared/job.ts';
 import type { KeptKnowledge } from '../src/shared/knowledge.ts';
 import type { Shelf } from '../src/shared/shelf.ts';
 import { SYSTEM_WOODS } from './fixtures/demo-shelf.ts';
+import { TOLD, type Told } from './fixtures/told.ts';
 import { openTestShop, type TestShop } from './server/open-test-shop.ts';
 
 const LITRES = 0.5;
@@ -46,6 +54,7 @@ let shop: TestShop;
 let ask: Ask;
 let close: () => void;
 const rows: string[] = [];
+const toldRows: string[] = [];
 
 beforeAll(async () => {
   shop = await openTestShop();
@@ -213,6 +222,81 @@ async function finish(system: System): Promise<string> {
   return `| ${system.name} | ${speciesId} | ${stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(' · ')} | ${notes} | ${sheet} | ${(wait.usual / 24).toFixed(1)} d, ${Math.round(hands)} min/m² | ${worst.miss.toFixed(1)} after ${KINDS[nth(stack, worst.stage - 1).kind].label.toLowerCase()} | ${misses.map((m) => m.toFixed(1)).join(', ')} | ${passed ? `passes on board ${misses.length}` : coloured ? 'does not pass' : 'nothing to turn: a control'} |`;
 }
 
+/** What a rule would rather have, at most so many titles. */
+const titlesOf = (found: readonly { title: string; severity: string }[]) => {
+  const titles = [...new Set(found.map((f) => (f.severity === 'note' ? f.title : `**${f.title}**`)))];
+  return titles.join(', ') || '–';
+};
+
+/** One job as it is told: understood, planned, ruled, put on, read after each layer, to the end of each of its boards. */
+async function tell({ row, name, wood: speciesId, preparation, boards, approximated }: Told): Promise<string> {
+  const { id: job } = (await ask('POST', '/jobs', {
+    id: newId(),
+    customer: 'Tern Harbour Library',
+    piece: name,
+    tolerance: TOLERANCE,
+  })) as Job;
+  await ask('POST', `/jobs/${job}/woods`, { id: newId(), boardId: newId(), speciesId });
+  const shelf = saidShelf((await ask('GET', '/shelf')) as Shelf);
+  const house = (await ask('GET', '/house')) as House;
+  const held: string[] = [];
+  const found: { title: string; severity: string }[] = [];
+  let [worst, days, hands, lines] = [0, 0, 0, 0];
+  let end: Finish = {};
+  for (const [n, text] of boards.entries()) {
+    const understood = understoodStack(text, shelf);
+    if ('question' in understood) throw new Error(`${name}: ${understood.question}`);
+    const stack = understood.layers;
+    // What was understood comes back as it was said.
+    const sentences = stack.map((l) => sentenceText(l, shelf));
+    const back = understoodStack(sentences.join(' '), shelf);
+    expect('layers' in back ? back.layers.map((l) => sentenceText(l, shelf)) : back.question).toEqual(sentences);
+    held.push(`${stack.length}`);
+    const { wood } = await seen(job, 0, false);
+    if (n === 0) {
+      await ask('PUT', `/woods/${wood.id}/preparation`, {
+        version: wood.preparationVersion,
+        preparation: { ...wood.preparation, conditioner: false, ...preparation },
+      });
+      await ask('PUT', `/woods/${wood.id}/draft`, { version: wood.draftVersion, stack });
+    } else await ask('POST', `/woods/${wood.id}/boards`, { id: newId() });
+    const planned = await seen(job, n, false);
+    await read(planned.model.board.id, 0);
+    await ask('POST', `/boards/${planned.model.board.id}/recipe`, {
+      id: newId(),
+      stack,
+      litres: LITRES,
+      origin: 'hand',
+    });
+    const entered = await seen(job, n, false);
+    found.push(...findings(ruleInputOf(entered.bench, entered.model, stack, house)));
+    const { recipe } = entered.model.board;
+    if (!recipe) throw new Error('There is no recipe.');
+    expect(recipe.expected).toHaveLength(stack.length + 1);
+    const steps = mixSheet(entered.bench, entered.model, recipe);
+    // Everything that is done is said, and what is poured is something.
+    expect(steps.filter((s) => s.kind === 'do' && s.detail === '').map((s) => s.key)).toEqual([]);
+    expect(steps.filter((s) => s.pour).every((s) => (s.pour?.grams ?? 0) > 0)).toBe(true);
+    lines += withRuns(steps).length;
+    for (let stage = 1; stage <= stack.length; stage++) {
+      await ask('POST', `/boards/${entered.model.board.id}/coats`, { id: newId(), stage });
+      await read(entered.model.board.id, stage);
+    }
+    const { board } = (await seen(job, n, false)).model;
+    const off = deltaE00(
+      labOf(Float64Array.from(recipe.expected.at(-1) ?? [])),
+      labOf(stageMean(board, stack.length) ?? []),
+    );
+    worst = Math.max(worst, off);
+    const { wait, hands: minutes } = durationOf(stack, { materials: entered.bench.materials });
+    days = Math.max(days, wait.usual / 24);
+    hands += minutes;
+    if (n === 0) end = foreseenFinish(stack, ruleFacts(entered.bench.shelf), hasPores(entered.model.scaled));
+  }
+  const sheen = end.sheen === undefined ? 'as its label says' : sheenText(end.sheen);
+  return `| ${row} | ${name} | ${boards.length === 1 ? `${held[0]} layers` : `${boards.length} boards: ${held.join(', ')} layers`} | ${worst.toFixed(1)}; ${[sheen, end.pores && `pores ${end.pores}`].filter(Boolean).join(', ')} | ${titlesOf(found)} | ${days.toFixed(1)} d, ${Math.round(hands)} min/m² | ${lines} lines | ${approximated} |`;
+}
+
 const table = () => `# The starting systems, made
 
 Every system that the program comes with, entered through the public API on the demo's materials, judged by the rules,
@@ -223,8 +307,25 @@ made. Passing is ΔE00 ${TOLERANCE} at most, in ${MOST_BOARDS} boards.
 | system | wood | layers | said by the rules | mix sheet | time | first board, worst stage: ΔE00 from what was foreseen | ΔE00 from the target, board by board (best so far) | verdict |
 | --- | --- | --- | --- | --- | --- | --- | --- | --- |
 ${rows.join('\n')}
+
+## As they are told
+
+The same kinds of work said as a finisher tells them, in \`test/fixtures/told.ts\`, quantities as they are spoken, understood and
+entered through the public API, ruled, mixed, put on and read after every layer to the end of the job. *Hold*: all of it is
+understood, and comes back as a sentence. *See*: the finished colour of the worst board as it was foreseen before anything was
+learned, ΔE00, and how the first is foreseen to end. *Rule*: what is said of it, **bold** where it will show or fail. *Time*:
+days from the first coat, minutes of hands of all its boards. *Do*: lines of its mix sheets, a run of coats being one.
+
+| row | job | hold | see | rule | time | do | still approximated |
+| --- | --- | --- | --- | --- | --- | --- | --- |
+${toldRows.join('\n')}
 `;
 
+describe('a job as it is told', () => {
+  it.each(TOLD.map((t) => [t.row, t.name, t] as const))('%i: %s', async (_row, _name, told) => {
+    toldRows.push(await tell(told));
+  });
+});
 describe('a starting system from the first tap to the verdict', () => {
   it.each(STARTING_SYSTEMS.map((s) => [s.name, s] as const))('%s', async (_, system) => {
     rows.push(await finish(system));

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FEELS, GRAINS, HOW_EVEN, PORES, USES } from '../core/judge/finish.ts';
+import { FEELS, GRAINS, HOW_EVEN, PORES, USES } from '../core/finish/finish.ts';
 
 /** Gloss units at 60 degrees, ISO 2813. */
 export const Sheen = z

@@ -213,11 +213,15 @@ function oil(patch: Patch, doing: Doing): void {
 }
 
 const WAX_INDEX = 1.44;
-/** Wax: a thin film that wets what is bare, levels the last roughness a little, and adds hardly a colour. */
+/**
+ * Wax: a thin film that wets what is bare, levels the last roughness a little, and adds hardly a colour. Over a film it changes
+ * no reading: light that comes from a denser film is turned back at the wax as it was at the air.
+ */
 function wax(patch: Patch, { hand }: Doing): void {
   lock(patch);
   const film = clearFilm('wax', new Array<number>(BANDS).fill(0.002), 'oil', WAX_INDEX, 0.4, 0.02);
-  patch.films.push({ ...film, thickness: hand, laid: hand });
+  const surface = patch.films.some((f) => f.surface) ? null : film.surface;
+  patch.films.push({ ...film, surface, thickness: hand, laid: hand });
   patch.open *= 0.3;
 }
 

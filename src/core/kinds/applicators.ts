@@ -150,7 +150,7 @@ export const APPLICATOR_INFO: Readonly<Record<Applicator, ApplicatorInfo>> = {
     label: 'from its nozzle',
     called: ['from the nozzle', 'from its bottle in runs'],
     lays: 1,
-    pace: 2,
+    pace: 1,
     sprays: false,
     use: 'From its nozzle in runs, spread at once with plastic, and not gone back to.',
     marks: 'white bloom where it was thick',

@@ -10,7 +10,7 @@ const USUAL_PAPERS = [800, 1000];
 /** The end of a built film: cured, it is rubbed to the sheen that is wanted. It takes a little of the film, and no colour. */
 export const rubOut = kind({
   label: 'Rub out',
-  called: ['rubbed out', 'rub-out', 'rub to a sheen', 'compound', 'polish', 'buff', 'buffed'],
+  called: ['rubbed out', 'rub-out', 'rub to a sheen', 'compound', 'polish'],
   settings: [],
   methods: [PAPERED, WOOLED, POLISHED],
   is: { rubsOut: true, cloths: true },

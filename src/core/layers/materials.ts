@@ -85,9 +85,9 @@ export interface StrengthUnit {
   one: number;
 }
 /** A colour as strengths are told of it, off the shelf or in a model; of one that has left the shelf nothing is known. */
-export type Told = Pick<Colourant, 'kind'> &
+export type StrengthOf = Pick<Colourant, 'kind'> &
   Partial<Pick<Colourant, 'maxStrength' | 'form'>> & { sheet?: { form?: string | null | undefined } };
-export function strengthUnit(colour: Told | undefined): StrengthUnit {
+export function strengthUnit(colour: StrengthOf | undefined): StrengthUnit {
   if (!colour) return { word: 'g/L', one: 1 };
   const { kind, maxStrength, form, sheet } = colour;
   if (isShare(kind)) return { word: '% of the mix', one: 0.01 };

@@ -1,6 +1,6 @@
 import { hasPores } from '../board/wood.ts';
-import { SHEENS, sheenTolerance, sheenWord } from '../judge/finish.ts';
-import { foreseenFinish, gritFor } from '../judge/sheen.ts';
+import { SHEENS, sheenTolerance, sheenWord } from '../finish/finish.ts';
+import { foreseenFinish, gritFor } from '../finish/foreseen.ts';
 import { newLayer } from '../layers/layer.ts';
 import { changed, family, inserted, leavingOut, onLayers, type Remedy, withSetting } from './rule.ts';
 import { binderHas, builds, type SeenLayer, type View } from './view.ts';

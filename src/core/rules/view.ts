@@ -5,7 +5,7 @@ import { type BoardState, rawState, UNTUNED } from '../board/state.ts';
 import type { Wood, Zone } from '../board/wood.ts';
 import type { Spectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import type { Wishes } from '../judge/finish.ts';
+import type { Wishes } from '../finish/finish.ts';
 import { type Carrier, KINDS, type LayerKind, type Traits, type Wait } from '../kinds/index.ts';
 import { nth } from '../known.ts';
 import {

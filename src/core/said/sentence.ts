@@ -27,7 +27,11 @@ export type Said =
 /** Four figures tell more than anybody pours; where it is only read, three. */
 const EXACT = 4;
 export const TO_READ = 3;
-export const figures = (value: number, digits = EXACT): string => String(Number(value.toPrecision(digits)));
+export function figures(value: number, digits = EXACT): string {
+  const told = String(Number(value.toPrecision(digits)));
+  // Three figures behind a point could be thousands.
+  return /^[1-9]\d{0,2}\.\d{3}$/.test(told) ? `${told}0` : told;
+}
 
 const DAY = 24;
 /** Hours as they are said: minutes below one, days from two on where they are whole. */
@@ -64,12 +68,20 @@ function amountSaid(strength: number, colour: SaidShelf['colourants'][number], a
   const neat = neatOf(colour);
   if (neat === null) return share ? `${figures(100 * strength, digits)} %` : `${figures(strength, digits)} g/L`;
   if (Math.abs(strength / neat - 1) < 1e-6) return NEAT;
-  const parts = neat / strength - 1;
-  const isSaid = (part: number) => part >= 1 && Math.abs(Number(part.toPrecision(2)) / part - 1) < 1e-9;
   // One liquid alone is told in parts of it and of thinner, where those are numbers that somebody would say.
-  if (alone && !share && isSaid(parts)) return `1 : ${figures(parts, 2)}`;
-  if (alone && !share && isSaid(1 / parts)) return `${figures(1 / parts, 2)} : 1`;
-  return `${figures((100 * strength) / neat, digits)} %`;
+  const parts = alone && !share ? wholeParts(strength / neat) : null;
+  return parts ?? `${figures((100 * strength) / neat, digits)} %`;
+}
+const [MOST_TO_ONE, MOST_OF_FEW] = [40, 9];
+/** A share of a pot as parts of it to parts of the rest, in small whole numbers: 1 : 5, 2 : 1, 3 : 2; null where it is none. */
+function wholeParts(share: number): string | null {
+  const ratio = (1 - share) / share;
+  for (let of = 1; of <= MOST_OF_FEW; of++) {
+    const to = Math.round(ratio * of);
+    if (to > 0 && to <= (of === 1 ? MOST_TO_ONE : MOST_OF_FEW) && Math.abs(to / of / ratio - 1) < 1e-9)
+      return `${of} : ${to}`;
+  }
+  return null;
 }
 
 /** What it is thinned with, and how much; nothing where that is not said. */

@@ -1,7 +1,7 @@
 import { ANY_FINISH } from '../../core/belief/belief.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
-import { strengthUnit, type Told } from '../../core/layers/materials.ts';
+import { type StrengthOf, strengthUnit } from '../../core/layers/materials.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptHeld, OnRack } from '../../shared/look.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
@@ -49,7 +49,7 @@ export function rackAtHand(
 }
 
 /** A rung's strength on its label. */
-function told(strength: number, colour: Told): string {
+function told(strength: number, colour: StrengthOf): string {
   const { word, one } = strengthUnit(colour);
   return `${Number((strength / one).toFixed(1))} ${word.replace(' of the mix', '')}`;
 }

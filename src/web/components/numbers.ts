@@ -2,7 +2,7 @@ export { gramsText } from '../../core/mix/said.ts';
 
 import { passes } from '../../core/colour/difference.ts';
 import type { Lab } from '../../core/colour/lab.ts';
-import { type Materials, strengthUnit, type Told } from '../../core/layers/materials.ts';
+import { type Materials, type StrengthOf, strengthUnit } from '../../core/layers/materials.ts';
 
 const signed = new Intl.NumberFormat('en', {
   signDisplay: 'exceptZero',
@@ -33,7 +33,7 @@ export const labText = ([l, a, b]: Lab): string => minus(`L* ${l.toFixed(1)}  a*
 /** The number and its sign stay on one line. */
 export const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 /** A strength as the shop says it: g/L of what is dissolved, per cent of neat of a liquid, per cent of the mix of the rest. */
-export function strengthText(value: number, colour: Told | undefined): string {
+export function strengthText(value: number, colour: StrengthOf | undefined): string {
   const { word, one } = strengthUnit(colour);
   const told = value / one;
   if (word === '% neat') return Math.abs(told - 100) < 0.05 ? 'neat' : `${told.toFixed(1)} % neat`;

@@ -2,7 +2,7 @@ import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
 import { Controller } from 'react-hook-form';
 import { KINDS, LAYER_KINDS, type LayerKind } from '../../../core/kinds/index.ts';
 import { isColoured } from '../../../core/layers/layer.ts';
-import { isShare, strengthUnit, type Told } from '../../../core/layers/materials.ts';
+import { isShare, type StrengthOf, strengthUnit } from '../../../core/layers/materials.ts';
 import { keepMix } from '../../../shared/contract/shelf.ts';
 import { NewMix } from '../../../shared/mix.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
@@ -39,7 +39,7 @@ const BLANK: MixTyped = {
  * The strength that one of what is typed stands for: parts of a ready-made stain are of the volume, its thinner included;
  * parts of unknown strength are brought to one that can be mixed, until a board tells the true one.
  */
-function strengthOfPart(colour: Told | undefined, unknown: boolean, all: number, thinner: number): number {
+function strengthOfPart(colour: StrengthOf | undefined, unknown: boolean, all: number, thinner: number): number {
   if (colour?.kind === 'stain') return 1 / (all + thinner);
   const { one } = strengthUnit(colour);
   if (unknown) return (colour && isShare(colour.kind) ? 0.1 : 2 * one) / all;

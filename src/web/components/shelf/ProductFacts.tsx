@@ -1,7 +1,7 @@
 import { Button, MenuItem } from '@mui/material';
 import { type ReactNode, useState } from 'react';
 import type { Path } from 'react-hook-form';
-import { sheenWord } from '../../../core/judge/finish.ts';
+import { sheenWord } from '../../../core/finish/finish.ts';
 import {
   converted,
   coverageText,

@@ -1,5 +1,5 @@
 import { Checkbox, FormControlLabel } from '@mui/material';
-import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/judge/finish.ts';
+import { COATS_FOR, FEELS, PORES, sheenWord, USES, type Wishes as Wished } from '../../../core/finish/finish.ts';
 import { changeJob } from '../../../shared/contract/jobs.ts';
 import { Sheen } from '../../../shared/finish.ts';
 import type { Job } from '../../../shared/job.ts';

@@ -8,7 +8,7 @@ import {
   SHEENS,
   sheenOf,
   sheenWord,
-} from '../../../core/judge/finish.ts';
+} from '../../../core/finish/finish.ts';
 import { setting, traitsOf } from '../../../core/layers/layer.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';

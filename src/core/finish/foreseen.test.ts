@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { newLayer } from '../layers/layer.ts';
 import { sheenWord } from './finish.ts';
-import { foreseenFinish, gritFor, sheenAfter } from './sheen.ts';
+import { foreseenFinish, gritFor, sheenAfter } from './foreseen.ts';
 
 const FACTS = { satin: { sheen: 30 }, gloss: { sheen: 88 }, danish: { sheen: 12 } };
 const coats = (medium: string, n: number, wait = 168) => newLayer('clear', { medium, settings: { coats: n }, wait });
