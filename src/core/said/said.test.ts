@@ -302,10 +302,15 @@ describe('a sentence is understood as it is said at a bench', () => {
   });
   it('and asks where it cannot know', () => {
     expect(asked('1 tsp coal in 8 fl oz')).toMatch(/What does a millilitre of Coal weigh, level.*Usual is 0\.6 g/);
+    // With the usual of its kind, for whoever has no scale.
+    expect(understoodStack('1 tsp coal in 8 fl oz', SHELF)).toMatchObject({
+      usual: { colourant: 'coal', field: 'bulkDensity', value: 0.6 },
+    });
     expect(asked('1 tsp honey')).toMatch(/in how much\?/);
     expect(asked('a bit of honey in 1 L')).toMatch(/How much is “bit”\?/);
     expect(asked('dye with honey')).toMatch(/How much Honey\?/);
     expect(asked('something nice')).toMatch(/What is it/);
+    expect(asked('dye with 120 g/L sunset')).toBe('Sunset goes no stronger than 100 % neat: how much less?');
     expect(asked('glaze')).toBe('Glaze of which colour?');
     expect(asked('clear, 2 coats')).toBe('Which clear: Water satin, Oil varnish?');
     expect(asked('dye with 2 % ochre')).toMatch(/Ochre is pigment, which dye does not take/);

@@ -40,3 +40,15 @@ export const namesIn = ({ colourants, mediums }: Pick<Materials, 'colourants' | 
   colourants: Object.values(colourants),
   mediums: Object.values(mediums),
 });
+
+/** What has to be asked before something is understood; where a density is missing, the usual one that would do. */
+export interface Question {
+  question: string;
+  usual?: UsualDensity;
+}
+/** A density that nobody has written down, as it usually is: grams in a millilitre. */
+export interface UsualDensity {
+  colourant: string;
+  field: 'density' | 'bulkDensity';
+  value: number;
+}

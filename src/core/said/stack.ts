@@ -1,6 +1,6 @@
 import { type Layer, newLayer } from '../layers/layer.ts';
 import { sentenceText } from './sentence.ts';
-import type { SaidShelf } from './shelf.ts';
+import type { Question, SaidShelf } from './shelf.ts';
 import { ASK_KIND, namesKind, understoodLayer } from './understood.ts';
 import { NUMBER, numberSaid } from './words.ts';
 
@@ -43,7 +43,7 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
 }
 
 /** A whole stack: a sentence a line, or one after the other with a full stop, or with a middle dot between. */
-export function understoodStack(text: string, shelf: SaidShelf): { layers: Layer[] } | { question: string } {
+export function understoodStack(text: string, shelf: SaidShelf): { layers: Layer[] } | Question {
   const sentences = text
     .split(/\n+|(?<=[.”"])\s+(?=\p{Lu})|\s+·\s+/u)
     .map((s) => s.trim())
@@ -60,7 +60,7 @@ export function understoodStack(text: string, shelf: SaidShelf): { layers: Layer
     }
     const understood = understoodLayer(sentence, shelf);
     if ('question' in understood)
-      return { question: sentences.length > 1 ? `Layer ${i + 1}: ${understood.question}` : understood.question };
+      return sentences.length > 1 ? { ...understood, question: `Layer ${i + 1}: ${understood.question}` } : understood;
     layers.push(understood.layer);
   }
   return { layers };

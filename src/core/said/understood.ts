@@ -10,10 +10,11 @@ import {
   type LayerKind,
 } from '../kinds/index.ts';
 import { isMadeUp, type Layer, newLayer, RUBBED_OUT, type Rub, thinnedBy, withApplicator } from '../layers/layer.ts';
+import { strengthUnit } from '../layers/materials.ts';
 import { carrierSaid, NEAT_SAID, neatOf, pouredColours } from './amounts.ts';
 import { type Beside, besideSaid, type Thinned, thinnedSaid, thinnersKept } from './pot.ts';
 import { namedIn, Rest, words } from './rest.ts';
-import type { SaidShelf } from './shelf.ts';
+import type { Question, SaidShelf } from './shelf.ts';
 import {
   COUNT_WORDS,
   HOUR_UNIT,
@@ -31,7 +32,7 @@ import {
 } from './words.ts';
 
 /** What a sentence comes to: a layer, or what has to be asked before it is one. */
-export type Understood = { layer: Layer } | { question: string };
+export type Understood = { layer: Layer } | Question;
 
 /** How a layer of a kind can be called. */
 const calledOf = (kind: LayerKind): readonly string[] => [KINDS[kind].label.toLowerCase(), ...KINDS[kind].called];
@@ -208,7 +209,7 @@ function potSaid(
   shelf: SaidShelf,
   beside: Beside | null,
   thinned: Thinned | null,
-): Pick<Layer, 'colours' | 'thinners'> | { question: string } {
+): Pick<Layer, 'colours' | 'thinners'> | Question {
   const of = shelf.colourants.filter((c) => colours[c.id] !== undefined);
   const madeUp = isMadeUp({ kind, colours }, of[0]?.kind);
   const thinners = { ...thinned?.thinners };
@@ -231,7 +232,7 @@ function potSaid(
 }
 
 /** What a layer of its kind cannot be without, or must not have. */
-function missingIn({ kind, medium, colours }: Layer, shelf: SaidShelf): { question: string } | null {
+function missingIn({ kind, medium, colours }: Layer, shelf: SaidShelf): Question | null {
   const info = KINDS[kind];
   if (info.medium !== 'none' && medium === undefined) {
     const offered = shelf.mediums.filter((m) => m.kind === info.medium).map((m) => m.name);
@@ -244,6 +245,14 @@ function missingIn({ kind, medium, colours }: Layer, shelf: SaidShelf): { questi
     return {
       question: `${wrong.name} is ${COLOURANT_INFO[wrong.kind].word}, which ${info.label.toLowerCase()} does not take.`,
     };
+  const strong = shelf.colourants.find(
+    (c) => c.maxStrength !== undefined && (colours[c.id] ?? 0) > c.maxStrength * (1 + 1e-9),
+  );
+  if (strong) {
+    const { word, one } = strengthUnit(strong);
+    const most = Number(((strong.maxStrength ?? 0) / one).toPrecision(3));
+    return { question: `${strong.name} goes no stronger than ${most} ${word}: how much less?` };
+  }
   if (ids.length > info.mostColours && info.mostColours > 0)
     return { question: `${info.label} takes ${info.mostColours} colours at most.` };
   if (ids.length === 0 && info.takes.length > 0 && info.medium === 'none' && !info.is.fills)

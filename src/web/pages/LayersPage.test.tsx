@@ -4,6 +4,7 @@ import { ask, DYE_AND_CLEAR, openAt, startBoard, startJob } from '../../../test/
 import { KINDS, LAYER_KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import type { Job } from '../../shared/job.ts';
+import type { Shelf } from '../../shared/shelf.ts';
 
 const layers = () =>
   screen
@@ -122,6 +123,26 @@ describe('the layers', () => {
       expect(screen.getByTestId('sentence').textContent).toBe('Gel stain with 1 % Umber; not wiped off. +'),
     );
     expect(screen.queryByRole('heading', { name: 'Glaze' })).toBeNull();
+  });
+  it('are said in spoons of a powder that nobody weighed: the usual is taken at a tap, and written down as that', async () => {
+    const { id, version, sheet } = (await ask<Shelf>('GET', '/shelf')).colourants.find(
+      (c) => c.id === 'wine',
+    ) as never as {
+      id: string;
+      version: number;
+      sheet: object;
+    };
+    await ask('PATCH', `/colourants/${id}`, { version, sheet: { ...sheet, bulkDensity: null } });
+    const { number } = await startJob({ woods: ['beech'] });
+    const { user, press } = openAt(`/jobs/${number}/layers`);
+    await user.type(await screen.findByLabelText('Say the layer'), '1/2 tsp wine in 8 fl oz');
+    await press('Say it');
+    await press('Take the usual, 0.6 g');
+    await user.click(await screen.findByRole('heading', { name: 'Dye' }));
+    // Half a teaspoon, 2.464 mL, at 0.6 g in 236.6 mL.
+    await waitFor(() => expect(screen.getByTestId('sentence').textContent).toMatch(/^Dye with 6\.25 g\/L Wine\./));
+    const wine = (await ask<Shelf>('GET', '/shelf')).colourants.find((c) => c.id === 'wine');
+    expect(wine?.sheet).toMatchObject({ bulkDensity: 0.6, note: expect.stringMatching(/nobody has weighed it/) });
   });
   it('say what one coat more would do, how edges and end grain will differ, how long it takes, and how it ages', async () => {
     const { user, choose } = await openBeech();

@@ -42,6 +42,7 @@ import { useFinding } from '../hooks/finding.ts';
 import { useEnd, useLightnessRanges, useLiveFields, useLooks, useOtherwise } from '../hooks/looks.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 import { useBegun, useDecide, useRules } from '../hooks/rules.ts';
+import { useUsualDensity } from '../hooks/usual-density.ts';
 
 const stackText = (stack: Stack) => stack.map((l) => KINDS[l.kind].label.toLowerCase()).join(', ') || 'no layer';
 
@@ -160,6 +161,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
   const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
+  const onUsual = useUsualDensity(bench.shelf);
   const addLayer = <AddLayer onAdd={layer.onAdd} />;
   const decide = useDecide(model, { stack, set, solve: (next) => find(problemFor(next)), refused: setRefusal });
   const { barred } = choice;
@@ -318,7 +320,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
                         : 'Find recipes: the colours are chosen off the shelf to bring this board to the target.'}
                     </span>
                   </Row>
-                  <SayLayer shelf={shelf} keep={`say/${wood.id}`} onLayers={layer.onSaid} />
+                  <SayLayer shelf={shelf} keep={`say/${wood.id}`} onLayers={layer.onSaid} onUsual={onUsual} />
                   <RuleList bench={bench} model={model} rules={rules} at="wood" {...decide} />
                 </>
               )}

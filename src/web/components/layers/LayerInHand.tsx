@@ -12,6 +12,7 @@ import { saidShelf } from '../../../record/shelf/said.ts';
 import { useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { type Rules, useDrying } from '../../hooks/rules.ts';
+import { useUsualDensity } from '../../hooks/usual-density.ts';
 import { Row } from '../layout.tsx';
 import { GainOfCoat } from './Foreseen.tsx';
 import { FromMix } from './FromMix.tsx';
@@ -50,6 +51,7 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
   const { bench, model, layer, open, selected, settled, light, problem, barred, rules, addLayer, onSettle } = props;
   const { setOpen, dragOpen } = layer;
   const drying = useDrying(bench);
+  const onUsual = useUsualDensity(bench.shelf);
   const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
   const [piece, setPiece] = useState<OpenPiece>(null);
   /** Of what is always there: the field that is to have the hand. */
@@ -74,6 +76,7 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
         shelf={shelf}
         keep={`say/${model.wood.id}/${selected}`}
         onLayers={layer.onSaid}
+        onUsual={onUsual}
       />
       <RuleList
         key={selected}
