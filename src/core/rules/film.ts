@@ -9,6 +9,8 @@ const WANTED: Record<string, number> = { two: 2, three: 3 };
 const LEVELLED = 1;
 /** A glue is levelled over hollows: it takes many of its thin coats. */
 const LEVELLED_GLUE = 10;
+/** The paper that still levels; finer ones only dull. Common practice. */
+const LEVELS_WITH = 400;
 const levelled = (l: SeenLayer) => (isGlue(l) ? LEVELLED_GLUE : 2 * LEVELLED);
 const build = (l: SeenLayer) => l.coats + l.below.filter(builds).reduce((s, b) => s + b.coats, 0);
 const A_DAY = 24;
@@ -17,6 +19,11 @@ const rub = (to: 'none' | 'dry' | 'pad', label: string) => (l: SeenLayer, v: Vie
   label,
   change: { stack: changed(v, l.at, { rub: to }) },
 });
+/** It is taken flat: wet, a glue, or dry with coarse papers when all of it is on. */
+const levels = (l: SeenLayer) =>
+  l.layer.rub === 'wet' ||
+  (isGlue(l) && rubbed(l)) ||
+  (l.layer.rub === 'dry' && l.layer.rubLast === true && Math.min(...(l.layer.papers ?? [400])) <= LEVELS_WITH);
 /** Coats that a film bears before it crazes or never hardens through. */
 const mostCoats = (l: SeenLayer) => (isGlue(l) ? 40 : binderHas(l, 'nitro') ? 8 : l.carrier === 'oil' ? 6 : 20);
 const CURED = 168;
@@ -74,7 +81,7 @@ export const FILM = family(
     severity: 'warning',
     reason: 'Levelling takes about a coat: less than two below, and the edges are through to the colour.',
     find: onLayers(
-      (l) => (l.layer.rub === 'wet' || (isGlue(l) && rubbed(l))) && builds(l) && build(l) < levelled(l),
+      (l) => levels(l) && builds(l) && build(l) < levelled(l),
       (l, v) => ({
         label: l.coats === 1 && !isGlue(l) ? 'One coat more below it' : `${levelled(l)} coats`,
         change: { stack: withSetting(v, l, 'coats', levelled(l) - build(l) + l.coats) },

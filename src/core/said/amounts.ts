@@ -5,7 +5,7 @@ import { isRatio, typedQuantity } from '../mix/typed-quantity.ts';
 import { unitNamed } from '../mix/units.ts';
 import { type Beside, poured } from './pot.ts';
 import type { Named, Rest } from './rest.ts';
-import type { Question, SaidShelf } from './shelf.ts';
+import type { AskedBack, SaidShelf } from './shelf.ts';
 import { numberSaid } from './words.ts';
 
 /** Grams in a millilitre where a sheet is silent: a powder level in the spoon, a paste, a liquid. Common practice, from memory. */
@@ -16,7 +16,7 @@ type SaidColour = SaidShelf['colourants'][number];
 type HowMuch = { strength: number } | { part: number; measure: Beside['measure'] } | { grams: number };
 
 /** Grams in a millilitre of a colour as it is poured; a liquid is water where its sheet is silent, what else there is is asked. */
-function densityOf(colour: SaidColour): number | Question {
+function densityOf(colour: SaidColour): number | AskedBack {
   const form = colour.form ?? COLOURANT_INFO[colour.kind].form;
   const [powder, liquid] = [form === 'powder', form !== 'powder' && form !== 'paste'];
   const density = powder ? colour.bulkDensity : colour.density;
@@ -48,7 +48,7 @@ export const NEAT_SAID: readonly string[] = [
 const JOINS = /^(?:\s|,|;|:|\+|&|and\b|plus\b|with\b|of\b)+/;
 
 /** How much of a colour is said, by an amount and the volume it goes into; or among others in one pot. */
-function howMuch(amount: string, colour: SaidColour, litres: number | null, listed: boolean): HowMuch | Question {
+function howMuch(amount: string, colour: SaidColour, litres: number | null, listed: boolean): HowMuch | AskedBack {
   const { share } = COLOURANT_INFO[colour.kind];
   const neat = neatOf(colour);
   const text = amount.replace(JOINS, '').replace(/(?:\s|of\b)+$/, '');
@@ -108,7 +108,7 @@ interface Said {
 }
 
 /** Strengths of colours that are poured together, with what stands beside them. */
-function together(said: readonly Said[], beside: Beside | null): { colours: Record<string, number> } | Question {
+function together(said: readonly Said[], beside: Beside | null): { colours: Record<string, number> } | AskedBack {
   const measures = new Set(said.flatMap(({ much }) => ('part' in much ? [much.measure] : [])));
   if (beside) measures.add(beside.measure);
   if (measures.size > 1) return { question: 'Say all of the pot in parts, or all of it in volumes.' };
@@ -141,7 +141,7 @@ export function pouredColours(
   named: readonly Named[],
   shelf: SaidShelf,
   beside: Beside | null = null,
-): { colours: Record<string, number> } | Question {
+): { colours: Record<string, number> } | AskedBack {
   const volume =
     named.length > 0 ? rest.text.match(/\bin ((?:(?!\bin\b)[^;])+?)(?: of(?: \p{L}+){0,2})?(?=\s*(?:[;,]|$))/u) : null;
   let litres: number | null = null;
@@ -203,7 +203,7 @@ function volumeIn(text: string): number | null {
 }
 
 /** What carries a colour can be said; it is what its sheet says, and another one is asked about. */
-export function carrierSaid(rest: Rest, named: readonly Named[], shelf: SaidShelf): Question | null {
+export function carrierSaid(rest: Rest, named: readonly Named[], shelf: SaidShelf): AskedBack | null {
   const said = rest.take(CARRIERS_SAID);
   if (!said?.[1]) return null;
   const carrier = said[1] === 'oil' ? 'oil' : thinnerNamed(said[1])?.carrier;

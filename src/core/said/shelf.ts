@@ -42,7 +42,7 @@ export const namesIn = ({ colourants, mediums }: Pick<Materials, 'colourants' | 
 });
 
 /** What has to be asked before something is understood; where a density is missing, the usual one that would do. */
-export interface Question {
+export interface AskedBack {
   question: string;
   usual?: UsualDensity;
 }

@@ -1,6 +1,6 @@
 import { type Layer, newLayer } from '../layers/layer.ts';
 import { sentenceText } from './sentence.ts';
-import type { Question, SaidShelf } from './shelf.ts';
+import type { AskedBack, SaidShelf } from './shelf.ts';
 import { ASK_KIND, namesKind, understoodLayer } from './understood.ts';
 import { NUMBER, numberSaid } from './words.ts';
 
@@ -43,7 +43,7 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
 }
 
 /** A whole stack: a sentence a line, or one after the other with a full stop, or with a middle dot between. */
-export function understoodStack(text: string, shelf: SaidShelf): { layers: Layer[] } | Question {
+export function understoodStack(text: string, shelf: SaidShelf): { layers: Layer[] } | AskedBack {
   const sentences = text
     .split(/\n+|(?<=[.”"])\s+(?=\p{Lu})|\s+·\s+/u)
     .map((s) => s.trim())

@@ -14,7 +14,7 @@ import { strengthUnit } from '../layers/materials.ts';
 import { carrierSaid, NEAT_SAID, neatOf, pouredColours } from './amounts.ts';
 import { type Beside, besideSaid, type Thinned, thinnedSaid, thinnersKept } from './pot.ts';
 import { namedIn, Rest, words } from './rest.ts';
-import type { Question, SaidShelf } from './shelf.ts';
+import type { AskedBack, SaidShelf } from './shelf.ts';
 import {
   COUNT_WORDS,
   HOUR_UNIT,
@@ -32,7 +32,7 @@ import {
 } from './words.ts';
 
 /** What a sentence comes to: a layer, or what has to be asked before it is one. */
-export type Understood = { layer: Layer } | Question;
+export type Understood = { layer: Layer } | AskedBack;
 
 /** How a layer of a kind can be called. */
 const calledOf = (kind: LayerKind): readonly string[] => [KINDS[kind].label.toLowerCase(), ...KINDS[kind].called];
@@ -209,7 +209,7 @@ function potSaid(
   shelf: SaidShelf,
   beside: Beside | null,
   thinned: Thinned | null,
-): Pick<Layer, 'colours' | 'thinners'> | Question {
+): Pick<Layer, 'colours' | 'thinners'> | AskedBack {
   const of = shelf.colourants.filter((c) => colours[c.id] !== undefined);
   const madeUp = isMadeUp({ kind, colours }, of[0]?.kind);
   const thinners = { ...thinned?.thinners };
@@ -232,7 +232,7 @@ function potSaid(
 }
 
 /** What a layer of its kind cannot be without, or must not have. */
-function missingIn({ kind, medium, colours }: Layer, shelf: SaidShelf): Question | null {
+function missingIn({ kind, medium, colours }: Layer, shelf: SaidShelf): AskedBack | null {
   const info = KINDS[kind];
   if (info.medium !== 'none' && medium === undefined) {
     const offered = shelf.mediums.filter((m) => m.kind === info.medium).map((m) => m.name);

@@ -200,8 +200,10 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
     return `${judged.accepted ? 'Accepted' : 'Rejected'}${judged.words ? `: “${judged.words}”` : ''}`;
   },
   'finish judged': ({ now }, moment) => `Looked at: ${changesText({ was: {}, now }, moment)}`,
-  'recipe planned': ({ number, origin }) => `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})`,
-  'coat put on': (d, moment) => `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}`,
+  'recipe planned': ({ number, origin, said }) =>
+    `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})${said ? `: ${text(said)}` : ''}`,
+  'coat put on': (d, moment) =>
+    `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}${d.said ? `: ${text(d.said)}` : ''}`,
   'coat changed': (d, moment) => `${layerName(d)} put right: ${changesText(d, moment)}`,
   'coat taken back': (d) => `${layerName(d)} was not put on after all`,
   'coat put back': (d) => `${layerName(d)} was put on after all`,

@@ -4,6 +4,7 @@ import { nth } from '../../core/known.ts';
 import { isBlank, isRubbedDown, type Layer, methodOf, traitsOf } from '../../core/layers/layer.ts';
 import { carrierOf } from '../../core/layers/materials.ts';
 import { preparationMinutes, raisesGrain, type Step, stepsOf } from '../../core/mix/index.ts';
+import { layerLine } from '../../core/said/sentence.ts';
 import { coatsIn, dryingOfCoat } from '../../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../../core/time/drying.ts';
 import { coatTime } from '../../core/time/waits.ts';
@@ -114,6 +115,7 @@ function beginChain(shop: ShopAtWork, item: WorkItem): Making {
         last: false,
         sprayed: false,
         layer: null,
+        said: '',
         drying: null,
         cautions: [],
         first: [],
@@ -246,6 +248,7 @@ function layerTasks(
       first: steps.filter((s) => s.role === 'stir' || s.role === 'strain').map((s) => s.title),
       rags: steps.some((s) => s.role === 'rags'),
       layer,
+      said: layerLine(layer, shop.materials),
       product,
       cautions,
     });

@@ -68,6 +68,8 @@ export interface Task {
   /** A last coat of its layer: with it the layer is on. */
   last: boolean;
   title: string;
+  /** Its layer as it is said; nothing of what is no coat. */
+  said: string;
   /** Minutes of hands-on work, none of them interrupted. */
   minutes: number;
   sprayed: boolean;

@@ -1,6 +1,7 @@
 import { checkStack } from '../../core/layers/check.ts';
 import type { Layer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { layerLine } from '../../core/said/sentence.ts';
 import {
   asPoured,
   boardModel,
@@ -100,7 +101,8 @@ export async function planRecipe({ db }: Shop, by: Actor, id: string, input: New
       ...plan,
     });
     if (layersOn(board) > 0) await stampEvidence(tx, id);
-    const detail = { recipe: input.id, number, origin: input.origin };
+    const said = plan.stack.map((layer) => layerLine(layer, bench.materials)).join(' ');
+    const detail = { recipe: input.id, number, origin: input.origin, said };
     await insertEvent(tx, { kind: 'recipe planned', by, job: job.id, board: id, detail });
   });
   return wholeBoard(db, id);
@@ -176,7 +178,8 @@ export async function putOnCoat({ db, learning }: Shop, by: Actor, id: string, i
       by,
       job,
       board: id,
-      detail: { stage, layer: layer.kind, at: putOnAt },
+      // As it was called then, whatever becomes of the shelf.
+      detail: { stage, layer: layer.kind, said: layerLine(layer, materialsOf(shelf)), at: putOnAt },
     });
     return job;
   });

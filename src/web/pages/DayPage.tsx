@@ -55,6 +55,7 @@ export function DayPage() {
           <span className="mono when">{hourText(start)}</span>
           <div>
             <div className="what">{task.title}</div>
+            {task.said && task.coat === 1 && <div>{task.said}</div>}
             <div className="soft">
               {task.item.name}, job {task.item.job.number} · {Math.round((end - start) / 60_000)} min
               {place && task.drying ? ` · dries in the ${place.toLowerCase()}` : ''}

@@ -2,7 +2,7 @@ import { Button, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { Layer } from '../../../core/layers/layer.ts';
 import { phrasesOf, type Said, TO_READ } from '../../../core/said/sentence.ts';
-import type { Question, SaidShelf, UsualDensity } from '../../../core/said/shelf.ts';
+import type { AskedBack, SaidShelf, UsualDensity } from '../../../core/said/shelf.ts';
 import { understoodStack } from '../../../core/said/stack.ts';
 import { useListening } from '../../hooks/listening.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
@@ -63,7 +63,7 @@ interface Props {
 /** Layers typed or spoken as one would say them: what is understood is put in, what is not is asked about. */
 export function SayLayer({ shelf, keep, onLayers, onUsual }: Props) {
   const [typed, setTyped] = usePersistentState(keep, '');
-  const [question, setQuestion] = useState<Question | null>(null);
+  const [question, setQuestion] = useState<AskedBack | null>(null);
   const ear = useListening(setTyped);
   const say = (of = shelf) => {
     if (typed.trim() === '') return;
