@@ -7,6 +7,7 @@ import { fillPores } from './pores.ts';
 import { showing } from './showing.ts';
 import { type BoardState, type Setup, timesEach } from './state.ts';
 import { rubbed, sandBackTo, wipeBackTo } from './undo.ts';
+import type { Zone } from './wood.ts';
 
 /** What one coat or act makes of a board. `at` is the layer's place in the stack. */
 type Change = (state: BoardState, layer: Layer, at: number, setup: Setup) => BoardState;
@@ -55,9 +56,16 @@ const CHANGES: Record<LayerKind, { change: Change; coatByCoat: boolean }> = {
 export const conditioned = (state: BoardState, setup: Setup): BoardState =>
   condition(state, { kind: 'conditioner', colours: {}, settings: {} }, -1, setup);
 
+/** Whether a layer that is kept to some places goes on in a zone: nothing is foreseen of single spots. */
+function reaches({ where }: Layer, zone: Zone): boolean {
+  if (where === undefined) return true;
+  if (where === 'inside') return zone !== 'edge' && zone !== 'end';
+  return (where === 'edges' && (zone === 'edge' || zone === 'profile')) || (where === 'ends' && zone === 'end');
+}
+
 /** The board after one more layer, all its coats on. */
 export function applyLayer(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  if (layer.off) return state;
+  if (layer.off || !reaches(layer, setup.zone)) return state;
   const { change, coatByCoat } = CHANGES[layer.kind];
   let now = state;
   for (let coat = coatByCoat ? setting(layer, 'coats') : 1; coat > 0; coat--) now = change(now, layer, at, setup);

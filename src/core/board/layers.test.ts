@@ -27,7 +27,7 @@ import {
 import { BANDS, WAVELENGTHS } from '../colour/grid.ts';
 import type { Lab } from '../colour/lab.ts';
 import { nth } from '../known.ts';
-import { type Layer, newLayer, type Stack } from '../layers/layer.ts';
+import { type Layer, newLayer, type Stack, WHERE } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { COATED, SEALED } from '../optics/surface.ts';
 import { assemble, type BoardOptions } from './compile.ts';
@@ -78,6 +78,30 @@ describe('a layer left out', () => {
     const [, , without] = looks([dye({ honey: 4 }), clear(1)]);
     expect(same?.reading).toEqual(seen?.reading);
     expect(after?.reading).toEqual(without?.reading);
+  });
+});
+
+describe('a layer kept to a place', () => {
+  const on = (where: Layer['where'], zone: BoardOptions['zone']) =>
+    stateAfter([{ ...dye({ honey: 6 }), ...(where ? { where } : {}) }], { zone }).inWood.length;
+  it('goes on there and nowhere else; of single spots nothing is foreseen', () => {
+    expect(WHERE.map((where) => on(where, 'face'))).toEqual([0, 0, 0, 1]);
+    expect(WHERE.map((where) => on(where, 'edge'))).toEqual([0, 1, 0, 0]);
+    expect(WHERE.map((where) => on(where, 'end'))).toEqual([0, 0, 1, 0]);
+    expect([on(undefined, 'face'), on(undefined, 'edge'), on(undefined, 'end')]).toEqual([1, 1, 1]);
+  });
+});
+
+describe('a coat that stays as it is laid', () => {
+  const thick = (over: Partial<Layer>) => nth(topFilm(stateAfter([{ ...clear(1), ...over }])).thickness, GROUND);
+  it('is as thin as it was thinned, and half as thick from a rag as from a brush', () => {
+    expect(thick({ thinners: { water: 0.25 } })).toBeCloseTo(1 / 1.25, 12);
+    expect(thick({ applicator: 'rag', method: 'brushed' })).toBeCloseTo(0.5, 12);
+    expect(thick({ applicator: 'bristle', method: 'brushed' })).toBe(1);
+  });
+  it('closes the wood so much less, thinned', () => {
+    const thinned = stateAfter([{ ...sealer(), thinners: { alcohol: 1 } }]);
+    expect(nth(thinned.bare, GROUND)).toBeCloseTo(0.12 ** 0.5, 12);
   });
 });
 

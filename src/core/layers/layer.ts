@@ -32,6 +32,8 @@ export interface Layer {
   thinners?: Record<string, number>;
   /** Its product has a hardener, and these coats are put on without. */
   unhardened?: boolean;
+  /** Where it goes on, where that is not all over. */
+  where?: Where;
   /** Left out for now: it stands in a draft and does nothing. */
   off?: boolean;
   /** What the finisher wrote beside it. */
@@ -49,6 +51,18 @@ export interface Layer {
   /** Rules that the finisher has read and left as it is, by their ids. */
   accepted?: string[];
 }
+/** Places that a layer is kept to, or kept off. */
+export const WHERE = ['spots', 'edges', 'ends', 'inside'] as const;
+export type Where = (typeof WHERE)[number];
+export const WHERE_WORDS: Readonly<Record<Where, string>> = {
+  spots: 'on the spots only',
+  edges: 'on the edges only',
+  ends: 'on the end grain only',
+  inside: 'kept off the edges',
+};
+/** It is no part of the face: a mend, an edge, the end grain. */
+export const isElsewhere = ({ where }: Pick<Layer, 'where'>): boolean => where !== undefined && where !== 'inside';
+
 /** How a dry coat is rubbed down: not at all, with paper, wet with paper, with steel wool, with a synthetic pad. */
 export const RUBS = ['none', 'dry', 'wet', 'wool', 'pad'] as const;
 export type Rub = (typeof RUBS)[number];
@@ -133,7 +147,7 @@ export function withApplicator(
   return { applicator, ...(method === undefined ? {} : { method }) };
 }
 
-const IN_ANY_SHOP = ['applicator', 'thinners', 'unhardened', 'apart', 'rub', 'rubLast', 'papers'] as const;
+const IN_ANY_SHOP = ['applicator', 'thinners', 'unhardened', 'where', 'apart', 'rub', 'rubLast', 'papers'] as const;
 /** What of a layer is the same whatever its products are called: how it is put on, left and rubbed down. */
 export type InAnyShop = Pick<Layer, (typeof IN_ANY_SHOP)[number]>;
 export const inAnyShop = (of: { [Key in keyof InAnyShop]?: InAnyShop[Key] | undefined }): InAnyShop =>

@@ -1,5 +1,14 @@
 import { APPLICATOR_INFO, KINDS, TESTS } from '../kinds/index.ts';
-import { isBlank, isRubbedDown, type Layer, methodOf, rubWords, setting, traitsOf } from '../layers/layer.ts';
+import {
+  isBlank,
+  isRubbedDown,
+  type Layer,
+  methodOf,
+  rubWords,
+  setting,
+  traitsOf,
+  type Where,
+} from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
 import { colourSteps, mediumSteps } from './pot-steps.ts';
@@ -47,6 +56,15 @@ function noteAt({ note = '' }: Layer, coat: number, coats: number): string {
   return coat === at ? note.replace(AT_COAT, '').replace(AT_THE_LAST, '') : '';
 }
 const noteAtEnd = ({ note = '' }: Layer): string => (AT_THE_END.test(note) ? note.replace(AT_THE_END, '') : '');
+
+/** Where it goes on, what is right there, and what is too late. */
+const PLACED: Readonly<Record<Where, string>> = {
+  spots:
+    'On the spots alone: let it soak, blot it, look before more; right is a spot that is not found from an arm away. A ring that stays was too wet.',
+  edges: 'On the edges alone, a rag behind the hand; what runs onto the face is off at once.',
+  ends: 'On the end grain alone, at once after the face while that is wet: later a hard line stays.',
+  inside: 'The edges masked, or wiped back while it is wet; the tape comes off before it is hard.',
+};
 
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
@@ -102,6 +120,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
         detail: [
           howOn(layer, own?.binder ?? ''),
           usedWith(layer),
+          layer.where ? PLACED[layer.where] : '',
           endsWet,
           noteAt(layer, c + 1, coats),
           last && (!next || wait === 0) ? noteAtEnd(layer) : '',

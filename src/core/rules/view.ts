@@ -11,6 +11,7 @@ import { nth } from '../known.ts';
 import {
   isBlank,
   isColoured,
+  isElsewhere,
   type Layer,
   mainColour,
   methodOf,
@@ -133,7 +134,8 @@ export function viewOf(input: RuleInput): View {
   const times = coatsOf(stack, { materials, facts, seen: input.seen, weather, darkLong });
   const layers: SeenLayer[] = [];
   stack.forEach((layer, at) => {
-    if (isBlank(layer)) return;
+    // What is mended, or done to an edge, is judged by the hand that does it.
+    if (isBlank(layer) || isElsewhere(layer)) return;
     const carrier = carrierIn(stack, at, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
     const main = mainColour(layer);

@@ -9,7 +9,16 @@ import {
   LAYER_KINDS,
   type LayerKind,
 } from '../kinds/index.ts';
-import { isMadeUp, type Layer, newLayer, RUBBED_OUT, type Rub, thinnedBy, withApplicator } from '../layers/layer.ts';
+import {
+  isMadeUp,
+  type Layer,
+  newLayer,
+  RUBBED_OUT,
+  type Rub,
+  thinnedBy,
+  WHERE,
+  withApplicator,
+} from '../layers/layer.ts';
 import { strengthUnit } from '../layers/materials.ts';
 import { carrierSaid, NEAT_SAID, neatOf, pouredColours } from './amounts.ts';
 import { type Beside, besideSaid, type Thinned, thinnedSaid, thinnersKept } from './pot.ts';
@@ -28,6 +37,7 @@ import {
   SHAPES,
   SPAN,
   spanHours,
+  WHERE_SAID,
   WORDED,
 } from './words.ts';
 
@@ -112,6 +122,8 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const papers = info.is.rubsOut || (rub && rub !== 'none') ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
 
+  const where = WHERE.find((w) => rest.take(words(...WHERE_SAID[w])));
+  if (where) layer.where = where;
   const coats =
     rest.take(new RegExp(`${NUMBER} (?:\\p{L}+ )?(?:coats?|passes|pass)\\b`, 'u')) ?? rest.take(/[x×] ?(\d+)/);
   if (coats?.[1] && known('coats')) settings.coats = numberSaid(coats[1]);

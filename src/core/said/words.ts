@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { Rub } from '../layers/layer.ts';
+import type { Rub, Where } from '../layers/layer.ts';
 import { isRatio, typedQuantity } from '../mix/typed-quantity.ts';
 
 /** A number in figures, fractions or words. @throws FieldError where it is none */
@@ -87,3 +87,18 @@ export const WORDED = [
   ['film', FILM_WORDS],
   ['pressure', PRESSURE_WORDS],
 ] as const;
+
+/** Where a layer goes on, as it is said. */
+export const WHERE_SAID: Readonly<Record<Where, readonly string[]>> = {
+  spots: [
+    'on the spots only',
+    'on the spots',
+    'on the spot only',
+    'on the spot',
+    'where it is sanded through',
+    'spots only',
+  ],
+  edges: ['on the edges only', 'on the edges', 'edges only'],
+  ends: ['on the end grain only', 'on the end grain', 'end grain only', 'on the ends'],
+  inside: ['kept off the edges', 'edges held back', 'edges masked', 'off the edges'],
+};

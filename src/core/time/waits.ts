@@ -1,6 +1,9 @@
 import { APPLICATOR_INFO, type CoatTime, KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, setting } from '../layers/layer.ts';
+import { isElsewhere, type Layer, methodOf, setting } from '../layers/layer.ts';
 import { carrierOf, type Materials } from '../layers/materials.ts';
+
+/** Share of a coat's hands that edges, ends or spots take. Common practice. */
+const PART_OF_FACE = 0.3;
 
 /**
  * Usual time of one coat of a layer, its hands by what it is put on with. Ranges seen in practice, common practice; the label
@@ -12,5 +15,8 @@ export function coatTime(layer: Layer, materials: Materials): CoatTime {
     method: methodOf(layer),
     load: setting(layer, 'load'),
   });
-  return layer.applicator ? { ...time, hands: time.hands * APPLICATOR_INFO[layer.applicator].pace } : time;
+  const part = isElsewhere(layer) ? PART_OF_FACE : 1;
+  // A swab is slow by the spot, and the spots are few.
+  const pace = layer.applicator && !isElsewhere(layer) ? APPLICATOR_INFO[layer.applicator].pace : 1;
+  return { ...time, hands: time.hands * pace * part };
 }

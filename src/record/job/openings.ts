@@ -1,6 +1,6 @@
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { takesColour } from '../../core/layers/check.ts';
-import { isColoured, type Layer, newLayer, type Stack, traitsOf } from '../../core/layers/layer.ts';
+import { isColoured, isElsewhere, type Layer, newLayer, type Stack, traitsOf } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import type { Opening } from '../../core/match/problem.ts';
 
@@ -29,6 +29,7 @@ export const openingsOf = (stack: Stack, offered: Materials, choice: Choice, don
     );
     return i >= done &&
       !layer.off &&
+      !isElsewhere(layer) &&
       solvable(layer.kind, tones) &&
       colourants.length > 0 &&
       !choice.closed.includes(layer.kind)
@@ -43,7 +44,7 @@ export const solvableColours = (stack: Stack, tones = false): Opening[] =>
 /** Every coloured layer, open to the colours it has. */
 export const ownColours = (stack: Stack): Opening[] =>
   stack.flatMap((layer, i) => {
-    const colourants = layer.off ? [] : Object.keys(layer.colours);
+    const colourants = layer.off || isElsewhere(layer) ? [] : Object.keys(layer.colours);
     return colourants.length > 0 ? [{ layer: i, colourants }] : [];
   });
 

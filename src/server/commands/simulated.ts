@@ -1,6 +1,6 @@
 import type { Preparation } from '../../core/board/preparation.ts';
 import type { Measurement } from '../../core/formats/index.ts';
-import { type Layer, methodOf, type Stack, setting } from '../../core/layers/layer.ts';
+import { isElsewhere, type Layer, methodOf, type Stack, setting } from '../../core/layers/layer.ts';
 import { boardCode } from '../../record/board/codes.ts';
 import { type Staged, stackAsMade } from '../../record/board/stages.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -70,7 +70,8 @@ export function benchBoardOf(
     ...(board.strip ? { strip: { name: board.strip, from: board.branched ?? 0 } } : {}),
     species,
     making: preparation,
-    acts: stack.map(actOf),
+    // What is not on the face changes nothing under the instrument.
+    acts: stack.map((layer) => (isElsewhere(layer) ? { kind: 'rub-out' } : actOf(layer))),
   };
 }
 

@@ -2,7 +2,16 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { type ReactNode, useState } from 'react';
 import { APPLICATOR_INFO, APPLICATORS, cannotPutOn, KINDS, type Setting } from '../../../core/kinds/index.ts';
-import { isMadeUp, type Layer, mainColour, methodOf, setting, withApplicator } from '../../../core/layers/layer.ts';
+import {
+  isMadeUp,
+  type Layer,
+  mainColour,
+  methodOf,
+  setting,
+  WHERE,
+  WHERE_WORDS,
+  withApplicator,
+} from '../../../core/layers/layer.ts';
 import { carrierOf, type Materials } from '../../../core/layers/materials.ts';
 import { thinnersTyped } from '../../../core/said/pot.ts';
 import { type Said, thinnersText } from '../../../core/said/sentence.ts';
@@ -123,6 +132,18 @@ function PieceField({ layer, about, materials, usual, gun, onChange, onNote, onS
             { id: 'without', label: 'without hardener' },
           ]}
           onChoose={(id) => onChange(id === 'without' ? { ...layer, unhardened: true } : asUsual(layer, 'hardener'))}
+        />
+      );
+    case 'where':
+      return (
+        <Choice
+          label="where"
+          value={layer.where ?? ''}
+          options={WHERE.map((id) => ({ id, label: WHERE_WORDS[id] }))}
+          onChoose={(id) => {
+            const where = WHERE.find((w) => w === id);
+            if (where) onChange({ ...layer, where });
+          }}
         />
       );
     case 'apart':

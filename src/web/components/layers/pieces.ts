@@ -28,6 +28,7 @@ export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
       .map(({ key, label }): Piece => ({ about: `setting:${key}`, name: label })),
     ...some(!putsNothingOn(layer), 'thinners', 'thinned'),
     ...some(hardens, 'hardener', 'hardener'),
+    { about: 'where', name: 'where' },
     ...some(several, 'apart', 'apart'),
     { about: 'wait', name: 'left' },
     { about: 'rub', name: is.rubsOut ? 'papers' : 'then' },
@@ -37,8 +38,8 @@ export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
 
 /** The layer with a piece of it as is usual. */
 export function asUsual(layer: Layer, about: Said): Layer {
-  const { applicator, thinners, unhardened, apart, wait, rub, papers, rubLast, note, method, ...rest } = layer;
-  const kept = { applicator, thinners, unhardened, apart, wait, rub, papers, rubLast, note, method };
+  const { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, note, method, ...rest } = layer;
+  const kept = { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, note, method };
   const without = (...keys: (keyof typeof kept)[]): Layer => ({
     ...rest,
     ...Object.fromEntries(
@@ -59,6 +60,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
       return without('rub', 'papers', 'rubLast');
     case 'applicator':
     case 'thinners':
+    case 'where':
     case 'apart':
     case 'wait':
     case 'note':
