@@ -3,9 +3,10 @@
  * board of each colour stands on the rack and was held against a plain one and against its neighbour.
  */
 
-import { ANY_FINISH, type Bound, type Unknown } from '../src/core/belief/belief.ts';
+import { ANY_FINISH } from '../src/core/belief/belief.ts';
 import { believeMade, type MadeThing, type Turn, USUAL_TURN, unturned } from '../src/core/belief/colours.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
+import type { Bound, Unknown } from '../src/core/belief/things.ts';
 import type { Wood } from '../src/core/board/index.ts';
 import { FIGURES, rawMean } from '../src/core/board/wood.ts';
 import { deltaE00, type Lab, labOf } from '../src/core/colour/index.ts';

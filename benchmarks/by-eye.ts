@@ -3,19 +3,13 @@
  * believed of the target and of what the recipes miss says what to make next, which look tells most, and when it passes.
  */
 
-import {
-  ANY_FINISH,
-  type Bound,
-  type Look,
-  type Nearest,
-  type Thing,
-  type Unknown,
-} from '../src/core/belief/belief.ts';
+import { ANY_FINISH } from '../src/core/belief/belief.ts';
 import { chanceOfMatch } from '../src/core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turns, unturned, withTurns } from '../src/core/belief/colours.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
 import { familyOf } from '../src/core/belief/recipes.ts';
+import type { Bound, Look, Nearest, Thing, Unknown } from '../src/core/belief/things.ts';
 import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { predictFinal } from '../src/core/board/predict.ts';
 import type { Tuning } from '../src/core/board/state.ts';

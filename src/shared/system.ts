@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
-import { LONGEST_WAIT, RUBS, WHERE } from '../core/layers/layer.ts';
+import { KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 import { Id } from './id.ts';
 import { PreparationSchema, Thinners } from './stack.ts';
 
@@ -29,7 +29,7 @@ const SystemLayer = z.object({
   applicator: z.enum(APPLICATORS).optional(),
   thinners: Thinners.optional(),
   unhardened: z.boolean().optional(),
-  where: z.enum(WHERE).optional(),
+  where: z.enum(KEPT_TO).optional(),
   wait: z.number().min(0).max(LONGEST_WAIT).optional(),
   apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),

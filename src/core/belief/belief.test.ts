@@ -4,11 +4,12 @@ import { DIRECTIONS } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { movedLab } from '../colour/shades.ts';
 import { normalBelow } from '../normal-below.ts';
-import { believe, type Look, type Thing, type Unknown } from './belief.ts';
+import { believe } from './belief.ts';
 import { chanceOfMatch } from './chance.ts';
 import { beside, looksSame, nearer, type Size, sized, USUAL_EYE, unsaid, within } from './eye.ts';
 import { alikeAt, metricAt } from './metric.ts';
 import { along, believing, covarianceOf, moments, type SeenSum } from './normal.ts';
+import type { Look, Thing, Unknown } from './things.ts';
 
 const WALNUT: Lab = [42, 12, 20];
 const near = (value: number, wanted: number, by: number) => expect(Math.abs(value - wanted)).toBeLessThan(by);

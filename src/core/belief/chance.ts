@@ -1,7 +1,8 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Lab } from '../colour/lab.ts';
 import { chanceWithin, rangeOf } from '../match/risk.ts';
-import { AXES, type Belief, middle } from './belief.ts';
+import type { Belief } from './belief.ts';
+import { AXES, middle } from './ground.ts';
 import { partsAt, type Square } from './metric.ts';
 
 /** Keeps what is known for certain a colour of its own; CIEDE2000. */

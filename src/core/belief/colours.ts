@@ -1,17 +1,9 @@
 import { WAVELENGTHS } from '../colour/grid.ts';
 import type { Lab } from '../colour/lab.ts';
 import type { Colourant, Materials } from '../layers/materials.ts';
-import {
-  type Belief,
-  type Bound,
-  believe,
-  type Effect,
-  type Known,
-  type Sightings,
-  type Thing,
-  type Unknown,
-} from './belief.ts';
+import { type Belief, believe } from './belief.ts';
 import type { Square } from './metric.ts';
+import type { Bound, Effect, Known, Sightings, Thing, Unknown } from './things.ts';
 
 /**
  * What is unknown of a colour that was looked at and never laddered, three logarithms: how strong it is, how it turns from blue

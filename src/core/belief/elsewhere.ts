@@ -1,8 +1,10 @@
 import { inverse, Matrix } from 'ml-matrix';
 import type { Lab } from '../colour/lab.ts';
-import { type Belief, type Known, leanDoubt, leanOf } from './belief.ts';
+import type { Belief } from './belief.ts';
 import { ofColour, USUAL_TURN } from './colours.ts';
+import { leanDoubt, leanOf } from './ground.ts';
 import type { Square } from './metric.ts';
+import type { Known } from './things.ts';
 
 /** How somebody is found to see, from so many looks. */
 export interface EyeSeen {

@@ -27,7 +27,7 @@ import {
 import { BANDS, WAVELENGTHS } from '../colour/grid.ts';
 import type { Lab } from '../colour/lab.ts';
 import { nth } from '../known.ts';
-import { type Layer, newLayer, type Stack, WHERE } from '../layers/layer.ts';
+import { KEPT_TO, type Layer, newLayer, type Stack } from '../layers/layer.ts';
 import type { Colourant } from '../layers/materials.ts';
 import { COATED, SEALED } from '../optics/surface.ts';
 import { assemble, type BoardOptions } from './compile.ts';
@@ -85,9 +85,9 @@ describe('a layer kept to a place', () => {
   const on = (where: Layer['where'], zone: BoardOptions['zone']) =>
     stateAfter([{ ...dye({ honey: 6 }), ...(where ? { where } : {}) }], { zone }).inWood.length;
   it('goes on there and nowhere else; of single spots nothing is foreseen', () => {
-    expect(WHERE.map((where) => on(where, 'face'))).toEqual([0, 0, 0, 1]);
-    expect(WHERE.map((where) => on(where, 'edge'))).toEqual([0, 1, 0, 0]);
-    expect(WHERE.map((where) => on(where, 'end'))).toEqual([0, 0, 1, 0]);
+    expect(KEPT_TO.map((where) => on(where, 'face'))).toEqual([0, 0, 0, 1]);
+    expect(KEPT_TO.map((where) => on(where, 'edge'))).toEqual([0, 1, 0, 0]);
+    expect(KEPT_TO.map((where) => on(where, 'end'))).toEqual([0, 0, 1, 0]);
     expect([on(undefined, 'face'), on(undefined, 'edge'), on(undefined, 'end')]).toEqual([1, 1, 1]);
   });
 });
@@ -172,7 +172,7 @@ describe('what a coat leaves open', () => {
     expect(one.even).toBeCloseTo(0.5, 12);
     expect(stateAfter([conditioner(2)]).even).toBeCloseTo(1 - 0.5 * (1 - 0.39), 12);
     expect(stateAfter([clear(), conditioner()]).even).toBe(0);
-    // Where only the pores are closed the face still draws together.
+    // KeptTo only the pores are closed the face still draws together.
     expect(stateAfter([filler(0.1, { settings: { fill: 1 } }), conditioner()]).even).toBeCloseTo(0.5 * 0.6, 9);
     close(stateAfter([], { preparation: { conditioner: true } }).open, [0.78, 0.78, 0.78]);
     expect(states([], { preparation: { conditioner: true } })[0]?.unread).toEqual([]);
@@ -260,7 +260,7 @@ describe('colour in the wood', () => {
       topFilm(stateAfter([sealer(), ink(10)])).thickness,
       [0.88, 0.88, 0.88].map((v) => 0.02 * v),
     );
-    // Where only the pores are closed a trace lies on them alone.
+    // KeptTo only the pores are closed a trace lies on them alone.
     const pores = topFilm(stateAfter([filler(0.1, { settings: { fill: 1 } }), dye(6)])).thickness;
     expect(nth(pores, PORE)).toBeCloseTo(0.012, 9);
     expect(nth(pores, GROUND)).toBeCloseTo(0.012 * 0.4, 9);

@@ -1,5 +1,5 @@
 import { APPLICATOR_INFO, KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, rubWords, type Stack, setting, WHERE_WORDS } from './layer.ts';
+import { KEPT_TO_WORDS, type Layer, methodOf, rubWords, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
 export interface Naming {
@@ -51,7 +51,7 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(after.thinners ? `thinned with ${Object.keys(after.thinners).join(' and ')}` : 'thinned as usual');
   if ((before.unhardened ?? false) !== (after.unhardened ?? false))
     words.push(after.unhardened ? 'without hardener' : 'with hardener');
-  if (before.where !== after.where) words.push(after.where ? WHERE_WORDS[after.where] : 'all over');
+  if (before.where !== after.where) words.push(after.where ? KEPT_TO_WORDS[after.where] : 'all over');
   if (before.wait !== after.wait)
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
   if (before.apart !== after.apart)

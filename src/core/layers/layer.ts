@@ -26,14 +26,14 @@ export interface Layer {
   /** What it is put on with, where that is said. */
   applicator?: Applicator;
   /**
-   * What it is thinned with, by name: parts by volume of each to one of the product as it comes. Where colours are made up to
+   * What it is thinned with, by name: parts by volume of each to one of the product as it comes. KeptTo colours are made up to
    * a strength their rest is thinner, and only the proportion between several counts.
    */
   thinners?: Record<string, number>;
   /** Its product has a hardener, and these coats are put on without. */
   unhardened?: boolean;
-  /** Where it goes on, where that is not all over. */
-  where?: Where;
+  /** KeptTo it goes on, where that is not all over. */
+  where?: KeptTo;
   /** Left out for now: it stands in a draft and does nothing. */
   off?: boolean;
   /** What the finisher wrote beside it. */
@@ -52,9 +52,9 @@ export interface Layer {
   accepted?: string[];
 }
 /** Places that a layer is kept to, or kept off. */
-export const WHERE = ['spots', 'edges', 'ends', 'inside'] as const;
-export type Where = (typeof WHERE)[number];
-export const WHERE_WORDS: Readonly<Record<Where, string>> = {
+export const KEPT_TO = ['spots', 'edges', 'ends', 'inside'] as const;
+export type KeptTo = (typeof KEPT_TO)[number];
+export const KEPT_TO_WORDS: Readonly<Record<KeptTo, string>> = {
   spots: 'on the spots only',
   edges: 'on the edges only',
   ends: 'on the end grain only',

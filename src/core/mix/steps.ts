@@ -2,12 +2,12 @@ import { APPLICATOR_INFO, KINDS, TESTS } from '../kinds/index.ts';
 import {
   isBlank,
   isRubbedDown,
+  type KeptTo,
   type Layer,
   methodOf,
   rubWords,
   setting,
   traitsOf,
-  type Where,
 } from '../layers/layer.ts';
 import { carrierOf } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
@@ -57,8 +57,8 @@ function noteAt({ note = '' }: Layer, coat: number, coats: number): string {
 }
 const noteAtEnd = ({ note = '' }: Layer): string => (AT_THE_END.test(note) ? note.replace(AT_THE_END, '') : '');
 
-/** Where it goes on, what is right there, and what is too late. */
-const PLACED: Readonly<Record<Where, string>> = {
+/** KeptTo it goes on, what is right there, and what is too late. */
+const PLACED: Readonly<Record<KeptTo, string>> = {
   spots:
     'On the spots alone: let it soak, blot it, look before more; right is a spot that is not found from an arm away. A ring that stays was too wet.',
   edges: 'On the edges alone, a rag behind the hand; what runs onto the face is off at once.',

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { APPLICATORS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
-import { isMadeUp, type Layer, newLayer, RUBBED_OUT, RUBS, WHERE, withApplicator } from '../layers/layer.ts';
+import { isMadeUp, KEPT_TO, type Layer, newLayer, RUBBED_OUT, RUBS, withApplicator } from '../layers/layer.ts';
 import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
 import { understoodStack } from './stack.ts';
@@ -105,7 +105,7 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
       thinned: fc.option(fc.integer({ min: 1, max: 400 }), { nil: undefined }),
       touch: fc.boolean(),
       unhardened: fc.option(fc.constant(true), { nil: undefined }),
-      where: fc.option(fc.constantFrom(...WHERE), { nil: undefined }),
+      where: fc.option(fc.constantFrom(...KEPT_TO), { nil: undefined }),
       papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
       rubLast: fc.option(fc.constant(true), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),

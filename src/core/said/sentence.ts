@@ -1,5 +1,5 @@
 import { APPLICATOR_INFO, COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { isMadeUp, type Layer, newLayer, type Rub, setting, WHERE_WORDS, withApplicator } from '../layers/layer.ts';
+import { isMadeUp, KEPT_TO_WORDS, type Layer, newLayer, type Rub, setting, withApplicator } from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { neatOf } from './amounts.ts';
 import { namesIn, type SaidShelf } from './shelf.ts';
@@ -146,7 +146,7 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
     const value = setting(layer, key);
     if (say && value !== usual) clauses.push({ text: say(value), about: `setting:${key}` });
   }
-  if (layer.where) clauses.push({ text: WHERE_WORDS[layer.where], about: 'where' });
+  if (layer.where) clauses.push({ text: KEPT_TO_WORDS[layer.where], about: 'where' });
   if (layer.apart !== undefined) clauses.push({ text: `${spanText(layer.apart)} apart`, about: 'apart' });
   if (layer.wait !== undefined) clauses.push({ text: `left ${spanText(layer.wait)}`, about: 'wait' });
   if (kind.is.rubsOut && (layer.rub || layer.papers))

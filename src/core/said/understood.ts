@@ -11,12 +11,12 @@ import {
 } from '../kinds/index.ts';
 import {
   isMadeUp,
+  KEPT_TO,
   type Layer,
   newLayer,
   RUBBED_OUT,
   type Rub,
   thinnedBy,
-  WHERE,
   withApplicator,
 } from '../layers/layer.ts';
 import { strengthUnit } from '../layers/materials.ts';
@@ -28,6 +28,7 @@ import {
   COUNT_WORDS,
   HOUR_UNIT,
   IDLE,
+  KEPT_TO_SAID,
   NUMBER,
   numberSaid,
   OFF,
@@ -37,7 +38,6 @@ import {
   SHAPES,
   SPAN,
   spanHours,
-  WHERE_SAID,
   WORDED,
 } from './words.ts';
 
@@ -122,7 +122,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const papers = info.is.rubsOut || (rub && rub !== 'none') ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
 
-  const where = WHERE.find((w) => rest.take(words(...WHERE_SAID[w])));
+  const where = KEPT_TO.find((w) => rest.take(words(...KEPT_TO_SAID[w])));
   if (where) layer.where = where;
   const coats =
     rest.take(new RegExp(`${NUMBER} (?:\\p{L}+ )?(?:coats?|passes|pass)\\b`, 'u')) ?? rest.take(/[x×] ?(\d+)/);

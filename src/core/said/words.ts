@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { Rub, Where } from '../layers/layer.ts';
+import type { KeptTo, Rub } from '../layers/layer.ts';
 import { isRatio, typedQuantity } from '../mix/typed-quantity.ts';
 
 /** A number in figures, fractions or words. @throws FieldError where it is none */
@@ -88,8 +88,8 @@ export const WORDED = [
   ['pressure', PRESSURE_WORDS],
 ] as const;
 
-/** Where a layer goes on, as it is said. */
-export const WHERE_SAID: Readonly<Record<Where, readonly string[]>> = {
+/** KeptTo a layer goes on, as it is said. */
+export const KEPT_TO_SAID: Readonly<Record<KeptTo, readonly string[]>> = {
   spots: [
     'on the spots only',
     'on the spots',

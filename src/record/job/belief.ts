@@ -1,17 +1,10 @@
-import {
-  ANY_FINISH,
-  type Belief,
-  type Look,
-  type Nearest,
-  type Sightings,
-  type Thing,
-  type Unknown,
-} from '../../core/belief/belief.ts';
+import { ANY_FINISH, type Belief } from '../../core/belief/belief.ts';
 import { straysOf } from '../../core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turn, type Turns, withTurns } from '../../core/belief/colours.ts';
 import { knownBefore } from '../../core/belief/elsewhere.ts';
 import { alikeAt } from '../../core/belief/metric.ts';
 import { familyOf } from '../../core/belief/recipes.ts';
+import type { Look, Nearest, Sightings, Thing, Unknown } from '../../core/belief/things.ts';
 import { predictFinal } from '../../core/board/predict.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { unlessRefused } from '../../core/field-error.ts';

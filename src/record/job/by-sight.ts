@@ -1,5 +1,6 @@
-import type { Belief, Look } from '../../core/belief/belief.ts';
+import type { Belief } from '../../core/belief/belief.ts';
 import { chanceOfMatch, straysOf } from '../../core/belief/chance.ts';
+import type { Look } from '../../core/belief/things.ts';
 import { bentTo } from '../../core/colour/bent.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';

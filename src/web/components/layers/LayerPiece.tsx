@@ -4,12 +4,12 @@ import { type ReactNode, useState } from 'react';
 import { APPLICATOR_INFO, APPLICATORS, cannotPutOn, KINDS, type Setting } from '../../../core/kinds/index.ts';
 import {
   isMadeUp,
+  KEPT_TO,
+  KEPT_TO_WORDS,
   type Layer,
   mainColour,
   methodOf,
   setting,
-  WHERE,
-  WHERE_WORDS,
   withApplicator,
 } from '../../../core/layers/layer.ts';
 import { carrierOf, type Materials } from '../../../core/layers/materials.ts';
@@ -139,9 +139,9 @@ function PieceField({ layer, about, materials, usual, gun, onChange, onNote, onS
         <Choice
           label="where"
           value={layer.where ?? ''}
-          options={WHERE.map((id) => ({ id, label: WHERE_WORDS[id] }))}
+          options={KEPT_TO.map((id) => ({ id, label: KEPT_TO_WORDS[id] }))}
           onChoose={(id) => {
-            const where = WHERE.find((w) => w === id);
+            const where = KEPT_TO.find((w) => w === id);
             if (where) onChange({ ...layer, where });
           }}
         />
