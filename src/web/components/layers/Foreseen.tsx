@@ -65,15 +65,7 @@ function zonesThatMatter({ job }: Bench, { wood }: BoardModel): Zone[] {
   return ZONES.filter((zone) => zone !== 'face' && parts.some((p) => p.zones.includes(zone)));
 }
 
-/** How it will look and feel beside its colour. */
-const finishText = ({ sheen, pores, feel }: Finish): string =>
-  [
-    sheen === undefined ? 'sheen as the label of its last coat says' : sheenText(sheen),
-    pores && `pores ${pores}`,
-    feel && `feels ${FEEL_WORDS[feel]}`,
-  ]
-    .filter(Boolean)
-    .join(', ');
+/** How it will feel. */
 const FEEL_WORDS: Readonly<Record<NonNullable<Finish['feel']>, string>> = {
   'bare wood': 'like bare wood',
   silky: 'silky',
@@ -96,6 +88,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
   const face = zones[0]?.lab;
   const { miss } = useTold();
   const hidden = unforeseen(bench, model, stack);
+  const finish = foreseenFinish(stack, ruleFacts(bench.shelf), hasPores(model.scaled));
   return (
     <Text as="div" size="small" className="soft">
       {hidden && (
@@ -104,22 +97,27 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           read with it are its ladder.
         </div>
       )}
-      {face &&
-        zones.slice(1).map(
-          ({ zone, lab }) =>
-            lab && (
-              <div key={zone}>
-                {ZONE_NAMES[zone]} {miss(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
-              </div>
-            ),
-        )}
       {stack.length > 0 && (
-        <div>{finishText(foreseenFinish(stack, ruleFacts(bench.shelf), hasPores(model.scaled)))}</div>
-      )}
-      {stack.length > 0 && (
-        <div>
-          about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand
-        </div>
+        <details>
+          <summary>
+            {finish.sheen === undefined ? 'sheen by its label' : sheenText(finish.sheen)},{' '}
+            <span>
+              about {hoursText(wait.usual)}, {Math.round(hands)} min a m² by hand
+            </span>
+          </summary>
+          <div>
+            {finish.pores && `pores ${finish.pores}, `}feels {FEEL_WORDS[finish.feel ?? 'bare wood']}
+          </div>
+          {face &&
+            zones.slice(1).map(
+              ({ zone, lab }) =>
+                lab && (
+                  <div key={zone}>
+                    {ZONE_NAMES[zone]} {miss(deltaE00(face, lab))}, {nth(differenceWords(face, lab), 0)}
+                  </div>
+                ),
+            )}
+        </details>
       )}
     </Text>
   );
