@@ -13,6 +13,7 @@ import { FileButton } from './FileButton.tsx';
 import { Keys } from './Keys.tsx';
 import { LayerEditor } from './layers/LayerEditor.tsx';
 import { LayerPiece } from './layers/LayerPiece.tsx';
+import { byParts, hasRatio } from './layers/RatioField.tsx';
 import { ToastProvider, useToast } from './Toast.tsx';
 
 describe('keys of a page', () => {
@@ -194,6 +195,25 @@ describe('the settings of a layer', () => {
     await user.click(screen.getByRole('button', { name: 'Hold it' }));
     fireEvent.change(screen.getByLabelText(/^red /), { target: { value: '2' } });
     expect(now().colours).toEqual({ yellow: expect.closeTo(6, 9), red: expect.closeTo(2, 9) });
+  });
+  it('are typed as they are poured: tins, thirds, a liquid to its thinner', () => {
+    const stain = { ...MATERIALS.colourants.umber, kind: 'stain' as const, maxStrength: 1 };
+    const ink = { ...MATERIALS.colourants.red, kind: 'ink' as const, maxStrength: 30 };
+    const shelf = { ...MATERIALS, colourants: { one: { ...stain, id: 'one' }, two: { ...stain, id: 'two' }, ink } };
+    const two = newLayer('wiping-stain', { colours: { one: 0.5, two: 0.5 } });
+    expect(byParts(two, '2 tins : 1 tin', shelf)).toEqual({ one: 2 / 3, two: 1 / 3 });
+    expect(byParts(two, '2/3 and 1/3', shelf)).toEqual({
+      one: expect.closeTo(2 / 3, 9),
+      two: expect.closeTo(1 / 3, 9),
+    });
+    expect(byParts(two, '2:1:1', shelf)).toEqual({ one: 0.5, two: 0.25 });
+    expect(() => byParts(two, '2 tins : 3 oz', shelf)).toThrow(/all of it in parts or tins/);
+    const neat = newLayer('ink', { colours: { ink: 30 } });
+    expect(byParts(neat, '1:5', shelf)).toEqual({ ink: 5 });
+    expect(byParts(neat, '4 oz + 2 oz', shelf)).toEqual({ ink: expect.closeTo(20, 9) });
+    expect(() => byParts(neat, '1 part', shelf)).toThrow(/1:5/);
+    expect(hasRatio(neat, shelf)).toBe(true);
+    expect(hasRatio(newLayer('dye', { colours: { red: 2 } }), MATERIALS)).toBe(false);
   });
   it('say a pigment in per cent of the glaze', () => {
     const { now } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));

@@ -171,7 +171,7 @@ describe('the coats of a board', () => {
     await page.user.click(screen.getByRole('link', { name: 'Story of this board' }));
     expect(await screen.findByRole('heading', { name: /Story of board beech-1/ })).toBeDefined();
     expect(await screen.findByText('Reading put right: stage 1 → 2')).toBeDefined();
-    expect(screen.getByText('Recipe 1 planned (hand)')).toBeDefined();
+    expect(screen.getByText(/^Recipe 1 planned \(hand\): Dye with .* Honey/)).toBeDefined();
   });
 });
 

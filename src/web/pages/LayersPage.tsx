@@ -1,9 +1,6 @@
 import { Button } from '@mui/material';
 import { useEventCallback } from '@mui/material/utils';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
-import type { Falls } from '../../core/board/predict.ts';
-import { ILLUMINANTS, type Illuminant, type Light } from '../../core/colour/lights.ts';
 import { KINDS } from '../../core/kinds/index.ts';
 import { isBlank, type Stack } from '../../core/layers/layer.ts';
 import { isDone, lastRead, layersOn, stackAsMade } from '../../record/board/stages.ts';
@@ -16,13 +13,13 @@ import { BoardView, END_INSET } from '../components/layers/BoardView.tsx';
 import { ColourantChoice } from '../components/layers/ColourantChoice.tsx';
 import { ExpectedFigures } from '../components/layers/ExpectedFigures.tsx';
 import { Foreseen } from '../components/layers/Foreseen.tsx';
-import { GlazeAdvice } from '../components/layers/GlazeAdvice.tsx';
 import { LayerInHand } from '../components/layers/LayerInHand.tsx';
-import { LightBar, type LooksBeside, nextEnlarged } from '../components/layers/LightBar.tsx';
+import { LightBar } from '../components/layers/LightBar.tsx';
+import { useLooking } from '../components/layers/looking.ts';
 import { NextSteps } from '../components/layers/NextSteps.tsx';
 import { useOpenLayer } from '../components/layers/open-layer.ts';
 import { usePlanning } from '../components/layers/planning.ts';
-import { Roads } from '../components/layers/Roads.tsx';
+import { RoadsFound } from '../components/layers/RoadsFound.tsx';
 import { RuleList } from '../components/layers/RuleList.tsx';
 import { RuleMark } from '../components/layers/RuleMark.tsx';
 import { SayLayer } from '../components/layers/SayLayer.tsx';
@@ -32,7 +29,7 @@ import { Systems, type TakenSystem } from '../components/layers/Systems.tsx';
 import { UnderLayer } from '../components/layers/UnderLayer.tsx';
 import { UndoRedo } from '../components/layers/UndoRedo.tsx';
 import { useKeepVersions, Versions } from '../components/layers/Versions.tsx';
-import { Area, Pile, Row } from '../components/layout.tsx';
+import { Pile, Row } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { ToolsForm } from '../components/Tools.tsx';
@@ -64,23 +61,9 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     error: draftError,
     ...draft
   } = useDraft(bench.job.number, wood, begun);
-  const [params, setParams] = useSearchParams();
-  const light: Light = useMemo(() => {
-    const asked = params.get('light') as Illuminant;
-    return { illuminant: ILLUMINANTS.includes(asked) ? asked : 'D65', observer: 10 };
-  }, [params]);
-  const setLight = (illuminant: string) =>
-    setParams((p) => {
-      p.set('light', illuminant);
-      return p;
-    });
-  const [wet, setWet] = useState(false);
-  const [years, setYears] = useState(0);
-  const [beside, setBeside] = useState<LooksBeside>(null);
-  const [enlarge, setEnlarge] = useState(1);
+  const looking = useLooking();
+  const { light, wet, years, beside, enlarge, loupe } = looking;
   const begin = useBegun(bench);
-  const [ends, setEnds] = useState(false);
-  const [loupe, setLoupe] = useState(false);
   const layer = useOpenLayer({ stack, done, offered: bench.offered, begun: begin, set, drag });
   const { selected, setSelected, open } = layer;
   /** What a search may use as it was when its choice was opened; null while it is not. */
@@ -91,9 +74,8 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
   const [choice, setChoice] = usePersistentState<Choice>(`choice/${bench.job.number}`, ANYTHING);
   const { looks, fields, error: refused } = useLooks(bench, model, stack, light);
   const live = useLiveFields(follow, bench, model, light);
-  const [falls, setFalls] = useState<Falls>('diffuse');
-  const otherwise = useOtherwise(bench, model, stack, { years, falls });
-  const end = useEnd(bench, model, stack, ends);
+  const otherwise = useOtherwise(bench, model, stack, { years, falls: looking.falls });
+  const end = useEnd(bench, model, stack, looking.ends);
   const metal = stack.some((l) =>
     Object.keys(l.colours).some((id) => bench.materials.colourants[id]?.kind === 'metallic'),
   );
@@ -157,7 +139,6 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     setOver('versions');
   });
   const onColours = useEventCallback(() => setChosenBefore(choice));
-  const onLight = useEventCallback(setLight);
   const onField = useEventCallback((i: number) => setSelected(i > done ? i - 1 : null));
   const onSettle = useEventCallback(settle);
   const shelf = useMemo(() => saidShelf(bench.shelf), [bench.shelf]);
@@ -188,6 +169,32 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     ...decide,
   };
 
+  /** What takes the whole lower half: the roads that were found, the kept versions, the systems. */
+  const whole =
+    over === 'versions' ? (
+      <Versions
+        bench={bench}
+        model={model}
+        stack={settled}
+        problemFor={problemFor}
+        onTake={take}
+        onBack={() => setOver(null)}
+      />
+    ) : over === 'systems' ? (
+      <Systems {...{ bench, model, stack }} onTake={takeSystem} onBack={() => setOver(null)} />
+    ) : over === 'roads' && search.found && roads.length > 0 && model.target ? (
+      <RoadsFound
+        found={search.found}
+        advice={!search.found.whole && done === 0 && { stack, onAdd: finding.findWithGlaze }}
+        materials={bench.materials}
+        wood={model.species}
+        seed={model.seed}
+        target={model.target}
+        onTake={(road) => take(road.stack)}
+        onBack={() => setOver(null)}
+      />
+    ) : null;
+
   return (
     <>
       <ToolsForm>
@@ -196,18 +203,18 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
           wet={wet}
           beside={beside}
           years={years}
-          onYears={setYears}
-          falls={metal ? falls : null}
-          onFalls={setFalls}
-          onLight={onLight}
-          onWet={setWet}
-          onBeside={setBeside}
-          ends={ends}
-          onEnds={setEnds}
+          onYears={looking.setYears}
+          falls={metal ? looking.falls : null}
+          onFalls={looking.setFalls}
+          onLight={looking.setLight}
+          onWet={looking.setWet}
+          onBeside={looking.setBeside}
+          ends={looking.ends}
+          onEnds={looking.setEnds}
           loupe={loupe}
-          onLoupe={setLoupe}
+          onLoupe={looking.setLoupe}
           enlarge={target && coloured ? enlarge : null}
-          onEnlarge={setEnlarge}
+          onEnlarge={looking.setEnlarge}
         />
       </ToolsForm>
       <BoardView
@@ -252,41 +259,8 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         }
       />
       <div className="below">
-        {over === 'versions' ? (
-          <div className="whole">
-            <Versions
-              bench={bench}
-              model={model}
-              stack={settled}
-              problemFor={problemFor}
-              onTake={take}
-              onBack={() => setOver(null)}
-            />
-          </div>
-        ) : over === 'systems' ? (
-          <div className="whole">
-            <Systems {...{ bench, model, stack }} onTake={takeSystem} onBack={() => setOver(null)} />
-          </div>
-        ) : over === 'roads' && roads.length > 0 && model.target ? (
-          <div className="whole">
-            {search.found?.reasons.map((reason) => (
-              <Area key={reason} className="note" padBottom="close">
-                {reason} The nearest is below.
-              </Area>
-            ))}
-            {!search.found?.whole && done === 0 && (
-              <GlazeAdvice stack={stack} roads={roads} onAdd={finding.findWithGlaze} />
-            )}
-            <Roads
-              roads={roads}
-              materials={bench.materials}
-              wood={model.species}
-              seed={model.seed}
-              target={model.target}
-              onTake={(road) => take(road.stack)}
-              onBack={() => setOver(null)}
-            />
-          </div>
+        {whole ? (
+          <div className="whole">{whole}</div>
         ) : (
           <>
             <Pile gap="close" top>
@@ -376,18 +350,9 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
         keys={[
           { key: 'f', what: 'find recipes', run: () => find() },
           { key: 's', what: 'find layers and recipes', run: finding.findSystems },
-          { key: 'w', what: 'wet or dry', run: () => setWet(!wet) },
-          { key: 'e', what: 'the end grain', run: () => setEnds(!ends) },
-          {
-            key: 'm',
-            what: 'the miss, three or five times as large',
-            run: () => setEnlarge(nextEnlarged(enlarge)),
-          },
-          { key: 'l', what: 'the loupe', run: () => setLoupe(!loupe) },
+          ...looking.keys,
           { key: 'v', what: 'versions of the layers', run: () => setOver(over === 'versions' ? null : 'versions') },
           { key: 'y', what: 'systems', run: () => setOver(over === 'systems' ? null : 'systems') },
-          { key: 'c', what: 'curves', run: () => setBeside(beside === 'curves' ? null : 'curves') },
-          { key: 'p', what: 'the path of the colour', run: () => setBeside(beside === 'path' ? null : 'path') },
           { key: 'Ctrl+Z', what: 'undo the last change of the stack', run: undo },
           { key: 'Ctrl+Shift+Z', what: 'redo it', run: redo },
         ]}

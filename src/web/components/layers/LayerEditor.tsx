@@ -10,7 +10,7 @@ import { withHeldRatio, withinPot } from '../../../core/mix/index.ts';
 import { Columns, Pile, Row } from '../layout.tsx';
 import { NumberField } from '../NumberField.tsx';
 import { strengthText } from '../numbers.ts';
-import { RatioField } from './RatioField.tsx';
+import { hasRatio, RatioField } from './RatioField.tsx';
 
 interface Props {
   layer: Layer;
@@ -178,7 +178,7 @@ export function LayerEditor({ layer, materials, onChange, onDrag, onSettle, told
             ))}
           </TextField>
         )}
-        {Object.values(layer.colours).some((s) => s > 0) && Object.keys(layer.colours).length > 1 && (
+        {hasRatio(layer, materials) && (
           <RatioField
             layer={layer}
             materials={materials}
