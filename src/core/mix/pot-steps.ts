@@ -300,8 +300,8 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
       }),
     ];
   }
-  const reduced = layer.thinners ? null : reducing(layer, medium.carrier, facts[medium.id] ?? {});
-  const coat = litres / (1 + (reduced?.share ?? thinnedBy(layer)));
+  const reduced = reducing(layer, medium.carrier, facts[medium.id] ?? {});
+  const coat = litres / (1 + (reduced?.share ?? 0) + thinnedBy(layer));
   const steps = [
     step(stage, 'base', {
       kind: 'base',
@@ -343,9 +343,10 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
 
 /** 15 to 20 per cent of reducer thins a solvent coat for the gun. Common practice. */
 const REDUCED = { from: 0.15, to: 0.2 };
-/** What a sprayed coat is reduced with, and by how much at its label's most; null where it is not. */
+/** What a sprayed coat is reduced with, and by how much at its label's most; null where it is not, or that is said. */
 function reducing(layer: Layer, carrier: string, { thinner, thinning }: ProductFacts) {
-  if (methodOf(layer) !== 'sprayed' || layer.applicator === 'can' || carrier !== 'solvent') return null;
+  const said = Object.keys(layer.thinners ?? {}).some((name) => name !== 'retarder');
+  if (methodOf(layer) !== 'sprayed' || layer.applicator === 'can' || carrier !== 'solvent' || said) return null;
   const share = Math.min(thinning ?? REDUCED.to, (REDUCED.from + REDUCED.to) / 2);
   return share > 0 ? { with: thinner ?? 'its own reducer', share } : null;
 }

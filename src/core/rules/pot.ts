@@ -1,8 +1,8 @@
-import { CARRIER_INFO, thinnerNamed } from '../kinds/index.ts';
+import { CARRIER_INFO, TOUCH_OF_RETARDER, thinnerNamed } from '../kinds/index.ts';
 import { thinnedBy } from '../layers/layer.ts';
 import { isShare } from '../layers/materials.ts';
 import { changed, family, onLayers } from './rule.ts';
-import type { SeenLayer, View } from './view.ts';
+import { binderHas, type SeenLayer, type View } from './view.ts';
 
 /** Thinners that it is told to be thinned with, and that what carries it does not mix with. */
 const strangers = ({ layer, carrier }: SeenLayer): string[] =>
@@ -10,6 +10,8 @@ const strangers = ({ layer, carrier }: SeenLayer): string[] =>
     const of = thinnerNamed(name)?.carrier;
     return of && !CARRIER_INFO[of].dissolves.includes(carrier);
   });
+/** Degrees at which a lacquer dries too fast. Common practice. */
+const HOT = 28;
 /** Share of thinner that it is put on with: of a product, or of a pigment's medium. */
 const thinnedShare = ({ layer, medium, colours }: SeenLayer): number => {
   const { retarder: _, ...thinners } = layer.thinners ?? {};
@@ -50,6 +52,29 @@ export const POT = family(
           change: { stack: changed(v, l.at, { thinners: most > 0 ? thinners : {} }) },
         };
       },
+    ),
+  },
+  {
+    id: 'retarder-in-heat',
+    title: 'Hot for a lacquer',
+    looksAt: 'a fast solvent coat in a hot shop without retarder',
+    severity: 'note',
+    reason:
+      'In the heat it dries before it lies flat, and blushes where it is damp: a touch of retarder keeps it open.',
+    find: onLayers(
+      (l, v) =>
+        (v.weather?.temperature ?? 0) >= HOT &&
+        l.carrier === 'solvent' &&
+        (l.is.clear || l.is.seals) &&
+        !binderHas(l, 'cyano') &&
+        l.layer.applicator !== 'can' &&
+        !('retarder' in (l.layer.thinners ?? {})),
+      (l, v) => ({
+        label: 'A touch of retarder',
+        change: {
+          stack: changed(v, l.at, { thinners: { ...l.layer.thinners, retarder: TOUCH_OF_RETARDER } }),
+        },
+      }),
     ),
   },
   {

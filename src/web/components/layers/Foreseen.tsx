@@ -4,6 +4,7 @@ import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import type { Light } from '../../../core/colour/lights.ts';
 import { unlessRefused } from '../../../core/field-error.ts';
+import { filmBudget } from '../../../core/finish/film-budget.ts';
 import { type Finish, sheenText } from '../../../core/finish/finish.ts';
 import { foreseenFinish } from '../../../core/finish/foreseen.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
@@ -65,6 +66,8 @@ function zonesThatMatter({ job }: Bench, { wood }: BoardModel): Zone[] {
   return ZONES.filter((zone) => zone !== 'face' && parts.some((p) => p.zones.includes(zone)));
 }
 
+/** Coats rubbed off that are worth telling. */
+const WORTH_TELLING = 0.5;
 /** How it will feel. */
 const FEEL_WORDS: Readonly<Record<NonNullable<Finish['feel']>, string>> = {
   'bare wood': 'like bare wood',
@@ -88,6 +91,7 @@ export const Foreseen = memo(function Foreseen(props: Props) {
   const face = zones[0]?.lab;
   const { miss } = useTold();
   const hidden = unforeseen(bench, model, stack);
+  const film = filmBudget(stack);
   const finish = foreseenFinish(stack, ruleFacts(bench.shelf), hasPores(model.scaled));
   return (
     <Text as="div" size="small" className="soft">
@@ -108,6 +112,11 @@ export const Foreseen = memo(function Foreseen(props: Props) {
           <div>
             {finish.pores && `pores ${finish.pores}, `}feels {FEEL_WORDS[finish.feel ?? 'bare wood']}
           </div>
+          {film.taken >= WORTH_TELLING && (
+            <div>
+              film of {film.laid} coats, about {Number(film.taken.toFixed(1))} of them rubbed off; edges lose twice that
+            </div>
+          )}
           {face &&
             zones.slice(1).map(
               ({ zone, lab }) =>
