@@ -29,7 +29,7 @@ export const LabLight = z
 /** What words start from. */
 export const StartOfWords = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('wood'), speciesId: z.string().min(1, 'Choose a wood.') }),
-  /** The last stage of a board that was read. */
+  /** The last stage of a board that was read; of one with a recipe that was not, what is foreseen of it when all is on. */
   z.object({ kind: z.literal('board'), board: Id }),
   z.object({ kind: z.literal('rack'), oldBoard: Id }),
   /** The target of this job or another, as it is or as it was. */

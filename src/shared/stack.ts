@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DEGREES, DUSTS, EDGES, END_GRAINS, OLD_FILMS, TEXTURES } from '../core/board/preparation.ts';
 import { APPLICATORS, LAYER_KINDS } from '../core/kinds/index.ts';
-import { KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 
 /** Rules that were read and left as they are. */
 const Accepted = z.array(z.string().max(40)).max(100);
@@ -31,6 +31,7 @@ export const LayerSchema = z.object({
   thinners: Thinners.optional(),
   unhardened: z.boolean().optional(),
   where: z.enum(KEPT_TO).optional(),
+  clean: z.enum(CLEANS).optional(),
   off: z.boolean().optional(),
   note: z.string().max(300, 'A note is at most 300 letters long.').optional(),
   wait: z

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
-import { KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
 import { Id } from './id.ts';
 import { PreparationSchema, Thinners } from './stack.ts';
 
@@ -30,6 +30,7 @@ const SystemLayer = z.object({
   thinners: Thinners.optional(),
   unhardened: z.boolean().optional(),
   where: z.enum(KEPT_TO).optional(),
+  clean: z.enum(CLEANS).optional(),
   wait: z.number().min(0).max(LONGEST_WAIT).optional(),
   apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),

@@ -60,6 +60,7 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(after.rubLast ? 'only the last coat rubbed down' : 'each coat rubbed down');
   if (before.rub !== after.rub || String(before.papers) !== String(after.papers))
     words.push(after.rub ? rubWords(after.rub, after.papers).toLowerCase() : 'rubbed down as usual');
+  if (before.clean !== after.clean) words.push(after.clean ? `dust off with ${after.clean}` : 'dust off as usual');
   if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');
   return words;
 }

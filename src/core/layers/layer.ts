@@ -48,9 +48,14 @@ export interface Layer {
   papers?: number[];
   /** Only its last coat is rubbed down, those before it are left as they are. */
   rubLast?: boolean;
+  /** How dust is taken off before the next; blown and brushed off where nothing is said. */
+  clean?: Clean;
   /** Rules that the finisher has read and left as it is, by their ids. */
   accepted?: string[];
 }
+export const CLEANS = ['vacuum', 'tack cloth', 'spirits'] as const;
+export type Clean = (typeof CLEANS)[number];
+
 /** Places that a layer is kept to, or kept off. */
 export const KEPT_TO = ['spots', 'edges', 'ends', 'inside'] as const;
 export type KeptTo = (typeof KEPT_TO)[number];
@@ -147,7 +152,17 @@ export function withApplicator(
   return { applicator, ...(method === undefined ? {} : { method }) };
 }
 
-const IN_ANY_SHOP = ['applicator', 'thinners', 'unhardened', 'where', 'apart', 'rub', 'rubLast', 'papers'] as const;
+const IN_ANY_SHOP = [
+  'applicator',
+  'thinners',
+  'unhardened',
+  'where',
+  'apart',
+  'rub',
+  'rubLast',
+  'papers',
+  'clean',
+] as const;
 /** What of a layer is the same whatever its products are called: how it is put on, left and rubbed down. */
 export type InAnyShop = Pick<Layer, (typeof IN_ANY_SHOP)[number]>;
 export const inAnyShop = (of: { [Key in keyof InAnyShop]?: InAnyShop[Key] | undefined }): InAnyShop =>

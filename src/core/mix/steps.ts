@@ -1,5 +1,6 @@
 import { APPLICATOR_INFO, KINDS, TESTS } from '../kinds/index.ts';
 import {
+  type Clean,
   isBlank,
   isRubbedDown,
   type KeptTo,
@@ -66,13 +67,22 @@ const PLACED: Readonly<Record<KeptTo, string>> = {
   inside: 'The edges masked, or wiped back while it is wet; the tape comes off before it is hard.',
 };
 
+/** How dust is taken off. */
+const CLEANED_OFF: Readonly<Record<Clean, string>> = {
+  vacuum: 'vacuum it, and a hand over it',
+  'tack cloth': 'tack cloth, hardly pressed',
+  spirits: 'wipe with spirits, and let it go dry',
+};
+
 /** What is done to a dry coat before the next. */
 function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
   // Between two coats of its own, or after the last of them.
-  if (!next || traitsOf(layer).rubsOut || !isRubbedDown(layer) || (next === layer && layer.rubLast)) return null;
-  if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; dust off.`;
-  if (traitsOf(layer).seals) return 'De-nib with worn 320, lift off at the edges; dust off.';
-  return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; dust off.`;
+  if (!next || traitsOf(layer).rubsOut || (next === layer && layer.rubLast)) return null;
+  const off = layer.clean ? CLEANED_OFF[layer.clean] : 'dust off';
+  if (!isRubbedDown(layer)) return layer.clean ? `${off.charAt(0).toUpperCase()}${off.slice(1)}.` : null;
+  if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; ${off}.`;
+  if (traitsOf(layer).seals) return `De-nib with worn 320, lift off at the edges; ${off}.`;
+  return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; ${off}.`;
 }
 
 /** How it is known to be dry, and until when the next has to follow where a window shuts. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { APPLICATORS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
-import { isMadeUp, KEPT_TO, type Layer, newLayer, RUBBED_OUT, RUBS, withApplicator } from '../layers/layer.ts';
+import { CLEANS, isMadeUp, KEPT_TO, type Layer, newLayer, RUBBED_OUT, RUBS, withApplicator } from '../layers/layer.ts';
 import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
 import { understoodStack } from './stack.ts';
@@ -105,6 +105,7 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
       thinned: fc.option(fc.integer({ min: 1, max: 400 }), { nil: undefined }),
       touch: fc.boolean(),
       unhardened: fc.option(fc.constant(true), { nil: undefined }),
+      clean: fc.option(fc.constantFrom(...(info.is.rubsOut ? [undefined] : CLEANS)), { nil: undefined }),
       where: fc.option(fc.constantFrom(...KEPT_TO), { nil: undefined }),
       papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
       rubLast: fc.option(fc.constant(true), { nil: undefined }),
@@ -294,6 +295,10 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(said('water satin, 1 coat without hardener').unhardened).toBe(true);
     expect(said('water satin, 2 coats with hardener').unhardened).toBeUndefined();
     expect(asked('water satin thinned with water')).toMatch(/by how much\? Say: thinned 10 % with water/);
+  });
+  it('and how dust is taken off before the next', () => {
+    expect(said('oil varnish × 3, sand 400, wiped with spirits')).toMatchObject({ rub: 'dry', clean: 'spirits' });
+    expect(said('water satin, 2 coats, tack cloth').clean).toBe('tack cloth');
   });
   it('kept to a place, or off it', () => {
     expect(said('honey 4 g/L with a swab, on the spots only')).toEqual(

@@ -1,5 +1,14 @@
 import { APPLICATOR_INFO, COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { isMadeUp, KEPT_TO_WORDS, type Layer, newLayer, type Rub, setting, withApplicator } from '../layers/layer.ts';
+import {
+  type Clean,
+  isMadeUp,
+  KEPT_TO_WORDS,
+  type Layer,
+  newLayer,
+  type Rub,
+  setting,
+  withApplicator,
+} from '../layers/layer.ts';
 import type { Materials } from '../layers/materials.ts';
 import { neatOf } from './amounts.ts';
 import { namesIn, type SaidShelf } from './shelf.ts';
@@ -20,6 +29,7 @@ export type Said =
   | 'wait'
   | 'apart'
   | 'rub'
+  | 'clean'
   | 'note'
   | 'off'
   | `colour:${string}`
@@ -58,6 +68,12 @@ export const RUB_PHRASES: Readonly<Record<Rub, string>> = {
   wet: 'rubbed down wet',
   wool: 'rubbed down with wool',
   pad: 'rubbed down with a pad',
+};
+/** How dust is taken off, as it is said. */
+const CLEANED: Readonly<Record<Clean, string>> = {
+  vacuum: 'vacuumed',
+  'tack cloth': 'wiped with a tack cloth',
+  spirits: 'wiped with spirits',
 };
 export const NEAT = 'neat';
 /** Of a run of coats only the last is rubbed down. */
@@ -158,6 +174,7 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
         .join(' '),
       about: 'rub',
     });
+  if (layer.clean) clauses.push({ text: CLEANED[layer.clean], about: 'clean' });
   if (layer.off) clauses.push({ text: 'left out for now', about: 'off' });
   const phrases = [...head, ...clauses.flatMap((clause) => [{ text: '; ' }, clause])];
   if (layer.note) phrases.push({ text: ' ' }, { text: `“${layer.note}”`, about: 'note' });

@@ -10,6 +10,7 @@ import {
   type LayerKind,
 } from '../kinds/index.ts';
 import {
+  CLEANS,
   isMadeUp,
   KEPT_TO,
   type Layer,
@@ -25,6 +26,7 @@ import { type Beside, besideSaid, type Thinned, thinnedSaid, thinnersKept } from
 import { namedIn, Rest, words } from './rest.ts';
 import type { AskedBack, SaidShelf } from './shelf.ts';
 import {
+  CLEAN_SAID,
   COUNT_WORDS,
   HOUR_UNIT,
   IDLE,
@@ -84,6 +86,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const product = shelf.mediums.find((m) => m.id === medium?.id);
   // What it is called is said already: “4 oz of it and 1 oz of water”.
   if (medium) rest.put('it', medium.from, medium.to);
+  const clean = CLEANS.find((c) => rest.take(words(...CLEAN_SAID[c])));
   const thinned = thinnedSaid(rest);
   // The longest name of a kind that is said; what a product is tells too.
   const kinds = LAYER_KINDS.flatMap((kind) => calledOf(kind).map((call) => ({ kind, call })))
@@ -103,6 +106,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     if (!ways.includes(call)) rest.take(words(call));
   for (const call of info.always) rest.take(words(call));
   const layer: Layer = newLayer(kind);
+  if (clean) layer.clean = clean;
   if (noted?.[1]?.trim()) layer.note = noted[1].trim();
   if (product) layer.medium = product.id;
   if (rest.take(/left out for now|left out/)) layer.off = true;

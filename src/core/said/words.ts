@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { KeptTo, Rub } from '../layers/layer.ts';
+import type { Clean, KeptTo, Rub } from '../layers/layer.ts';
 import { isRatio, typedQuantity } from '../mix/typed-quantity.ts';
 
 /** A number in figures, fractions or words. @throws FieldError where it is none */
@@ -101,4 +101,17 @@ export const KEPT_TO_SAID: Readonly<Record<KeptTo, readonly string[]>> = {
   edges: ['on the edges only', 'on the edges', 'edges only'],
   ends: ['on the end grain only', 'on the end grain', 'end grain only', 'on the ends'],
   inside: ['kept off the edges', 'edges held back', 'edges masked', 'off the edges'],
+};
+
+/** How dust is taken off between coats, as it is said. */
+export const CLEAN_SAID: Readonly<Record<Clean, readonly string[]>> = {
+  'tack cloth': ['wiped with a tack cloth', 'with a tack cloth', 'tack cloth', 'tacked off'],
+  spirits: [
+    'wiped with spirits',
+    'wiped with white spirit',
+    'wiped with mineral spirits',
+    'spirit wipe',
+    'solvent wipe',
+  ],
+  vacuum: ['vacuumed', 'vacuum'],
 };

@@ -15,7 +15,7 @@ import type { Queries } from '../db/db.ts';
 import { readMeasurementFile } from '../intake/file-reader.ts';
 import { gridded, type Intake } from '../intake/file-reader.worker.ts';
 import { oldBoardById } from '../repositories/rack.ts';
-import { newestStageOf, type Taking } from '../repositories/readings.ts';
+import { newestStageOf, promisedFinalOf, type Taking } from '../repositories/readings.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
 import { targetGridOf } from '../repositories/targets.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -62,7 +62,11 @@ async function startOfWords(db: Queries, from: StartOfWords): Promise<{ name: st
     }
     case 'board': {
       const found = await newestStageOf(db, from.board);
-      if (!found) throw new Refusal(409, 'This board was not read yet.', 'from');
+      // A control that is only planned, or only looked at, is what it is foreseen to be.
+      const promised = found && found.stage > 0 ? undefined : await promisedFinalOf(db, from.board);
+      const final = promised?.expected.at(-1);
+      if (promised && final) return { name: `board ${promised.code} as it is foreseen`, reading: final };
+      if (!found) throw new Refusal(409, 'This board was not read yet, and has no recipe.', 'from');
       return { name: `board ${found.code}`, reading: found.grid };
     }
     case 'target': {

@@ -188,10 +188,21 @@ export async function rememberTarget(db: Queries, job: string): Promise<void> {
 export const newestStageOf = (db: Queries, board: string) =>
   one(
     db,
-    z.object({ code: z.string(), grid: z.array(z.number()) }),
-    `select w.code || '-' || b.number as code, m.grid
+    z.object({ code: z.string(), stage: z.number(), grid: z.array(z.number()) }),
+    `select w.code || '-' || b.number as code, m.stage, m.grid
      from stage_mean m join board b on b.id = m.board_id join job_wood w on w.id = b.job_wood_id
      where m.board_id = $1 order by m.stage desc limit 1`,
+    [board],
+  );
+
+/** What the recipe of a board promises of it when all is on, with its code; undefined of one that has none. */
+export const promisedFinalOf = (db: Queries, board: string) =>
+  one(
+    db,
+    z.object({ code: z.string(), expected: z.array(z.array(z.number())) }),
+    `select w.code || '-' || b.number as code, r.expected
+     from board b join job_wood w on w.id = b.job_wood_id join recipe r on r.id = b.recipe_id
+     where b.id = $1`,
     [board],
   );
 

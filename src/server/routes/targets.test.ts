@@ -113,6 +113,18 @@ describe('words instead of an object', () => {
     await words(other, { kind: 'target', job: job.id, revision: 4e15 }, [], 422);
     await words(other, { kind: 'wood', speciesId: 'ebony' }, [], 422);
   });
+  it('start from a control that is planned and was never read: what is foreseen of it is the target', async () => {
+    const job = await newJob();
+    const { woods }: Job = await post(`/jobs/${job.id}/woods`, { speciesId: 'oak' });
+    const board = woods[0]?.boards[0]?.id as string;
+    await words(job, { kind: 'board', board }, [], 409);
+    const stack = [{ kind: 'clear', colours: {}, medium: 'water-satin', settings: { coats: 3 } }];
+    const planned = await post(`/boards/${board}/recipe`, { stack, litres: 0.1, origin: 'hand' });
+    await words(job, { kind: 'board', board }, [{ direction: 'warmer', shades: 0.5 }]);
+    const [target] = (await now(job)).target;
+    expect(target?.name).toBe('board oak-1 as it is foreseen, half a shade warmer');
+    expect(deltaE00(labOf(planned.recipe.expected.at(-1)), labOf(target?.grid ?? []))).toBeCloseTo(1, 1);
+  });
   it('tell of a raw board too, until it is read; with colour on it is looked at', async () => {
     const job = await newJob();
     const { woods }: Job = await post(`/jobs/${job.id}/woods`, { speciesId: 'oak' });

@@ -3,6 +3,7 @@ import { useEventCallback } from '@mui/material/utils';
 import { type ReactNode, useState } from 'react';
 import { APPLICATOR_INFO, APPLICATORS, cannotPutOn, KINDS, type Setting } from '../../../core/kinds/index.ts';
 import {
+  CLEANS,
   isMadeUp,
   KEPT_TO,
   KEPT_TO_WORDS,
@@ -150,6 +151,18 @@ function PieceField({ layer, about, materials, usual, gun, onChange, onNote, onS
       return <Hours of="apart" label="apart, h" title="Hours between its own coats" {...hours} />;
     case 'wait':
       return <Hours of="wait" label="left, h" title="Hours after its last coat" {...hours} />;
+    case 'clean':
+      return (
+        <Choice
+          label="dust off with"
+          value={layer.clean ?? ''}
+          options={CLEANS.map((id) => ({ id, label: id }))}
+          onChoose={(id) => {
+            const clean = CLEANS.find((c) => c === id);
+            if (clean) onChange({ ...layer, clean });
+          }}
+        />
+      );
     case 'rub':
       return <Rubbing layer={layer} onChange={onChange} onSettle={onSettle} />;
     case 'note':

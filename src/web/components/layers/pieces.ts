@@ -32,14 +32,16 @@ export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
     ...some(several, 'apart', 'apart'),
     { about: 'wait', name: 'left' },
     { about: 'rub', name: is.rubsOut ? 'papers' : 'then' },
+    ...some(!is.rubsOut, 'clean', 'dust'),
     { about: 'note', name: 'note' },
   ];
 }
 
 /** The layer with a piece of it as is usual. */
 export function asUsual(layer: Layer, about: Said): Layer {
-  const { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, note, method, ...rest } = layer;
-  const kept = { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, note, method };
+  const { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, clean, note, method, ...rest } =
+    layer;
+  const kept = { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, clean, note, method };
   const without = (...keys: (keyof typeof kept)[]): Layer => ({
     ...rest,
     ...Object.fromEntries(
@@ -63,6 +65,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     case 'where':
     case 'apart':
     case 'wait':
+    case 'clean':
     case 'note':
       return without(about);
     default:

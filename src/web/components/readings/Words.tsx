@@ -55,15 +55,17 @@ function useStarts(bench: Bench, chosen: string): Start[] {
     });
     const boards = job.woods.flatMap((wood) =>
       wood.boards
-        .filter((b) => lastRead(b) >= 0)
-        .map(
-          (board): Start => ({
+        .filter((b) => lastRead(b) >= 0 || b.recipe)
+        .map((board): Start => {
+          // One that is planned, or was only looked at, is what it is foreseen to be.
+          const foreseen = lastRead(board) > 0 ? undefined : board.recipe?.expected.at(-1);
+          return {
             key: boardCode(wood.code, board.number),
-            name: `${woodNamed(shelf, wood)}, board ${board.number}`,
+            name: `${woodNamed(shelf, wood)}, board ${board.number}${foreseen ? ', as it is foreseen' : ''}`,
             from: { kind: 'board', board: board.id },
-            reading: () => stageMean(board, lastRead(board)),
-          }),
-        ),
+            reading: () => (foreseen ? Float64Array.from(foreseen) : stageMean(board, lastRead(board))),
+          };
+        }),
     );
     const species = onTheShelf(shelf.species);
     const raw = species.map(
