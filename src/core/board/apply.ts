@@ -1,7 +1,8 @@
 import type { LayerKind } from '../kinds/index.ts';
 import { type Layer, setting, traitsOf } from '../layers/layer.ts';
 import { coatTime } from '../time/waits.ts';
-import { clearCoat, oilCoat, opaqueCoat, sealerCoat, tonerPass, waxCoat, wipedCoat } from './films.ts';
+import { clearCoat, oilCoat, sealerCoat, tonerPass, waxCoat } from './coats.ts';
+import { opaqueCoat, wipedCoat } from './films.ts';
 import { bleachWood, colourTheWood } from './in-wood.ts';
 import { fillPores } from './pores.ts';
 import { showing } from './showing.ts';

@@ -1,11 +1,11 @@
-import { APPLICATOR_INFO, CARRIER_INFO, COLOURANT_INFO, type LayerKind, USUAL_CUT } from '../kinds/index.ts';
+import { APPLICATOR_INFO, COLOURANT_INFO, type LayerKind } from '../kinds/index.ts';
 import { isVeryDark } from '../layers/darkness.ts';
 import { type Layer, methodOf, newLayer, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
-import type { Colourant, Medium } from '../layers/materials.ts';
-import { COATED, SEALED, type Surface } from '../optics/surface.ts';
+import type { Colourant } from '../layers/materials.ts';
+import { SEALED } from '../optics/surface.ts';
 import { DARK_OIL } from '../time/drying.ts';
 import { coatTime } from '../time/waits.ts';
-import { curveInWood, type Dose, deepened, FADES } from './in-wood.ts';
+import { curveInWood, type Dose } from './in-wood.ts';
 import { holdByScratches, holdByTexture, USUAL_PREPARATION } from './preparation.ts';
 import {
   type BoardState,
@@ -17,11 +17,9 @@ import {
   rawState,
   type Setup,
   timesEach,
-  touchedBy,
   UNTUNED,
   withFilm,
   withLocked,
-  zeros,
   zoneOf,
 } from './state.ts';
 import type { Anatomy, ByTissue } from './tissues.ts';
@@ -93,12 +91,10 @@ const LEAVES_OPEN: Partial<Record<LayerKind, number>> = {
 const LEAVES_REACH: Partial<Record<LayerKind, number>> = { sealer: 0.12, oil: 0.3, toner: 0.2 };
 /** How far each coat leaves scratches and hollows to be seen. */
 const LEAVES_SCRATCHES: Partial<Record<LayerKind, number>> = { sealer: 0.35, oil: 0.6, toner: 0.6, opaque: 0.1 };
-const CLEAR_LEAVES = { scratches: 0.05, hollows: 0.6, dents: 0.85 };
 /** Paint covers the figure: what is left to pool in are dents and the deepest pores. */
 const PAINT_LEAVES = { hollows: 0.1, dents: 0.85 };
-const FURTHER_SEAL_LEAVES_HOLLOWS = 0.7;
 /** Thickness to the sandpaper, in coats of clear. */
-const BUILD: Partial<Record<LayerKind, number>> = {
+export const BUILD: Partial<Record<LayerKind, number>> = {
   sealer: 0.4,
   oil: 0.2,
   toner: 0.3,
@@ -112,9 +108,6 @@ const BUILD: Partial<Record<LayerKind, number>> = {
 };
 /** A brushed opaque coat holds the pigment of so many laid coats of gel. */
 const OPAQUE_COAT = 3;
-/** A sprayed toner pass: share of the colour that a flood coat of dye leaves in wood, and of a laid film of pigment. */
-const TONER_DYE = 0.08;
-const TONER_PIGMENT = 0.05;
 /** Exponents of what the hand sets. Common practice, no source. */
 const DWELL_ON_BARE = 0.18;
 const DWELL_ON_SEALED = 0.1;
@@ -146,7 +139,7 @@ export function dosesInFilm(layer: Layer, { materials, tuning }: Setup): Dose[] 
 const bareness = (open: number) => open * open;
 
 /** What one coat closes, of all that is open, when it is dry; of a thinner film than usual accordingly less. */
-function closed(state: BoardState, kind: LayerKind, coat = 1): BoardState {
+export function closed(state: BoardState, kind: LayerKind, coat = 1): BoardState {
   const reach = LEAVES_REACH[kind];
   const wiped = kind in OVER_SEALED;
   const scratches = LEAVES_SCRATCHES[kind] ?? 1;
@@ -297,6 +290,13 @@ export function wipedCoat(state: BoardState, layer: Layer, at: number, setup: Se
   );
 }
 
+/**
+ * Thickness of a coat that stays as it is laid, beside the usual one: thinned it dries away, and a rag leaves half of what a
+ * brush does.
+ */
+export const laidBy = (layer: Layer): number =>
+  (layer.applicator ? APPLICATOR_INFO[layer.applicator].lays : 1) / (1 + thinnedBy(layer));
+
 /** One coat of opaque colour: a film that hides; it locks what lies below. */
 export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
@@ -308,131 +308,4 @@ export function opaqueCoat(state: BoardState, layer: Layer, at: number, setup: S
     hollows: painted.hollows * PAINT_LEAVES.hollows,
     dents: painted.dents * PAINT_LEAVES.dents,
   };
-}
-
-/** The surface that a sealer, an oil or a clear makes. */
-function coatSurface({ k1, k2 }: Medium, built: boolean, { tuning }: Setup): Surface {
-  return {
-    k1: k1 ?? (built ? COATED : SEALED).k1,
-    k2: Math.min(0.75, Math.max(0.2, k2 + (built ? tuning.coatK2 : 0))),
-  };
-}
-
-const mediumOf = (layer: Layer, { materials }: Setup): Medium => materials.mediums[layer.medium as string] as Medium;
-
-/**
- * Thickness of a coat that stays as it is laid, beside the usual one: thinned it dries away, and a rag leaves half of what a
- * brush does.
- */
-const laidBy = (layer: Layer): number =>
-  (layer.applicator ? APPLICATOR_INFO[layer.applicator].lays : 1) / (1 + thinnedBy(layer));
-
-function clearFilm(layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): Film {
-  const medium = mediumOf(layer, setup);
-  const built = traitsOf(layer).clear || traitsOf(layer).tones;
-  return filmOn({
-    layer: at,
-    kind: layer.kind,
-    absorbs: Float64Array.from(medium.tint),
-    thickness: byTissue(setup.wood, () => laidBy(layer)),
-    carrier: medium.carrier,
-    build: (BUILD[layer.kind] ?? 0) * laidBy(layer),
-    surface: coatSurface(medium, built, setup),
-    built,
-    ambers: CARRIER_INFO[medium.carrier].ambers,
-    ...over,
-  });
-}
-
-/** Put on with a brush or a rag, a coat wakes what its solvent dissolves. */
-const woken = (state: BoardState, layer: Layer, setup: Setup): BoardState =>
-  methodOf(layer) === 'sprayed' ? state : lifted(state, mediumOf(layer, setup).carrier, layer);
-
-/** A clear film put over all that is on, which it locks. */
-const coated = (state: BoardState, layer: Layer, at: number, setup: Setup, over: Partial<Film> = {}): BoardState =>
-  withFilm(withLocked(state), clearFilm(layer, at, setup, over));
-
-/**
- * One coat of sealer: light is swallowed on the way in and out, reflectance times exp(-2a) with the medium's Napierian
- * absorbance a of one coat (Beer-Lambert). The first coat closes most of the wood, a second nearly all; further ones
- * level the pores. A heavier cut is so much more of a coat, a washcoat so much less.
- */
-export function sealerCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const share = (setting(layer, 'cut') / USUAL_CUT) * laidBy(layer);
-  const thickness = byTissue(setup.wood, () => share);
-  const on = coated(woken(state, layer, setup), layer, at, setup, {
-    thickness,
-    laid: thickness,
-    build: (BUILD.sealer ?? 0) * share,
-  });
-  return {
-    ...closed(on, 'sealer', share),
-    hollows: on.hollows * (on.seals > 0 ? FURTHER_SEAL_LEAVES_HOLLOWS : 1),
-    seals: on.seals + 1,
-  };
-}
-
-/** One coat of clear: swallows light as a sealer does, makes the surface its own and locks all that lies below. */
-export function clearCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const on = coated(woken(state, layer, setup), layer, at, setup);
-  return {
-    ...on,
-    open: timesEach(on.open, 0),
-    bare: timesEach(on.bare, 0),
-    reach: 0,
-    scratches: on.scratches * CLEAR_LEAVES.scratches,
-    hollows: on.hollows * CLEAR_LEAVES.hollows,
-    dents: on.dents * CLEAR_LEAVES.dents,
-    seals: on.seals + 1,
-  };
-}
-
-/** One coat of oil: what the open wood drinks deepens it; the rest ambers as a film. */
-export function oilCoat(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const fed = deepened(lifted(state, mediumOf(layer, setup).carrier, layer), at, setup);
-  return closed(coated(fed, layer, at, setup), 'oil');
-}
-
-/**
- * One coat of wax, buffed: it fills the last roughness of a finish, and on bare wood it wets the face a little. It
- * locks what lies below. Common practice, no source.
- */
-export function waxCoat(state: BoardState, _layer: Layer, at: number, { wood }: Setup): BoardState {
-  const thickness = byTissue(wood, () => 1);
-  const on = withFilm(
-    withLocked(state),
-    filmOn({
-      layer: at,
-      kind: 'wax',
-      absorbs: zeros(),
-      thickness,
-      carrier: 'oil',
-      build: BUILD.wax ?? 0,
-      surface: SEALED,
-    }),
-  );
-  return closed(on, 'wax');
-}
-
-/** One pass of toner: a thinned clear with a dye that it dissolves, or with pigment, sprayed; a rag moves it while fresh. */
-export function tonerPass(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
-  const doses = dosesInFilm(layer, setup);
-  // Each colour as much as a pass leaves of it: a dye clear, a pigment as a film.
-  const sprayed = doses.map((d) => ({
-    ...d,
-    amount: d.amount * (COLOURANT_INFO[d.colourant.kind].dissolves ? TONER_DYE : TONER_PIGMENT),
-  }));
-  const pigmented = doses.some((d) => d.colourant.kind === 'pigment');
-  const { tint } = mediumOf(layer, setup);
-  const on = withFilm(
-    state.films.at(-1)?.layer === at ? state : withLocked(state),
-    clearFilm(layer, at, setup, {
-      absorbs: curveInWood(sprayed, 'absorption').map((v, i) => v + tint[i]),
-      scatters: pigmented ? curveInWood(sprayed, 'scatter') : null,
-      movable: true,
-      coloured: doses.length > 0,
-      fades: pigmented ? 0 : FADES.dye,
-    }),
-  );
-  return { ...closed(on, 'toner'), unread: touchedBy(on.unread, at) };
 }

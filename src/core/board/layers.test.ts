@@ -172,7 +172,7 @@ describe('what a coat leaves open', () => {
     expect(one.even).toBeCloseTo(0.5, 12);
     expect(stateAfter([conditioner(2)]).even).toBeCloseTo(1 - 0.5 * (1 - 0.39), 12);
     expect(stateAfter([clear(), conditioner()]).even).toBe(0);
-    // KeptTo only the pores are closed the face still draws together.
+    // Where only the pores are closed the face still draws together.
     expect(stateAfter([filler(0.1, { settings: { fill: 1 } }), conditioner()]).even).toBeCloseTo(0.5 * 0.6, 9);
     close(stateAfter([], { preparation: { conditioner: true } }).open, [0.78, 0.78, 0.78]);
     expect(states([], { preparation: { conditioner: true } })[0]?.unread).toEqual([]);
@@ -260,7 +260,7 @@ describe('colour in the wood', () => {
       topFilm(stateAfter([sealer(), ink(10)])).thickness,
       [0.88, 0.88, 0.88].map((v) => 0.02 * v),
     );
-    // KeptTo only the pores are closed a trace lies on them alone.
+    // Where only the pores are closed a trace lies on them alone.
     const pores = topFilm(stateAfter([filler(0.1, { settings: { fill: 1 } }), dye(6)])).thickness;
     expect(nth(pores, PORE)).toBeCloseTo(0.012, 9);
     expect(nth(pores, GROUND)).toBeCloseTo(0.012 * 0.4, 9);

@@ -1,4 +1,4 @@
-import { isBlank, isElsewhere, type Layer, type Stack, setting, traitsOf } from '../layers/layer.ts';
+import { isOnFace, type Layer, rubOutPapers, type Stack, setting, traitsOf } from '../layers/layer.ts';
 
 /** Coats that a film was built of, and that rubbing takes of it again; edges lose about twice as much. */
 export interface FilmBudget {
@@ -26,7 +26,7 @@ const levelling = (papers: readonly number[]): number =>
 
 function takenBy(layer: Layer, last: boolean): number {
   const { rubsOut, builds } = traitsOf(layer);
-  if (rubsOut) return levelling(layer.papers ?? [800, 1000]);
+  if (rubsOut) return levelling(rubOutPapers(layer));
   if (!builds || layer.rub === 'none') return 0;
   if (layer.rubLast || layer.rub === 'wet') return levelling(layer.papers ?? [400]);
   return SCUFF * (setting(layer, 'coats') - (last ? 1 : 0));
@@ -34,7 +34,7 @@ function takenBy(layer: Layer, last: boolean): number {
 
 /** The film of a stack: what is laid, and what rubbing takes off again. */
 export function filmBudget(stack: Stack): FilmBudget {
-  const on = stack.filter((l) => !isBlank(l) && !isElsewhere(l));
+  const on = stack.filter(isOnFace);
   const films = on.filter((l) => traitsOf(l).builds || traitsOf(l).rubsOut);
   return {
     laid: on.reduce((sum, l) => sum + (traitsOf(l).builds ? setting(l, 'coats') : 0), 0),

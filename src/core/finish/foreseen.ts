@@ -1,10 +1,8 @@
-import { isBlank, type Layer, methodOf, type Stack, setting, traitsOf } from '../layers/layer.ts';
+import { isOnFace, type Layer, methodOf, rubOutPapers, type Stack, setting, traitsOf } from '../layers/layer.ts';
 import type { Finish } from './finish.ts';
 
 /** What of a product its surface goes by, by its id. */
-export type SheenFacts = Readonly<
-  Record<string, { sheen?: number | null | undefined; wax?: string | null | undefined } | undefined>
->;
+export type SheenFacts = Readonly<Record<string, { sheen?: number | null | undefined } | undefined>>;
 
 /**
  * Gloss units at 60 degrees (ISO 2813) that a hard film shows after its last paper. Common practice, from memory; the way the
@@ -51,7 +49,7 @@ function rubbedOut(layer: Layer, own: number | null): number {
       ? AFTER_POLISH
       : method === 'wool'
         ? AFTER_WOOL
-        : sheenAfter(Math.max(0, ...(layer.papers ?? [1000])));
+        : sheenAfter(Math.max(0, ...rubOutPapers(layer)));
   return Math.min(reached, own === null ? reached : own + ABOVE_ITS_OWN);
 }
 
@@ -67,13 +65,13 @@ export function foreseenFinish(stack: Stack, facts: SheenFacts, porous: boolean)
   let filled = false;
   let feel: NonNullable<Finish['feel']> = 'bare wood';
   for (const layer of stack) {
-    if (isBlank(layer)) continue;
+    if (!isOnFace(layer)) continue;
     const is = traitsOf(layer);
     const known = facts[layer.medium ?? '']?.sheen ?? null;
     if (is.fills) filled = setting(layer, 'fill') > 0.5;
-    if (is.builds || is.seals || is.tones) {
-      coats += is.builds ? setting(layer, 'coats') : 0;
-      if (is.builds) [sheen, own, feel] = [known, known, 'smooth film'];
+    if (is.builds) {
+      coats += setting(layer, 'coats');
+      [sheen, own, feel] = [known, known, 'smooth film'];
     }
     if (is.feeds) [sheen, own, feel] = [known ?? OILED, known ?? OILED, 'bare wood'];
     if (is.takesOff === 'paper') [sheen, own, coats, feel] = [null, null, 0, 'bare wood'];

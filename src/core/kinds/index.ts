@@ -57,6 +57,7 @@ export {
   type Traits,
 } from './kind.ts';
 export { LAYER_KINDS, type LayerKind } from './names.ts';
+export { USUAL_PAPERS } from './rub-out.ts';
 export { type Setting, USUAL_CUT } from './settings.ts';
 export { THINNERS, TOUCH_OF_RETARDER, thinnerNamed } from './thinners.ts';
 export { type CoatTime, type DryTest, TESTS, type Wait } from './times.ts';

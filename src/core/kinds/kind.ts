@@ -75,8 +75,6 @@ export interface PutOn {
 /** How a coat goes on, to be said. */
 export interface ToSay {
   method: string | undefined;
-  /** The method as it begins a sentence, e.g. "Wiped with the grain"; empty where there is one way only. */
-  way: string;
   /** Grits of its papers, where they are said, and whether they are used wet. */
   papers: readonly number[];
   wet: boolean;
@@ -165,8 +163,6 @@ const NOTHING_SPECIAL: Traits = {
   final: false,
 };
 
-/** The way it is put on. */
-const asPutOn = ({ way }: ToSay): string => (way ? `${way}.` : '');
 /** How a coat of a wiped film goes on and off, by the way it is put on; what is right of it, and what is too late. */
 export function wipedOff({ method, setting }: ToSay, { right, late }: { right: string; late: string }): string {
   const after = `after ${setting('dwell')} min`;
@@ -185,7 +181,7 @@ export function wipedOff({ method, setting }: ToSay, { right, late }: { right: s
 }
 
 type Said = Partial<Omit<Kind, 'is'>> &
-  Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings'> & { is: Partial<Traits> };
+  Pick<Kind, 'label' | 'drying' | 'wayBack' | 'settings' | 'puttingOn'> & { is: Partial<Traits> };
 /** A kind with what most have. */
 export const kind = (said: Said): Kind => ({
   called: [],
@@ -203,7 +199,6 @@ export const kind = (said: Said): Kind => ({
   open: (carrier) => CARRIER_INFO[carrier].open,
   longestDwell: () => null,
   driesAsFilm: false,
-  puttingOn: asPutOn,
   base: null,
   ...said,
   is: { ...NOTHING_SPECIAL, ...said.is },

@@ -5,7 +5,8 @@ import { PAPERED, POLISHED, WOOLED } from './ways.ts';
 
 /** Minutes of work on a square metre: with the papers, with wool, and on to compound and polish. Common practice. */
 const MINUTES: Readonly<Record<string, number>> = { papers: 30, wool: 20, polished: 60 };
-const USUAL_PAPERS = [800, 1000];
+/** Where nobody says which. */
+export const USUAL_PAPERS: readonly number[] = [800, 1000];
 
 /** The end of a built film: cured, it is rubbed to the sheen that is wanted. It takes a little of the film, and no colour. */
 export const rubOut = kind({

@@ -7,6 +7,7 @@ import {
   type LayerKind,
   type MediumKind,
   type Traits,
+  USUAL_PAPERS,
 } from '../kinds/index.ts';
 
 /** One coat or act on the board. Immutable; a stack is an ordered list of these. */
@@ -26,13 +27,13 @@ export interface Layer {
   /** What it is put on with, where that is said. */
   applicator?: Applicator;
   /**
-   * What it is thinned with, by name: parts by volume of each to one of the product as it comes. KeptTo colours are made up to
+   * What it is thinned with, by name: parts by volume of each to one of the product as it comes. Where colours are made up to
    * a strength their rest is thinner, and only the proportion between several counts.
    */
   thinners?: Record<string, number>;
   /** Its product has a hardener, and these coats are put on without. */
   unhardened?: boolean;
-  /** KeptTo it goes on, where that is not all over. */
+  /** Where it goes on, where that is not all over. */
   where?: KeptTo;
   /** Left out for now: it stands in a draft and does nothing. */
   off?: boolean;
@@ -167,6 +168,12 @@ const IN_ANY_SHOP = [
 export type InAnyShop = Pick<Layer, (typeof IN_ANY_SHOP)[number]>;
 export const inAnyShop = (of: { [Key in keyof InAnyShop]?: InAnyShop[Key] | undefined }): InAnyShop =>
   Object.fromEntries(IN_ANY_SHOP.flatMap((key) => (of[key] === undefined ? [] : [[key, of[key]]])));
+
+/** Papers of a rub-out: those that are said, else the usual ones. */
+export const rubOutPapers = ({ papers }: Pick<Layer, 'papers'>): readonly number[] => papers ?? USUAL_PAPERS;
+
+/** On the face, and doing something there. */
+export const isOnFace = (layer: Layer): boolean => !isBlank(layer) && !isElsewhere(layer);
 
 /** How many coats of a sealer, oil or clear are usual. */
 export const usualCoats = (medium: MediumKind): number => setting(newLayer(medium), 'coats');

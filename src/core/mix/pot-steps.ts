@@ -115,7 +115,7 @@ const base = (title: string, detail: string, litres: number): Partial<Step> & Pi
 });
 /** Thinners as they are said, each with its share of all of them; one by its usual name where nobody said which. */
 function thinnersOf({ thinners = {} }: Layer, usual: string): [string, number][] {
-  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+  const whole = thinnedBy({ thinners });
   return whole > 0 ? Object.entries(thinners).map(([name, parts]) => [name, parts / whole]) : [[usual, 1]];
 }
 /** Two thinners as one, in the proportion that is said. */

@@ -25,10 +25,8 @@ const OILY = 'Oily rags heat up by themselves: spread flat outdoors, or under wa
 function howOn(layer: Layer, binder: string): string {
   const kind = KINDS[layer.kind];
   const method = methodOf(layer);
-  const label = kind.methods.find((m) => m.id === method)?.label ?? '';
   return kind.puttingOn({
     method,
-    way: label.charAt(0).toUpperCase() + label.slice(1),
     binder,
     papers: layer.papers ?? [],
     wet: layer.rub === 'wet',
@@ -58,7 +56,7 @@ function noteAt({ note = '' }: Layer, coat: number, coats: number): string {
 }
 const noteAtEnd = ({ note = '' }: Layer): string => (AT_THE_END.test(note) ? note.replace(AT_THE_END, '') : '');
 
-/** KeptTo it goes on, what is right there, and what is too late. */
+/** Where it goes on, what is right there, and what is too late. */
 const PLACED: Readonly<Record<KeptTo, string>> = {
   spots:
     'On the spots alone: let it soak, blot it, look before more; right is a spot that is not found from an arm away. A ring that stays was too wet.',

@@ -1,5 +1,5 @@
 import { KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, type Stack, setting, traitsOf } from '../layers/layer.ts';
+import { type Layer, methodOf, rubOutPapers, type Stack, setting, traitsOf } from '../layers/layer.ts';
 
 /** Something that a job uses up beside its colours. `key` names it for good: `paper-180`. */
 export interface Needed {
@@ -30,7 +30,7 @@ const sprayed = (layer: Layer): boolean => methodOf(layer) === 'sprayed' || trai
 /** Papers that a layer is rubbed with, and how often: those that are said, else the usual ones; of a rub-out each once. */
 function papersOf(layer: Layer, between: number): (readonly [grit: number, times: number])[] {
   const { rubsOut, seals, builds } = traitsOf(layer);
-  if (rubsOut) return methodOf(layer) === 'wool' ? [] : (layer.papers ?? [800, 1000]).map((grit) => [grit, 1] as const);
+  if (rubsOut) return methodOf(layer) === 'wool' ? [] : rubOutPapers(layer).map((grit) => [grit, 1] as const);
   const papered = layer.rub === undefined ? seals || builds : layer.rub === 'dry' || layer.rub === 'wet';
   const times = layer.rubLast ? Math.min(1, between) : between;
   if (!papered || times <= 0) return [];

@@ -1,7 +1,7 @@
 import { hasPores } from '../board/wood.ts';
 import { SHEENS, sheenTolerance, sheenWord } from '../finish/finish.ts';
 import { foreseenFinish, gritFor } from '../finish/foreseen.ts';
-import { newLayer } from '../layers/layer.ts';
+import { newLayer, rubOutPapers } from '../layers/layer.ts';
 import { changed, family, inserted, leavingOut, onLayers, type Remedy, withSetting } from './rule.ts';
 import { binderHas, builds, type SeenLayer, type View } from './view.ts';
 
@@ -12,7 +12,7 @@ const GLUE_HARD = 24;
 const hardAfter = (l: SeenLayer): number => (binderHas(l, 'cyano') ? GLUE_HARD : Math.min(HARD, l.facts.cure ?? HARD));
 /** Coats of film that a coarse first paper, and a fine one, want below them. Common practice. */
 const [WANTS_COARSE, WANTS_FINE, COARSE] = [4, 2, 600];
-const wanted = ({ layer }: SeenLayer) => (Math.min(...(layer.papers ?? [1000])) <= COARSE ? WANTS_COARSE : WANTS_FINE);
+const wanted = ({ layer }: SeenLayer) => (Math.min(...rubOutPapers(layer)) <= COARSE ? WANTS_COARSE : WANTS_FINE);
 const film = (l: SeenLayer) => l.below.filter(builds).reduce((sum, b) => sum + b.coats, 0);
 const polished = (l: SeenLayer) => l.is.rubsOut && l.method === 'polished';
 

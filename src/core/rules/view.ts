@@ -11,7 +11,7 @@ import { nth } from '../known.ts';
 import {
   isBlank,
   isColoured,
-  isElsewhere,
+  isOnFace,
   type Layer,
   mainColour,
   methodOf,
@@ -135,7 +135,7 @@ export function viewOf(input: RuleInput): View {
   const layers: SeenLayer[] = [];
   stack.forEach((layer, at) => {
     // What is mended, or done to an edge, is judged by the hand that does it.
-    if (isBlank(layer) || isElsewhere(layer)) return;
+    if (!isOnFace(layer)) return;
     const carrier = carrierIn(stack, at, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
     const main = mainColour(layer);

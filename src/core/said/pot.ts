@@ -1,5 +1,6 @@
 import { FieldError } from '../field-error.ts';
 import { THINNERS, TOUCH_OF_RETARDER, thinnerNamed } from '../kinds/index.ts';
+import { thinnedBy } from '../layers/layer.ts';
 import { isRatio, typedQuantity, unitOf } from '../mix/typed-quantity.ts';
 import { Rest, words } from './rest.ts';
 import { NUMBER } from './words.ts';
@@ -132,7 +133,7 @@ export function thinnersKept(
   madeUp: boolean,
   name: string,
 ): { thinners: Record<string, number> } | { question: string } {
-  const whole = Object.values(thinners).reduce((sum, parts) => sum + parts, 0);
+  const whole = thinnedBy({ thinners });
   if (!madeUp)
     return open
       ? { question: `${name} is thinned by how much? Say: thinned 10 % with ${Object.keys(thinners)[0]}.` }

@@ -88,7 +88,7 @@ export const WORDED = [
   ['pressure', PRESSURE_WORDS],
 ] as const;
 
-/** KeptTo a layer goes on, as it is said. */
+/** Where a layer goes on, as it is said. */
 export const KEPT_TO_SAID: Readonly<Record<KeptTo, readonly string[]>> = {
   spots: [
     'on the spots only',

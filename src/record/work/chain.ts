@@ -219,6 +219,7 @@ function layerTasks(
   const steps = sheet.filter((s) => s.stage === stage);
   const cautions = [...new Set(steps.flatMap((s) => s.cautions))];
   const product = nameOfProduct(layer, shop.materials);
+  const said = layerLine(layer, shop.materials);
   const coats = coatsIn(layer);
   const dryings = Array.from({ length: coats }, (_, c) => dryingOfCoat(stack, stage - 1, c + 1, dryingShop(shop)));
   const mixed: TaskWait[] = [];
@@ -248,7 +249,7 @@ function layerTasks(
       first: steps.filter((s) => s.role === 'stir' || s.role === 'strain').map((s) => s.title),
       rags: steps.some((s) => s.role === 'rags'),
       layer,
-      said: layerLine(layer, shop.materials),
+      said,
       product,
       cautions,
     });

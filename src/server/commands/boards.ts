@@ -152,7 +152,7 @@ async function colourIsOn(tx: Queries, board: string): Promise<void> {
 }
 
 export async function putOnCoat({ db, learning }: Shop, by: Actor, id: string, input: NewCoat): Promise<Board> {
-  const shelf = await wholeShelf(db);
+  const materials = materialsOf(await wholeShelf(db));
   const job = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
     const { jobId: job } = board;
@@ -162,8 +162,8 @@ export async function putOnCoat({ db, learning }: Shop, by: Actor, id: string, i
       throw new Refusal(409, 'This layer is on already. Put its record right, or take it back first.', 'stage');
     const { recipe } = await wholeBoard(tx, id);
     // What was weighed out is what goes on.
-    const layer = input.layer ?? (recipe ? asPoured(recipe, input.stage, materialsOf(shelf)) : planned);
-    checkStack([layer], materialsOf(shelf));
+    const layer = input.layer ?? (recipe ? asPoured(recipe, input.stage, materials) : planned);
+    checkStack([layer], materials);
     await putOnUnnoted(tx, board, input.stage - 1);
     const { stage, putOnAt, ...noted } = input;
     await mustBePast(tx, putOnAt, 'putOnAt');
@@ -179,7 +179,7 @@ export async function putOnCoat({ db, learning }: Shop, by: Actor, id: string, i
       job,
       board: id,
       // As it was called then, whatever becomes of the shelf.
-      detail: { stage, layer: layer.kind, said: layerLine(layer, materialsOf(shelf)), at: putOnAt },
+      detail: { stage, layer: layer.kind, said: layerLine(layer, materials), at: putOnAt },
     });
     return job;
   });
