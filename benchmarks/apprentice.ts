@@ -250,6 +250,7 @@ export function makeLadders(workshop: Workshop): Shop {
         sealer: medium(SEALER, 'sealer', surfaces.sealed.k1, surfaces.sealed.k2, SCATTERLESS),
         clear: medium(CLEAR, 'clear', surfaces.coated.k1, surfaces.coated.k2, surfaces.tint),
       },
+      supplies: {},
     },
     bareK2: surfaces.bareK2,
     ladderBoards: LADDER_BOARDS,

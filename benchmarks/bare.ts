@@ -83,6 +83,7 @@ export function bareShop(workshop: EyedWorkshop): EyeShop {
   const materials: Materials = {
     colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
     mediums: { ...medium('sealer', 'sealer', SEALED), ...medium('clear', 'clear', COATED) },
+    supplies: {},
   };
   const before = unturned(new Map(colourants.map(({ id }) => [id, labelled(id) ? USUAL_TURN : UNUSUAL_TURN])));
   const unknowns: Unknown[] = workshop.species.map((species) => ({

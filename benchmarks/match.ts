@@ -53,6 +53,7 @@ function shelf(count: number): Materials {
   });
   return {
     colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
+    supplies: {},
     mediums: {
       clear: {
         id: 'clear',

@@ -9,6 +9,7 @@ const CALLS = sized(300, 3);
 const flat = (v: number) => new Array<number>(31).fill(v);
 
 const materials: Materials = {
+  supplies: {},
   colourants: {
     honey: {
       id: 'honey',

@@ -76,6 +76,7 @@ function shelf(): Materials {
   return {
     colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
     mediums: Object.fromEntries(mediums.map((m) => [m.id, m])),
+    supplies: {},
   };
 }
 

@@ -255,6 +255,7 @@ export function makeSystemLadders(bench: WorkshopBench): SystemShop {
     materials: {
       colourants: Object.fromEntries(colourants.map((c) => [c.id, c])),
       mediums: Object.fromEntries(mediums.map((m) => [m.id, m])),
+      supplies: {},
     },
     lacks: LAYER_KINDS.filter((kind) => !makes.includes(kind)),
     boards,

@@ -10,8 +10,8 @@ import { build, installChromium, installPackages } from './install.mjs';
 installPackages();
 installChromium();
 build();
-/** Woods, colourants and mediums as a stack file has them; five digits tell more than any instrument. */
-function shelfText({ species, colourants, mediums }) {
+/** Woods, colourants, mediums and supplies as a stack file has them; five digits tell more than any instrument. */
+function shelfText({ species, colourants, mediums, supplies }) {
   const pick = (item, keys) => Object.fromEntries(keys.map((key) => [key, item[key] ?? null]));
   const byId = (list, keys) => Object.fromEntries(list.map((item) => [item.id, pick(item, keys)]));
   const kept = {
@@ -28,6 +28,7 @@ function shelfText({ species, colourants, mediums }) {
       'lift',
     ]),
     mediums: byId(mediums, ['name', 'kind', 'carrier', 'k1', 'k2', 'tint']),
+    supplies: byId(supplies, ['name', 'kind', 'carrier']),
   };
   return `${JSON.stringify(kept, (_, v) => (typeof v === 'number' ? Number(v.toPrecision(5)) : v))}\n`;
 }

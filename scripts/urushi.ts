@@ -2,7 +2,7 @@
 // One command for scripts: JSON in and out; a refusal names the field on standard error and ends with 1.
 import { readFileSync } from 'node:fs';
 import { FieldError } from '../src/core/field-error.ts';
-import { COLOURANTS, MEDIUMS } from '../src/demo/products.ts';
+import { COLOURANTS, MEDIUMS, SUPPLIES } from '../src/demo/products.ts';
 import { factsOfSheets, type ScriptedShelf } from '../src/record/scripted/asked.ts';
 import { EXAMPLES } from '../src/record/scripted/examples.ts';
 import { mixFor } from '../src/record/scripted/mixing.ts';
@@ -45,7 +45,7 @@ function answer([verb, ...rest]: string[]): unknown {
   if (!asked || verb === undefined) throw new FieldError('verb', `There is no “${verb ?? ''}”: ${VERBS.join(', ')}.`);
   const shelf = {
     ...keptShelf(JSON.parse(readFileSync(new URL('../src/demo/shelf.json', import.meta.url), 'utf8'))),
-    facts: factsOfSheets([...COLOURANTS, ...MEDIUMS]),
+    facts: factsOfSheets([...SUPPLIES, ...COLOURANTS, ...MEDIUMS]),
   };
   const [file, ...more] = rest;
   // What is no file is a sentence.

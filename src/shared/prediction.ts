@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { ZONES } from '../core/board/wood.ts';
 import { LayerSchema, PreparationSchema } from './stack.ts';
-import { ColourantShape, MediumShape, WoodShape } from './stack-file.ts';
+import { ColourantShape, MediumShape, SupplyShape, WoodShape } from './stack-file.ts';
 
-/** Colourants and mediums by their ids, as a stack file has them. */
+/** Colourants, mediums and supplies by their ids, as a stack file has them. */
 export const MaterialsShape = z.object({
   colourants: z.record(z.string(), ColourantShape),
   mediums: z.record(z.string(), MediumShape),
+  supplies: z.record(z.string(), SupplyShape).optional(),
 });
 
 /** A layer as it may be written by hand: what is missing is usual. */

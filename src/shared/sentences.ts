@@ -36,6 +36,7 @@ const NAMES: Record<string, string> = {
   lot: 'The lot',
   maxStrength: 'The strongest mix',
   medium: 'The sealer, oil or clear',
+  supply: 'The base, filler, conditioner or wax',
   method: 'The way it is put on',
   minutes: 'The minutes',
   name: 'The name',

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ANATOMIES, TISSUE_NAMES } from '../core/board/tissues.ts';
 import { CUTS, FIGURES } from '../core/board/wood.ts';
-import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
+import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS, SUPPLY_KINDS } from '../core/kinds/index.ts';
 import { Id, Version } from './id.ts';
 import { Lot } from './lot.ts';
 import { KeptMix } from './mix.ts';
@@ -150,22 +150,6 @@ export const MediumRecord = NewMedium.extend({
 });
 export type MediumRecord = z.infer<typeof MediumRecord>;
 
-export const SUPPLY_KINDS = [
-  'base',
-  'reducer',
-  'retarder',
-  'conditioner',
-  'filler',
-  'hardener',
-  'wax',
-  'bleach',
-  'abrasive',
-  'cloth',
-  'applicator',
-  'strainer',
-  'protection',
-  'tape',
-] as const;
 /** What stands on the shelf and has no colour of its own. */
 export const NewSupply = z.object({
   id,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ANATOMIES } from '../core/board/tissues.ts';
 import { CUTS, FIGURES, OLD_FIGURES } from '../core/board/wood.ts';
-import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
+import { CARRIERS, COLOURANT_KINDS, MEDIUM_KINDS, SUPPLY_KINDS } from '../core/kinds/index.ts';
 import { TissueSchema } from './shelf.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
@@ -25,6 +25,11 @@ export const MediumShape = z.object({
   k1: z.number().nullable(),
   k2: z.number(),
   tint: bands,
+});
+export const SupplyShape = z.object({
+  name: z.string(),
+  kind: z.enum(SUPPLY_KINDS),
+  carrier: z.enum(CARRIERS).nullable(),
 });
 export const WoodShape = z.object({
   id: z.string(),
@@ -55,5 +60,6 @@ export const StackFile = z.object({
   /** By the ids that the stack uses. */
   colourants: z.record(z.string(), ColourantShape),
   mediums: z.record(z.string(), MediumShape),
+  supplies: z.record(z.string(), SupplyShape).optional(),
 });
 export type StackFile = z.infer<typeof StackFile>;

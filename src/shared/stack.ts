@@ -25,6 +25,7 @@ export const LayerSchema = z.object({
   /** Colourant id to strength: g/L, or mass fraction for pigments. */
   colours: few(z.record(z.string().max(40), z.number().min(0, 'A strength must be zero or more.')), 'colours'),
   medium: z.string().max(40).optional(),
+  supply: z.string().max(40).optional(),
   settings: few(z.record(z.string().max(40), z.number()), 'settings'),
   method: z.string().max(40).optional(),
   applicator: z.enum(APPLICATORS).optional(),

@@ -20,10 +20,12 @@ const MediumRole = z.object({
   amber: z.number().min(0).max(5),
   binder: z.string().max(40).optional(),
 });
+const SupplyRole = z.object({ name, carrier: z.enum(CARRIERS).nullable() });
 const SystemLayer = z.object({
   kind: z.enum(LAYER_KINDS),
   colours: z.array(ColourRole).max(4, 'A pot has four colours at most.').optional(),
   medium: MediumRole.optional(),
+  supply: SupplyRole.optional(),
   settings: z.record(z.string().max(40), z.number()).optional(),
   method: z.string().max(40).optional(),
   applicator: z.enum(APPLICATORS).optional(),

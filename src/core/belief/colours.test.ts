@@ -15,7 +15,11 @@ const usualDye = (id: string): Colourant => {
   const common = { id, name: id, kind: 'dye' as const, carrier: 'water' as const, maxStrength: 20, costPerGram: 0.5 };
   return { ...common, ...usualProfile(common, maple, lookOf('amber', 'medium')), usual: true };
 };
-const materials: Materials = { colourants: { amber: usualDye('amber'), other: usualDye('other') }, mediums: {} };
+const materials: Materials = {
+  colourants: { amber: usualDye('amber'), other: usualDye('other') },
+  mediums: {},
+  supplies: {},
+};
 const coat = (id: string, strength: number) => newLayer('dye', { colours: { [id]: strength } });
 const board = (id: string, strength: number, name = `${id} ${strength}`): MadeThing => ({
   id: name,

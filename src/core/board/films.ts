@@ -219,7 +219,7 @@ function wipedFilm(state: BoardState, layer: Layer, setup: Setup, tissue: Tissue
 export function usualFilm(kind: 'wiping-stain' | 'gel-stain' | 'glaze', wood: Wood): number {
   const setup: Setup = {
     wood,
-    materials: { colourants: {}, mediums: {} },
+    materials: { colourants: {}, mediums: {}, supplies: {} },
     preparation: USUAL_PREPARATION,
     tuning: UNTUNED,
     zone: 'face',

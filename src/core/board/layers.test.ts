@@ -493,6 +493,13 @@ describe('filler', () => {
     expect(topFilm(stateAfter([filler({ copper: 0.2 })])).metal).toBe(true);
     expect(topFilm(stateAfter([filler({ 'wet-umber': 0.1 })])).carrier).toBe('water');
   });
+  it('dyed, its paste gains the K/S that the dye adds to wood; a ready-made colour is a film of its own', () => {
+    const dyed = topFilm(stateAfter([newLayer('filler', { colours: { honey: 4 }, supply: 'paste' })]));
+    const perLitre = nth(material('honey').absorption, 15) * 4 ** material('honey').exponent;
+    expect(dyed.absorbs[15]).toBeCloseTo(0.007 + perLitre * 0.04 * (550 / nth(WAVELENGTHS, 15)), 12);
+    expect(dyed).toMatchObject({ coloured: true, carrier: 'water' });
+    expect(dyed.scatters?.[15]).toBeCloseTo(0.04 * (550 / nth(WAVELENGTHS, 15)), 12);
+  });
   it('leaves pores open by what is not filled, the face 0.6; a second fills the rest', () => {
     const once = stateAfter([full(0.1, 0.6)]);
     expect(once.filled).toBeCloseTo(0.6, 12);

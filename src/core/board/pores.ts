@@ -1,5 +1,7 @@
 import { WAVELENGTHS } from '../colour/grid.ts';
+import { COLOURANT_INFO } from '../kinds/index.ts';
 import { type Layer, setting } from '../layers/layer.ts';
+import { carrierOf } from '../layers/materials.ts';
 import { dosesInFilm } from './films.ts';
 import { curveInWood } from './in-wood.ts';
 import { type BoardState, byTissue, filmOn, type Setup, timesEach, withFilm } from './state.ts';
@@ -21,13 +23,18 @@ const LEAVES_OPEN = 0.6;
 
 /**
  * Grain filler, squeegeed in and wiped off across the grain: a deep film in the pores, of the paste and its tint, and a
- * haze on what was not sealed. `fill` is the share of the pores' depth, 0-1. Filled pores no longer are hollows.
+ * haze on what was not sealed. `fill` is the share of the pores' depth, 0-1. Filled pores no longer are hollows. A dye that
+ * it dissolves adds the K/S to the paste that it adds to wood; pigment and what is tinted already are films of their own.
  */
 export function fillPores(state: BoardState, layer: Layer, at: number, setup: Setup): BoardState {
   const doses = dosesInFilm(layer, setup);
   const grip = HOLD_BY_SEALS[Math.min(state.seals, HOLD_BY_SEALS.length - 1)];
   const fill = setting(layer, 'fill') * grip * (1 - state.filled);
-  const pigment = { absorbs: curveInWood(doses, 'absorption'), scatters: curveInWood(doses, 'scatter') };
+  const dyes = doses.filter((d) => COLOURANT_INFO[d.colourant.kind].dissolves);
+  const films = doses.filter((d) => !COLOURANT_INFO[d.colourant.kind].dissolves);
+  const pigment = { absorbs: curveInWood(films, 'absorption'), scatters: curveInWood(films, 'scatter') };
+  const dyed = curveInWood(dyes, 'absorption');
+  const milky = (i: number) => PASTE.scatters * (550 / WAVELENGTHS[i]);
   const thickness = byTissue(setup.wood, ({ name }, t) => {
     const bare = state.bare[t] ** 2;
     return name === 'pore'
@@ -39,11 +46,11 @@ export function fillPores(state: BoardState, layer: Layer, at: number, setup: Se
     filmOn({
       layer: at,
       kind: layer.kind,
-      absorbs: pigment.absorbs.map((v) => v + PASTE.absorbs),
-      scatters: pigment.scatters.map((v, i) => v + PASTE.scatters * (550 / WAVELENGTHS[i])),
+      absorbs: pigment.absorbs.map((v, i) => v + PASTE.absorbs + dyed[i] * milky(i)),
+      scatters: pigment.scatters.map((v, i) => v + milky(i)),
       thickness,
       movable: true,
-      carrier: doses[0]?.colourant.carrier ?? 'oil',
+      carrier: carrierOf(layer, setup.materials),
       build: 0.2,
       coloured: doses.length > 0,
       metal: doses.some((d) => d.colourant.kind === 'metallic'),

@@ -26,6 +26,7 @@ const colourant = (id: string, kind: Colourant['kind'], absorption: number[], sc
   costPerGram: 1,
 });
 const MATERIALS: Materials = {
+  supplies: {},
   colourants: {
     honey: colourant('honey', 'dye', bump(430, 45, 0.35, 0.002)),
     umber: colourant('umber', 'pigment', bump(430, 130, 10, 2), new Array<number>(BANDS).fill(1.4)),

@@ -8,6 +8,7 @@ export const conditioner = kind({
   label: 'Conditioner',
   called: ['conditioned', 'blotch control'],
   always: ['wiped off', 'wiped'],
+  supply: 'conditioner',
   settings: [coats(2), soaking(8)],
   is: { conditions: true, cloths: true },
   drying: () => lasts([0.25, 1, 12], 1, 8),

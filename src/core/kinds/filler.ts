@@ -7,8 +7,9 @@ import { whileWet } from './way-back.ts';
 export const filler = kind({
   label: 'Grain filler',
   called: ['filler', 'pore filler', 'paste filler'],
-  always: ['wiped off with burlap', 'with burlap', 'burlap', 'squeegeed off', 'wiped off'],
-  takes: ['pigment', 'metallic'],
+  always: ['wiped off with burlap', 'off with burlap', 'with burlap', 'burlap', 'squeegeed off', 'wiped off'],
+  takes: ['pigment', 'metallic', 'dye', 'stain'],
+  supply: 'filler',
   settings: [share('fill', 'pores filled', 0.9, 1, 'more: smoother pores'), soaking(10)],
   is: { fills: true, cloths: true },
   carrier: 'oil',

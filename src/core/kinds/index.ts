@@ -6,8 +6,8 @@ import { filler } from './filler.ts';
 import { gelStain } from './gel-stain.ts';
 import { glaze } from './glaze.ts';
 import { ink } from './ink.ts';
-import type { Kind } from './kind.ts';
-import type { LayerKind } from './names.ts';
+import type { Kind, SupplyKind } from './kind.ts';
+import { LAYER_KINDS, type LayerKind } from './names.ts';
 import { oil } from './oil.ts';
 import { opaque } from './opaque.ts';
 import { powderingGlaze } from './powdering-glaze.ts';
@@ -42,6 +42,10 @@ export const KINDS: Readonly<Record<LayerKind, Kind>> = {
   'sand-back': sandBack,
 };
 
+/** The kind of layer that a supply is put on as; undefined of what no layer is made of. */
+export const madeOf = (supply: SupplyKind): LayerKind | undefined =>
+  LAYER_KINDS.find((kind) => KINDS[kind].supply === supply);
+
 export {
   APPLICATOR_INFO,
   APPLICATORS,
@@ -54,6 +58,8 @@ export {
   type Kind,
   MEDIUM_KINDS,
   type MediumKind,
+  SUPPLY_KINDS,
+  type SupplyKind,
   type Traits,
 } from './kind.ts';
 export { LAYER_KINDS, type LayerKind } from './names.ts';

@@ -7,6 +7,24 @@ import type { Way } from './ways.ts';
 
 export const MEDIUM_KINDS = ['sealer', 'oil', 'clear'] as const;
 export type MediumKind = (typeof MEDIUM_KINDS)[number];
+/** What stands on the shelf and has no colour of its own. */
+export const SUPPLY_KINDS = [
+  'base',
+  'reducer',
+  'retarder',
+  'conditioner',
+  'filler',
+  'hardener',
+  'wax',
+  'bleach',
+  'abrasive',
+  'cloth',
+  'applicator',
+  'strainer',
+  'protection',
+  'tape',
+] as const;
+export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 
 /** What a kind of layer is to others: rules, searches, sheets and pages ask these, never its name. */
 export interface Traits {
@@ -94,6 +112,8 @@ export interface Kind {
   takes: readonly ColourantKind[];
   mostColours: number;
   medium: 'none' | MediumKind;
+  /** The supply that it is put on as, or that its colours are stirred into, where the shop has one; null where there is none. */
+  supply: SupplyKind | null;
   settings: readonly Setting[];
   methods: readonly Way[];
   is: Traits;
@@ -189,6 +209,7 @@ export const kind = (said: Said): Kind => ({
   takes: [],
   mostColours: said.takes?.length ? 4 : 0,
   medium: 'none',
+  supply: said.base ? 'base' : null,
   methods: [],
   carrier: 'water',
   test: (carrier) => (carrier === 'water' ? 'cool' : 'rub'),

@@ -8,6 +8,7 @@ export const wax = kind({
   label: 'Wax',
   called: ['paste wax', 'waxed'],
   always: ['buffed', 'buff', 'and buffed'],
+  supply: 'wax',
   settings: [coats(2)],
   is: { cloths: true, last: true },
   carrier: 'oil',

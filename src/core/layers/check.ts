@@ -1,6 +1,14 @@
 import { checkSpectrum } from '../colour/grid.ts';
 import { FieldError } from '../field-error.ts';
-import { CARRIER_INFO, CARRIERS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS } from '../kinds/index.ts';
+import {
+  CARRIER_INFO,
+  CARRIERS,
+  type Carrier,
+  COLOURANT_INFO,
+  cannotPutOn,
+  KINDS,
+  LAYER_KINDS,
+} from '../kinds/index.ts';
 import { type Layer, RUBBED_OUT, type Stack } from './layer.ts';
 import { type Colourant, carrierOf, isShare, type Materials } from './materials.ts';
 
@@ -70,17 +78,45 @@ function checkColours(layer: Layer, field: string, materials: Materials): void {
 
 /** Whether a layer, as it is, can be coloured with a colourant: its kind takes it, and its clear dissolves it. */
 export function takesColour(
-  layer: Pick<Layer, 'kind' | 'medium'>,
+  layer: Pick<Layer, 'kind' | 'medium' | 'supply'>,
   colourant: Colourant,
   materials: Materials,
 ): boolean {
   if (!KINDS[layer.kind].takes.includes(colourant.kind)) return false;
-  const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
-  return (
-    !medium ||
-    !COLOURANT_INFO[colourant.kind].dissolves ||
-    CARRIER_INFO[medium.carrier].dissolves.includes(colourant.carrier)
-  );
+  const into = dissolvedIn(layer, materials);
+  return !into || !COLOURANT_INFO[colourant.kind].dissolves || into.dissolves.includes(colourant.carrier);
+}
+
+/** What a dye of this layer has to dissolve in, and the carriers of the dyes that do; null where it is whatever carries the dye. */
+function dissolvedIn(
+  { medium, supply }: Pick<Layer, 'medium' | 'supply'>,
+  { mediums, supplies }: Materials,
+): { name: string; dissolves: readonly Carrier[] } | null {
+  const into =
+    (medium === undefined ? undefined : mediums[medium]) ?? (supply === undefined ? undefined : supplies[supply]);
+  return into?.carrier ? { name: into.name, dissolves: CARRIER_INFO[into.carrier].dissolves } : null;
+}
+
+function checkDissolves(layer: Layer, field: string, materials: Materials): void {
+  const into = dissolvedIn(layer, materials);
+  for (const id of Object.keys(layer.colours)) {
+    const colourant = materials.colourants[id];
+    if (colourant && into && !takesColour(layer, colourant, materials))
+      throw new FieldError(
+        `${field}.colours.${id}`,
+        `${colourant.name} is a dye for ${colourant.carrier}: ${into.name} does not dissolve it.`,
+      );
+  }
+}
+
+function checkSupply({ kind, supply: id }: Layer, field: string, { supplies }: Materials): void {
+  if (id === undefined) return;
+  const { supply: wanted, label } = KINDS[kind];
+  if (wanted === null) throw new FieldError(`${field}.supply`, `${label} is made with no supply.`);
+  const supply = Object.hasOwn(supplies, id) ? supplies[id] : undefined;
+  if (!supply) throw new FieldError(`${field}.supply`, `There is no ${wanted} “${id}” on the shelf.`);
+  if (supply.kind !== wanted)
+    throw new FieldError(`${field}.supply`, `${supply.name} is a ${supply.kind}, not a ${wanted}.`);
 }
 
 function checkMedium(layer: Layer, field: string, materials: Materials): void {
@@ -94,18 +130,6 @@ function checkMedium(layer: Layer, field: string, materials: Materials): void {
   if (medium.kind !== info.medium)
     throw new FieldError(`${field}.medium`, `${medium.name} is a ${medium.kind}, not a ${info.medium}.`);
   checkSpectrum(medium.tint, `${field}.medium.tint`, `The tint of ${medium.name}`);
-  for (const id of Object.keys(layer.colours)) {
-    const colourant = materials.colourants[id];
-    if (
-      colourant &&
-      COLOURANT_INFO[colourant.kind].dissolves &&
-      !CARRIER_INFO[medium.carrier].dissolves.includes(colourant.carrier)
-    )
-      throw new FieldError(
-        `${field}.colours.${id}`,
-        `${colourant.name} is a dye for ${colourant.carrier}: ${medium.name} does not dissolve it.`,
-      );
-  }
 }
 
 function checkSettings(layer: Layer, field: string): void {
@@ -148,6 +172,8 @@ function checkLayer(layer: Layer, field: string, materials: Materials): void {
     throw new FieldError(`${field}.kind`, `“${layer.kind}” is not a kind of layer.`);
   checkColours(layer, field, materials);
   checkMedium(layer, field, materials);
+  checkSupply(layer, field, materials);
+  checkDissolves(layer, field, materials);
   checkSettings(layer, field);
   checkPuttingOn(layer, field, materials);
 }

@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { stackDifference } from './difference.ts';
 import { newLayer } from './layer.ts';
 
-const naming = { colour: (id: string) => id, medium: (id: string) => id, strength: (v: number) => `${v} g/L` };
+const naming = {
+  colour: (id: string) => id,
+  medium: (id: string) => id,
+  supply: (id: string) => id,
+  strength: (v: number) => `${v} g/L`,
+};
 const dye = newLayer('dye', { colours: { honey: 3, soot: 1 } });
 const sealer = newLayer('sealer', { medium: 'shellac' });
 const glaze = newLayer('glaze', { colours: { umber: 0.1 } });

@@ -5,6 +5,7 @@ import { KEPT_TO_WORDS, type Layer, methodOf, rubWords, type Stack, setting } fr
 export interface Naming {
   colour: (id: string) => string;
   medium: (id: string) => string;
+  supply: (id: string) => string;
   strength: (value: number, id: string) => string;
 }
 
@@ -33,6 +34,8 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
   const words: string[] = [];
   if ((before.off ?? false) !== (after.off ?? false)) words.push(after.off ? 'left out' : 'put back');
   if (before.medium !== after.medium && after.medium) words.push(`${naming.medium(after.medium)} instead`);
+  if (before.supply !== after.supply)
+    words.push(after.supply ? `${naming.supply(after.supply)} instead` : 'its product not said');
   for (const id of new Set([...Object.keys(before.colours), ...Object.keys(after.colours)])) {
     const [was, now] = [before.colours[id] ?? 0, after.colours[id] ?? 0];
     if (was === now) continue;

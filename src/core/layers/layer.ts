@@ -20,6 +20,8 @@ export interface Layer {
   colours: Record<string, number>;
   /** The sealer, oil or clear used, for the kinds that need one. */
   medium?: string;
+  /** The supply that it is, or that its colours are stirred into, where that is said: a conditioner, a filler, a base, a wax. */
+  supply?: string;
   /** Numbers by the keys of the kind's parameter list; missing ones take their default. */
   settings: Record<string, number>;
   /** How it is put on, for the kinds with more than one way. */
@@ -137,7 +139,7 @@ export const isMadeUp = ({ kind: name, colours }: Pick<Layer, 'kind' | 'colours'
   colour !== undefined &&
   KINDS[name].medium === 'none' &&
   Object.keys(colours).length > 0 &&
-  (!COLOURANT_INFO[colour].share || COLOURANT_INFO[colour].readyMade);
+  (COLOURANT_INFO[colour].readyMade || (!COLOURANT_INFO[colour].share && KINDS[name].base === null));
 
 /** How a layer is put on with an applicator: sprayed by what sprays, and by hand with anything else. */
 export function withApplicator(

@@ -1,5 +1,12 @@
-import { type Carrier, COLOURANT_INFO, type ColourantKind, KINDS, type MediumKind } from '../kinds/index.ts';
-import type { Layer } from './layer.ts';
+import {
+  type Carrier,
+  COLOURANT_INFO,
+  type ColourantKind,
+  KINDS,
+  type MediumKind,
+  type SupplyKind,
+} from '../kinds/index.ts';
+import { type Layer, mainColour } from './layer.ts';
 
 /** What of a product its drying asks for; hours. */
 export interface DryingFacts {
@@ -63,9 +70,21 @@ export interface Medium {
   drying?: DryingFacts | undefined;
 }
 
+/** What has no colour of its own, and is put on or stirred into: a conditioner, a filler, the base of a glaze or a paint, a wax. */
+export interface Supply {
+  id: string;
+  name: string;
+  kind: SupplyKind;
+  /** Null of what is of none: a cloth, a dry powder. */
+  carrier: Carrier | null;
+  /** What its label and the shop say of its drying. */
+  drying?: DryingFacts | undefined;
+}
+
 export interface Materials {
   colourants: Readonly<Record<string, Colourant>>;
   mediums: Readonly<Record<string, Medium>>;
+  supplies: Readonly<Record<string, Supply>>;
 }
 
 /** What of a colour says whether it is poured out of a bottle. */
@@ -100,13 +119,25 @@ export const isShare = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].sh
 /** Colour that goes into the wood; the others lie in a film. */
 export const goesIn = (kind: ColourantKind): boolean => COLOURANT_INFO[kind].goesIn;
 
-/** What carries a layer: its sealer, oil or clear, else its main colour. */
-export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'colours'>, materials: Materials): Carrier {
-  const medium = layer.medium === undefined ? undefined : materials.mediums[layer.medium];
-  const [first] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p)[0] ?? [];
+/** The product that a layer is first of all: its sealer, oil or clear, else its supply, else its main colour. */
+export function productIn(
+  layer: Pick<Layer, 'medium' | 'supply' | 'colours'>,
+  { mediums, supplies, colourants }: Materials,
+): Medium | Supply | Colourant | undefined {
+  const main = mainColour(layer);
   return (
-    medium?.carrier ??
-    (first === undefined ? undefined : materials.colourants[first]?.carrier) ??
+    (layer.medium === undefined ? undefined : mediums[layer.medium]) ??
+    (layer.supply === undefined ? undefined : supplies[layer.supply]) ??
+    (main === undefined ? undefined : colourants[main])
+  );
+}
+
+/** What carries a layer: its product, else its main colour, else what is usual of its kind. */
+export function carrierOf(layer: Pick<Layer, 'kind' | 'medium' | 'supply' | 'colours'>, materials: Materials): Carrier {
+  const main = mainColour(layer);
+  return (
+    productIn(layer, materials)?.carrier ??
+    (main === undefined ? undefined : materials.colourants[main]?.carrier) ??
     KINDS[layer.kind].carrier
   );
 }

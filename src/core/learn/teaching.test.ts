@@ -123,7 +123,7 @@ describe('ladders of several colours together', () => {
       costPerGram: 0,
     });
     const tins = [tin('amber', 0.8, 0.1), tin('cellar', 1.1, 0.02)];
-    const materials = { colourants: Object.fromEntries(tins.map((t) => [t.id, t])), mediums: {} };
+    const materials = { colourants: Object.fromEntries(tins.map((t) => [t.id, t])), mediums: {}, supplies: {} };
     const board = (colours: Record<string, number>, wood: Wood): PotRung => ({
       colours,
       before: rawMean(wood),

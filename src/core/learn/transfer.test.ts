@@ -30,7 +30,7 @@ const pigment = { ...dye(0), id: 'p', kind: 'pigment' as const, maxStrength: 1, 
 
 describe('a transfer test', () => {
   it.each([0.02, 0.15, 0.4])('tells what a wiped coat of the same solvent lifts: %f', (lift) => {
-    const materials = { colourants: { d: dye(lift), p: pigment }, mediums: {} };
+    const materials = { colourants: { d: dye(lift), p: pigment }, mediums: {}, supplies: {} };
     const looks = predict(
       [newLayer('dye', { colours: { d: 5 } }), newLayer('wiping-stain', { colours: { p: 0.1 } })],
       wood,

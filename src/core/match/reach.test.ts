@@ -68,6 +68,6 @@ describe('the darkest that still shows its grain', () => {
     const strength = Math.max(...Object.values(dark?.colours ?? {}));
     expect(strength > 12 || Math.abs((made(1)?.contrast ?? 0) - 2) < 0.1).toBe(true);
     expect(isNeutralToBrown(labOf(dark?.reading ?? []))).toBe(true);
-    expect(darkestShowingGrain(WOOD, { colourants: {}, mediums: MATERIALS.mediums }, clear)).toBeNull();
+    expect(darkestShowingGrain(WOOD, { ...MATERIALS, colourants: {} }, clear)).toBeNull();
   });
 });

@@ -2,6 +2,7 @@ export * from './batch.ts';
 export * from './boxing.ts';
 export * from './cut.ts';
 export * from './measure.ts';
+export { potSteps } from './pot-steps.ts';
 export { preparationMinutes, raisesGrain } from './preparation-steps.ts';
 export * from './quantity.ts';
 export { isRun, type Run, upToCoat, withRuns } from './runs.ts';

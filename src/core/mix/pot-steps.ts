@@ -1,12 +1,12 @@
 import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
 import { type Layer, methodOf, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
-import { type Colourant, isShare } from '../layers/materials.ts';
+import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
 import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
 import { pourSaid } from './measure.ts';
 import { gramsPerLitre } from './quantity.ts';
 import { massText, volumeText } from './said.ts';
 import { tinsFor } from './scale-to.ts';
-import { hoursOf, type ProductFacts, type SheetOf, type Step, step } from './step.ts';
+import { hoursOf, type PotsOf, type ProductFacts, type Step, step } from './step.ts';
 import { hardened } from './thin.ts';
 
 const ML = 1000;
@@ -56,12 +56,18 @@ interface Pot {
   grams: number;
   taken: number;
   forms: readonly string[];
-  sheet: SheetOf;
+  sheet: PotsOf;
   ml: (litres: number) => string;
 }
 
+/** The pot of a layer: what is poured into it, and what is done to it before it goes on. */
+export const potSteps = (layer: Layer, stage: number, sheet: PotsOf): Step[] => [
+  ...colourSteps(layer, stage, sheet),
+  ...mediumSteps(layer, stage, sheet),
+];
+
 /** The pot of a layer with colours: pours with the scale's total, then how it is made up. */
-export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[] {
+function colourSteps(layer: Layer, stage: number, sheet: PotsOf): Step[] {
   const { batchOf, materials, facts, system } = sheet;
   const { litres, grams } = batchOf(stage);
   const ml = (volume: number) => volumeText(volume, system);
@@ -73,7 +79,7 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
     })
     .sort((p, q) => q.grams - p.grams);
   const [main] = pours;
-  if (!main) return traitsOf(layer).fills ? bareFiller(layer, stage, litres, ml) : [];
+  if (!main) return layer.supply || traitsOf(layer).fills ? bareSupply(layer, stage, litres, sheet) : [];
   let total = 0;
   const steps = pours.map(({ colourant, known, grams: g }) => {
     total += g;
@@ -103,11 +109,12 @@ export function colourSteps(layer: Layer, stage: number, sheet: SheetOf): Step[]
 function madeUp(pot: Pot): Step[] {
   if (traitsOf(pot.layer).tones && pot.layer.medium) return toned(pot, pot.layer.medium);
   if (COLOURANT_INFO[pot.main.kind].readyMade) return thinnedStain(pot);
-  if (isShare(pot.main.kind)) return inMedium(pot);
+  if (isShare(pot.main.kind) || KINDS[pot.layer.kind].base) return inBase(pot);
   return pot.forms.some(isDry) ? dissolved(pot) : diluted(pot);
 }
 
-const base = (title: string, detail: string, litres: number): Partial<Step> & Pick<Step, 'kind' | 'title'> => ({
+type Base = Partial<Step> & Pick<Step, 'kind' | 'title'>;
+const base = (title: string, detail: string, litres: number): Base => ({
   kind: 'base',
   title,
   detail,
@@ -135,11 +142,10 @@ function thinnerSteps(
   const each = thinnersOf(layer, usual);
   return each.map(([name, share], i) => {
     const upTo = i === each.length - 1 ? `, to ${ml(all)} in all` : '';
-    return step(
-      stage,
-      i === 0 ? 'base' : `thin-${i + 1}`,
-      base(`${how} ${name}`, `${ml(left * share)}${upTo}.`, left * share),
-    );
+    return step(stage, i === 0 ? 'base' : `thin-${i + 1}`, {
+      ...base(`${how} ${name}`, `${ml(left * share)}${upTo}.`, left * share),
+      thinner: name,
+    });
   });
 }
 
@@ -154,7 +160,7 @@ function toned(pot: Pot, medium: string): Step[] {
   return [
     step(stage, 'base', {
       ...base(`Make up with ${name}`, `${ml(clear)}, to ${ml(litres)} in all, thinned for the gun; stir.`, clear),
-      medium: { id: medium },
+      product: { item: `medium/${medium}` },
     }),
     ...intoMedium(layer, stage, clear, (share) => ml(share * clear)),
   ];
@@ -162,7 +168,7 @@ function toned(pot: Pot, medium: string): Step[] {
 
 /** Shares of ready-made stains are of the volume: what their tins do not fill is thinner. */
 function thinnedStain(pot: Pot): Step[] {
-  const { stage, litres, main, sheet } = pot;
+  const { layer, stage, litres, main, sheet, ml } = pot;
   const left = rest(pot);
   const stir = step(stage, 'stir', {
     kind: 'do',
@@ -171,6 +177,16 @@ function thinnedStain(pot: Pot): Step[] {
     detail: 'From the bottom: the pigment settles.',
   });
   if (left <= NOTHING_TO_SPEAK_OF * litres) return [stir];
+  // Let down with a clear base: as weak, and no thinner.
+  if (layer.supply)
+    return [
+      ...supplyPours(layer, stage, left, sheet, {
+        name: 'Clear base',
+        said: ml,
+        detail: (clear) => `${ml(clear)}, to ${ml(litres)} in all.`,
+      }),
+      stir,
+    ];
   const { thinner, thinning: most } = sheet.facts[main.id] ?? {};
   const tooThin = most !== null && most !== undefined && left / litres > most + 1e-9;
   const [first, ...others] = thinnerSteps(pot, left, litres, thinner ?? 'its own thinner', 'Thin with');
@@ -182,37 +198,93 @@ function thinnedStain(pot: Pot): Step[] {
   return [{ ...(first as Step), cautions }, ...others, stir];
 }
 
-/** Shares are of the mass, at a kilogram a litre. */
-function inMedium({ layer, stage, litres, grams, forms }: Pot): Step[] {
+/** Colours stirred into their base. Shares are of the mass, at a kilogram a litre. */
+function inBase({ layer, stage, litres, grams, forms, sheet }: Pot): Step[] {
   const { name, stir } = KINDS[layer.kind].base ?? { name: 'Clear medium', stir: 'Until no streak is left.' };
   const left = Math.max(0, litres - grams / ML);
   const medium = left / (1 + thinnedBy(layer));
   const first = forms.some(isDry) ? 'Wet the powder with a little of it to a paste, then the rest: ' : '';
-  const inAll = (grams: number) => `, to ${Math.round(grams * ML)} g in all.`;
-  const thinned = left > medium;
+  const inGrams = (volume: number) => `${Math.round(volume * ML)} g`;
+  const inAll = left > medium ? '.' : `, to ${Math.round(litres * ML)} g in all.`;
   return [
-    step(stage, 'base', base(name, `${first}${Math.round(medium * ML)} g${thinned ? '.' : inAll(litres)}`, medium)),
-    ...intoMedium(layer, stage, medium, (share) => `${Math.round(share * medium * ML)} g`),
+    ...supplyPours(layer, stage, medium, sheet, {
+      name,
+      said: inGrams,
+      detail: (base) => `${first}${inGrams(base)}${inAll}`,
+    }),
+    ...intoMedium(layer, stage, medium, (share) => inGrams(share * medium)),
     step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir, never shake', detail: stir }),
   ];
 }
+
+/**
+ * What a layer is made of, off the shelf where it is said which, and its hardener: the pot's life starts with that.
+ * @param litres of both
+ */
+function supplyPours(
+  layer: Layer,
+  stage: number,
+  litres: number,
+  { materials, facts }: PotsOf,
+  { name, said, detail }: { name: string; said: (litres: number) => string; detail: (litres: number) => string },
+): Step[] {
+  const supply = layer.supply === undefined ? undefined : materials.supplies[layer.supply];
+  const { hardener = null, potLife, caution } = (supply && facts[supply.id]) ?? {};
+  const mixed = hardener && !layer.unhardened ? hardened(litres, hardener.parts) : { base: litres, hardener: 0 };
+  const harder = { potLife, litres: mixed.hardener, said: `${said(mixed.hardener)}: ` };
+  return [
+    step(stage, 'base', {
+      ...base(supply?.name ?? name, detail(mixed.base), mixed.base),
+      ...(supply ? { product: { item: `supply/${supply.id}` } } : {}),
+      cautions: caution ? [caution] : [],
+    }),
+    ...(hardener && mixed.hardener > 0 ? [hardenerStep(stage, hardener, materials, harder)] : []),
+  ];
+}
+
+/** The hardener of a pot, off the shelf where it stands there. */
+const hardenerStep = (
+  stage: number,
+  { item, parts }: { item: string; parts: number },
+  { supplies }: Materials,
+  { potLife, litres, said = '' }: Pick<ProductFacts, 'potLife'> & { litres: number; said?: string },
+): Step =>
+  step(stage, 'hardener', {
+    ...base(
+      `Hardener: ${supplies[item]?.name ?? item.replaceAll('-', ' ')}`,
+      `${said}1 part to ${parts} by volume. ${potLife ? `Pot life ${potLife} h, it starts now.` : 'Its pot life starts now: see the label.'}`,
+      litres,
+    ),
+    ...(supplies[item] ? { product: { item: `supply/${item}` } } : {}),
+    ...(potLife ? { hours: potLife } : {}),
+    cautions: [
+      'Hardeners can sensitise: gloves, ventilation, the data sheet first. Isocyanates only with supplied air and training.',
+    ],
+  });
+
 /** What a product is thinned with, each a pour of its own. */
 const intoMedium = (layer: Layer, stage: number, litres: number, said: (share: number) => string): Step[] =>
   Object.entries(layer.thinners ?? {}).map(([name, share], i) =>
-    step(
-      stage,
-      `thin-${i + 1}`,
-      base(`Thin with ${name}`, `${said(share)}, ${percentOf(share)} of it.`, litres * share),
-    ),
+    step(stage, `thin-${i + 1}`, {
+      ...base(`Thin with ${name}`, `${said(share)}, ${percentOf(share)} of it.`, litres * share),
+      thinner: name,
+    }),
   );
 const percentOf = (share: number): string => `${Number((100 * share).toPrecision(2))} %`;
 
-/** A filler goes on without a colour too. */
-function bareFiller(layer: Layer, stage: number, litres: number, ml: Pot['ml']): Step[] {
-  const paste = litres / (1 + thinnedBy(layer));
+/** What goes on without a colour: a filler's paste, a conditioner, a wax. */
+function bareSupply(layer: Layer, stage: number, litres: number, sheet: PotsOf): Step[] {
+  const { base: stirred, is } = KINDS[layer.kind];
+  const coat = litres / (1 + thinnedBy(layer));
+  const ml = (volume: number) => volumeText(volume, sheet.system);
+  const how = is.fills && !layer.thinners ? ', thinned to heavy cream' : '';
   return [
-    step(stage, 'base', base('Filler paste', layer.thinners ? 'Stirred smooth.' : 'Thin it to heavy cream.', paste)),
-    ...intoMedium(layer, stage, paste, (share) => ml(share * paste)),
+    ...supplyPours(layer, stage, coat, sheet, {
+      name: stirred?.name ?? KINDS[layer.kind].label,
+      said: ml,
+      detail: (volume) => `${ml(volume)}${how}; stirred smooth.`,
+    }),
+    ...intoMedium(layer, stage, coat, (share) => ml(share * coat)),
   ];
 }
 
@@ -224,19 +296,19 @@ function dissolved(pot: Pot): Step[] {
   const carrier = thinnerText(layer, main.carrier);
   const half = Math.min(litres / 2, rest(pot));
   const steps = [
-    step(
-      stage,
-      'base',
-      base(
+    step(stage, 'base', {
+      ...base(
         `Half of the ${carrier}`,
         `${ml(half)} of ${hot ? 'hot, distilled water' : carrier}; stir until it is dissolved.`,
         half,
       ),
-    ),
+      thinner: carrier,
+    }),
     step(stage, 'make-up', {
       kind: 'base',
       title: `Make up to ${ml(litres)}`,
       detail: 'With the other half, at room temperature.',
+      thinner: carrier,
       millilitres: (rest(pot) - half) * ML,
     }),
     step(stage, 'strain', {
@@ -273,7 +345,7 @@ function diluted(pot: Pot): Step[] {
 }
 
 /** The pot of a layer that is a sealer, oil or clear: its cut, its hardener. */
-export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: SheetOf): Step[] {
+function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: PotsOf): Step[] {
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
   if (!medium || traitsOf(layer).tones) return [];
   const { litres } = batchOf(stage);
@@ -295,7 +367,7 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
           `or ${ml(litres / (1 + more))} of a ${heavier}-lb cut and ${ml((litres * more) / (1 + more))} of spirit; ` +
           `without a scale loose flakes to ${Math.round(100 * heightFor(pounds, 'loose'))} % of the fill line, spirit to the line: the same height of ground flakes is half as heavy again.`,
         millilitres: litres * ML,
-        medium: { id: medium.id, grams: flakesFor(pounds, spirit) },
+        product: { item: `medium/${medium.id}`, grams: flakesFor(pounds, spirit) },
         cautions,
       }),
     ];
@@ -308,28 +380,18 @@ export function mediumSteps(layer: Layer, stage: number, { batchOf, materials, f
       title: medium.name,
       detail: 'Stir, do not shake: no bubbles.',
       millilitres: (hardener ? hardened(coat, hardener.parts).base : coat) * ML,
-      medium: { id: medium.id },
+      product: { item: `medium/${medium.id}` },
       cautions,
     }),
   ];
   if (hardener)
-    steps.push(
-      step(stage, 'hardener', {
-        kind: 'base',
-        title: `Hardener: ${hardener.item.replaceAll('-', ' ')}`,
-        detail: `1 part to ${hardener.parts} by volume. ${potLife ? `Pot life ${potLife} h, it starts now.` : 'Its pot life starts now: see the label.'}`,
-        millilitres: hardened(coat, hardener.parts).hardener * ML,
-        ...(potLife ? { hours: potLife } : {}),
-        cautions: [
-          'Hardeners can sensitise: gloves, ventilation, the data sheet first. Isocyanates only with supplied air and training.',
-        ],
-      }),
-    );
+    steps.push(hardenerStep(stage, hardener, materials, { potLife, litres: hardened(coat, hardener.parts).hardener }));
   steps.push(...intoMedium(layer, stage, coat, (share) => ml(share * coat)));
   if (reduced)
     steps.push(
       step(stage, 'reduce', {
         kind: 'base',
+        thinner: reduced.with,
         title: `Reduce for the gun: ${reduced.with}`,
         detail: `${ml(coat * reduced.share)}, ${Math.round(100 * reduced.share)} % of it, to ${ml(litres)} in all; in hot weather a touch of retarder in place of some, 2–5 %: it stays open longer and does not blush.`,
         millilitres: coat * reduced.share * ML,

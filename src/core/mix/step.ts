@@ -42,8 +42,10 @@ export interface Step {
   pour?: { colourant: string; grams: number; total: number; said: string; beside?: string };
   /** Of a base: what is poured, in millilitres. */
   millilitres?: number;
-  /** Of a base off the shelf: which medium, and the grams of its flakes where it is dissolved from them. */
-  medium?: { id: string; grams?: number };
+  /** Of a base off the shelf: which product, e.g. `medium/oil-varnish`, and the grams of its flakes where it is dissolved from them. */
+  product?: { item: string; grams?: number };
+  /** Of a thinner: what it is, as it is called at a bench. */
+  thinner?: string;
   /** It follows the last coat of its layer. */
   afterLast?: boolean;
   /** Hours: of a wait until the next step, of a pot how long it can be used. */
@@ -57,20 +59,23 @@ export type Prepared = Pick<Preparation, 'grit' | 'conditioner' | 'preWet' | 'gr
   [Key in 'grits' | 'texture' | 'degree' | 'edges' | 'ends' | 'dust' | 'oldFilm']?: Preparation[Key] | undefined;
 };
 
-/** What a sheet is made from. */
-export interface SheetOf {
-  stack: Stack;
-  preparation: Prepared;
+/** What the pots of a sheet are made from. */
+export interface PotsOf {
   batchOf(stage: number): Batch;
   materials: Materials;
-  /** By the id of a colour or medium. */
+  /** By the id of a colour, medium or supply. */
   facts: Readonly<Record<string, ProductFacts>>;
   /** Units that volumes are said in. */
   system?: UnitSystem | undefined;
-  /** The air that it dries in, and what of drying this shop has seen. */
-  drying?: Omit<DryingAir, 'materials' | 'facts'> | undefined;
   /** What it is measured with; weighed where nothing is said. */
   tools?: Tools | undefined;
+}
+/** What a sheet is made from. */
+export interface SheetOf extends PotsOf {
+  stack: Stack;
+  preparation: Prepared;
+  /** The air that it dries in, and what of drying this shop has seen. */
+  drying?: Omit<DryingAir, 'materials' | 'facts'> | undefined;
 }
 
 export const hoursOf = (minutes: number): number => minutes / 60;

@@ -94,6 +94,44 @@ describe('the steps of a mix sheet', () => {
     expect(titles(coat({}))).toContain('Hardener: hardener');
     expect(titles(coat({ unhardened: true }))).not.toContain('Hardener: hardener');
   });
+  it('what it is made of off the shelf is a pour of its own, with its hardener, its caution and its pot life', () => {
+    const facts = {
+      paint: { hardener: { item: 'paint-b', parts: 10 }, potLife: 24, caution: 'Ventilate.' },
+      calm: { caution: 'Gloves.' },
+    };
+    const paint = sheet([newLayer('opaque', { colours: { umber: 0.2 }, supply: 'paint', thinners: { water: 0.1 } })], {
+      facts,
+    });
+    expect(of(paint, '1/base')).toMatchObject({
+      title: 'Two-part paint',
+      product: { item: 'supply/paint' },
+      cautions: ['Ventilate.'],
+    });
+    expect(of(paint, '1/hardener')).toMatchObject({
+      title: 'Hardener: Part B',
+      hours: 24,
+      product: { item: 'supply/paint-b' },
+    });
+    const [base, hardener, water] = ['base', 'hardener', 'thin-1'].map(
+      (key) => of(paint, `1/${key}`)?.millilitres ?? 0,
+    );
+    expect(base).toBeCloseTo(10 * Number(hardener), 9);
+    expect(water).toBeCloseTo((Number(base) + Number(hardener)) / 10, 9);
+    const calm = sheet([newLayer('conditioner', { supply: 'calm' }), newLayer('dye', { colours: { honey: 2 } })], {
+      facts,
+    });
+    expect(of(calm, '1/base')).toMatchObject({ title: 'Calm coat', millilitres: 500, cautions: ['Gloves.'] });
+    expect(titles(sheet([newLayer('wax', { supply: 'bees' })]))).toContain('Bright wax');
+    // Let down with a clear base, nothing is thinned.
+    const weak = sheet([newLayer('gel-stain', { colours: { 'tin-walnut': 0.5 }, supply: 'paint' })], { facts: {} });
+    expect(of(weak, '1/base')).toMatchObject({ title: 'Two-part paint', millilitres: 250 });
+  });
+  it('a dye is stirred into the paste of a filler, by grams in a litre of it', () => {
+    const steps = sheet([newLayer('filler', { colours: { honey: 4 }, supply: 'paste' })]);
+    expect(of(steps, '1/honey')?.pour).toMatchObject({ grams: 2 });
+    expect(of(steps, '1/base')).toMatchObject({ title: 'Pore paste', millilitres: 498 });
+    expect(titles(steps)).not.toContain('Let it cool');
+  });
   it('a note belongs to a coat, or to the end', () => {
     const notes = (note: string) =>
       sheet([newLayer('clear', { medium: 'satin', settings: { coats: 3 }, note }), newLayer('wax')])

@@ -10,9 +10,9 @@ import {
   setting,
   traitsOf,
 } from '../layers/layer.ts';
-import { carrierOf } from '../layers/materials.ts';
+import { carrierOf, productIn } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
-import { colourSteps, mediumSteps } from './pot-steps.ts';
+import { potSteps } from './pot-steps.ts';
 import { preparationSteps } from './preparation-steps.ts';
 import { type SheetOf, type Step, step } from './step.ts';
 
@@ -104,11 +104,11 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
   const stage = i + 1;
   const info = KINDS[layer.kind];
   const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
-  const [colour] = Object.keys(layer.colours);
+  const product = productIn(layer, materials);
   const carrier = carrierOf(layer, materials);
   const next = stack.slice(stage).find((l) => !l.off);
   const coats = setting(layer, 'coats');
-  const own = (medium && facts[medium.id]) ?? (colour ? facts[colour] : undefined);
+  const own = product && facts[product.id];
   const wiped = carrier === 'oil' && !traitsOf(layer).clear;
   // The end grain of the first colour in the wood, where that is done with the face.
   const colours = stack.find((l) => !isBlank(l) && (traitsOf(l).coloursWood || traitsOf(l).stains));
@@ -171,7 +171,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
       );
     return steps;
   });
-  return [...colourSteps(layer, stage, sheet), ...mediumSteps(layer, stage, sheet), ...on.flat()];
+  return [...potSteps(layer, stage, sheet), ...on.flat()];
 }
 
 /** Every step of a recipe in order: how the wood is made ready, each layer's pot, coats, waits and what is done between. */

@@ -1,7 +1,7 @@
-import { CARRIER_INFO, TOUCH_OF_RETARDER, thinnerNamed } from '../kinds/index.ts';
+import { CARRIER_INFO, type Carrier, TOUCH_OF_RETARDER, thinnerNamed } from '../kinds/index.ts';
 import { thinnedBy } from '../layers/layer.ts';
-import { isShare } from '../layers/materials.ts';
-import { changed, family, onLayers } from './rule.ts';
+import { type Colourant, isShare, type Supply } from '../layers/materials.ts';
+import { changed, family, onLayers, type Remedy } from './rule.ts';
 import { binderHas, type SeenLayer, type View } from './view.ts';
 
 /** Thinners that it is told to be thinned with, and that what carries it does not mix with. */
@@ -10,6 +10,21 @@ const strangers = ({ layer, carrier }: SeenLayer): string[] =>
     const of = thinnerNamed(name)?.carrier;
     return of && !CARRIER_INFO[of].dissolves.includes(carrier);
   });
+/** One in water and the other not: what is dry mixes with either. */
+const apart = (one: Carrier, other: Carrier): boolean => one !== other && (one === 'water' || other === 'water');
+const isDry = ({ form }: Colourant): boolean => form === 'powder';
+/** The shop's own supply of the same kind in another carrier; null where it has none. */
+const sameIn = ({ layer }: SeenLayer, carrier: Carrier | undefined, { materials }: View): Supply | null =>
+  Object.values(materials.supplies).find(
+    (s) => s.kind === materials.supplies[layer.supply ?? '']?.kind && s.carrier === carrier,
+  ) ?? null;
+const inOwn = (l: SeenLayer, carrier: Carrier | undefined, v: View): Remedy | null => {
+  const own = sameIn(l, carrier, v);
+  return own && { label: own.name, change: { stack: changed(v, l.at, { supply: own.id }) } };
+};
+/** The first colour that goes on over a layer. */
+const colourOver = ({ above }: SeenLayer): SeenLayer | undefined => above.find((a) => a.colours.length > 0);
+
 /** Degrees at which a lacquer dries too fast. Common practice. */
 const HOT = 28;
 /** Share of thinner that it is put on with: of a product, or of a pigment's medium. */
@@ -32,6 +47,40 @@ export const POT = family(
     severity: 'fault',
     reason: 'A thinner that is not its own curdles it or never dries out: its label names the one it takes.',
     find: onLayers((l) => strangers(l).length > 0, asItComes),
+  },
+  {
+    id: 'base-stranger',
+    title: 'Colour and base do not mix',
+    looksAt: 'what a colour is carried in, against the base that it is stirred into',
+    severity: 'warning',
+    reason:
+      'A paste in oil does not stir into a water base, nor one in water into an oil base: it curdles or floats. A dry powder goes into either.',
+    find: onLayers(
+      (l) => l.layer.supply !== undefined && l.colours.some((c) => !isDry(c) && apart(c.carrier, l.carrier)),
+      (l, v) => inOwn(l, l.colours[0]?.carrier, v),
+    ),
+  },
+  {
+    id: 'conditioner-stranger',
+    title: 'A conditioner of another family',
+    looksAt: 'a conditioner in oil or in water, against the colour that goes on it',
+    severity: 'note',
+    reason:
+      'A conditioner evens the stain of its own family; under the other it shuts the wood or is washed up again. Its label says which it is for.',
+    find: onLayers(
+      (l) => {
+        const over = colourOver(l);
+        // A gel lies on it and hardly goes in.
+        return (
+          l.is.conditions &&
+          l.layer.supply !== undefined &&
+          over !== undefined &&
+          !over.is.stands &&
+          apart(l.carrier, over.carrier)
+        );
+      },
+      (l, v) => inOwn(l, colourOver(l)?.carrier, v),
+    ),
   },
   {
     id: 'over-thinned',

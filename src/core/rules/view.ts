@@ -8,17 +8,7 @@ import { FieldError } from '../field-error.ts';
 import type { Wishes } from '../finish/finish.ts';
 import { type Carrier, KINDS, type LayerKind, type Traits, type Wait } from '../kinds/index.ts';
 import { nth } from '../known.ts';
-import {
-  isBlank,
-  isColoured,
-  isOnFace,
-  type Layer,
-  mainColour,
-  methodOf,
-  type Stack,
-  setting,
-  traitsOf,
-} from '../layers/layer.ts';
+import { isBlank, isColoured, isOnFace, type Layer, methodOf, type Stack, setting, traitsOf } from '../layers/layer.ts';
 import {
   type Colourant,
   carrierOf,
@@ -26,6 +16,7 @@ import {
   goesIn,
   type Materials,
   type Medium,
+  productIn,
 } from '../layers/materials.ts';
 import type { Weather } from '../time/climate.ts';
 import { coatsOf } from '../time/coats.ts';
@@ -138,8 +129,7 @@ export function viewOf(input: RuleInput): View {
     if (!isOnFace(layer)) return;
     const carrier = carrierIn(stack, at, materials);
     const medium = (layer.medium && materials.mediums[layer.medium]) || null;
-    const main = mainColour(layer);
-    const product = medium ?? (main ? materials.colourants[main] : undefined);
+    const product = productIn(layer, materials);
     const own = { ...product?.drying, ...facts[product?.id ?? ''] };
     const last = times.findLast((t) => t.layer === at);
     const dries = last?.drying.goOn ?? { earliest: 0, usual: 0, safe: 0 };
@@ -200,7 +190,9 @@ export function viewOf(input: RuleInput): View {
 function carrierIn(stack: Stack, at: number, materials: Materials): Carrier {
   const layer = stack[at] as Layer;
   const next = traitsOf(layer).conditions ? stack.slice(at + 1).find((l) => !isBlank(l)) : undefined;
-  return next && carrierOf(next, materials) === 'oil' ? 'oil' : carrierOf(layer, materials);
+  return next && layer.supply === undefined && carrierOf(next, materials) === 'oil'
+    ? 'oil'
+    : carrierOf(layer, materials);
 }
 
 function looksOf(stack: Stack, wood: Wood, materials: Materials, preparation: Preparation) {

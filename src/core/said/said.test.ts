@@ -36,6 +36,13 @@ const SHELF: SaidShelf = {
     { id: 'varnish', name: 'Oil varnish', kind: 'clear' },
     { id: 'danish', name: 'Deck oil', kind: 'oil' },
   ],
+  supplies: [
+    { id: 'blotch', name: 'Blotch coat', kind: 'conditioner', carrier: 'water' },
+    { id: 'paste', name: 'Pore paste', kind: 'filler', carrier: 'oil' },
+    { id: 'glaze-base', name: 'Clear glaze base', kind: 'base', carrier: 'water' },
+    { id: 'bright', name: 'Bright wax', kind: 'wax', carrier: 'oil' },
+    { id: 'spirit', name: 'Denatured alcohol', kind: 'reducer', carrier: 'alcohol' },
+  ],
 };
 const said = (text: string): Layer => {
   const understood = understoodLayer(text, SHELF);
@@ -82,11 +89,13 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
     );
   });
   const mediums = SHELF.mediums.filter((m) => m.kind === info.medium).map((m) => m.id);
+  const supplies = SHELF.supplies.filter((s) => s.kind === info.supply).map((s) => s.id);
   return fc
     .record({
       colours: colours as fc.Arbitrary<Record<string, number>>,
       settings: settings as fc.Arbitrary<Record<string, number>>,
       medium: mediums.length > 0 ? fc.constantFrom(...mediums) : fc.constant(undefined),
+      supply: fc.constantFrom(undefined, ...supplies),
       method: info.methods.length > 0 ? fc.constantFrom(...info.methods.map((m) => m.id)) : fc.constant(undefined),
       wait: fc.option(
         fc.integer({ min: 1, max: 400 }).map((n) => n / 2),
@@ -184,7 +193,7 @@ describe('a sentence is understood as it is said at a bench', () => {
       newLayer('sealer', { medium: 'thin', settings: { coats: 1, cut: 1 }, rub: 'dry', papers: [800, 1000] }),
     );
     // What is called by the word of a kind is found by it.
-    const plain: SaidShelf = { colourants: [], mediums: [{ id: 'v', name: 'Varnish', kind: 'clear' }] };
+    const plain: SaidShelf = { colourants: [], mediums: [{ id: 'v', name: 'Varnish', kind: 'clear' }], supplies: [] };
     expect(understoodLayer('varnish, 3 coats', plain)).toEqual({
       layer: newLayer('clear', { medium: 'v', settings: { coats: 3 } }),
     });
@@ -207,6 +216,22 @@ describe('a sentence is understood as it is said at a bench', () => {
     // Pigment by the ounce in a glaze: its own weight against a glaze of a kilogram a litre.
     const { colours: glazed } = said('glaze with 3/4 fl oz ochre in 4 fl oz');
     expect(glazed.ochre).toBeCloseTo((0.75 * 1.3) / 4, 9);
+  });
+  it('by what it is made of: a conditioner, a filler, a base', () => {
+    expect(said('Blotch coat, 2 coats, an hour apart')).toEqual(
+      newLayer('conditioner', { supply: 'blotch', settings: { coats: 2 }, apart: 1 }),
+    );
+    expect(said('pore paste with 4 % ochre, off with burlap')).toEqual(
+      newLayer('filler', { supply: 'paste', colours: { ochre: 0.04 } }),
+    );
+    expect(said('bright wax, buffed')).toEqual(newLayer('wax', { supply: 'bright' }));
+    const poured = said('4 oz clear glaze base + 1 oz water + 3 % ochre');
+    expect(poured).toEqual(
+      newLayer('glaze', { supply: 'glaze-base', colours: { ochre: 0.03 }, thinners: { water: 0.25 } }),
+    );
+    expect(sentenceText(poured, SHELF)).toBe('Glaze with 3 % Ochre in Clear glaze base; thinned with 25 % water.');
+    expect(asked('honey 4 g/L in pore paste, glaze')).toMatch(/Pore paste is a filler: glaze is not made of it/);
+    expect(asked('pore paste and bright wax')).toMatch(/one after the other/);
   });
   it('in tins and parts of what comes ready', () => {
     const tide = { id: 'tide', name: 'Tide', kind: 'stain' } as const;

@@ -21,6 +21,7 @@ export interface Phrase {
 export type Said =
   | 'kind'
   | 'medium'
+  | 'supply'
   | 'method'
   | 'applicator'
   | 'thinners'
@@ -147,6 +148,11 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
     };
   });
   if (colours.length > 0) head.push({ text: ' with ' }, ...listed(colours));
+  if (layer.supply !== undefined)
+    head.push(
+      { text: colours.length > 0 ? ' in ' : ' of ' },
+      { text: nameOf(shelf.supplies, layer.supply), about: 'supply' },
+    );
   const clauses: Phrase[] = [];
   const madeUp = isMadeUp(layer, shelf.colourants.find((c) => c.id === poured[0]?.[0])?.kind);
   const thinned = thinnersText(layer, madeUp);
@@ -187,7 +193,7 @@ export const sentenceText = (layer: Layer, shelf: SaidShelf): string =>
     .join('');
 
 /** The same to be read in a list: without its note, and in no more figures than are poured. */
-export const layerLine = ({ note: _, ...layer }: Layer, materials: Pick<Materials, 'colourants' | 'mediums'>): string =>
+export const layerLine = ({ note: _, ...layer }: Layer, materials: Materials): string =>
   phrasesOf(layer, namesIn(materials), TO_READ)
     .map(({ text }) => text)
     .join('');

@@ -1,4 +1,4 @@
-import type { Carrier, ColourantKind, MediumKind } from '../kinds/index.ts';
+import type { Carrier, ColourantKind, MediumKind, SupplyKind } from '../kinds/index.ts';
 import type { Materials } from '../layers/materials.ts';
 
 /** What a sentence can name. */
@@ -17,6 +17,7 @@ export interface SaidShelf {
     density?: number | null | undefined;
   }[];
   mediums: readonly { id: string; name: string; kind: MediumKind; carrier?: Carrier }[];
+  supplies: readonly { id: string; name: string; kind: SupplyKind; carrier?: Carrier | null }[];
 }
 
 type SaidColour = SaidShelf['colourants'][number];
@@ -36,9 +37,10 @@ export const saidColour = (
 });
 
 /** The names of the materials of a model; what a spoonful weighs is not among them. */
-export const namesIn = ({ colourants, mediums }: Pick<Materials, 'colourants' | 'mediums'>): SaidShelf => ({
+export const namesIn = ({ colourants, mediums, supplies }: Materials): SaidShelf => ({
   colourants: Object.values(colourants),
   mediums: Object.values(mediums),
+  supplies: Object.values(supplies),
 });
 
 /** What has to be asked before something is understood; where a density is missing, the usual one that would do. */

@@ -8,6 +8,7 @@ import {
   KINDS,
   LAYER_KINDS,
   type LayerKind,
+  madeOf,
 } from '../kinds/index.ts';
 import {
   CLEANS,
@@ -84,8 +85,16 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const [medium, ...more] = namedIn(rest, shelf.mediums);
   if (more.length > 0) return { question: 'One layer has one clear, sealer or oil: say them one after the other.' };
   const product = shelf.mediums.find((m) => m.id === medium?.id);
+  const [supplied, ...others] = namedIn(
+    rest,
+    shelf.supplies.filter((s) => LAYER_KINDS.some((kind) => KINDS[kind].supply === s.kind)),
+  );
+  if (others.length > 0)
+    return { question: 'One layer is made of one base, filler or conditioner: say them one after the other.' };
+  const supply = shelf.supplies.find((s) => s.id === supplied?.id);
   // What it is called is said already: “4 oz of it and 1 oz of water”.
   if (medium) rest.put('it', medium.from, medium.to);
+  if (supplied) rest.put('it', supplied.from, supplied.to);
   const clean = CLEANS.find((c) => rest.take(words(...CLEAN_SAID[c])));
   const thinned = thinnedSaid(rest);
   // The longest name of a kind that is said; what a product is tells too.
@@ -96,6 +105,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const kind =
     kinds.find((k) => !product || KINDS[k.kind].medium === product.kind)?.kind ??
     product?.kind ??
+    (supply && (supply.kind === 'base' ? kindNamed(supply.name.toLowerCase()) : madeOf(supply.kind))) ??
     (first && (kindNamed(first.name.toLowerCase()) ?? COLOURANT_INFO[first.kind].laidAs));
   if (!kind) return { question: ASK_KIND };
   const beside = besideSaid(rest, calledOf(kind));
@@ -109,6 +119,9 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   if (clean) layer.clean = clean;
   if (noted?.[1]?.trim()) layer.note = noted[1].trim();
   if (product) layer.medium = product.id;
+  if (supply && info.supply !== supply.kind)
+    return { question: `${supply.name} is a ${supply.kind}: ${info.label.toLowerCase()} is not made of it.` };
+  if (supply) layer.supply = supply.id;
   if (rest.take(/left out for now|left out/)) layer.off = true;
 
   const settings: Record<string, number> = {};
@@ -185,7 +198,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   }
   if (applicator) {
     const chosen = withApplicator(layer, applicator, method !== undefined);
-    const carrier = product?.carrier ?? first?.carrier ?? info.carrier;
+    const carrier = product?.carrier ?? supply?.carrier ?? first?.carrier ?? info.carrier;
     const refused = cannotPutOn(applicator, { is: info.is, carrier, method: chosen.method });
     if (refused) return { question: refused };
     Object.assign(layer, chosen);

@@ -61,7 +61,15 @@ const byRag: Over = { method: 'brushed', applicator: 'rag' };
 const papered = (...papers: number[]): Over => ({ rub: 'dry', papers });
 /** Levelled when all of its coats are on. */
 const levelled = (...papers: number[]): Over => ({ rub: 'dry', papers, rubLast: true });
+const made = (name: string, carrier: Carrier): Over => ({ supply: { name, carrier } });
 const WAX: SystemLayer = { kind: 'wax' };
+const calmed = (name: string, carrier: Carrier, over: Over = {}): SystemLayer => ({
+  kind: 'conditioner',
+  ...made(name, carrier),
+  ...over,
+});
+const waterCalmed = (over: Over = {}) => calmed('a water conditioner', 'water', over);
+const oilCalmed = (over: Over = {}) => calmed('an oil conditioner', 'oil', over);
 const washcoat = (over: Over = {}) =>
   on('sealer', SHELLAC, { ...over, settings: { cut: 1, coats: 1, ...over.settings } });
 const variant = (name: string, preparation: Partial<Preparation>, ...layers: readonly SystemLayer[]): Variant => ({
@@ -118,7 +126,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'water, then oil',
       { grits: [80, 120], grit: 180 },
-      { kind: 'conditioner', wait: 1, ...papered(320) },
+      waterCalmed({ wait: 1, ...papered(320) }),
       of('wiping-stain', [waterStain('a warm brown', [72, 7, 22], 0.8)], { wait: 4 }),
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.5)], { wait: 14 }),
       on(
@@ -137,7 +145,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'water alone',
       { grits: [80, 120], grit: 180 },
-      { kind: 'conditioner', wait: 1 },
+      waterCalmed({ wait: 1 }),
       of('wiping-stain', [waterStain('a warm brown', [72, 7, 22], 0.8)], { wait: 4 }),
       on('clear', VARNISH, coats(3, brushed)),
     ),
@@ -321,7 +329,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'lightened',
       { grits: [120], grit: 180 },
-      { kind: 'conditioner', settings: { coats: 2 }, apart: 1, wait: 12, ...papered(320) },
+      waterCalmed({ settings: { coats: 2 }, apart: 1, wait: 12, ...papered(320) }),
       of('dye', [dye('russet', [70, 41, 11], 0.12), dye('black', BLACK, 0.05)], { wait: 6 }),
       { kind: 'wipe-back', settings: { removed: 0.3 }, wait: 6, note: 'carved parts with a brush' },
       on('clear', WIPING_VARNISH, coats(6, { ...byRag, ...papered(600), apart: 24, wait: 168 })),
@@ -337,7 +345,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'by hand',
       { grits: [120, 150], grit: 180 },
-      { kind: 'conditioner', wait: 1 },
+      oilCalmed({ wait: 1 }),
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.9)], { settings: { dwell: 8 }, wait: 14 }),
       on('clear', VARNISH, coats(2, { ...brushed, ...papered(220) })),
     ),
@@ -350,7 +358,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
     variant(
       'by machine',
       { grits: [80, 120, 150], grit: 220 },
-      { kind: 'conditioner', wait: 1, note: 'a small brush for the gaps' },
+      oilCalmed({ wait: 1, note: 'a small brush for the gaps' }),
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.7)], { ...coats(2), wait: 14 }),
       on('clear', VARNISH, coats(2, { ...brushed, note: 'end: 1–3 days before it is used' })),
     ),
@@ -364,11 +372,13 @@ export const STARTING_SYSTEMS: readonly System[] = [
       'painted and powdered',
       { grits: [100], grit: 150, texture: 'distressed', edges: 'rubbed through' },
       of('opaque', [pigment('white', [88, -1, 7], 0.9)], {
+        ...made('paint primer', 'water'),
         settings: { coats: 2 },
         ...papered(220),
-        note: 'primer tinted near the colour',
+        note: 'tinted near the colour',
       }),
       of('opaque', [pigment('white', [88, -1, 7], 0.7), pigment('ochre', [82, 7, 36], 0.15)], {
+        ...made('two-part paint base', 'water'),
         settings: { coats: 2 },
         wait: 16,
         rub: 'dry',

@@ -2,7 +2,7 @@ import type { Preparation } from '../board/preparation.ts';
 import type { Lab } from '../colour/lab.ts';
 import { type Carrier, type ColourantKind, KINDS, type LayerKind } from '../kinds/index.ts';
 import { type InAnyShop, inAnyShop, type Layer, newLayer, type Stack } from '../layers/layer.ts';
-import { type Colourant, carrierOf, type Materials, type Medium } from '../layers/materials.ts';
+import { type Colourant, carrierOf, type Materials, type Medium, type Supply } from '../layers/materials.ts';
 import { colourOnWhite } from '../layers/on-white.ts';
 
 /** A colour that a system asks for, whatever it is called in a shop. */
@@ -26,11 +26,17 @@ export interface MediumRole {
   /** What it is made of, where that matters. */
   binder?: string | undefined;
 }
+/** A conditioner, filler, base or wax that a system asks for. */
+export interface SupplyRole {
+  name: string;
+  carrier: Carrier | null;
+}
 type Optional<T> = { [Key in keyof T]?: T[Key] | undefined };
 export interface SystemLayer extends Optional<InAnyShop> {
   kind: LayerKind;
   colours?: readonly ColourRole[] | undefined;
   medium?: MediumRole | undefined;
+  supply?: SupplyRole | undefined;
   settings?: Record<string, number> | undefined;
   method?: string | undefined;
   wait?: number | undefined;
@@ -100,10 +106,18 @@ export function mediumFor(
   return best ?? null;
 }
 
+/** The shop's own supply for a role: of the kind that the layer is made of, in its carrier. None goes on in another. */
+export function supplyFor(kind: LayerKind, { name, carrier }: SupplyRole, { supplies }: Materials): Supply | null {
+  const own = Object.values(supplies).filter((s) => s.kind === KINDS[kind].supply && s.carrier === carrier);
+  const called = name.toLowerCase();
+  return own.find((s) => s.name.toLowerCase() === called) ?? own[0] ?? null;
+}
+
 /** A layer of a system with what a shop has; without the colours and the medium that it has not. */
 export function layerFor(of: SystemLayer, materials: Materials, words: ProductWords): Layer {
-  const { kind, colours = [], medium, settings = {}, method, wait, note } = of;
+  const { kind, colours = [], medium, supply, settings = {}, method, wait, note } = of;
   const found = medium && mediumFor(medium, materials, words);
+  const made = supply && supplyFor(kind, supply, materials);
   const chosen: Record<string, number> = {};
   for (const role of colours) {
     const colourant = colourFor(role, materials, Object.keys(chosen));
@@ -114,6 +128,7 @@ export function layerFor(of: SystemLayer, materials: Materials, words: ProductWo
   }
   const missing = [
     ...(medium && !found ? [medium.name] : []),
+    ...(supply && !made ? [supply.name] : []),
     ...(Object.keys(chosen).length === 0 ? colours.map((c) => c.name) : []),
   ];
   const said = [note, missing.length > 0 ? `wants ${missing.join(', ')}` : ''].filter(Boolean).join('; ');
@@ -121,6 +136,7 @@ export function layerFor(of: SystemLayer, materials: Materials, words: ProductWo
     colours: chosen,
     settings,
     ...(found ? { medium: found.id } : {}),
+    ...(made ? { supply: made.id } : {}),
     ...(method ? { method } : {}),
     // A system's wait gives way to what this shop has seen of its product.
     ...(wait === undefined
@@ -145,6 +161,7 @@ export function layerOf(layer: Layer, materials: Materials, words: ProductWords)
     const like = colourOnWhite(c).map((v) => round(v, 1));
     return [{ name: c.name, kind: c.kind, carrier: c.carrier, like, share: round(strength / c.maxStrength, 4) }];
   });
+  const supply = layer.supply === undefined ? undefined : materials.supplies[layer.supply];
   const binder = medium && words[medium.id]?.binder;
   return {
     kind: layer.kind,
@@ -160,6 +177,7 @@ export function layerOf(layer: Layer, materials: Materials, words: ProductWords)
           },
         }
       : {}),
+    ...(supply ? { supply: { name: supply.name, carrier: supply.carrier } } : {}),
     ...(Object.keys(layer.settings).length > 0 ? { settings: layer.settings } : {}),
     ...(layer.method && layer.method !== KINDS[layer.kind].methods[0]?.id ? { method: layer.method } : {}),
     ...(layer.wait === undefined ? {} : { wait: layer.wait }),

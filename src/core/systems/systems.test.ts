@@ -122,7 +122,7 @@ describe('a system', () => {
     }
   });
   it('in an empty shop keeps its layers, and says what each wants', () => {
-    const nothing = { colourants: {}, mediums: {} };
+    const nothing = { colourants: {}, mediums: {}, supplies: {} };
     const [stain, clear] = stackFor(
       nth(
         nth(
@@ -146,6 +146,7 @@ describe('a system', () => {
     const water = {
       mediums,
       colourants: Object.fromEntries(Object.entries(colourants).filter(([, c]) => c.carrier === 'water')),
+      supplies: {},
     };
     for (const { variants } of STARTING_SYSTEMS)
       for (const layer of variants.flatMap((v) => stackFor(v, water, DEMO_FACTS)))

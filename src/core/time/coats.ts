@@ -44,7 +44,7 @@ export function dryingOfCoat(stack: Stack, at: number, coat: number, shop: Dryin
   return productsOf(layer)
     .map((product) => {
       const id = product.split('/')[1] ?? '';
-      const known = materials.mediums[id] ?? materials.colourants[id];
+      const known = materials.mediums[id] ?? materials.supplies[id] ?? materials.colourants[id];
       return dryingOf({
         layer,
         materials,

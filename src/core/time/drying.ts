@@ -80,20 +80,26 @@ const scaled = (wait: Wait, by: number): Wait => ({
   safe: by * wait.safe,
 });
 
-/** What lies in a coat: its sealer, oil or clear and its colours, the main one first; else its kind. */
+/** What lies in a coat: its sealer, oil or clear, its colours, the main one first, and its supply; else its kind. */
 export function productsOf(layer: Layer): readonly string[] {
   const colours = Object.entries(layer.colours)
     .filter(([, strength]) => strength > 0)
     .toSorted(([, p], [, q]) => q - p)
     .map(([id]) => `colourant/${id}`);
-  const all = layer.medium ? [`medium/${layer.medium}`, ...colours] : colours;
+  const all = [
+    ...(layer.medium ? [`medium/${layer.medium}`] : []),
+    ...colours,
+    ...(layer.supply ? [`supply/${layer.supply}`] : []),
+  ];
   return all.length > 0 ? all : [`kind/${layer.kind}`];
 }
 
-/** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its kind. */
+/** What a coat's drying is learned under: its sealer, oil or clear, else its main colour, else its supply, else its kind. */
 export function productOf(layer: Layer): string {
   const main = mainColour(layer);
-  return layer.medium ? `medium/${layer.medium}` : main ? `colourant/${main}` : `kind/${layer.kind}`;
+  if (layer.medium) return `medium/${layer.medium}`;
+  if (main) return `colourant/${main}`;
+  return layer.supply ? `supply/${layer.supply}` : `kind/${layer.kind}`;
 }
 
 export interface DryingOf {

@@ -11,6 +11,7 @@ import { modelOfStackFile, stackFileOf } from './stack-file.ts';
 const published = fileURLToPath(new URL('../../../docs/stack.schema.json', import.meta.url));
 const kept = { version: 1, archived: false };
 const shelf = {
+  supplies: [{ id: 'calm', name: 'Calm coat', kind: 'conditioner', carrier: 'water' }],
   species: [{ ...WOOD, ...kept }],
   colourants: Object.values(MATERIALS.colourants).map((c) => ({
     ...c,

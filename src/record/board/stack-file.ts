@@ -16,7 +16,9 @@ export function stackFileOf(
   speciesId: string,
 ): StackFile {
   const stack = stackAsMade(board);
-  const ids = new Set(stack.flatMap((l) => [...Object.keys(l.colours), ...(l.medium ? [l.medium] : [])]));
+  const ids = new Set(
+    stack.flatMap((l) => [...Object.keys(l.colours), ...(l.medium ? [l.medium] : []), ...(l.supply ? [l.supply] : [])]),
+  );
   const used = <T extends { id: string }>(list: readonly T[]) => list.filter((x) => ids.has(x.id));
   const species = shelf.species.find((s) => s.id === speciesId) as Shelf['species'][number];
   const { id, name, figure, cut, ringMm, tannin, anatomy, blotch, tissues } = species;
@@ -38,6 +40,9 @@ export function stackFileOf(
         id,
         { name, kind, carrier, k1: k1 ?? null, k2, tint },
       ]),
+    ),
+    supplies: Object.fromEntries(
+      used(shelf.supplies).map(({ id, name, kind, carrier }) => [id, { name, kind, carrier }]),
     ),
   };
 }
@@ -63,8 +68,12 @@ export function woodOfFile({ raw, tannin, ...species }: StackFile['wood'], prepa
   return raw ? scaleToBoard(wood, raw, preparation) : wood;
 }
 
-/** Colourants and mediums as a file has them, for the model; a colourant without a profile is none to it. */
-export function materialsOfFile({ colourants, mediums }: Pick<StackFile, 'colourants' | 'mediums'>): Materials {
+/** Colourants, mediums and supplies as a file has them, for the model; a colourant without a profile is none to it. */
+export function materialsOfFile({
+  colourants,
+  mediums,
+  supplies = {},
+}: Pick<StackFile, 'colourants' | 'mediums' | 'supplies'>): Materials {
   const none = Array.from(spectrum());
   return {
     colourants: Object.fromEntries(
@@ -75,5 +84,6 @@ export function materialsOfFile({ colourants, mediums }: Pick<StackFile, 'colour
     mediums: Object.fromEntries(
       Object.entries(mediums).map(([id, { k1, ...m }]) => [id, { id, ...m, ...(k1 === null ? {} : { k1 }) }]),
     ),
+    supplies: Object.fromEntries(Object.entries(supplies).map(([id, s]) => [id, { id, ...s }])),
   };
 }

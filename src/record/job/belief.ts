@@ -91,9 +91,9 @@ const turnsOf = (bench: JobToBelieve): Turns =>
   new Map(Object.entries(bench.knowledge.seen?.turns ?? {}).map(([id, { mean }]) => [id, mean as unknown as Turn]));
 
 /** Materials with the colours that were only looked at as looks have them. */
-export function asSeen(bench: JobToBelieve, { colourants, mediums }: Materials): Materials {
-  const usual = [...turnsOf(bench)].filter(([id]) => colourants[id]?.usual);
-  return usual.length > 0 ? withTurns({ colourants, mediums }, new Map(usual)) : { colourants, mediums };
+export function asSeen(bench: JobToBelieve, materials: Materials): Materials {
+  const usual = [...turnsOf(bench)].filter(([id]) => materials.colourants[id]?.usual);
+  return usual.length > 0 ? withTurns(materials, new Map(usual)) : materials;
 }
 
 /** How far the strength of each colour that was only looked at is in doubt after all looks: of its logarithm. */

@@ -42,7 +42,7 @@ export function checkRung(colourants: readonly ColourantRecord[], owner: Coloura
     const pot = potOf(owner.id, { ...rung, strength: Math.min(rung.strength, owner.maxStrength) });
     checkStack(
       [newLayer(COLOURANT_INFO[owner.kind].shownAs, { colours: pot })],
-      materialsOf({ colourants: [...colourants], mediums: [] }),
+      materialsOf({ colourants: [...colourants], mediums: [], supplies: [] }),
     );
   } catch (error) {
     throw error instanceof FieldError ? new FieldError('beside', error.message) : error;

@@ -54,7 +54,7 @@ describe('stacks to begin with', () => {
     const glazed = withGlaze(MATERIALS, simple);
     expect(glazed.map((l) => l.kind)).toEqual(['dye', 'sealer', 'glaze', 'clear']);
     expect(withGlaze(MATERIALS, glazed).filter((l) => l.kind === 'sealer')).toHaveLength(1);
-    expect(simpleStack({ colourants: {}, mediums: {} }).map((l) => l.kind)).toEqual(['dye']);
+    expect(simpleStack({ colourants: {}, mediums: {}, supplies: {} }).map((l) => l.kind)).toEqual(['dye']);
   });
   it('takes a new layer under its clear, and over all what is the last', () => {
     const kindsWith = (kind: LayerKind) =>

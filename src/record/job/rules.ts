@@ -18,7 +18,7 @@ import { claimOf, type Sheet } from '../../shared/sheet.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { airOfCoat } from '../board/air.ts';
 import { layersOn } from '../board/stages.ts';
-import { dryingFacts } from '../shelf/materials.ts';
+import { dryingFacts, type Products } from '../shelf/materials.ts';
 import { type Bench, type BoardModel, boardModel, openBench, promisedFinal } from './bench.ts';
 
 /** What of the house changes what rules say, and what its clock knows: its air, and how things dried here. */
@@ -34,8 +34,8 @@ const factsOf = (sheet: Sheet): RuleFacts => ({
   thinning: claimOf(sheet, 'thinning'),
   hardener: sheet.hardener,
 });
-export const ruleFacts = ({ colourants, mediums }: Pick<Shelf, 'colourants' | 'mediums'>): Record<string, RuleFacts> =>
-  Object.fromEntries([...colourants, ...mediums].map(({ id, sheet }) => [id, factsOf(sheet)]));
+export const ruleFacts = ({ colourants, mediums, supplies }: Products): Record<string, RuleFacts> =>
+  Object.fromEntries([...supplies, ...colourants, ...mediums].map(({ id, sheet }) => [id, factsOf(sheet)]));
 
 /** What the times of coats go by in this shop: its air, what it has seen, what it holds of dark oil stains. */
 export const dryingOfHouse = (

@@ -104,7 +104,7 @@ export function stackAsked(input: z.infer<typeof StackInput>, shelf: ScriptedShe
   const preparation = { ...USUAL_PREPARATION, ...input.preparation };
   const written = input.materials ?? shelf;
   const facts = { ...(input.materials ? {} : shelf.facts), ...input.facts };
-  const { colourants, mediums } = materialsOfFile(written);
+  const { colourants, mediums, supplies } = materialsOfFile(written);
   const none = Array.from(spectrum());
   // A colour without a ladder is mixed and timed all the same.
   for (const [id, c] of Object.entries(written.colourants))
@@ -123,6 +123,7 @@ export function stackAsked(input: z.infer<typeof StackInput>, shelf: ScriptedShe
         ]),
       ),
       mediums: Object.fromEntries(Object.entries(mediums).map(([id, m]) => [id, { ...m, drying: facts[id] }])),
+      supplies: Object.fromEntries(Object.entries(supplies).map(([id, s]) => [id, { ...s, drying: facts[id] }])),
     },
   };
 }

@@ -8,11 +8,12 @@ import { checked, type ScriptedShelf, StackInput } from './asked.ts';
 /** The names of a shelf, with what its sheets say of a spoonful. */
 function namesOf(
   { facts }: Pick<ScriptedShelf, 'facts'>,
-  { colourants, mediums }: ReturnType<typeof materialsOfFile>,
+  { colourants, mediums, supplies }: ReturnType<typeof materialsOfFile>,
 ): SaidShelf {
   return {
     colourants: Object.values(colourants).map((colour) => saidColour(colour, facts[colour.id])),
     mediums: Object.values(mediums),
+    supplies: Object.values(supplies),
   };
 }
 

@@ -15,10 +15,10 @@ import {
 } from '../../core/mix/index.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { claimOf } from '../../shared/sheet.ts';
-import type { Shelf } from '../../shared/shelf.ts';
 import type { Pot } from '../../shared/steps.ts';
 import { asPoured, potOf } from '../board/poured.ts';
 import type { Bench } from '../job/bench.ts';
+import type { Products } from '../shelf/materials.ts';
 
 /** Square metres of a sample board, where nobody said: about 300 by 150 mm. */
 const BOARD_AREA = 0.045;
@@ -27,9 +27,12 @@ const LEAST_LITRES = 0.05;
 const LITRE = unitOf('L');
 
 /** Square metres that a litre of a layer covers: what was seen of its product, else claimed, else usual of its kind. */
-export function coverageOf({ mediums, colourants }: Pick<Shelf, 'mediums' | 'colourants'>, layer: Layer): number {
+export function coverageOf({ mediums, supplies, colourants }: Products, layer: Layer): number {
   const [colour] = Object.entries(layer.colours).toSorted(([, p], [, q]) => q - p)[0] ?? [];
-  const product = mediums.find((m) => m.id === layer.medium) ?? colourants.find((c) => c.id === colour);
+  const product =
+    mediums.find((m) => m.id === layer.medium) ??
+    colourants.find((c) => c.id === colour) ??
+    supplies.find((s) => s.id === layer.supply);
   return (product && claimOf(product.sheet, 'coverage')) ?? KINDS[layer.kind].coverage;
 }
 
@@ -41,13 +44,7 @@ export interface BatchFor {
 }
 
 /** Litres of a layer for what was typed: a volume, an area or so many boards. @throws FieldError */
-export function batchFor(
-  typed: string,
-  layer: Layer,
-  shelf: Pick<Shelf, 'mediums' | 'colourants'>,
-  spare: number,
-  system: UnitSystem,
-): BatchFor {
+export function batchFor(typed: string, layer: Layer, shelf: Products, spare: number, system: UnitSystem): BatchFor {
   const quantity = typedQuantity(typed, { field: 'for', usual: LITRE });
   if (isRatio(quantity)) throw new FieldError('for', 'A ratio is no volume: how much, or how many square metres?');
   const { dimension, factor } = quantity.unit;
@@ -67,7 +64,7 @@ export function batchFor(
 }
 
 /** Litres that a sample board begins with: what its thirstiest layer takes, and no less than a cup. */
-export const boardBatch = (stack: Stack, shelf: Pick<Shelf, 'mediums' | 'colourants'>, spare: number): number =>
+export const boardBatch = (stack: Stack, shelf: Products, spare: number): number =>
   stack.reduce((most, layer) => {
     const need = { area: BOARD_AREA, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare };
     return Math.max(most, Math.ceil(litresFor(need) * 100) / 100);

@@ -27,10 +27,10 @@ const factsOf = (
   caution,
 });
 
-/** What mixing asks for of every colour and medium of the shelf, by id. */
+/** What mixing asks for of every colour, medium and supply of the shelf, by id. */
 export function factsOfShelf({ colourants, mediums, supplies }: Shelf): Record<string, ProductFacts> {
   const names = new Map(supplies.map((s) => [s.id, s.name.toLowerCase()]));
-  return Object.fromEntries([...mediums, ...colourants].map((item) => [item.id, factsOf(item, names)]));
+  return Object.fromEntries([...supplies, ...mediums, ...colourants].map((item) => [item.id, factsOf(item, names)]));
 }
 
 /** The mix sheet of a board's recipe: all that is poured, done and waited for, in order. */

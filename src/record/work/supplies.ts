@@ -1,10 +1,11 @@
-import { type Stack, setting } from '../../core/layers/layer.ts';
-import { flakesFor, gramsPerLitre, litresFor, type Needed, suppliesFor } from '../../core/mix/index.ts';
+import { type Layer, type Stack, setting } from '../../core/layers/layer.ts';
+import { litresFor, type Needed, suppliesFor } from '../../core/mix/index.ts';
 import { type DryingAir, durationOf } from '../../core/time/coats.ts';
 import type { JobWood } from '../../shared/job.ts';
 import type { Bench } from '../job/bench.ts';
 import { sumOfAreas } from '../job/parts.ts';
 import { coverageOf } from './batches.ts';
+import { costOfPots, potFor } from './cost.ts';
 
 /** The layers that a wood of a job is to be finished with: its newest recipe, else its draft. */
 export const stackOfWood = (wood: JobWood): Stack | null =>
@@ -14,10 +15,10 @@ export const stackOfWood = (wood: JobWood): Stack | null =>
 export interface WorkOfWood {
   /** Square metres that matter. */
   area: number;
-  /** Money for colours, mediums and what they are mixed in, as far as costs are known. */
+  /** Money for all that is poured, as far as costs are known. */
   cost: number;
-  /** Something whose cost is not known is in it. */
-  costUnknown: boolean;
+  /** What is in it whose cost is not known, by name. */
+  unknown: readonly string[];
   /** Minutes of hands. */
   hands: number;
   /** Hours from the first coat to use. */
@@ -30,27 +31,12 @@ export function workOfWood(bench: Bench, wood: JobWood, spare: number, drying: D
   const { matters: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
   if (!stack || stack.length === 0 || !(area > 0)) return null;
   const { shelf, materials } = bench;
-  let cost = 0;
-  let costUnknown = false;
-  for (const layer of stack) {
-    const medium = shelf.mediums.find((m) => m.id === layer.medium);
-    const colours = Object.entries(layer.colours).filter(([, s]) => s > 0);
-    if (!medium && colours.length === 0) continue;
-    const litres = litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
-    for (const [id, s] of colours) {
-      const colour = materials.colourants[id];
-      if (colour) cost += litres * gramsPerLitre(colour, s) * colour.costPerGram;
-      else costUnknown = true;
-    }
-    if (medium) {
-      // Flakes cost by weight: as many kilograms as the cut takes.
-      const kilograms = medium.sheet.form === 'flakes' ? flakesFor(setting(layer, 'cut'), litres) / 1000 : litres;
-      if (medium.sheet.cost) cost += kilograms * medium.sheet.cost;
-      else costUnknown = true;
-    }
-  }
+  const litresOf = (layer: Layer) =>
+    litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
+  const pots = stack.map((layer) => potFor(layer, litresOf(layer), materials));
+  const { cost, unknown } = costOfPots(stack, pots, bench);
   const { wait, hands } = durationOf(stack, drying);
-  return { area, cost, costUnknown, hands: hands * area, elapsed: wait.usual };
+  return { area, cost, unknown, hands: hands * area, elapsed: wait.usual };
 }
 
 /** A supply of a job: what the steps and areas ask for, and what the shop counts instead. */

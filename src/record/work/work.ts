@@ -1,5 +1,5 @@
 import { passes } from '../../core/colour/difference.ts';
-import { COLOURANT_INFO, KINDS } from '../../core/kinds/index.ts';
+import { COLOURANT_INFO, KINDS, madeOf } from '../../core/kinds/index.ts';
 import { isBlank, type Layer, mainColour, newLayer, type Stack, traitsOf } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
 import { dryingOfCoat } from '../../core/time/coats.ts';
@@ -144,11 +144,12 @@ export function seenByProduct(tests: readonly DryTestNoted[]): SeenByProduct {
   return Object.fromEntries(seen);
 }
 
-export const nameOfProduct = (layer: Layer, { mediums, colourants }: Materials): string => {
+export const nameOfProduct = (layer: Layer, { mediums, colourants, supplies }: Materials): string => {
   const main = mainColour(layer);
   return (
     (layer.medium && !traitsOf(layer).tones ? mediums[layer.medium]?.name : undefined) ??
     (main ? colourants[main]?.name : undefined) ??
+    (layer.supply ? supplies[layer.supply]?.name : undefined) ??
     KINDS[layer.kind].label
   );
 };
@@ -165,11 +166,15 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
   const [place, id = ''] = item.split('/');
   const medium = place === 'medium' ? materials.mediums[id] : undefined;
   const colour = place === 'colourant' ? materials.colourants[id] : undefined;
+  const supply = place === 'supply' ? materials.supplies[id] : undefined;
+  const made = supply && madeOf(supply.kind);
   const layer = medium
     ? newLayer(medium.kind, { medium: id })
     : colour
       ? newLayer(COLOURANT_INFO[colour.kind].laidAs, { colours: { [id]: 1 } })
-      : null;
+      : made
+        ? newLayer(made, { supply: id })
+        : null;
   return layer && dryingOfCoat([layer], 0, 1, { materials, seen: { [item]: seen } });
 }
 

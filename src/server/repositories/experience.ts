@@ -4,7 +4,7 @@ import { all } from './rows.ts';
 
 /**
  * Hours from the coat of a product to the next layer on the same board, for every coat whose time was noted. A layer is
- * of its sealer, oil or clear, else of its main colour.
+ * of its sealer, oil or clear, else of its main colour, else of its supply.
  */
 export const experience = (db: Queries): Promise<Experience[]> =>
   all(
@@ -13,7 +13,8 @@ export const experience = (db: Queries): Promise<Experience[]> =>
     `select item, array_agg(hours order by hours) as waits
      from (select coalesce('medium/' || (layer->>'medium'),
                            'colourant/' || (select key from jsonb_each_text(layer->'colours')
-                                            order by value::float8 desc limit 1)) as item,
+                                            order by value::float8 desc limit 1),
+                           'supply/' || (layer->>'supply')) as item,
                   extract(epoch from lead(put_on_at) over w - put_on_at)::float8 / 3600 as hours,
                   lead(stage) over w - stage as further
            from coat where deleted_at is null

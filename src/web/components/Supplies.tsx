@@ -41,7 +41,7 @@ export function Supplies({ bench }: { bench: OpenBench }) {
           <span className="mono">{areaText(work.area, house?.units ?? 'metric')}</span>
           <span>
             materials <span className="mono">{work.cost.toFixed(2)}</span>
-            {work.costUnknown ? ' and what has no cost yet' : ''}
+            {work.unknown.length > 0 && `, and what has no cost yet: ${work.unknown.join(', ')}`}
           </span>
           <span>
             hands on <span className="mono">{hoursText(work.hands / 60)}</span>

@@ -26,7 +26,7 @@ import { change, useHouse } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
 
-const NOTHING = { colourants: {}, mediums: {} };
+const NOTHING = { colourants: {}, mediums: {}, supplies: {} };
 
 /** Four questions; what each answer means for the house. */
 const QUESTIONS = [

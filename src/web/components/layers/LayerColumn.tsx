@@ -15,7 +15,7 @@ export function LayerColumn({
   short?: boolean;
 }) {
   const info = KINDS[layer.kind];
-  const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
+  const product = layer.medium ? materials.mediums[layer.medium] : materials.supplies[layer.supply ?? ''];
   const coats = info.settings.some((s) => s.key === 'coats') ? setting(layer, 'coats') : 1;
   // The usual way needs no words.
   const method = info.methods.slice(1).find((m) => m.id === layer.method)?.label;
@@ -38,7 +38,7 @@ export function LayerColumn({
   return (
     <>
       {name}
-      {medium && <div>{medium.name}</div>}
+      {product && <div>{product.name}</div>}
       {colours.length > 0 && (
         <div className="mono pours" title={colours.join(', ')}>
           {listed.join(' · ')}

@@ -66,7 +66,11 @@ export function LayerInHand(props: Props & { open: Layer; selected: number }) {
     if (tuned && next !== 'more') setAim(next);
   };
   const gun = useHouse().data?.tools.includes('spray-gun') ?? true;
-  const hardens = bench.shelf.mediums.some((m) => m.id === open.medium && m.sheet.hardener);
+  const { mediums, supplies } = bench.shelf;
+  const hardens = [
+    ...mediums.filter((m) => m.id === open.medium),
+    ...supplies.filter((s) => s.id === open.supply),
+  ].some(({ sheet }) => sheet.hardener);
   const usual = usualWait([...settled.slice(0, selected), open, ...settled.slice(selected + 1)], selected, drying);
   return (
     <>

@@ -97,6 +97,17 @@ function PieceField({ layer, about, materials, usual, gun, onChange, onNote, onS
           onChoose={(medium) => onChange({ ...layer, medium })}
         />
       );
+    case 'supply':
+      return (
+        <Choice
+          label={info.supply ?? ''}
+          value={layer.supply ?? ''}
+          options={Object.values(materials.supplies)
+            .filter((s) => s.kind === info.supply)
+            .map(({ id, name }) => ({ id, label: name }))}
+          onChoose={(supply) => onChange({ ...layer, supply })}
+        />
+      );
     case 'method':
       return (
         <Choice

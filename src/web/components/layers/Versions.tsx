@@ -23,9 +23,10 @@ import { deltaText, hoursText, rangeText, strengthText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 
 /** How things are called when two stacks are told apart. */
-export const namingOf = ({ colourants, mediums }: Materials) => ({
+export const namingOf = ({ colourants, mediums, supplies }: Materials) => ({
   colour: (id: string) => colourants[id]?.name ?? id,
   medium: (id: string) => mediums[id]?.name ?? id,
+  supply: (id: string) => supplies[id]?.name ?? id,
   strength: (value: number, id: string) => strengthText(value, colourants[id]),
 });
 

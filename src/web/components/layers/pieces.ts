@@ -16,11 +16,12 @@ const putsNothingOn = ({ kind }: Layer): boolean => KINDS[kind].is.rubsOut || KI
  * @param hardens its product has a hardener
  */
 export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
-  const { medium, methods, settings, is } = KINDS[layer.kind];
+  const { medium, supply, methods, settings, is } = KINDS[layer.kind];
   const some = (wanted: boolean, about: Said, name: string): Piece[] => (wanted ? [{ about, name }] : []);
   const several = settings.some((s) => s.key === 'coats') && setting(layer, 'coats') > 1;
   return [
     ...some(medium !== 'none', 'medium', medium),
+    ...some(supply !== null, 'supply', supply ?? ''),
     ...some(methods.length > 0, 'method', 'how'),
     ...some(!putsNothingOn(layer), 'applicator', 'with what'),
     ...settings
@@ -39,9 +40,37 @@ export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
 
 /** The layer with a piece of it as is usual. */
 export function asUsual(layer: Layer, about: Said): Layer {
-  const { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, clean, note, method, ...rest } =
-    layer;
-  const kept = { applicator, thinners, unhardened, where, apart, wait, rub, papers, rubLast, clean, note, method };
+  const {
+    supply,
+    applicator,
+    thinners,
+    unhardened,
+    where,
+    apart,
+    wait,
+    rub,
+    papers,
+    rubLast,
+    clean,
+    note,
+    method,
+    ...rest
+  } = layer;
+  const kept = {
+    supply,
+    applicator,
+    thinners,
+    unhardened,
+    where,
+    apart,
+    wait,
+    rub,
+    papers,
+    rubLast,
+    clean,
+    note,
+    method,
+  };
   const without = (...keys: (keyof typeof kept)[]): Layer => ({
     ...rest,
     ...Object.fromEntries(
@@ -60,6 +89,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
       return without('unhardened');
     case 'rub':
       return without('rub', 'papers', 'rubLast');
+    case 'supply':
     case 'applicator':
     case 'thinners':
     case 'where':

@@ -8,14 +8,15 @@ import { LotField, NotEnough, useLots } from './Lots.tsx';
 interface Props {
   bench: OpenBench;
   mixing: Mixing;
-  step: Step & Required<Pick<Step, 'medium'>>;
+  step: Step & Required<Pick<Step, 'product'>>;
   onError: (sentence: string | null) => void;
 }
-/** A clear, oil or sealer off the shelf goes into the pot: out of which lot, and done. */
+/** A clear, an oil, a sealer, a base off the shelf goes into the pot: out of which lot, and done. */
 export function BaseNow({ bench, mixing, step, onError }: Props) {
-  const { id, grams = null } = step.medium;
-  const product = bench.shelf.mediums.find((m) => m.id === id);
-  const inHand = useLots(bench, `medium/${id}`, { name: product?.name ?? step.title, ...product?.sheet });
+  const { item, grams = null } = step.product;
+  const [where, id] = item.split('/');
+  const product = (where === 'supply' ? bench.shelf.supplies : bench.shelf.mediums).find((p) => p.id === id);
+  const inHand = useLots(bench, item, { name: product?.name ?? step.title, ...product?.sheet });
   const { lot, lacks } = inHand;
   const poured = { grams, millilitres: step.millilitres ?? null };
   const pour = async (overdrawn = false) => {

@@ -76,12 +76,12 @@ export function StepNow(props: Props) {
               {step.detail}
             </Text>
           )}
-          {step.medium && !done && (
+          {step.product && !done && (
             <BaseNow
               key={step.key}
               bench={bench}
               mixing={mixing}
-              step={{ ...step, medium: step.medium }}
+              step={{ ...step, product: step.product }}
               onError={setError}
             />
           )}
@@ -93,7 +93,7 @@ export function StepNow(props: Props) {
               <Button onClick={act(() => mixing.takeBack(step))} sx={{ minHeight: 60 }}>
                 Take it back
               </Button>
-            ) : step.medium ? null : (
+            ) : step.product ? null : (
               <Button
                 variant="contained"
                 color="primary"

@@ -45,7 +45,7 @@ function usualTyped(kind: ColourantKind): { maxStrength: string; costPerGram: st
 }
 /** A colour of the shelf that the new one is like, among the hues. */
 const LIKE = 'like ';
-const NOTHING: Materials = { colourants: {}, mediums: {} };
+const NOTHING: Materials = { colourants: {}, mediums: {}, supplies: {} };
 
 /** What is said of how a coat looks: a hue of the fan and how deep, or another colour and what it is beside that. */
 function lookSaid(

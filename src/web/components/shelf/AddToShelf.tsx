@@ -1,7 +1,7 @@
-import { CARRIERS, MEDIUM_KINDS } from '../../../core/kinds/index.ts';
+import { CARRIERS, MEDIUM_KINDS, SUPPLY_KINDS } from '../../../core/kinds/index.ts';
 import { AMBERS, type Amber, tintOf, usualSurface } from '../../../core/learn/surfaces.ts';
 import { addMedium, addSupply } from '../../../shared/contract/shelf.ts';
-import { NewMedium, NewSupply, SUPPLY_KINDS } from '../../../shared/shelf.ts';
+import { NewMedium, NewSupply } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { type AddProps, CODE, fieldsOf, ShelfDialog, withCode } from './add-form.tsx';

@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
+import { madeOf, SUPPLY_KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { materialsOf } from '../../../record/shelf/materials.ts';
 import { dryingOfProduct, seenByProduct } from '../../../record/work/work.ts';
@@ -54,7 +55,7 @@ export function DryingSeen({ place, product }: Props) {
   const { data: kept } = useExperience();
   const { data: clock } = useClock();
   const { data: shelf } = useShelf();
-  if (place === 'supplies' || !shelf) return null;
+  if (!shelf || ('kind' in product && SUPPLY_KINDS.some((kind) => kind === product.kind && !madeOf(kind)))) return null;
   const item = `${KIND[place]}/${product.id}`;
   const waits = kept?.find((e) => e.item === item)?.waits ?? [];
   const usual = waits[Math.floor((waits.length - 1) / 2)];

@@ -21,7 +21,7 @@ import { labText, numberTyped } from '../numbers.ts';
 import { ShelfTools } from './ShelfTools.tsx';
 
 const WORDS: Record<TissueName, string> = { ground: 'Light ground', grain: 'Dark grain', pore: 'Pores', ray: 'Rays' };
-const NOTHING = { colourants: {}, mediums: {} };
+const NOTHING = { colourants: {}, mediums: {}, supplies: {} };
 const FIRST_SHARE = 0.1;
 
 interface NumberProps {
