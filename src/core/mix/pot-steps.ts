@@ -1,5 +1,5 @@
 import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { type Layer, methodOf, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
+import { type Layer, mainColour, methodOf, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
 import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
 import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
 import { pourSaid } from './measure.ts';
@@ -130,6 +130,14 @@ function thinnerText(layer: Layer, usual: string): string {
   const [[first, p] = [usual, 1], second] = thinnersOf(layer, usual);
   if (!second) return first;
   return `${first} and ${second[0]}, ${Math.abs(p - second[1]) < 1e-9 ? '1 : 1' : `${Number((p / second[1]).toPrecision(2))} : 1`}`;
+}
+/** What a colour that goes into the wood is made up with, where nobody said. */
+const usualThinner = ({ id, carrier }: Colourant, facts: PotsOf['facts']): string =>
+  facts[id]?.thinner ?? (carrier === 'water' ? 'distilled water' : carrier);
+/** What a layer is made up or thinned with, in words: as it is said of it, else as is usual for its main colour. */
+export function thinnedWith(layer: Layer, { materials, facts }: Pick<PotsOf, 'materials' | 'facts'>): string {
+  const main = materials.colourants[mainColour(layer) ?? ''];
+  return thinnerText(layer, main ? usualThinner(main, facts) : 'thinner');
 }
 /** Each thinner is a pour of its own: so many litres of them in all, until so much is in the pot. */
 function thinnerSteps(
@@ -336,7 +344,7 @@ function diluted(pot: Pot): Step[] {
         detail: 'Straight from the bottle, stirred.',
       }),
     ];
-  const thinner = sheet.facts[main.id]?.thinner ?? (main.carrier === 'water' ? 'distilled water' : main.carrier);
+  const thinner = usualThinner(main, sheet.facts);
   const concentrate = forms.includes('concentrate');
   return [
     ...thinnerSteps(pot, left, litres, thinner, concentrate ? 'Make up with' : 'Thin with'),

@@ -219,3 +219,25 @@ describe('a series of boards', () => {
     await waitFor(async () => expect(await planned(job)).toHaveLength(4));
   });
 });
+
+describe('steps on one board', () => {
+  it('are strips of a board, each planned as it was said; from the second on with what goes into the cup', async () => {
+    const { job } = await startBoard();
+    const { press, fill } = openAt(`/jobs/${job.number}/boards`);
+    await press('Steps on this board');
+    await fill('Steps', 'half');
+    await press('Plan these strips');
+    expect(await screen.findByText(/Say two at least/)).toBeDefined();
+    await fill('Steps', 'half, as much again, + 1 g/L wine');
+    expect((await screen.findByRole('list', { name: 'What is tried' })).querySelectorAll('li')).toHaveLength(3);
+    await press('Plan these strips');
+    expect(await screen.findByText('3 strips on one board: the one that is right is taken on.')).toBeDefined();
+    const strips = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards.filter((b) => b.strip);
+    expect(strips.map((b) => b.strip)).toEqual(['1: half', '2: as much again', '3: + 1 g/L wine']);
+    expect(new Set(strips.map((b) => b.plank)).size).toBe(1);
+    const wine = strips.map((b) => b.recipe?.stack[0].colours.wine ?? 0);
+    expect(wine[1]).toBeCloseTo(2 * wine[0], 9);
+    expect(wine[2]).toBeCloseTo(wine[1] + 1, 9);
+    expect(strips[1].recipe?.stack[0].note).toMatch(/^to 50 mL of the cup before add /);
+  });
+});

@@ -25,6 +25,7 @@ import { Plank } from '../components/boards/Plank.tsx';
 import { ReadingsOut } from '../components/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../components/boards/SeriesDialog.tsx';
 import { SplitDialog } from '../components/boards/SplitDialog.tsx';
+import { canTry, TriesDialog } from '../components/boards/TriesDialog.tsx';
 import { WayBackPanel } from '../components/boards/WayBack.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
@@ -85,7 +86,13 @@ function SeenOrRead({
 }
 
 /** One board being made: its stages under the picture, the stage in hand, the mix sheet. */
-function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) {
+interface InHandProps {
+  bench: OpenBench;
+  model: BoardModel;
+  /** The layers that its strips would vary: its own, else the newest of its wood, else the draft. */
+  planned: Stack | null | undefined;
+}
+function BoardInHand({ bench, model, planned }: InHandProps) {
   const { board } = model;
   const { words, miss, bare } = useTold();
   const fields = useBoardFields(bench, model);
@@ -107,6 +114,7 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
   const [out, setOut] = useState(false);
   const [wrong, setWrong] = useState(false);
   const [splitting, setSplitting] = useState(false);
+  const [trying, setTrying] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
@@ -201,6 +209,9 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
             )}
             {board.recipe && !isDone(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
             {!isDone(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
+            {!isDone(board) && canTry(planned ?? [], layersOn(board)) && (
+              <Button onClick={() => setTrying(true)}>Steps on this board</Button>
+            )}
             {board.recipe && !isDone(board) && (
               <Button component={RouterLink} to={`../layers?board=${model.code}`}>
                 Change its layers
@@ -215,6 +226,9 @@ function BoardInHand({ bench, model }: { bench: OpenBench; model: BoardModel }) 
         {board.recipe && <MixSummary bench={bench} model={model} recipe={board.recipe} />}
       </div>
       {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
+      {trying && planned && (
+        <TriesDialog bench={bench} model={model} stack={planned} onClose={() => setTrying(false)} />
+      )}
       {wrong && <FaultFinder bench={bench} model={model} stage={stage} onClose={() => setWrong(false)} />}
       {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}
       {past && <PastDialog board={board} onClose={() => setPast(false)} />}
@@ -305,7 +319,12 @@ export function BoardsPage() {
       </Row>
       <ErrorMessage error={error} />
       {series && stack && <SeriesDialog bench={bench} model={model} stack={stack} onClose={() => setSeries(false)} />}
-      <BoardInHand key={`${model.board.id}/${model.board.recipe?.id ?? ''}`} bench={bench} model={model} />
+      <BoardInHand
+        key={`${model.board.id}/${model.board.recipe?.id ?? ''}`}
+        bench={bench}
+        model={model}
+        planned={stack}
+      />
     </>
   );
 }
