@@ -14,10 +14,17 @@ const mix = {
   note: z.string().max(300),
   /** Only how its colours stand to one another is known, not how strong it is. */
   unknownStrength: z.boolean(),
+  /** When it sets by itself, where a hardener is in it. */
+  setsAt: z.iso.datetime({ offset: true }).nullish(),
 };
 export const NewMix = z.object({ id: Id, ...mix });
 export type NewMix = z.infer<typeof NewMix>;
 export const MixChange = z.object({ version: Version, ...z.object(mix).omit({ kind: true }).partial().shape });
 export type MixChange = z.infer<typeof MixChange>;
-export const KeptMix = NewMix.extend({ madeAt: z.string(), version: z.number(), archived: z.boolean() });
+export const KeptMix = NewMix.extend({
+  setsAt: z.string().nullable(),
+  madeAt: z.string(),
+  version: z.number(),
+  archived: z.boolean(),
+});
 export type KeptMix = z.infer<typeof KeptMix>;

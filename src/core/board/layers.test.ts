@@ -85,9 +85,9 @@ describe('a layer kept to a place', () => {
   const on = (where: Layer['where'], zone: BoardOptions['zone']) =>
     stateAfter([{ ...dye({ honey: 6 }), ...(where ? { where } : {}) }], { zone }).inWood.length;
   it('goes on there and nowhere else; of single spots nothing is foreseen', () => {
-    expect(KEPT_TO.map((where) => on(where, 'face'))).toEqual([0, 0, 0, 1]);
-    expect(KEPT_TO.map((where) => on(where, 'edge'))).toEqual([0, 1, 0, 0]);
-    expect(KEPT_TO.map((where) => on(where, 'end'))).toEqual([0, 0, 1, 0]);
+    expect(KEPT_TO.map((where) => on(where, 'face'))).toEqual([0, 0, 0, 1, 0]);
+    expect(KEPT_TO.map((where) => on(where, 'edge'))).toEqual([0, 1, 0, 0, 0]);
+    expect(KEPT_TO.map((where) => on(where, 'end'))).toEqual([0, 0, 1, 0, 0]);
     expect([on(undefined, 'face'), on(undefined, 'edge'), on(undefined, 'end')]).toEqual([1, 1, 1]);
   });
 });

@@ -60,15 +60,16 @@ export const CLEANS = ['vacuum', 'tack cloth', 'spirits'] as const;
 export type Clean = (typeof CLEANS)[number];
 
 /** Places that a layer is kept to, or kept off. */
-export const KEPT_TO = ['spots', 'edges', 'ends', 'inside'] as const;
+export const KEPT_TO = ['spots', 'edges', 'ends', 'inside', 'masked'] as const;
 export type KeptTo = (typeof KEPT_TO)[number];
 export const KEPT_TO_WORDS: Readonly<Record<KeptTo, string>> = {
   spots: 'on the spots only',
   edges: 'on the edges only',
   ends: 'on the end grain only',
   inside: 'kept off the edges',
+  masked: 'within the tape only',
 };
-/** It is no part of the face: a mend, an edge, the end grain. */
+/** It is no part of the face as a whole: a mend, an edge, the end grain, a field between tapes. */
 export const isElsewhere = ({ where }: Pick<Layer, 'where'>): boolean => where !== undefined && where !== 'inside';
 
 /** How a dry coat is rubbed down: not at all, with paper, wet with paper, with steel wool, with a synthetic pad. */

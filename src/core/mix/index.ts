@@ -1,6 +1,6 @@
 export * from './batch.ts';
 export * from './boxing.ts';
-export { cupSaid, cupTo } from './cup.ts';
+export { cupSaid } from './cup.ts';
 export * from './cut.ts';
 export * from './measure.ts';
 export { potSteps } from './pot-steps.ts';

@@ -259,7 +259,7 @@ const hardenerStep = (
 ): Step =>
   step(stage, 'hardener', {
     ...base(
-      `Hardener: ${supplies[item]?.name ?? item.replaceAll('-', ' ')}`,
+      supplies[item]?.name ?? `Hardener: ${item.replaceAll('-', ' ')}`,
       `${said}1 part to ${parts} by volume. ${potLife ? `Pot life ${potLife} h, it starts now.` : 'Its pot life starts now: see the label.'}`,
       litres,
     ),

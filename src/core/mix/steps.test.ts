@@ -108,7 +108,7 @@ describe('the steps of a mix sheet', () => {
       cautions: ['Ventilate.'],
     });
     expect(of(paint, '1/hardener')).toMatchObject({
-      title: 'Hardener: Part B',
+      title: 'Part B',
       hours: 24,
       product: { item: 'supply/paint-b' },
     });

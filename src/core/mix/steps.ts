@@ -63,6 +63,8 @@ const PLACED: Readonly<Record<KeptTo, string>> = {
   edges: 'On the edges alone, a rag behind the hand; what runs onto the face is off at once.',
   ends: 'On the end grain alone, at once after the face while that is wet: later a hard line stays.',
   inside: 'The edges masked, or wiped back while it is wet; the tape comes off before it is hard.',
+  masked:
+    'Within the tape alone: its edge pressed down and closed with a thin coat of what lies below, then away from the tape inwards; the tape off while it is soft, back over itself. Right is a line without beads; what crept under is scraped off dry.',
 };
 
 /** How dust is taken off. */

@@ -330,6 +330,7 @@ describe('a sentence is understood as it is said at a bench', () => {
       newLayer('dye', { colours: { honey: 4 }, applicator: 'swab', where: 'spots' }),
     );
     expect(said('biscuit, edges held back').where).toBe('inside');
+    expect(said('biscuit, within the tape').where).toBe('masked');
   });
   it('with what it is put on, or says why that goes wrong', () => {
     expect(said('water satin with a roller, 2 coats').applicator).toBe('roller');

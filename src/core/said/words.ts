@@ -101,6 +101,7 @@ export const KEPT_TO_SAID: Readonly<Record<KeptTo, readonly string[]>> = {
   edges: ['on the edges only', 'on the edges', 'edges only'],
   ends: ['on the end grain only', 'on the end grain', 'end grain only', 'on the ends'],
   inside: ['kept off the edges', 'edges held back', 'edges masked', 'off the edges'],
+  masked: ['within the tape only', 'within the tape', 'between the tapes', 'masked off', 'the rest masked'],
 };
 
 /** How dust is taken off between coats, as it is said. */

@@ -2,8 +2,9 @@ import { KeptMix, type MixChange, type NewMix } from '../../shared/mix.ts';
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, stamp, touched } from './rows.ts';
 
-const Row = KeptMix.extend({ madeAt: stamp });
-const MIX = `id, name, kind, colours, litres, note, unknown_strength as "unknownStrength", made_at as "madeAt", version,
+const Row = KeptMix.extend({ madeAt: stamp, setsAt: stamp.nullable() });
+const MIX = `id, name, kind, colours, litres, note, unknown_strength as "unknownStrength", sets_at as "setsAt",
+  made_at as "madeAt", version,
   archived_at is not null as archived`;
 
 export const mixes = (db: Queries): Promise<KeptMix[]> =>
@@ -14,17 +15,25 @@ export const mixById = (db: Queries, id: string): Promise<KeptMix | null> =>
 export async function insertMix(db: Queries, m: NewMix): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into kept_mix (id, name, kind, colours, litres, note, unknown_strength) values ($1, $2, $3, $4, $5, $6, $7)
+      `insert into kept_mix (id, name, kind, colours, litres, note, unknown_strength, sets_at)
+       values ($1, $2, $3, $4, $5, $6, $7, $8)
        on conflict (id) do nothing returning id`,
-      [m.id, m.name, m.kind, JSON.stringify(m.colours), m.litres, m.note, m.unknownStrength],
+      [m.id, m.name, m.kind, JSON.stringify(m.colours), m.litres, m.note, m.unknownStrength, m.setsAt ?? null],
     ),
   );
 }
 
 export async function updateMix(db: Queries, id: string, change: MixChange): Promise<boolean> {
-  const { version, name, colours, litres, note, unknownStrength } = change;
+  const { version, name, colours, litres, note, unknownStrength, setsAt } = change;
   const { set, values } = assignments(
-    { name, colours: colours && JSON.stringify(colours), litres, note, unknown_strength: unknownStrength },
+    {
+      name,
+      colours: colours && JSON.stringify(colours),
+      litres,
+      note,
+      unknown_strength: unknownStrength,
+      sets_at: setsAt,
+    },
     3,
   );
   return touched(

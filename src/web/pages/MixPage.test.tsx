@@ -189,6 +189,25 @@ describe('a mix sheet', () => {
     await layers.choose('A kept mix', 'Dye of board 1 of beech');
     await waitFor(() => expect(screen.getByLabelText(/^Coal 1\.50 g\/L/)).toBeDefined());
   });
+  it('what is left of a pot with its hardener says when it sets', async () => {
+    const paint = { kind: 'opaque', colours: { umber: 0.1 }, supply: 'hard-paint', settings: {} };
+    const job = await startJob({ woods: ['beech'] });
+    const { id } = job.woods[0].boards[0];
+    await ask('POST', `/boards/${id}/recipe`, { stack: [paint], litres: 0.5, origin: 'hand' });
+    await ask('POST', `/boards/${id}/steps`, { step: '1/umber', grams: 50 });
+    const page = openAt(`/jobs/${job.number}/mix?step=1/hardener`);
+    const inHand = within(await screen.findByRole('region', { name: 'Step in hand' }));
+    expect(inHand.getByText('Hardener for paint')).toBeDefined();
+    await page.press('Done');
+    await page.press('Keep what is left');
+    await page.fill('How much: any unit, a bare number is litres', '0.2');
+    await page.press('Put on the shelf');
+    await screen.findByText(/stands on the shelf/);
+    const [mix] = (await ask<Shelf>('GET', '/shelf')).mixes;
+    expect(Date.parse(mix?.setsAt ?? '') - Date.parse(mix?.madeAt ?? '')).toBeGreaterThan(23.9 * 3_600_000);
+    openAt(`/shelf?mix=${mix?.id}`);
+    expect(await screen.findByTestId('pot-life')).toBeDefined();
+  });
   it('of a board without a recipe leads to its layers', async () => {
     const { number } = await startJob({ woods: ['beech'] });
     openAt(`/jobs/${number}/mix`);

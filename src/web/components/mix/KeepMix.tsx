@@ -13,11 +13,21 @@ import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
 
+const HOUR = 3_600_000;
+
 /** Layers of a recipe of which something was poured. */
 export const mixedStages = (
   { recipe }: Pick<Mixing, 'recipe'>,
   { materials }: Pick<OpenBench, 'materials'>,
 ): number[] => recipe.stack.flatMap((_, i) => (Object.keys(inPot(recipe, i + 1, materials)).length > 0 ? [i + 1] : []));
+
+/** When a pot that has its hardener in sets; null where it keeps. */
+function setsAt({ steps, recipe }: Mixing, stage: number): string | null {
+  const hardener = steps.find((s) => s.stage === stage && s.kind === 'base' && s.hours !== undefined);
+  const poured = recipe.done.find((d) => d.step === hardener?.key);
+  if (!poured || hardener?.hours === undefined) return null;
+  return new Date(Date.parse(poured.at) + hardener.hours * HOUR).toISOString();
+}
 
 /** What is left of a pot, kept on the shelf with what was really poured into it. */
 export function KeepMix({
@@ -48,6 +58,7 @@ export function KeepMix({
         colours: layer.colours,
         litres: litresTyped(litres),
         unknownStrength: false,
+        setsAt: setsAt(mixing, Number(stage)),
       };
     },
     shape: NewMix.omit({ id: true }),

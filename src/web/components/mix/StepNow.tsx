@@ -4,12 +4,11 @@ import { type Step, volumeText } from '../../../core/mix/index.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import type { Mixing } from '../../hooks/mixing.ts';
 import type { Scale } from '../../hooks/scale.ts';
-import { shopNow } from '../../hooks/shop-clock.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
-import { momentText } from '../moment.ts';
 import { gramsText, hoursText } from '../numbers.ts';
 import { BaseNow } from './BaseNow.tsx';
+import { PotLife } from './PotLife.tsx';
 import { PourNow } from './PourNow.tsx';
 
 interface Props {
@@ -17,18 +16,6 @@ interface Props {
   mixing: Mixing;
   step: Step;
   scale: Scale;
-}
-
-/** How long a pot with its hardener can still be used. */
-function PotLife({ until }: { until: number }) {
-  const left = (until - shopNow()) / 3_600_000;
-  return (
-    <Text as="div" className={left > 0 ? 'note' : 'trouble'} size="title" data-testid="pot-life">
-      {left > 0
-        ? `Usable until ${momentText(new Date(until).toISOString())}: ${hoursText(left)} left.`
-        : `It has set since ${momentText(new Date(until).toISOString())}: mix afresh.`}
-    </Text>
-  );
 }
 
 /** The step in hand, read from two metres. */

@@ -14,6 +14,7 @@ import { RungInput, type Shelf } from '../../../shared/shelf.ts';
 import { change, useHouse } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
+import { PotLife } from '../mix/PotLife.tsx';
 import { colourText, gramsText, numberTyped } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
 import { BoardPair } from './BoardPair.tsx';
@@ -61,6 +62,7 @@ export function MixPlate({ mix, shelf }: { mix: KeptMix; shelf: Shelf }) {
         {mix.madeAt.slice(0, 10)}
         {mix.unknownStrength ? '; how strong it is nobody knows' : ''}
       </div>
+      {mix.setsAt && <PotLife until={Date.parse(mix.setsAt)} />}
       <div>
         {colours.map(([id, s], i) => (
           <Row key={id} gap="apart" line padY="close">
