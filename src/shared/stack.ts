@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DEGREES, DUSTS, EDGES, END_GRAINS, OLD_FILMS, TEXTURES } from '../core/board/preparation.ts';
 import { APPLICATORS, LAYER_KINDS } from '../core/kinds/index.ts';
-import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBBED_WHERE, RUBS } from '../core/layers/layer.ts';
 
 /** Rules that were read and left as they are. */
 const Accepted = z.array(z.string().max(40)).max(100);
@@ -47,6 +47,8 @@ export const LayerSchema = z.object({
     .optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
+  rubWorn: z.boolean().optional(),
+  rubWhere: z.enum(RUBBED_WHERE).optional(),
   papers: z
     .array(z.number().int().min(16, 'A grit is 16 to 10 000.').max(10_000, 'A grit is 16 to 10 000.'))
     .max(8, 'A sequence has eight papers at most.')

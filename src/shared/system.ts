@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { APPLICATORS, CARRIERS, COLOURANT_KINDS, LAYER_KINDS, MEDIUM_KINDS } from '../core/kinds/index.ts';
-import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBS } from '../core/layers/layer.ts';
+import { CLEANS, KEPT_TO, LONGEST_WAIT, RUBBED_WHERE, RUBS } from '../core/layers/layer.ts';
 import { Id } from './id.ts';
 import { PreparationSchema, Thinners } from './stack.ts';
 
@@ -37,6 +37,8 @@ const SystemLayer = z.object({
   apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
+  rubWorn: z.boolean().optional(),
+  rubWhere: z.enum(RUBBED_WHERE).optional(),
   papers: z.array(z.number().int().min(16).max(10_000)).max(8).optional(),
   note: z.string().max(300).optional(),
 });

@@ -159,6 +159,11 @@ describe('what is done to a finish', () => {
     const rubbed = (rub: Layer['rub']) => lightness([dye(6, rub ? { rub } : {})]);
     expect(rubbed('wool')).toBeGreaterThan(rubbed(undefined) + 0.4);
     expect(rubbed('dry')).toBeGreaterThan(rubbed('wool') + 0.3);
+    // Worn it takes half; at the edges alone the face keeps its colour.
+    const dry = (over: Partial<Layer>) => lightness([dye(6, { rub: 'dry', ...over })]);
+    expect(dry({ rubWorn: true })).toBeLessThan(rubbed('dry') - 0.2);
+    expect(dry({ rubWorn: true })).toBeGreaterThan(rubbed(undefined) + 0.2);
+    expect(dry({ rubWhere: 'edges' })).toBeCloseTo(rubbed(undefined), 9);
   });
 });
 

@@ -67,25 +67,37 @@ export function wipeBackTo(state: BoardState, layer: Layer, at: number, setup: S
 const RUBBED: Record<Rub, { inWood: number; film: number }> = {
   none: { inWood: 0, film: 0 },
   pad: { inWood: 0.05, film: 0.25 },
+  foam: { inWood: 0.08, film: 0.4 },
   wool: { inWood: 0.08, film: 0.4 },
   dry: { inWood: 0.15, film: 0.8 },
   wet: { inWood: 0.2, film: 0.85 },
 };
+/** Worn it takes half. Common practice. */
+const WORN_TAKES = 0.5;
 /** Rubbing takes the flat, and leaves what lies in grain and pores. */
 const RUB_REACHES: ByTissue = { ground: 1, grain: 0.3, pore: 0.05, ray: 1 };
+/** On the flat alone, with a block, it leaves the grain as it is. */
+const BLOCK_REACHES: ByTissue = { ground: 1, grain: 0.1, pore: 0, ray: 1 };
 /** What is left of a colour that is rubbed down before anything covers it. */
-export function rubbed(state: BoardState, layer: Layer, { wood }: Setup): BoardState {
+export function rubbed(state: BoardState, layer: Layer, { wood, zone }: Setup): BoardState {
   const { coloursWood, wiped } = traitsOf(layer);
   const takes = RUBBED[layer.rub ?? 'none'];
-  if (!(coloursWood || wiped) || takes.film === 0) return state;
-  const reaches = shareOf(wood, RUB_REACHES);
+  const atEdge = zone === 'edge' || zone === 'profile';
+  const here = layer.rubWhere === undefined || (layer.rubWhere === 'edges') === atEdge;
+  if (!(coloursWood || wiped) || takes.film === 0 || !here) return state;
+  const reaches = shareOf(wood, layer.rubWhere === 'flat' ? BLOCK_REACHES : RUB_REACHES);
+  const worn = layer.rubWorn ? WORN_TAKES : 1;
   const kept = (values: readonly number[], off: number) => values.map((v, t) => v * (1 - off * nth(reaches, t)));
   const last = state.films.length - 1;
   const onTop = last >= 0 && moves(state, last);
   return {
     ...state,
-    films: state.films.map((f, n) => (n === last && onTop ? { ...f, thickness: kept(f.thickness, takes.film) } : f)),
-    inWood: onTop ? state.inWood : state.inWood.map((w) => (w.adds ? { ...w, left: kept(w.left, takes.inWood) } : w)),
+    films: state.films.map((f, n) =>
+      n === last && onTop ? { ...f, thickness: kept(f.thickness, worn * takes.film) } : f,
+    ),
+    inWood: onTop
+      ? state.inWood
+      : state.inWood.map((w) => (w.adds ? { ...w, left: kept(w.left, worn * takes.inWood) } : w)),
   };
 }
 

@@ -30,6 +30,11 @@ describe('the film of a stack', () => {
         expect(filmBudget([more]).taken).toBeGreaterThan(filmBudget([level]).taken);
       }),
     );
+    expect(filmBudget([satin(2, { rub: 'wet', rubWorn: true }), satin(1)]).taken).toBeCloseTo(
+      filmBudget([satin(2, { rub: 'wet' }), satin(1)]).taken / 2,
+      9,
+    );
+    expect(filmBudget([satin(2, { rub: 'wet', rubWhere: 'edges' }), satin(1, { rub: 'none' })]).taken).toBe(0);
     expect(filmBudget([satin(3, { off: true }), satin(2, { where: 'edges' })])).toEqual({ laid: 0, taken: 0 });
   });
 });

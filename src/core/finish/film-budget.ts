@@ -16,6 +16,8 @@ const TAKES: readonly (readonly [grit: number, coats: number])[] = [
   [Number.POSITIVE_INFINITY, 0.1],
 ];
 const SCUFF = 0.1;
+/** A worn paper takes half. */
+const WORN_TAKES = 0.5;
 /** Each paper after the first takes its scratches out, and half as much again. */
 const AFTER_THE_FIRST = 0.5;
 
@@ -27,9 +29,10 @@ const levelling = (papers: readonly number[]): number =>
 function takenBy(layer: Layer, last: boolean): number {
   const { rubsOut, builds } = traitsOf(layer);
   if (rubsOut) return levelling(rubOutPapers(layer));
-  if (!builds || layer.rub === 'none') return 0;
-  if (layer.rubLast || layer.rub === 'wet') return levelling(layer.papers ?? [400]);
-  return SCUFF * (setting(layer, 'coats') - (last ? 1 : 0));
+  if (!builds || layer.rub === 'none' || layer.rubWhere === 'edges') return 0;
+  const worn = layer.rubWorn ? WORN_TAKES : 1;
+  if (layer.rubLast || layer.rub === 'wet') return worn * levelling(layer.papers ?? [400]);
+  return worn * SCUFF * (setting(layer, 'coats') - (last ? 1 : 0));
 }
 
 /** The film of a stack: what is laid, and what rubbing takes off again. */

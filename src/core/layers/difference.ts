@@ -1,5 +1,5 @@
 import { APPLICATOR_INFO, KINDS } from '../kinds/index.ts';
-import { KEPT_TO_WORDS, type Layer, methodOf, rubWords, type Stack, setting } from './layer.ts';
+import { KEPT_TO_WORDS, type Layer, methodOf, RUBBED_WHERE_WORDS, rubWords, type Stack, setting } from './layer.ts';
 
 /** How things of the shelf are called, and how a strength of a colour is written. */
 export interface Naming {
@@ -59,10 +59,14 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(after.wait === undefined ? 'left as long as usual' : `left ${after.wait} h`);
   if (before.apart !== after.apart)
     words.push(after.apart === undefined ? 'coats as far apart as usual' : `coats ${after.apart} h apart`);
+  if ((before.rubWorn ?? false) !== (after.rubWorn ?? false))
+    words.push(after.rubWorn ? 'rubbed with worn paper' : 'rubbed with new paper');
+  if (before.rubWhere !== after.rubWhere)
+    words.push(after.rubWhere ? `rubbed ${RUBBED_WHERE_WORDS[after.rubWhere]}` : 'rubbed all over');
   if (before.rubLast !== after.rubLast)
     words.push(after.rubLast ? 'only the last coat rubbed down' : 'each coat rubbed down');
   if (before.rub !== after.rub || String(before.papers) !== String(after.papers))
-    words.push(after.rub ? rubWords(after.rub, after.papers).toLowerCase() : 'rubbed down as usual');
+    words.push(after.rub ? rubWords(after).toLowerCase() : 'rubbed down as usual');
   if (before.clean !== after.clean) words.push(after.clean ? `dust off with ${after.clean}` : 'dust off as usual');
   if ((before.note ?? '') !== (after.note ?? '')) words.push('another note');
   return words;

@@ -51,6 +51,10 @@ export interface Layer {
   papers?: number[];
   /** Only its last coat is rubbed down, those before it are left as they are. */
   rubLast?: boolean;
+  /** The paper, pad or wool is worn: it takes half, and burnishes. */
+  rubWorn?: boolean;
+  /** Where it is rubbed down, where that is not all over. */
+  rubWhere?: RubWhere;
   /** How dust is taken off before the next; blown and brushed off where nothing is said. */
   clean?: Clean;
   /** Rules that the finisher has read and left as it is, by their ids. */
@@ -72,21 +76,45 @@ export const KEPT_TO_WORDS: Readonly<Record<KeptTo, string>> = {
 /** It is no part of the face as a whole: a mend, an edge, the end grain, a field between tapes. */
 export const isElsewhere = ({ where }: Pick<Layer, 'where'>): boolean => where !== undefined && where !== 'inside';
 
-/** How a dry coat is rubbed down: not at all, with paper, wet with paper, with steel wool, with a synthetic pad. */
-export const RUBS = ['none', 'dry', 'wet', 'wool', 'pad'] as const;
+/** How a dry coat is rubbed down: not at all, with paper, wet with paper, with a foam pad, with steel wool, with a synthetic pad. */
+export const RUBS = ['none', 'dry', 'wet', 'foam', 'wool', 'pad'] as const;
 export type Rub = (typeof RUBS)[number];
+/** Places that are rubbed down alone: the flat, so that a haze comes off and the grain keeps its own; the edges. */
+export const RUBBED_WHERE = ['flat', 'edges'] as const;
+export type RubWhere = (typeof RUBBED_WHERE)[number];
+export const RUBBED_WHERE_WORDS: Readonly<Record<RubWhere, string>> = {
+  flat: 'on the flat only',
+  edges: 'at the edges only',
+};
 /** A cured film is rubbed out with papers, dry or wet. */
 export const RUBBED_OUT = ['dry', 'wet'] as const satisfies readonly Rub[];
 export const RUB_WORDS: Readonly<Record<Rub, string>> = {
   none: 'Not rubbed down',
   dry: 'Rub down dry with paper, lift off at the edges',
   wet: 'Rub down wet with paper, lift off at the edges',
+  foam: 'Rub down with a foam pad',
   wool: 'Rub down with steel wool',
   pad: 'Rub down with a synthetic pad',
 };
-/** How a layer is rubbed down, with its papers; as {@link RUB_WORDS} has it. */
-export const rubWords = (rub: Rub, papers: readonly number[] = []): string =>
-  papers.length > 0 ? `${RUB_WORDS[rub].replace('paper', `paper, ${papers.join(', then ')}`)}` : RUB_WORDS[rub];
+/** How a layer is rubbed down, with its papers, worn or new, and where; as {@link RUB_WORDS} has it. */
+export function rubWords({
+  rub = 'dry',
+  papers = [],
+  rubWorn = false,
+  rubWhere,
+}: Pick<Layer, 'rub' | 'papers' | 'rubWorn' | 'rubWhere'>): string {
+  const worn = rubWorn
+    ? RUB_WORDS[rub].replace(/(a )?(paper|foam pad|steel wool|synthetic pad)/, '$1worn $2')
+    : RUB_WORDS[rub];
+  const grits = papers.join(', then ');
+  const said =
+    papers.length === 0
+      ? worn
+      : worn.includes('paper')
+        ? worn.replace('paper', `paper, ${grits}`)
+        : `${worn}, ${grits}`;
+  return rubWhere ? `${said.replace(', lift off at the edges', '')}, ${RUBBED_WHERE_WORDS[rubWhere]}` : said;
+}
 /** The longest wait that a layer is planned with, hours: three months. */
 export const LONGEST_WAIT = 2200;
 export type Stack = readonly Layer[];
@@ -164,6 +192,8 @@ const IN_ANY_SHOP = [
   'apart',
   'rub',
   'rubLast',
+  'rubWorn',
+  'rubWhere',
   'papers',
   'clean',
 ] as const;

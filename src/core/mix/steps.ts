@@ -80,7 +80,7 @@ function between(layer: Layer, next: Layer | undefined, waterborne: boolean): st
   if (!next || traitsOf(layer).rubsOut || (next === layer && layer.rubLast)) return null;
   const off = layer.clean ? CLEANED_OFF[layer.clean] : 'dust off';
   if (!isRubbedDown(layer)) return layer.clean ? `${off.charAt(0).toUpperCase()}${off.slice(1)}.` : null;
-  if (layer.rub) return `${rubWords(layer.rub, layer.papers)}; ${off}.`;
+  if (layer.rub) return `${rubWords(layer)}; ${off}.`;
   if (traitsOf(layer).seals) return `De-nib with worn 320, lift off at the edges; ${off}.`;
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; ${off}.`;
 }

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { APPLICATORS, COLOURANT_INFO, cannotPutOn, KINDS, LAYER_KINDS, type LayerKind } from '../kinds/index.ts';
-import { CLEANS, isMadeUp, KEPT_TO, type Layer, newLayer, RUBBED_OUT, RUBS, withApplicator } from '../layers/layer.ts';
+import {
+  CLEANS,
+  isMadeUp,
+  KEPT_TO,
+  type Layer,
+  newLayer,
+  RUBBED_OUT,
+  RUBBED_WHERE,
+  RUBS,
+  withApplicator,
+} from '../layers/layer.ts';
 import { phrasesOf, sentenceText } from './sentence.ts';
 import type { SaidShelf } from './shelf.ts';
 import { understoodStack } from './stack.ts';
@@ -117,15 +127,19 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
       clean: fc.option(fc.constantFrom(...(info.is.rubsOut ? [undefined] : CLEANS)), { nil: undefined }),
       where: fc.option(fc.constantFrom(...KEPT_TO), { nil: undefined }),
       papers: fc.option(fc.subarray([220, 320, 400, 800, 1000], { minLength: 1 }), { nil: undefined }),
+      rubWorn: fc.option(fc.constant(true), { nil: undefined }),
+      rubWhere: fc.option(fc.constantFrom(...RUBBED_WHERE), { nil: undefined }),
       rubLast: fc.option(fc.constant(true), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),
       note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
     })
-    .map(({ papers, rubLast, thinned, touch, applicator, ...over }) => ({
+    .map(({ papers, rubLast, rubWorn, rubWhere, thinned, touch, applicator, ...over }) => ({
       ...over,
       ...(thinned === undefined ? {} : { thinners: thinnersFor(kind, over.colours, thinned, touch) }),
       ...(applicator ? withApplicator(newLayer(kind, over.method ? { method: over.method } : {}), applicator) : {}),
-      ...(over.rub && over.rub !== 'none' ? { papers, ...(info.is.rubsOut ? {} : { rubLast }) } : {}),
+      ...(over.rub && over.rub !== 'none'
+        ? { papers, ...(info.is.rubsOut ? {} : { rubLast, rubWorn, rubWhere }) }
+        : {}),
     }))
     .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
 };
@@ -232,6 +246,18 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(sentenceText(poured, SHELF)).toBe('Glaze with 3 % Ochre in Clear glaze base; thinned with 25 % water.');
     expect(asked('honey 4 g/L in pore paste, glaze')).toMatch(/Pore paste is a filler: glaze is not made of it/);
     expect(asked('pore paste and bright wax')).toMatch(/one after the other/);
+  });
+  it('how it is rubbed: worn or new, by the grade of a pad, the haze alone, the edges', () => {
+    expect(said('thin shellac, scuff worn 320')).toEqual(
+      newLayer('sealer', { medium: 'thin', rub: 'dry', papers: [320], rubWorn: true }),
+    );
+    expect(said('water satin, rubbed with a maroon pad')).toEqual(
+      newLayer('clear', { medium: 'satin', rub: 'pad', papers: [400] }),
+    );
+    expect(said('glaze with 3 % ochre, pressed into the grain, sand 220 on the flat only')).toEqual(
+      newLayer('glaze', { colours: { ochre: 0.03 }, method: 'in-grain', rub: 'dry', papers: [220], rubWhere: 'flat' }),
+    );
+    expect(said('water satin, sand 320 at the edges only, with a foam pad').rubWhere).toBe('edges');
   });
   it('in tins and parts of what comes ready', () => {
     const tide = { id: 'tide', name: 'Tide', kind: 'stain' } as const;

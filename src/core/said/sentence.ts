@@ -5,6 +5,7 @@ import {
   KEPT_TO_WORDS,
   type Layer,
   newLayer,
+  RUBBED_WHERE_WORDS,
   type Rub,
   setting,
   withApplicator,
@@ -67,6 +68,7 @@ export const RUB_PHRASES: Readonly<Record<Rub, string>> = {
   none: 'not rubbed down',
   dry: 'rubbed down dry',
   wet: 'rubbed down wet',
+  foam: 'rubbed down with foam',
   wool: 'rubbed down with wool',
   pad: 'rubbed down with a pad',
 };
@@ -77,6 +79,7 @@ const CLEANED: Readonly<Record<Clean, string>> = {
   spirits: 'wiped with spirits',
 };
 export const NEAT = 'neat';
+export const WORN = 'worn';
 /** Of a run of coats only the last is rubbed down. */
 export const LAST_ONLY = 'after the last coat only';
 
@@ -175,7 +178,14 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
     clauses.push({ text: [layer.rub, layer.papers?.join('-')].filter(Boolean).join(' '), about: 'rub' });
   else if (layer.rub !== undefined)
     clauses.push({
-      text: ['then', RUB_PHRASES[layer.rub], layer.papers?.join('-'), layer.rubLast ? LAST_ONLY : '']
+      text: [
+        'then',
+        RUB_PHRASES[layer.rub],
+        layer.rubWorn ? WORN : '',
+        layer.papers?.join('-'),
+        layer.rubWhere ? RUBBED_WHERE_WORDS[layer.rubWhere] : '',
+        layer.rubLast ? LAST_ONLY : '',
+      ]
         .filter(Boolean)
         .join(' '),
       about: 'rub',

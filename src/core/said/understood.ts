@@ -17,6 +17,8 @@ import {
   type Layer,
   newLayer,
   RUBBED_OUT,
+  RUBBED_WHERE,
+  RUBBED_WHERE_WORDS,
   type Rub,
   thinnedBy,
   withApplicator,
@@ -36,7 +38,9 @@ import {
   numberSaid,
   OFF,
   OVERNIGHT,
+  PAD_GRADES,
   PAPERS,
+  RUBBED_AT_SAID,
   RUBS_SAID,
   SHAPES,
   SPAN,
@@ -128,9 +132,13 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   const known = (key: string) => info.settings.some((s) => s.key === key);
   // What is levelled is levelled when all of it is on.
   const levelled = /\blevel/.test(rest.text);
+  const graded = info.is.rubsOut ? null : rest.take(shapeOfPads);
   const rub = info.is.rubsOut
     ? RUBBED_OUT.find((r) => rest.take(words(r)))
-    : (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
+    : graded
+      ? 'pad'
+      : (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
+  if (graded?.[1]) layer.papers = [PAD_GRADES[graded[1]] ?? 0];
   if (rub) layer.rub = rub;
   const lastOnly = rest.take(
     words('after the last coat only', 'after the last coat', 'the last coat only', 'last coat only'),
@@ -138,6 +146,13 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   if (rub && rub !== 'none' && !info.is.rubsOut && (lastOnly || levelled)) layer.rubLast = true;
   const papers = info.is.rubsOut || (rub && rub !== 'none') ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
+  if (rub && rub !== 'none') {
+    // What it is done with is said, the verb besides.
+    if (rub !== 'dry' && !info.is.rubsOut) rest.take(words('sanded', 'sand', 'scuffed', 'scuff', 'rubbed', 'rub'));
+    if (rest.take(words('with worn paper', 'worn paper', 'worn'))) layer.rubWorn = true;
+    const rubbedAt = RUBBED_WHERE.find((w) => rest.take(words(RUBBED_WHERE_WORDS[w], ...RUBBED_AT_SAID[w])));
+    if (rubbedAt) layer.rubWhere = rubbedAt;
+  }
 
   const where = KEPT_TO.find((w) => rest.take(words(...KEPT_TO_SAID[w])));
   if (where) layer.where = where;
@@ -217,6 +232,11 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   }
   return missingIn(layer, shelf) ?? { layer };
 }
+
+/** “Rubbed with a maroon pad”: the pad and its grade. */
+const shapeOfPads = new RegExp(
+  `(?:(?:rubbed(?: down)?|scuffed|scuff|rub) (?:with )?)?(?:an? )?(${Object.keys(PAD_GRADES).join('|')}) pad`,
+);
 
 /** What it is put on with; a rag that takes off is no applicator. */
 function applicatorSaid(rest: Rest, kind: LayerKind): Applicator | null {

@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import type { Clean, KeptTo, Rub } from '../layers/layer.ts';
+import type { Clean, KeptTo, Rub, RubWhere } from '../layers/layer.ts';
 import { isRatio, typedQuantity } from '../mix/typed-quantity.ts';
 
 /** A number in figures, fractions or words. @throws FieldError where it is none */
@@ -25,6 +25,7 @@ export const OVERNIGHT = 14;
 
 export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
   none: ['not rubbed down', 'not rubbed', 'nothing rubbed', 'not sanded'],
+  foam: ['rubbed down with foam', 'rubbed down with a foam pad', 'rubbed with foam', 'with a foam pad', 'foam pad'],
   wool: ['rubbed down with steel wool', 'rubbed down with wool', 'steel-wooled', 'with steel wool', 'rubbed with wool'],
   pad: ['rubbed down with a pad', 'rubbed with a pad', 'scuffed with a pad', 'padded'],
   wet: ['rubbed down wet', 'sanded wet', 'wet sanded', 'rubbed wet', 'sand wet', 'levelled wet', 'level wet'],
@@ -45,6 +46,13 @@ export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
     'rub',
     'de-nib',
   ],
+};
+/** Synthetic pads by the colour that tells their grade, as the paper that they come to. Common practice, from memory. */
+export const PAD_GRADES: Readonly<Record<string, number>> = { maroon: 400, grey: 800, gray: 800, white: 1500 };
+/** What is rubbed alone: the haze off the face, the edges. */
+export const RUBBED_AT_SAID: Readonly<Record<RubWhere, readonly string[]>> = {
+  flat: ['on the flat', 'with a block', 'the face only', 'haze off', 'for the haze'],
+  edges: ['at the edges', 'edges rubbed through'],
 };
 /** Grits of papers, one after the other: 220-400-800. */
 const GRIT =

@@ -4,6 +4,7 @@ import { isBlank, type Layer, type Stack, setting, traitsOf } from '../layers/la
 import { carrierOf, type DryingFacts, type Materials } from '../layers/materials.ts';
 import { climateFactor, FAIR_AIR, type Weather } from './climate.ts';
 import { type Drying, dryingOf, LATEST_OPENING, productsOf, withinWindow } from './drying.ts';
+import { isRubbedAfter, rubbingMinutes } from './rubbing.ts';
 import type { SeenByProduct } from './seen.ts';
 import { coatTime } from './waits.ts';
 
@@ -124,13 +125,16 @@ export interface Duration {
 /** How long a whole stack takes: each coat waits for the one before it, a layer as long as it is planned to. */
 export function durationOf(stack: Stack, shop: DryingAir): Duration {
   const total: Duration = { wait: { earliest: 0, usual: 0, safe: 0 }, hands: 0 };
-  for (const { layer: at, last, drying } of coatsOf(stack, shop)) {
+  for (const { layer: at, coat, last, drying } of coatsOf(stack, shop)) {
     const layer = stack[at] as Layer;
     const planned = last ? layer.wait : layer.apart;
     total.wait.earliest += planned ?? drying.goOn.earliest;
     total.wait.usual += planned ?? drying.goOn.usual;
     total.wait.safe += planned ?? drying.goOn.safe;
     total.hands += coatTime(layer, shop.materials).hands;
+    // What is last of all is left as it is.
+    const follows = !last || stack.slice(at + 1).some((l) => !isBlank(l));
+    if (follows && isRubbedAfter(layer, coat, coatsIn(layer))) total.hands += rubbingMinutes(layer);
   }
   return total;
 }

@@ -88,7 +88,8 @@ describe('usual waits (common practice)', () => {
     ];
     const { wait, hands } = durationOf(stack, { materials: DRYING_MATERIALS });
     expect(wait.usual).toBeCloseTo(0.25 + 2 * (1 + 1.05 + 1.1), 9);
-    expect(hands).toBe(8 + 3 * 8);
+    // Scuffed twice between its coats, and left after the last.
+    expect(hands).toBe(8 + 3 * 8 + 2 * 6);
     // Coats that are planned a day apart take that long each, the last as long as the layer is left.
     const run = newLayer('clear', { medium: 'satin', settings: { coats: 4 }, apart: 24, wait: 48 });
     expect(coatsOf([run], { materials: DRYING_MATERIALS }).map((c) => c.wait)).toEqual([24, 24, 24, 48]);

@@ -7,6 +7,7 @@ import { preparationMinutes, raisesGrain, type Step, stepsOf } from '../../core/
 import { layerLine } from '../../core/said/sentence.ts';
 import { coatsIn, dryingOfCoat } from '../../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../../core/time/drying.ts';
+import { rubbingMinutes } from '../../core/time/rubbing.ts';
 import { coatTime } from '../../core/time/waits.ts';
 import { potOf } from '../board/poured.ts';
 import { isSettled, layersOn } from '../board/stages.ts';
@@ -15,7 +16,6 @@ import {
   dryingShop,
   HANDLING,
   nameOfProduct,
-  RUBBING,
   type ShopAtWork,
   SITTING,
   type Task,
@@ -240,7 +240,7 @@ function layerTasks(
         READY +
         area *
           (coatTime(layer, shop.materials).hands +
-            (last?.layer && isRubbedDown(last.layer) && !(coat > 1 && layer.rubLast) ? RUBBING : 0)) +
+            (last?.layer && !(coat > 1 && layer.rubLast) ? rubbingMinutes(last.layer) : 0)) +
         pieces * HANDLING,
       waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
       last: coat === coats,

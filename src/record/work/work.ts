@@ -4,6 +4,7 @@ import { isBlank, type Layer, mainColour, newLayer, type Stack, traitsOf } from 
 import type { Materials } from '../../core/layers/materials.ts';
 import { dryingOfCoat } from '../../core/time/coats.ts';
 import type { Drying } from '../../core/time/drying.ts';
+import { rubbingMinutes } from '../../core/time/rubbing.ts';
 import { type SeenByProduct, type SeenDrying, seenOf } from '../../core/time/seen.ts';
 import { coatTime } from '../../core/time/waits.ts';
 import type { Board, Recipe } from '../../shared/board.ts';
@@ -98,9 +99,6 @@ export const SITTING = 120;
 /** Minutes to pick a piece up and put it down. Common practice. */
 export const HANDLING = 0.4;
 
-/** Minutes of rubbing down a square metre. Common practice. */
-export const RUBBING = 12;
-
 /** What of the shop the clock and the plan look at. */
 export interface ShopAtWork {
   shelf: Shelf;
@@ -182,8 +180,11 @@ const areaOf = ({ length, width }: Part) => (length * width) / MM2;
 
 /** How many portions a part is worked in, so that no sitting is too long. */
 function portionsOf(part: Part, stack: Stack, materials: Materials): number {
-  const longest = Math.max(0, ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands));
-  const minutes = part.count * (areaOf(part) * (longest + RUBBING) + HANDLING);
+  const longest = Math.max(
+    0,
+    ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands + rubbingMinutes(l)),
+  );
+  const minutes = part.count * (areaOf(part) * longest + HANDLING);
   return Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
 }
 

@@ -5,6 +5,8 @@ import {
   LONGEST_WAIT,
   RUB_WORDS,
   RUBBED_OUT,
+  RUBBED_WHERE,
+  RUBBED_WHERE_WORDS,
   RUBS,
   type Rub,
   setting,
@@ -33,6 +35,7 @@ const SHORT: Readonly<Record<Rub | 'usual', string>> = {
   none: 'Not rubbed',
   dry: 'Rub dry',
   wet: 'Rub wet',
+  foam: 'Foam pad',
   wool: 'Steel wool',
   pad: 'Pad',
 };
@@ -40,7 +43,7 @@ const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** What is done to a layer before the next, dry or wet, and with which papers; of a rub-out the papers alone. */
 export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
-  const { rub: _, papers: __, rubLast: ___, ...unrubbed } = layer;
+  const { rub: _, papers: __, rubLast: ___, rubWorn: ____, rubWhere: _____, ...unrubbed } = layer;
   const { rubsOut } = traitsOf(layer);
   const several = !rubsOut && setting(layer, 'coats') > 1;
   const [typed, setTyped] = useState<string | null>(null);
@@ -75,7 +78,42 @@ export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
           Last only
         </Button>
       )}
-      {(rubsOut || layer.rub === 'dry' || layer.rub === 'wet') && (
+      {!rubsOut && layer.rub !== undefined && layer.rub !== 'none' && (
+        <>
+          <Button
+            variant={layer.rubWorn ? 'contained' : 'outlined'}
+            color="secondary"
+            aria-pressed={layer.rubWorn === true}
+            title="It takes half, and burnishes"
+            onClick={() => {
+              const { rubWorn, ...rest } = layer;
+              onChange(rubWorn ? rest : { ...rest, rubWorn: true });
+            }}
+          >
+            Worn
+          </Button>
+          <TextField
+            select
+            label="where"
+            value={layer.rubWhere ?? ''}
+            onChange={(e) => {
+              const { rubWhere: _where, ...rest } = layer;
+              const rubWhere = RUBBED_WHERE.find((w) => w === e.target.value);
+              onChange(rubWhere ? { ...rest, rubWhere } : rest);
+            }}
+            slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            sx={{ width: 170 }}
+          >
+            <MenuItem value="">all over</MenuItem>
+            {RUBBED_WHERE.map((where) => (
+              <MenuItem key={where} value={where}>
+                {RUBBED_WHERE_WORDS[where]}
+              </MenuItem>
+            ))}
+          </TextField>
+        </>
+      )}
+      {(rubsOut || (layer.rub !== undefined && layer.rub !== 'none' && layer.rub !== 'wool')) && (
         <TextField
           label="papers"
           placeholder="220-400"

@@ -51,6 +51,8 @@ export function asUsual(layer: Layer, about: Said): Layer {
     rub,
     papers,
     rubLast,
+    rubWorn,
+    rubWhere,
     clean,
     note,
     method,
@@ -67,6 +69,8 @@ export function asUsual(layer: Layer, about: Said): Layer {
     rub,
     papers,
     rubLast,
+    rubWorn,
+    rubWhere,
     clean,
     note,
     method,
@@ -88,7 +92,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     case 'hardener':
       return without('unhardened');
     case 'rub':
-      return without('rub', 'papers', 'rubLast');
+      return without('rub', 'papers', 'rubLast', 'rubWorn', 'rubWhere');
     case 'supply':
     case 'applicator':
     case 'thinners':
