@@ -47,6 +47,7 @@ export const LayerSchema = z.object({
     .optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
+  rubFrom: z.number().int().min(2).max(40).optional(),
   rubWorn: z.boolean().optional(),
   rubWhere: z.enum(RUBBED_WHERE).optional(),
   papers: z

@@ -37,6 +37,7 @@ const SystemLayer = z.object({
   apart: z.number().min(0).max(LONGEST_WAIT).optional(),
   rub: z.enum(RUBS).optional(),
   rubLast: z.boolean().optional(),
+  rubFrom: z.number().int().min(2).max(40).optional(),
   rubWorn: z.boolean().optional(),
   rubWhere: z.enum(RUBBED_WHERE).optional(),
   papers: z.array(z.number().int().min(16).max(10_000)).max(8).optional(),

@@ -6,6 +6,7 @@ import { NO_WAY_BACK } from './way-back.ts';
 /** It takes the wood's own colour out. */
 export const bleach = kind({
   label: 'Bleach',
+  always: ['neutralised', 'neutralized', 'rinsed'],
   supply: 'bleach',
   settings: [share('strength', 'colour taken out', 0.5, 0.95, 'more: paler')],
   is: { bleaches: true, final: true },

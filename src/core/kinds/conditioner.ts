@@ -6,7 +6,7 @@ import { untilNext } from './way-back.ts';
 /** It fills the thirstiest wood first, so that what follows takes evenly. */
 export const conditioner = kind({
   label: 'Conditioner',
-  called: ['conditioned', 'blotch control'],
+  called: ['conditioned', 'blotch control', 'pre-stain'],
   always: ['wiped off', 'wiped'],
   supply: 'conditioner',
   settings: [coats(2), soaking(8)],

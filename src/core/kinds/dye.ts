@@ -3,7 +3,7 @@ import { kind } from './kind.ts';
 import { coats, dwell, load } from './settings.ts';
 import { type CoatTime, lasts, MINUTE } from './times.ts';
 import { untilNext } from './way-back.ts';
-import { FLOODED_AND_WIPED, SPRAYED } from './ways.ts';
+import { DRIPPED, FLOODED_AND_WIPED, SPRAYED } from './ways.ts';
 
 /** By its carrier: solvent dye in minutes; a water dye wiped dry too, flooded overnight. */
 const FLOODED: Record<Carrier, CoatTime> = {
@@ -39,7 +39,7 @@ export const dye = kind({
   label: 'Dye',
   takes: ['dye'],
   settings: [coats(4), dwell, load],
-  methods: [FLOODED_AND_WIPED, SPRAYED],
+  methods: [FLOODED_AND_WIPED, SPRAYED, DRIPPED],
   is: { coloursWood: true, dyes: true, cloths: true },
   drying: ({ carrier, method, load: much }) =>
     carrier !== 'water' ? FLOODED[carrier] : method === 'sprayed' ? THIN_WATER : inWater(much),
@@ -47,7 +47,9 @@ export const dye = kind({
   puttingOn: ({ method, setting }) =>
     method === 'sprayed'
       ? 'Sprayed: light, wet and even, one pass beside the other; the dry dye looks dull, and wakes under a clear.'
-      : `Flooded with the grain and kept wet; after ${setting('dwell')} min wiped off, the last pass along the grain. Dry it looks dull and ruined; it is right: it wakes under a clear.`,
+      : method === 'dripped'
+        ? 'Dripped where it is wanted, and each drop drawn out before it dries: a ring that stands stays. It dries dull, and wakes under a clear.'
+        : `Flooded with the grain and kept wet; after ${setting('dwell')} min wiped off, the last pass along the grain. Dry it looks dull and ruined; it is right: it wakes under a clear.`,
   wayBack: (carrier) =>
     untilNext(
       `Lighten with ${CARRIER_INFO[carrier].wipesOff}, all of the face alike; the rest only by sanding`,

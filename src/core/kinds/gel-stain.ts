@@ -1,7 +1,7 @@
 import { kind, wipedOff } from './kind.ts';
 import { coats, dwell, film, load, pressure } from './settings.ts';
 import { lasts } from './times.ts';
-import { ACROSS, UNWIPED, WIPED } from './ways.ts';
+import { ACROSS, DRY_BRUSHED, UNWIPED, WIPED } from './ways.ts';
 import { wipingStain } from './wiping-stain.ts';
 
 /** Pigment in a thick medium: it stands on the face and hardly soaks in. */
@@ -10,7 +10,7 @@ export const gelStain = kind({
   called: ['gel'],
   takes: ['pigment', 'stain'],
   settings: [coats(3), film, dwell, load, pressure],
-  methods: [WIPED, ACROSS, UNWIPED],
+  methods: [WIPED, ACROSS, UNWIPED, DRY_BRUSHED],
   is: { wiped: true, stands: true, cloths: true },
   drying: () => lasts([2, 12, 18], 8, 15),
   test: () => 'dull',

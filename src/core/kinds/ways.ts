@@ -28,6 +28,8 @@ export const FLOODED_AND_WIPED = way(
   'wiped on',
   'wiped',
 );
+/** From a pipette or a brush that is shaken, where it is wanted: it is not wiped. */
+export const DRIPPED = way('dripped', 'dripped on', 'dripped', 'in drops');
 /** A film of pigment, and what the rag leaves of it. */
 export const WIPED = way('wiped', 'wiped with the grain', 'flooded and wiped', 'wiped off', 'wiped on', 'wiped');
 export const ACROSS = way('across', 'wiped across the grain', 'across the grain', 'wiped across');

@@ -63,6 +63,8 @@ function layerDifference(before: Layer, after: Layer, naming: Naming): string[] 
     words.push(after.rubWorn ? 'rubbed with worn paper' : 'rubbed with new paper');
   if (before.rubWhere !== after.rubWhere)
     words.push(after.rubWhere ? `rubbed ${RUBBED_WHERE_WORDS[after.rubWhere]}` : 'rubbed all over');
+  if (before.rubFrom !== after.rubFrom)
+    words.push(after.rubFrom ? `rubbed down from coat ${after.rubFrom} on` : 'rubbed down from the first coat on');
   if (before.rubLast !== after.rubLast)
     words.push(after.rubLast ? 'only the last coat rubbed down' : 'each coat rubbed down');
   if (before.rub !== after.rub || String(before.papers) !== String(after.papers))

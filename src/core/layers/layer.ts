@@ -51,6 +51,8 @@ export interface Layer {
   papers?: number[];
   /** Only its last coat is rubbed down, those before it are left as they are. */
   rubLast?: boolean;
+  /** The coat from which on it is rubbed down, those before it being left as they are. */
+  rubFrom?: number;
   /** The paper, pad or wool is worn: it takes half, and burnishes. */
   rubWorn?: boolean;
   /** Where it is rubbed down, where that is not all over. */
@@ -192,6 +194,7 @@ const IN_ANY_SHOP = [
   'apart',
   'rub',
   'rubLast',
+  'rubFrom',
   'rubWorn',
   'rubWhere',
   'papers',

@@ -40,6 +40,8 @@ export interface Colourant {
   costPerGram: number;
   /** Grams in a millilitre as it is poured, where the shop has written it down. */
   density?: number | null | undefined;
+  /** Grams in a millilitre of its powder as it lies in a level spoon, where the shop has written it down. */
+  bulkDensity?: number | null | undefined;
   /** How it comes: as is usual for its kind where nobody has said. */
   form?: string | null | undefined;
   /** Share of it that one wiped coat of its own solvent lifts off bare wood, 0-1, where a transfer test has told. */

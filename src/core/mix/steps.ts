@@ -2,7 +2,6 @@ import { APPLICATOR_INFO, KINDS, TESTS } from '../kinds/index.ts';
 import {
   type Clean,
   isBlank,
-  isRubbedDown,
   type KeptTo,
   type Layer,
   methodOf,
@@ -12,6 +11,7 @@ import {
 } from '../layers/layer.ts';
 import { carrierOf, productIn } from '../layers/materials.ts';
 import { type CoatTimes, coatsOf } from '../time/coats.ts';
+import { isRubbedAfter } from '../time/rubbing.ts';
 import { potSteps } from './pot-steps.ts';
 import { preparationSteps } from './preparation-steps.ts';
 import { type SheetOf, type Step, step } from './step.ts';
@@ -75,11 +75,12 @@ const CLEANED_OFF: Readonly<Record<Clean, string>> = {
 };
 
 /** What is done to a dry coat before the next. */
-function between(layer: Layer, next: Layer | undefined, waterborne: boolean): string | null {
+function between(layer: Layer, coat: number, next: Layer | undefined, waterborne: boolean): string | null {
   // Between two coats of its own, or after the last of them.
-  if (!next || traitsOf(layer).rubsOut || (next === layer && layer.rubLast)) return null;
+  if (!next || traitsOf(layer).rubsOut) return null;
   const off = layer.clean ? CLEANED_OFF[layer.clean] : 'dust off';
-  if (!isRubbedDown(layer)) return layer.clean ? `${off.charAt(0).toUpperCase()}${off.slice(1)}.` : null;
+  if (!isRubbedAfter(layer, coat, setting(layer, 'coats')))
+    return layer.clean ? `${off.charAt(0).toUpperCase()}${off.slice(1)}.` : null;
   if (layer.rub) return `${rubWords(layer)}; ${off}.`;
   if (traitsOf(layer).seals) return `De-nib with worn 320, lift off at the edges; ${off}.`;
   return `Scuff with ${waterborne ? '400, a synthetic pad and never steel wool' : '220–400'}; ${off}.`;
@@ -161,7 +162,7 @@ function layerSteps(layer: Layer, i: number, sheet: SheetOf, times: readonly Coa
           afterLast: last,
         }),
       );
-    const rub = between(layer, last ? next : layer, carrier === 'water');
+    const rub = between(layer, c + 1, last ? next : layer, carrier === 'water');
     if (rub)
       steps.push(
         step(stage, coats > 1 ? `rub-${c + 1}` : 'rub', {

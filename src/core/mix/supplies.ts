@@ -1,5 +1,6 @@
 import { KINDS } from '../kinds/index.ts';
 import { type Layer, methodOf, rubOutPapers, type Stack, setting, traitsOf } from '../layers/layer.ts';
+import { isTurnToRub } from '../time/rubbing.ts';
 
 /** Something that a job uses up beside its colours. `key` names it for good: `paper-180`. */
 export interface Needed {
@@ -32,7 +33,10 @@ function papersOf(layer: Layer, between: number): (readonly [grit: number, times
   const { rubsOut, seals, builds } = traitsOf(layer);
   if (rubsOut) return methodOf(layer) === 'wool' ? [] : rubOutPapers(layer).map((grit) => [grit, 1] as const);
   const papered = layer.rub === undefined ? seals || builds : layer.rub === 'dry' || layer.rub === 'wet';
-  const times = layer.rubLast ? Math.min(1, between) : between;
+  const coats = setting(layer, 'coats');
+  const times = Array.from({ length: between }, (_, i) => i + 1).filter((coat) =>
+    isTurnToRub(layer, coat, coats),
+  ).length;
   if (!papered || times <= 0) return [];
   return (layer.papers ?? [seals ? 320 : 400]).map((grit) => [grit, times] as const);
 }

@@ -130,15 +130,16 @@ const anyLayer = (kind: LayerKind): fc.Arbitrary<Layer> => {
       rubWorn: fc.option(fc.constant(true), { nil: undefined }),
       rubWhere: fc.option(fc.constantFrom(...RUBBED_WHERE), { nil: undefined }),
       rubLast: fc.option(fc.constant(true), { nil: undefined }),
+      rubFrom: fc.option(fc.integer({ min: 2, max: 5 }), { nil: undefined }),
       off: fc.option(fc.constant(true), { nil: undefined }),
       note: fc.option(fc.constantFrom('mind the corners', 'ask Ines; she knows'), { nil: undefined }),
     })
-    .map(({ papers, rubLast, rubWorn, rubWhere, thinned, touch, applicator, ...over }) => ({
+    .map(({ papers, rubLast, rubFrom, rubWorn, rubWhere, thinned, touch, applicator, ...over }) => ({
       ...over,
       ...(thinned === undefined ? {} : { thinners: thinnersFor(kind, over.colours, thinned, touch) }),
       ...(applicator ? withApplicator(newLayer(kind, over.method ? { method: over.method } : {}), applicator) : {}),
       ...(over.rub && over.rub !== 'none'
-        ? { papers, ...(info.is.rubsOut ? {} : { rubLast, rubWorn, rubWhere }) }
+        ? { papers, ...(info.is.rubsOut ? {} : { ...(rubLast ? { rubLast } : { rubFrom }), rubWorn, rubWhere }) }
         : {}),
     }))
     .map((over) => newLayer(kind, Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined))));
@@ -238,6 +239,10 @@ describe('a sentence is understood as it is said at a bench', () => {
     expect(said('pore paste with 4 % ochre, off with burlap')).toEqual(
       newLayer('filler', { supply: 'paste', colours: { ochre: 0.04 } }),
     );
+    expect(said('water conditioner, wiped after 10 min')).toEqual(
+      newLayer('conditioner', { supply: 'blotch', settings: { dwell: 10 } }),
+    );
+    expect(asked('oil conditioner')).toBe('The shelf has no conditioner in oil: which is it?');
     expect(said('bright wax, buffed')).toEqual(newLayer('wax', { supply: 'bright' }));
     const poured = said('4 oz clear glaze base + 1 oz water + 3 % ochre');
     expect(poured).toEqual(
@@ -258,6 +263,9 @@ describe('a sentence is understood as it is said at a bench', () => {
       newLayer('glaze', { colours: { ochre: 0.03 }, method: 'in-grain', rub: 'dry', papers: [220], rubWhere: 'flat' }),
     );
     expect(said('water satin, sand 320 at the edges only, with a foam pad').rubWhere).toBe('edges');
+    expect(said('oil varnish, 3 coats, sand 320 from the second coat')).toEqual(
+      newLayer('clear', { medium: 'varnish', settings: { coats: 3 }, rub: 'dry', papers: [320], rubFrom: 2 }),
+    );
   });
   it('in tins and parts of what comes ready', () => {
     const tide = { id: 'tide', name: 'Tide', kind: 'stain' } as const;

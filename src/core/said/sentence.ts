@@ -184,7 +184,7 @@ export function phrasesOf(layer: Layer, shelf: SaidShelf, digits = EXACT): Phras
         layer.rubWorn ? WORN : '',
         layer.papers?.join('-'),
         layer.rubWhere ? RUBBED_WHERE_WORDS[layer.rubWhere] : '',
-        layer.rubLast ? LAST_ONLY : '',
+        layer.rubLast ? LAST_ONLY : layer.rubFrom ? `from coat ${layer.rubFrom} on` : '',
       ]
         .filter(Boolean)
         .join(' '),

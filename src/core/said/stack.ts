@@ -27,7 +27,7 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
   const plain = newLayer(kind, { colours, ...(medium ? { medium } : {}) });
   const again = understoodLayer(`${sentenceText(plain, shelf).slice(0, -1)}; ${line}`, shelf);
   if ('question' in again) return null;
-  const { wait, rub, papers, rubLast: _, rubWorn, rubWhere, ...rest } = again.layer;
+  const { wait, rub, papers, rubLast: _, rubFrom, rubWorn, rubWhere, ...rest } = again.layer;
   if ((wait === undefined && rub === undefined) || sentenceText(rest, shelf) !== sentenceText(plain, shelf))
     return null;
   return [
@@ -36,6 +36,7 @@ function moreOf(before: Layer, line: string, shelf: SaidShelf): Layer[] | null {
       ...(wait === undefined ? {} : { wait }),
       ...(rub === undefined ? {} : { rub }),
       ...(papers === undefined ? {} : { papers }),
+      ...(rubFrom === undefined ? {} : { rubFrom }),
       ...(rubWorn === undefined ? {} : { rubWorn }),
       ...(rubWhere === undefined ? {} : { rubWhere }),
       // Said after all of its coats it is done after all of them.

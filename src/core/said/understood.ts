@@ -31,6 +31,8 @@ import type { AskedBack, SaidShelf } from './shelf.ts';
 import {
   CLEAN_SAID,
   COUNT_WORDS,
+  coatNamed,
+  FROM_COAT,
   HOUR_UNIT,
   IDLE,
   KEPT_TO_SAID,
@@ -123,6 +125,14 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   if (clean) layer.clean = clean;
   if (noted?.[1]?.trim()) layer.note = noted[1].trim();
   if (product) layer.medium = product.id;
+  // “Oil conditioner”, “filler in water”: the shop's own of that carrier.
+  const inCarrier = info.supply && !supply && !first ? rest.take(IN_CARRIER) : null;
+  if (inCarrier) {
+    const carrier = inCarrier[1] === 'oil' ? 'oil' : 'water';
+    const own = shelf.supplies.find((s) => s.kind === info.supply && s.carrier === carrier);
+    if (!own) return { question: `The shelf has no ${info.supply} in ${carrier}: which is it?` };
+    layer.supply = own.id;
+  }
   if (supply && info.supply !== supply.kind)
     return { question: `${supply.name} is a ${supply.kind}: ${info.label.toLowerCase()} is not made of it.` };
   if (supply) layer.supply = supply.id;
@@ -140,10 +150,12 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
       : (Object.keys(RUBS_SAID) as Rub[]).find((r) => rest.take(words(...RUBS_SAID[r])));
   if (graded?.[1]) layer.papers = [PAD_GRADES[graded[1]] ?? 0];
   if (rub) layer.rub = rub;
+  const from = rest.take(FROM_COAT);
   const lastOnly = rest.take(
     words('after the last coat only', 'after the last coat', 'the last coat only', 'last coat only'),
   );
   if (rub && rub !== 'none' && !info.is.rubsOut && (lastOnly || levelled)) layer.rubLast = true;
+  else if (rub && rub !== 'none' && from) layer.rubFrom = coatNamed(from);
   const papers = info.is.rubsOut || (rub && rub !== 'none') ? rest.take(PAPERS) : null;
   if (papers?.[0]) layer.papers = papers[0].match(/\d+/g)?.map(Number) ?? [];
   if (rub && rub !== 'none') {
@@ -180,7 +192,7 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
     if (dwell?.[1]) settings.dwell = numberSaid(dwell[1]);
   }
   if (known('cut')) {
-    const cut = rest.take(new RegExp(`${NUMBER}[ -]?(?:lb|pound)[ -]cut`));
+    const cut = rest.take(new RegExp(`${NUMBER}[ -]?(?:lb|pound)s?(?:[ -]cut)?`));
     if (cut?.[1]) settings.cut = numberSaid(cut[1]);
   }
   for (const [key, shape] of SHAPES) {
@@ -233,6 +245,9 @@ function layerFrom(sentence: string, shelf: SaidShelf): Understood {
   return missingIn(layer, shelf) ?? { layer };
 }
 
+/** What carries a supply, said beside its kind. */
+const IN_CARRIER = /(?<!\p{L})(?:of |in )?(oil|water|waterborne)(?:[- ]based|[- ]borne)?(?!\p{L})/u;
+
 /** “Rubbed with a maroon pad”: the pad and its grade. */
 const shapeOfPads = new RegExp(
   `(?:(?:rubbed(?: down)?|scuffed|scuff|rub) (?:with )?)?(?:an? )?(${Object.keys(PAD_GRADES).join('|')}) pad`,
@@ -248,6 +263,8 @@ function applicatorSaid(rest: Rest, kind: LayerKind): Applicator | null {
     .sort((p, q) => q.call.length - p.call.length);
   if (!said) return null;
   rest.take(words(said.call));
+  if (APPLICATOR_INFO[said.id].sprays)
+    rest.take(words('half overlap', 'half overlapped', 'crosshatch', 'cross-hatched'));
   return said.id;
 }
 

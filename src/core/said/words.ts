@@ -27,7 +27,7 @@ export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
   none: ['not rubbed down', 'not rubbed', 'nothing rubbed', 'not sanded'],
   foam: ['rubbed down with foam', 'rubbed down with a foam pad', 'rubbed with foam', 'with a foam pad', 'foam pad'],
   wool: ['rubbed down with steel wool', 'rubbed down with wool', 'steel-wooled', 'with steel wool', 'rubbed with wool'],
-  pad: ['rubbed down with a pad', 'rubbed with a pad', 'scuffed with a pad', 'padded'],
+  pad: ['rubbed down with a pad', 'rubbed with a pad', 'scuffed with a pad'],
   wet: ['rubbed down wet', 'sanded wet', 'wet sanded', 'rubbed wet', 'sand wet', 'levelled wet', 'level wet'],
   dry: [
     'rubbed down dry',
@@ -47,6 +47,11 @@ export const RUBS_SAID: Readonly<Record<Rub, readonly string[]>> = {
     'de-nib',
   ],
 };
+const ORDINALS = ['second', 'third', 'fourth', 'fifth'];
+/** “From the second coat on”, “from coat 3”: the coat from which on something is done. */
+export const FROM_COAT = new RegExp(`from (?:the (${ORDINALS.join('|')}) coat|coat (\\d+))(?: on)?`);
+export const coatNamed = ([, ordinal, number]: RegExpMatchArray): number =>
+  ordinal ? ORDINALS.indexOf(ordinal) + 2 : Number(number);
 /** Synthetic pads by the colour that tells their grade, as the paper that they come to. Common practice, from memory. */
 export const PAD_GRADES: Readonly<Record<string, number>> = { maroon: 400, grey: 800, gray: 800, white: 1500 };
 /** What is rubbed alone: the haze off the face, the edges. */

@@ -129,11 +129,7 @@ export const STARTING_SYSTEMS: readonly System[] = [
       waterCalmed({ wait: 1, ...papered(320) }),
       of('wiping-stain', [waterStain('a warm brown', [72, 7, 22], 0.8)], { wait: 4 }),
       of('wiping-stain', [oilStain('a warm brown', [67, 12, 17], 0.5)], { wait: 14 }),
-      on(
-        'clear',
-        VARNISH,
-        coats(3, { ...brushed, ...papered(320), wait: 72, note: 'coat 1: left as it is, it is thin' }),
-      ),
+      on('clear', VARNISH, coats(3, { ...brushed, ...papered(320), rubFrom: 2, wait: 72 })),
       WAX,
     ),
     variant(

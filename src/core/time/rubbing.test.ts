@@ -20,5 +20,6 @@ describe('rubbing is work', () => {
   it('between its coats and after the last, or after the last alone', () => {
     expect([1, 2, 3].map((coat) => isRubbedAfter(satin(), coat, 3))).toEqual([true, true, true]);
     expect([1, 2, 3].map((coat) => isRubbedAfter(satin({ rubLast: true }), coat, 3))).toEqual([false, false, true]);
+    expect([1, 2, 3].map((coat) => isRubbedAfter(satin({ rubFrom: 2 }), coat, 3))).toEqual([false, true, true]);
   });
 });

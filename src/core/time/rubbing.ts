@@ -21,6 +21,9 @@ export function rubbingMinutes(layer: Layer): number {
   );
 }
 
+/** Whether a coat's turn has come to be rubbed down, of a layer that is: after each, from one on, or after the last alone. */
+export const isTurnToRub = ({ rubFrom = 1, rubLast = false }: Layer, coat: number, coats: number): boolean =>
+  coat >= rubFrom && (coat === coats || !rubLast);
 /** Whether a coat of a layer is rubbed down before what follows it. */
 export const isRubbedAfter = (layer: Layer, coat: number, coats: number): boolean =>
-  isRubbedDown(layer) && (coat === coats || !layer.rubLast);
+  isRubbedDown(layer) && isTurnToRub(layer, coat, coats);

@@ -24,6 +24,7 @@ export function materialsOf(shelf: Products): Materials {
       absorption: c.absorption ?? none,
       scatter: c.scatter ?? none,
       density: c.sheet.density,
+      bulkDensity: c.sheet.bulkDensity,
       form: c.sheet.form,
       dark: c.sheet.dark,
       drying: dryingFacts(c.sheet),

@@ -7,7 +7,7 @@ import { preparationMinutes, raisesGrain, type Step, stepsOf } from '../../core/
 import { layerLine } from '../../core/said/sentence.ts';
 import { coatsIn, dryingOfCoat } from '../../core/time/coats.ts';
 import { conditionerWindow, type Drying } from '../../core/time/drying.ts';
-import { rubbingMinutes } from '../../core/time/rubbing.ts';
+import { isRubbedAfter, rubbingMinutes } from '../../core/time/rubbing.ts';
 import { coatTime } from '../../core/time/waits.ts';
 import { potOf } from '../board/poured.ts';
 import { isSettled, layersOn } from '../board/stages.ts';
@@ -59,6 +59,13 @@ const behind = ({ key }: Pick<Task, 'key'>, min = 0, max: number | null = null):
   dry: false,
   drying: false,
 });
+/** Minutes a square metre that rubbing down what lies below a coat takes: the coat before it, or the last of the layer before. */
+function rubbedBefore(below: Layer | null | undefined, coat: number): number {
+  if (!below) return 0;
+  const coats = coatsIn(below);
+  return isRubbedAfter(below, coat > 1 ? coat - 1 : coats, coats) ? rubbingMinutes(below) : 0;
+}
+
 /** A wait until what is behind has dried so far: hours of fair air. */
 const driedBehind = (task: Pick<Task, 'key'>, hours: number): TaskWait => ({ ...behind(task, hours), drying: true });
 
@@ -237,11 +244,7 @@ function layerTasks(
     last = coatTasks(making, stage, coat, {
       title: `${KINDS[layer.kind].label}: ${product}${coats > 1 ? `, coat ${coat} of ${coats}` : ''}`,
       minutes:
-        READY +
-        area *
-          (coatTime(layer, shop.materials).hands +
-            (last?.layer && !(coat > 1 && layer.rubLast) ? rubbingMinutes(last.layer) : 0)) +
-        pieces * HANDLING,
+        READY + area * (coatTime(layer, shop.materials).hands + rubbedBefore(last?.layer, coat)) + pieces * HANDLING,
       waits: [...afterCoat(last), ...(coat === 1 ? [...prepared, ...mixed] : [])],
       last: coat === coats,
       drying: nth(dryings, coat - 1),

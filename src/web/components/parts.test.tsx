@@ -213,7 +213,13 @@ describe('the settings of a layer', () => {
     expect(byParts(neat, '4 oz + 2 oz', shelf)).toEqual({ ink: expect.closeTo(20, 9) });
     expect(() => byParts(neat, '1 part', shelf)).toThrow(/1:5/);
     expect(hasRatio(neat, shelf)).toBe(true);
-    expect(hasRatio(newLayer('dye', { colours: { red: 2 } }), MATERIALS)).toBe(false);
+    // A powder to what it is dissolved in: grams to millilitres, or as it is said.
+    const powder = newLayer('dye', { colours: { red: 2 } });
+    expect(hasRatio(powder, MATERIALS)).toBe(true);
+    expect(byParts(powder, '1:250', MATERIALS)).toEqual({ red: 4 });
+    expect(byParts(powder, '1 oz : 2 qt', MATERIALS).red).toBeCloseTo(28.349523125 / 1.892705892, 6);
+    expect(() => byParts(powder, '1 : lots', MATERIALS)).toThrow();
+    expect(hasRatio(newLayer('glaze', { colours: { umber: 0.02 } }), MATERIALS)).toBe(false);
   });
   it('say a pigment in per cent of the glaze', () => {
     const { now } = edit(newLayer('glaze', { colours: { umber: 0.05 } }));

@@ -152,7 +152,7 @@ describe('the layers', () => {
     expect(screen.getByText(/^edges ΔE00 \d\.\d/)).toBeDefined();
     expect(screen.getByText(/^end grain ΔE00 \d+(\.\d)?, .*darker/)).toBeDefined();
     // A water dye flooded, 6 h; two coats of waterborne, 3 h each as the shop has seen, the second a little slower.
-    expect(screen.getByText('about 12 h, 26 min a m² by hand')).toBeDefined();
+    expect(screen.getByText('about 12 h, 32 min a m² by hand')).toBeDefined();
     fireEvent.change(screen.getByLabelText(/^coats/), { target: { value: '4' } });
     await waitFor(() => expect(screen.queryByText(/^One coat more/)).toBeNull());
     await choose('Seen', 'in 10 years');

@@ -43,7 +43,7 @@ const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** What is done to a layer before the next, dry or wet, and with which papers; of a rub-out the papers alone. */
 export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
-  const { rub: _, papers: __, rubLast: ___, rubWorn: ____, rubWhere: _____, ...unrubbed } = layer;
+  const { rub: _, papers: __, rubLast: ___, rubFrom: ______, rubWorn: ____, rubWhere: _____, ...unrubbed } = layer;
   const { rubsOut } = traitsOf(layer);
   const several = !rubsOut && setting(layer, 'coats') > 1;
   const [typed, setTyped] = useState<string | null>(null);

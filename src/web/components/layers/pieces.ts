@@ -51,6 +51,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     rub,
     papers,
     rubLast,
+    rubFrom,
     rubWorn,
     rubWhere,
     clean,
@@ -69,6 +70,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     rub,
     papers,
     rubLast,
+    rubFrom,
     rubWorn,
     rubWhere,
     clean,
@@ -92,7 +94,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     case 'hardener':
       return without('unhardened');
     case 'rub':
-      return without('rub', 'papers', 'rubLast', 'rubWorn', 'rubWhere');
+      return without('rub', 'papers', 'rubLast', 'rubFrom', 'rubWorn', 'rubWhere');
     case 'supply':
     case 'applicator':
     case 'thinners':
