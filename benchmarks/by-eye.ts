@@ -4,11 +4,11 @@
  */
 
 import { ANY_FINISH } from '../src/core/belief/belief.ts';
-import { chanceOfMatch } from '../src/core/belief/chance.ts';
+import { chanceOfMatch, missedBy } from '../src/core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turns, unturned, withTurns } from '../src/core/belief/colours.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
-import { familyOf } from '../src/core/belief/recipes.ts';
+import { familyOf, TRIED_ENOUGH } from '../src/core/belief/recipes.ts';
 import type { Bound, Look, Nearest, Thing, Unknown } from '../src/core/belief/things.ts';
 import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
 import { predictFinal } from '../src/core/board/predict.ts';
@@ -32,7 +32,9 @@ import { makeLadders, oldRoad, read, woodOf } from './apprentice.ts';
 /** Looks at a new board at most; at one that is far off or in the balance no more than these: the next board tells more. */
 const MOST_LOOKS = 7;
 const FAR_LOOKS = 2;
-const BALANCED_LOOKS = 3;
+const BALANCED_LOOKS = 5;
+/** Expected to be within this of the target it is worth more looks; CIEDE2000. */
+const NEAR = 4;
 /** A board as likely as this is looked at again before another is made, so many times in all. */
 const HOPEFUL = 0.5;
 const LOOKS_AT_ONE = 10;
@@ -44,6 +46,8 @@ const WORTH = 0.1;
 const CLAIMED = 0.9;
 const LIKELY = 0.4;
 const HIDDEN_READINGS = 30;
+/** Recipes that the next board is chosen among. */
+const RECIPES = 6;
 export interface ByEyeResult {
   species: string;
   boards: number;
@@ -205,6 +209,29 @@ export function matchByEye(
       .sort((p, q) => q.worth - p.worth);
     if (worth[0] && worth[0].worth > WORTH) looks.push(lookOf(workshop, inHands(worth[0].board, n), person));
   }
+  /** Of several recipes the one that is expected to miss least, all that is in doubt of its colours counted. */
+  const surest = (stacks: readonly Stack[]): Stack => {
+    const misses = stacks.map((stack): number => {
+      const id = 'next';
+      const next = [
+        { id: strayOf(id), covariance: alikeAt(ANY_FINISH.lab, shop.strays) },
+        ...(unknowns.some((u) => u.id === missesOf(species, stack))
+          ? []
+          : [{ id: missesOf(species, stack), covariance: alikeAt(ANY_FINISH.lab, shop.recipes) }]),
+      ];
+      const job = {
+        unknowns: [...unknowns, ...next],
+        things,
+        made: [...made, madeOn({ id, wood, stack, colours: shop.before.ids })],
+        before: shop.before,
+      };
+      const { belief } = believeMade(job, shop.materials, { looks, nearest }, turns);
+      return missedBy(belief, 'target', id);
+    });
+    return stacks[misses.indexOf(Math.min(...misses))] as Stack;
+  };
+  /** How many boards there are of the same colours. */
+  const tried = new Map<string, number>();
   let stack: Stack | null = null;
   const boards: Made[] = [];
   const result: ByEyeResult = { species, boards: 0, looks: 0, said: false, passed: false, deltaE: [], chance: [] };
@@ -212,9 +239,12 @@ export function matchByEye(
     const now = believed();
     const ground = { wood, materials: withTurns(shop.materials, turns ?? new Map()), tuning };
     const wanted = now.less('target', [recipe]).lab;
-    stack =
-      (stack && againFor(ground, now.less('target', [recipe, missesOf(species, stack)]).lab, stack)) ??
-      recipeFor(ground, wanted);
+    const again: Stack | null =
+      stack && againFor(ground, now.less('target', [recipe, missesOf(species, stack)]).lab, stack);
+    const offered = [...(again ? [again] : []), ...recipesFor(ground, wanted)];
+    const fresh = offered.filter((s) => (tried.get(familyOf(s)) ?? 0) < TRIED_ENOUGH);
+    stack = surest(fresh.length > 0 ? fresh : offered);
+    tried.set(familyOf(stack), (tried.get(familyOf(stack)) ?? 0) + 1);
     const board = workshop.newBoard(species);
     putOn(workshop, board, stack);
     unknowns.push({ id: strayOf(board), covariance: alikeAt(wanted, shop.strays) });
@@ -234,7 +264,8 @@ export function matchByEye(
     let best = last;
     for (let n = 0; n < MOST_LOOKS; n++) {
       if (last.chance >= CLAIMED) break;
-      if ((last.chance < 0.05 && n >= FAR_LOOKS) || (last.chance < LIKELY && n >= BALANCED_LOOKS)) break;
+      if (n >= FAR_LOOKS && missedBy(believed(), 'target', last.id) > NEAR) break;
+      if (last.chance < LIKELY && n >= BALANCED_LOOKS) break;
       best = hold(last);
     }
     while (best.chance < CLAIMED && best.chance >= HOPEFUL && best.looks < LOOKS_AT_ONE) best = hold(best);
@@ -282,8 +313,12 @@ const problemFor = ({ wood, materials, tuning }: Ground, aim: Lab, over: Partial
   ...over,
 });
 
-/** A recipe for a colour as it is foreseen. */
-export const recipeFor = (ground: Ground, aim: Lab): Stack => search(problemFor(ground, aim))[0]?.stack ?? oldRoad();
+/** Recipes for a colour as it is foreseen, the nearest first. */
+const recipesFor = (ground: Ground, aim: Lab): Stack[] => {
+  const found = search(problemFor(ground, aim)).map((c) => c.stack);
+  return found.length > 0 ? found.slice(0, RECIPES) : [oldRoad()];
+};
+export const recipeFor = (ground: Ground, aim: Lab): Stack => recipesFor(ground, aim)[0] as Stack;
 
 /** The same colours turned to what is aimed at now; a new search where they do not reach it. */
 function againFor(ground: Ground, aim: Lab, stack: Stack): Stack | null {

@@ -36,3 +36,11 @@ export function chanceOfMatch(
   const outlook = { miss: inParts(difference, at), strays: straysOf(covariance, at) };
   return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
 }
+
+/** How far a thing is expected to be from another, all that is in doubt counted: the root of the mean square, CIEDE2000. */
+export function missedBy(belief: Belief, target: string, thing: string): number {
+  const { difference, covariance } = belief.between(target, thing);
+  const at = middle(belief.colour(target).lab, belief.colour(thing).lab);
+  const square = (parts: ArrayLike<number>) => Array.from(parts).reduce((sum, v) => sum + v * v, 0);
+  return Math.sqrt([inParts(difference, at), ...straysOf(covariance, at)].reduce((sum, v) => sum + square(v), 0));
+}

@@ -1,11 +1,12 @@
 import { Button, LinearProgress } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
+import { familyOf, TRIED_ENOUGH } from '../../../core/belief/recipes.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { doubtOf } from '../../../core/learn/knowledge.ts';
 import { boardCode } from '../../../record/board/codes.ts';
-import { finishedMean, mixedUpStage } from '../../../record/board/stages.ts';
+import { finishedMean, isDone, mixedUpStage, stackAsMade } from '../../../record/board/stages.ts';
 import { type BoardModel, nextBoardModel, problemOf } from '../../../record/job/bench.ts';
 import { solvableColours } from '../../../record/job/openings.ts';
 import { offcutsLeft } from '../../../record/job/standing.ts';
@@ -46,6 +47,9 @@ export function NextBoard({
   const go = useNavigate();
   const ids = { board: useNextId(), recipe: useNextId() };
   const left = offcutsLeft(model.wood);
+  const family = familyOf(recipe.stack);
+  const tried = model.wood.boards.filter((b) => isDone(b) && familyOf(stackAsMade(b)) === family).length;
+  const enough = !passed && tried >= TRIED_ENOUGH;
   const problem = useMemo(() => {
     // What the newest readings showed is still being learned: solve with it, not without.
     if (bench.learning) return null;
@@ -126,11 +130,23 @@ export function NextBoard({
             </b>
             {words && ' off'}, 8 boards in 10; passes with {Math.round(next.promise.chance * 100)} in 100
           </div>
+          {enough && (
+            <div className="note">{tried} boards of these colours did not come to it: other colours may be nearer.</div>
+          )}
           <div className="onward">
-            <Button variant={passed ? 'outlined' : 'contained'} color={passed ? 'secondary' : 'primary'} onClick={plan}>
+            <Button
+              variant={passed || enough ? 'outlined' : 'contained'}
+              color={passed || enough ? 'secondary' : 'primary'}
+              onClick={plan}
+            >
               Plan the next board
             </Button>
-            <Button component={RouterLink} to={`../layers?wood=${model.wood.code}`}>
+            <Button
+              variant={enough ? 'contained' : 'outlined'}
+              color={enough ? 'primary' : 'secondary'}
+              component={RouterLink}
+              to={`../layers?wood=${model.wood.code}`}
+            >
               Other colours
             </Button>
             {left !== null && (
