@@ -9,6 +9,7 @@ import { isColoured, type Stack } from '../../core/layers/layer.ts';
 import { boardCode } from '../../record/board/codes.ts';
 import { boardName, isControl } from '../../record/board/plank.ts';
 import { isDone, lastRead, layersOn, mixedUpStage, stackAsMade, stageMean } from '../../record/board/stages.ts';
+import { layersToTry } from '../../record/board/tries.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/job/bench.ts';
 import { missOfFinished, offcutsLeft } from '../../record/job/standing.ts';
 import { readStage, takeBoard } from '../../shared/contract/boards.ts';
@@ -25,7 +26,7 @@ import { Plank } from '../components/boards/Plank.tsx';
 import { ReadingsOut } from '../components/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../components/boards/SeriesDialog.tsx';
 import { SplitDialog } from '../components/boards/SplitDialog.tsx';
-import { canTry, TriesDialog } from '../components/boards/TriesDialog.tsx';
+import { TriesDialog } from '../components/boards/TriesDialog.tsx';
 import { WayBackPanel } from '../components/boards/WayBack.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
@@ -209,7 +210,7 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
             )}
             {board.recipe && !isDone(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
             {!isDone(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
-            {!isDone(board) && canTry(planned ?? [], layersOn(board)) && (
+            {!isDone(board) && layersToTry(planned ?? [], layersOn(board)).length > 0 && (
               <Button onClick={() => setTrying(true)}>Steps on this board</Button>
             )}
             {board.recipe && !isDone(board) && (

@@ -13,6 +13,7 @@ import {
   traitsOf,
 } from '../../../core/layers/layer.ts';
 import { NumberField } from '../NumberField.tsx';
+import { asUsual } from './pieces.ts';
 
 interface Props {
   layer: Layer;
@@ -43,7 +44,6 @@ const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
 /** What is done to a layer before the next, dry or wet, and with which papers; of a rub-out the papers alone. */
 export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
-  const { rub: _, papers: __, rubLast: ___, rubFrom: ______, rubWorn: ____, rubWhere: _____, ...unrubbed } = layer;
   const { rubsOut } = traitsOf(layer);
   const several = !rubsOut && setting(layer, 'coats') > 1;
   const [typed, setTyped] = useState<string | null>(null);
@@ -53,7 +53,7 @@ export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
         select
         label="then"
         value={layer.rub ?? ''}
-        onChange={(e) => onChange(e.target.value ? { ...layer, rub: e.target.value as Rub } : unrubbed)}
+        onChange={(e) => onChange(e.target.value ? { ...layer, rub: e.target.value as Rub } : asUsual(layer, 'rub'))}
         slotProps={{ select: { displayEmpty: true, renderValue: (rub) => SHORT[(rub || 'usual') as Rub | 'usual'] } }}
         sx={{ width: 140 }}
       >

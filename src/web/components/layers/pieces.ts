@@ -38,51 +38,16 @@ export function piecesOf(layer: Layer, hardens: boolean): Piece[] {
   ];
 }
 
+/** What of a layer need not be said. */
+type Unsaid = Exclude<keyof Layer, 'kind' | 'colours' | 'settings'>;
+function without(layer: Layer, ...keys: readonly Unsaid[]): Layer {
+  const rest = { ...layer };
+  for (const key of keys) delete rest[key];
+  return rest;
+}
+
 /** The layer with a piece of it as is usual. */
 export function asUsual(layer: Layer, about: Said): Layer {
-  const {
-    supply,
-    applicator,
-    thinners,
-    unhardened,
-    where,
-    apart,
-    wait,
-    rub,
-    papers,
-    rubLast,
-    rubFrom,
-    rubWorn,
-    rubWhere,
-    clean,
-    note,
-    method,
-    ...rest
-  } = layer;
-  const kept = {
-    supply,
-    applicator,
-    thinners,
-    unhardened,
-    where,
-    apart,
-    wait,
-    rub,
-    papers,
-    rubLast,
-    rubFrom,
-    rubWorn,
-    rubWhere,
-    clean,
-    note,
-    method,
-  };
-  const without = (...keys: (keyof typeof kept)[]): Layer => ({
-    ...rest,
-    ...Object.fromEntries(
-      Object.entries(kept).filter(([key, value]) => value !== undefined && !keys.some((gone) => gone === key)),
-    ),
-  });
   if (about.startsWith('setting:')) {
     const { [about.slice('setting:'.length)]: _, ...settings } = layer.settings;
     return { ...layer, settings };
@@ -92,9 +57,9 @@ export function asUsual(layer: Layer, about: Said): Layer {
     case 'method':
       return first ? { ...layer, method: first.id } : layer;
     case 'hardener':
-      return without('unhardened');
+      return without(layer, 'unhardened');
     case 'rub':
-      return without('rub', 'papers', 'rubLast', 'rubFrom', 'rubWorn', 'rubWhere');
+      return without(layer, 'rub', 'papers', 'rubLast', 'rubFrom', 'rubWorn', 'rubWhere');
     case 'supply':
     case 'applicator':
     case 'thinners':
@@ -103,7 +68,7 @@ export function asUsual(layer: Layer, about: Said): Layer {
     case 'wait':
     case 'clean':
     case 'note':
-      return without(about);
+      return without(layer, about);
     default:
       return layer;
   }
