@@ -1,4 +1,4 @@
-// npm run bench:boards -- [--systems | --calibration | --open | --eye | --bare] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems | --calibration | --open | --eye | --bare | --photo] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
@@ -9,6 +9,7 @@ import type { EyedFactory } from './by-eye.ts';
 import { calibrate, reliabilityTable } from './calibration.ts';
 import { eyeTable } from './eye-table.ts';
 import { openLoop } from './open-loop.ts';
+import { type PicturingFactory, photoTable } from './photo.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 
 const { values } = parseArgs({
@@ -22,6 +23,8 @@ const { values } = parseArgs({
     eye: { type: 'boolean', default: false },
     /** The same from usual woods and colours: nothing was ever read. */
     bare: { type: 'boolean', default: false },
+    /** What pictures with a card tell. */
+    photo: { type: 'boolean', default: false },
     /** How far stacks end from what was foreseen, step by step, without history. */
     open: { type: 'boolean', default: false },
     seeds: { type: 'string', default: '1-24' },
@@ -84,6 +87,10 @@ if (values.calibration) {
 if (values.eye || values.bare) {
   const mode = values.bare ? 'bare' : 'eye';
   for (const line of eyeTable(module_.default as EyedFactory, mode, { seeds, targets, mostBoards })) console.log(line);
+  process.exit(0);
+}
+if (values.photo) {
+  for (const line of photoTable(module_.default as PicturingFactory, seeds)) console.log(line);
   process.exit(0);
 }
 if (values.open) {

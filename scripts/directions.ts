@@ -28,6 +28,7 @@ const CORE = [
     'judge',
     'formats',
     'figure',
+    'picture',
   ].map((r) => `core/${r}`),
 ];
 
@@ -94,7 +95,9 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
-  workshop: { rooms: ['core/colour'], packages: ['pure-rand'] },
+  'core/picture': { rooms: ['core', 'core/colour'], packages: ['ml-matrix'] },
+
+  workshop: { rooms: ['core/colour'], packages: ['ml-matrix', 'pure-rand'] },
   'shared/contract': { rooms: ['core/board', 'shared'], packages: ['zod'] },
   shared: {
     rooms: [

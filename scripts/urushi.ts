@@ -13,6 +13,7 @@ import { rulesFor } from '../src/record/scripted/rules.ts';
 import { layersSaid, sentencesFor } from '../src/record/scripted/said.ts';
 import { timesFor } from '../src/record/scripted/times.ts';
 import { EXAMPLE_MEASUREMENTS, readFor } from './read-measurements.ts';
+import { pictureAsked } from './read-picture.ts';
 
 /** Verbs that take JSON. */
 const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => unknown>> = {
@@ -23,7 +24,7 @@ const ASKED: Readonly<Record<string, (input: unknown, shelf: ScriptedShelf) => u
   plan: planForScript,
   said: sentencesFor,
 };
-const VERBS = [...Object.keys(ASKED), 'read', 'quantity'];
+const VERBS = [...Object.keys(ASKED), 'read', 'quantity', 'picture'];
 
 function json(text: string): unknown {
   try {
@@ -34,6 +35,7 @@ function json(text: string): unknown {
 }
 
 function answer([verb, ...rest]: string[]): unknown {
+  if (verb === 'picture') return pictureAsked(rest);
   if (verb === 'read') return rest[0] === '--example' ? EXAMPLE_MEASUREMENTS : readFor(rest);
   if (verb === 'quantity') {
     if (rest.length !== 1 || rest[0] === undefined)
@@ -58,7 +60,7 @@ function answer([verb, ...rest]: string[]): unknown {
 }
 
 try {
-  const told = answer(process.argv.slice(2));
+  const told = await answer(process.argv.slice(2));
   console.log(typeof told === 'string' ? told : JSON.stringify(told));
 } catch (error) {
   console.error(error instanceof FieldError ? `${error.field}: ${error.message}` : (error as Error).message);

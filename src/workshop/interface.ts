@@ -122,6 +122,21 @@ export interface Eyes {
   nearest(things: BoardId[], light: string, person: string): number;
 }
 
+/** A picture as a telephone writes it. */
+export interface Picture {
+  width: number;
+  height: number;
+  /** sRGB-coded: 3 bytes a pixel, rows from the top. */
+  rgb: Uint8Array;
+  /** Where each thing and each grey of the card lies, pixels; a grey carries its reflectance, 0-1. */
+  fields: { thing: BoardId | 'target' | 'grey'; reflectance?: number; x: number; y: number; w: number; h: number }[];
+}
+/** A camera that a workshop lends. */
+export interface Camera {
+  /** Everything in one picture, with a card of four greys. */
+  picture(things: (BoardId | 'target')[], light: string): Picture;
+}
+
 export interface WorkshopBench {
   wavelengths: number[];
   species: string[];

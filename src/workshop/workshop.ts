@@ -1,9 +1,10 @@
 import { type Lab, labOf, meanSpectrum, resample, WAVELENGTHS } from '../core/colour/index.ts';
 import { refusalOf } from './acts.ts';
 import { readSpot, type WorkshopBoard, woodOf } from './board.ts';
+import { type OnTable, pictureBy } from './camera.ts';
 import { chanceOf } from './chance.ts';
 import { nearestBy, ONLOOKERS, seenBy } from './eye.ts';
-import type { BenchAct, BenchMaterial, BenchSpot, Eyes, Making, Workshop, WorkshopBench } from './interface.ts';
+import type { BenchAct, BenchMaterial, BenchSpot, Camera, Eyes, Making, Workshop, WorkshopBench } from './interface.ts';
 import { COATS, DYES, OLD_DYES, OTHER_COLOURS, PIGMENTS, STOCK, THIN_SEALER, WOODS } from './stock.ts';
 import { systemTarget } from './targets.ts';
 
@@ -37,6 +38,7 @@ function createBoards(seed: number) {
   const boards = new Map<string, WorkshopBoard>();
   let readings = 0;
   let looks = 0;
+  let pictures = 0;
   let target = '';
   const boardOf = (id: string) => {
     const board = boards.get(id);
@@ -48,16 +50,23 @@ function createBoards(seed: number) {
     boards.set(board.id, { seed, ...board });
     return board.id;
   };
-  const truths = new Map<WorkshopBoard, Lab>();
-  const truthOf = (id: string): Lab => {
+  const seen = new Map<WorkshopBoard, OnTable>();
+  /** What a board really is: the mean of many readings that nobody is told, and how they differ. */
+  const onTable = (id: string): OnTable => {
     const board = boardOf(id);
-    const known = truths.get(board);
+    const known = seen.get(board);
     if (known) return known;
-    const spots = Array.from({ length: SPOTS_SEEN }, (_, n) => readSpot(STOCK, board, `eye${n}`, n));
-    const lab = labOf(meanSpectrum(spots.map((s) => resample(WAVELENGTHS, s))));
-    truths.set(board, lab);
-    return lab;
+    const spots = Array.from({ length: SPOTS_SEEN }, (_, n) =>
+      resample(WAVELENGTHS, readSpot(STOCK, board, `eye${n}`, n)),
+    );
+    const reflectance = meanSpectrum(spots);
+    const green = spots.map((s) => Math.log((s[15] as number) / (reflectance[15] as number)));
+    const grain = Math.sqrt(green.reduce((sum, v) => sum + v * v, 0) / green.length);
+    const table = { id, reflectance, grain };
+    seen.set(board, table);
+    return table;
   };
+  const truthOf = (id: string): Lab => labOf(onTable(id).reflectance);
   return {
     boardOf,
     put,
@@ -82,6 +91,11 @@ function createBoards(seed: number) {
       looks++;
       return nearestBy(seed, person, looks, truthOf(target), things.map(truthOf));
     },
+    picture(things: string[], light: string) {
+      pictures++;
+      const lying = things.map((id) => ({ ...onTable(id === 'target' ? target : id), id }));
+      return pictureBy(seed, pictures, lying, light);
+    },
     asked(id: string) {
       target = id;
       return id;
@@ -96,7 +110,7 @@ function createBoards(seed: number) {
 }
 
 /** The simulated workshop on the old road: dye, sealer, glaze, clear. */
-export function createWorkshop(seed: number): Workshop & Eyes {
+export function createWorkshop(seed: number): Workshop & Eyes & Camera {
   const boards = createBoards(seed);
   const apply = (id: string, act: BenchAct) => {
     const { acts } = boards.boardOf(id);
@@ -115,6 +129,7 @@ export function createWorkshop(seed: number): Workshop & Eyes {
     ],
     people: [...ONLOOKERS],
     look: boards.look,
+    picture: boards.picture,
     nearest: boards.nearest,
     newBoard: boards.newBoard,
     measure: (id, count) => boards.measure(id, count),
@@ -147,7 +162,7 @@ const MATERIALS: readonly BenchMaterial[] = [
 ];
 
 /** The simulated workshop with all that it has and can do. */
-export function bench(seed: number): WorkshopBench & Eyes {
+export function bench(seed: number): WorkshopBench & Eyes & Camera {
   const boards = createBoards(seed);
   return {
     wavelengths: [...WAVELENGTHS],
@@ -155,6 +170,7 @@ export function bench(seed: number): WorkshopBench & Eyes {
     materials: MATERIALS.map((m) => ({ ...m })),
     people: [...ONLOOKERS],
     look: boards.look,
+    picture: boards.picture,
     nearest: boards.nearest,
     newBoard: boards.newBoard,
     prepare: boards.prepare,

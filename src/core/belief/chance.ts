@@ -37,6 +37,10 @@ export function chanceOfMatch(
   return { chance: chanceWithin(outlook, FLOOR, tolerance), range: rangeOf(outlook, FLOOR), difference };
 }
 
+/** Where eight in ten of such differences are, in CIEDE2000, of two colours about which they lie. */
+export const differenceRange = (difference: Lab, covariance: Square, at: Lab): [number, number] =>
+  rangeOf({ miss: inParts(difference, at), strays: straysOf(covariance, at) }, FLOOR);
+
 /** How far a thing is expected to be from another, all that is in doubt counted: the root of the mean square, CIEDE2000. */
 export function missedBy(belief: Belief, target: string, thing: string): number {
   const { difference, covariance } = belief.between(target, thing);
