@@ -1,6 +1,7 @@
 import type { Layer } from '../layers/layer.ts';
 import { pourSaid, type Tools } from './measure.ts';
-import { displaced, thinnedWith } from './pot-steps.ts';
+import { displaced } from './pot-steps.ts';
+import { thinnedWith } from './poured-in.ts';
 import { gramsPerLitreOf } from './quantity.ts';
 import { type UnitSystem, volumeText } from './said.ts';
 import type { PotsOf } from './step.ts';

@@ -1,13 +1,13 @@
 import { COLOURANT_INFO, KINDS } from '../kinds/index.ts';
-import { type Layer, mainColour, methodOf, setting, thinnedBy, traitsOf } from '../layers/layer.ts';
-import { type Colourant, isShare, type Materials } from '../layers/materials.ts';
-import { flakesFor, heightFor, spiritInCut, spiritToThin } from './cut.ts';
+import { type Layer, thinnedBy, traitsOf } from '../layers/layer.ts';
+import { type Colourant, isShare } from '../layers/materials.ts';
 import { pourSaid } from './measure.ts';
+import { mediumSteps } from './medium-steps.ts';
+import { base, intoMedium, supplyPours, thinnerSteps, thinnerText, usualThinner } from './poured-in.ts';
 import { gramsPerLitre } from './quantity.ts';
-import { massText, volumeText } from './said.ts';
+import { volumeText } from './said.ts';
 import { tinsFor } from './scale-to.ts';
 import { hoursOf, type PotsOf, type ProductFacts, type Step, step } from './step.ts';
-import { hardened } from './thin.ts';
 
 const ML = 1000;
 /** Minutes that a hot dye cools. Common practice. */
@@ -113,50 +113,6 @@ function madeUp(pot: Pot): Step[] {
   return pot.forms.some(isDry) ? dissolved(pot) : diluted(pot);
 }
 
-type Base = Partial<Step> & Pick<Step, 'kind' | 'title'>;
-const base = (title: string, detail: string, litres: number): Base => ({
-  kind: 'base',
-  title,
-  detail,
-  millilitres: litres * ML,
-});
-/** Thinners as they are said, each with its share of all of them; one by its usual name where nobody said which. */
-function thinnersOf({ thinners = {} }: Layer, usual: string): [string, number][] {
-  const whole = thinnedBy({ thinners });
-  return whole > 0 ? Object.entries(thinners).map(([name, parts]) => [name, parts / whole]) : [[usual, 1]];
-}
-/** Two thinners as one, in the proportion that is said. */
-function thinnerText(layer: Layer, usual: string): string {
-  const [[first, p] = [usual, 1], second] = thinnersOf(layer, usual);
-  if (!second) return first;
-  return `${first} and ${second[0]}, ${Math.abs(p - second[1]) < 1e-9 ? '1 : 1' : `${Number((p / second[1]).toPrecision(2))} : 1`}`;
-}
-/** What a colour that goes into the wood is made up with, where nobody said. */
-const usualThinner = ({ id, carrier }: Colourant, facts: PotsOf['facts']): string =>
-  facts[id]?.thinner ?? (carrier === 'water' ? 'distilled water' : carrier);
-/** What a layer is made up or thinned with, in words: as it is said of it, else as is usual for its main colour. */
-export function thinnedWith(layer: Layer, { materials, facts }: Pick<PotsOf, 'materials' | 'facts'>): string {
-  const main = materials.colourants[mainColour(layer) ?? ''];
-  return thinnerText(layer, main ? usualThinner(main, facts) : 'thinner');
-}
-/** Each thinner is a pour of its own: so many litres of them in all, until so much is in the pot. */
-function thinnerSteps(
-  { stage, layer, ml }: Pick<Pot, 'stage' | 'layer' | 'ml'>,
-  left: number,
-  all: number,
-  usual: string,
-  how: string,
-): Step[] {
-  const each = thinnersOf(layer, usual);
-  return each.map(([name, share], i) => {
-    const upTo = i === each.length - 1 ? `, to ${ml(all)} in all` : '';
-    return step(stage, i === 0 ? 'base' : `thin-${i + 1}`, {
-      ...base(`${how} ${name}`, `${ml(left * share)}${upTo}.`, left * share),
-      thinner: name,
-    });
-  });
-}
-
 /** What the colours leave of a pot. */
 const rest = ({ litres, taken }: Pot): number => Math.max(0, litres - taken);
 
@@ -224,61 +180,6 @@ function inBase({ layer, stage, litres, grams, forms, sheet }: Pot): Step[] {
     step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir, never shake', detail: stir }),
   ];
 }
-
-/**
- * What a layer is made of, off the shelf where it is said which, and its hardener: the pot's life starts with that.
- * @param litres of both
- */
-function supplyPours(
-  layer: Layer,
-  stage: number,
-  litres: number,
-  { materials, facts }: PotsOf,
-  { name, said, detail }: { name: string; said: (litres: number) => string; detail: (litres: number) => string },
-): Step[] {
-  const supply = layer.supply === undefined ? undefined : materials.supplies[layer.supply];
-  const { hardener = null, potLife, caution } = (supply && facts[supply.id]) ?? {};
-  const mixed = hardener && !layer.unhardened ? hardened(litres, hardener.parts) : { base: litres, hardener: 0 };
-  const harder = { potLife, litres: mixed.hardener, said: `${said(mixed.hardener)}: ` };
-  return [
-    step(stage, 'base', {
-      ...base(supply?.name ?? name, detail(mixed.base), mixed.base),
-      ...(supply ? { product: { item: `supply/${supply.id}` } } : {}),
-      cautions: caution ? [caution] : [],
-    }),
-    ...(hardener && mixed.hardener > 0 ? [hardenerStep(stage, hardener, materials, harder)] : []),
-  ];
-}
-
-/** The hardener of a pot, off the shelf where it stands there. */
-const hardenerStep = (
-  stage: number,
-  { item, parts }: { item: string; parts: number },
-  { supplies }: Materials,
-  { potLife, litres, said = '' }: Pick<ProductFacts, 'potLife'> & { litres: number; said?: string },
-): Step =>
-  step(stage, 'hardener', {
-    ...base(
-      supplies[item]?.name ?? `Hardener: ${item.replaceAll('-', ' ')}`,
-      `${said}1 part to ${parts} by volume. ${potLife ? `Pot life ${potLife} h, it starts now.` : 'Its pot life starts now: see the label.'}`,
-      litres,
-    ),
-    ...(supplies[item] ? { product: { item: `supply/${item}` } } : {}),
-    ...(potLife ? { hours: potLife } : {}),
-    cautions: [
-      'Hardeners can sensitise: gloves, ventilation, the data sheet first. Isocyanates only with supplied air and training.',
-    ],
-  });
-
-/** What a product is thinned with, each a pour of its own. */
-const intoMedium = (layer: Layer, stage: number, litres: number, said: (share: number) => string): Step[] =>
-  Object.entries(layer.thinners ?? {}).map(([name, share], i) =>
-    step(stage, `thin-${i + 1}`, {
-      ...base(`Thin with ${name}`, `${said(share)}, ${percentOf(share)} of it.`, litres * share),
-      thinner: name,
-    }),
-  );
-const percentOf = (share: number): string => `${Number((100 * share).toPrecision(2))} %`;
 
 /** What goes on without a colour: a filler's paste, a conditioner, a wax. */
 function bareSupply(layer: Layer, stage: number, litres: number, sheet: PotsOf): Step[] {
@@ -350,73 +251,4 @@ function diluted(pot: Pot): Step[] {
     ...thinnerSteps(pot, left, litres, thinner, concentrate ? 'Make up with' : 'Thin with'),
     step(stage, 'stir', { kind: 'do', role: 'stir', title: 'Stir', detail: 'Until it is one colour.' }),
   ];
-}
-
-/** The pot of a layer that is a sealer, oil or clear: its cut, its hardener. */
-function mediumSteps(layer: Layer, stage: number, { batchOf, materials, facts, system }: PotsOf): Step[] {
-  const medium = layer.medium ? materials.mediums[layer.medium] : undefined;
-  if (!medium || traitsOf(layer).tones) return [];
-  const { litres } = batchOf(stage);
-  const ml = (volume: number) => volumeText(volume, system);
-  const { potLife, caution, ...known } = facts[medium.id] ?? {};
-  const hardener = layer.unhardened ? null : known.hardener;
-  const cautions = caution ? [caution] : [];
-  if (medium.kind === 'sealer' && medium.carrier === 'alcohol') {
-    const pounds = setting(layer, 'cut');
-    const heavier = Math.floor(pounds) + 1;
-    const spirit = spiritInCut(pounds, litres);
-    const more = spiritToThin(heavier, pounds);
-    return [
-      step(stage, 'cut', {
-        kind: 'base',
-        title: `${medium.name}, ${pounds}-lb cut`,
-        detail:
-          `${massText(flakesFor(pounds, spirit), system)} of flakes in ${ml(spirit)} of spirit: whole flakes 8–10 h, ground ones 3–4 h, strained; ` +
-          `or ${ml(litres / (1 + more))} of a ${heavier}-lb cut and ${ml((litres * more) / (1 + more))} of spirit; ` +
-          `without a scale loose flakes to ${Math.round(100 * heightFor(pounds, 'loose'))} % of the fill line, spirit to the line: the same height of ground flakes is half as heavy again.`,
-        millilitres: litres * ML,
-        product: { item: `medium/${medium.id}`, grams: flakesFor(pounds, spirit) },
-        cautions,
-      }),
-    ];
-  }
-  const reduced = reducing(layer, medium.carrier, facts[medium.id] ?? {});
-  const coat = litres / (1 + (reduced?.share ?? 0) + thinnedBy(layer));
-  const steps = [
-    step(stage, 'base', {
-      kind: 'base',
-      title: medium.name,
-      detail: 'Stir, do not shake: no bubbles.',
-      millilitres: (hardener ? hardened(coat, hardener.parts).base : coat) * ML,
-      product: { item: `medium/${medium.id}` },
-      cautions,
-    }),
-  ];
-  if (hardener)
-    steps.push(hardenerStep(stage, hardener, materials, { potLife, litres: hardened(coat, hardener.parts).hardener }));
-  steps.push(...intoMedium(layer, stage, coat, (share) => ml(share * coat)));
-  if (reduced)
-    steps.push(
-      step(stage, 'reduce', {
-        kind: 'base',
-        thinner: reduced.with,
-        title: `Reduce for the gun: ${reduced.with}`,
-        detail: `${ml(coat * reduced.share)}, ${Math.round(100 * reduced.share)} % of it, to ${ml(litres)} in all; in hot weather a touch of retarder in place of some, 2–5 %: it stays open longer and does not blush.`,
-        millilitres: coat * reduced.share * ML,
-        cautions: [
-          'Spraying: ventilate, organic-vapour cartridges in date, no flame or spark; only where local rules allow.',
-        ],
-      }),
-    );
-  return steps;
-}
-
-/** 15 to 20 per cent of reducer thins a solvent coat for the gun. Common practice. */
-const REDUCED = { from: 0.15, to: 0.2 };
-/** What a sprayed coat is reduced with, and by how much at its label's most; null where it is not, or that is said. */
-function reducing(layer: Layer, carrier: string, { thinner, thinning }: ProductFacts) {
-  const said = Object.keys(layer.thinners ?? {}).some((name) => name !== 'retarder');
-  if (methodOf(layer) !== 'sprayed' || layer.applicator === 'can' || carrier !== 'solvent' || said) return null;
-  const share = Math.min(thinning ?? REDUCED.to, (REDUCED.from + REDUCED.to) / 2);
-  return share > 0 ? { with: thinner ?? 'its own reducer', share } : null;
 }

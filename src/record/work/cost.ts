@@ -33,9 +33,9 @@ function thinnerOnShelf(name: string, { supplies }: Pick<Shelf, 'supplies'>): Su
 /** Money for a litre, or for a kilogram of what is solid, that a step of a pot takes; null where nobody has said. */
 function costOfStep({ pour, product, thinner, millilitres = 0 }: Step, { shelf, materials }: Bench): number | null {
   if (pour) return pour.grams * (materials.colourants[pour.colourant]?.costPerGram ?? Number.NaN);
-  const item = product?.item.split('/')[1];
+  const [place, item] = product?.item.split('/') ?? [];
   const found = product
-    ? [...shelf.mediums, ...shelf.supplies].find((p) => p.id === item)
+    ? (place === 'supply' ? shelf.supplies : shelf.mediums).find((p) => p.id === item)
     : thinnerOnShelf(thinner ?? '', shelf);
   const cost = found?.sheet.cost ?? (thinner === 'water' ? 0 : null);
   return cost === null ? null : (cost * (product?.grams ?? millilitres)) / 1000;

@@ -42,6 +42,15 @@ const SHORT: Readonly<Record<Rub | 'usual', string>> = {
 };
 const rounded = (hours: number) => Number(hours.toFixed(hours < 1 ? 2 : 1));
 
+/** Something that is so or not. */
+function Flag({ on, title, label, onTurn }: { on: boolean; title: string; label: string; onTurn: () => void }) {
+  return (
+    <Button variant={on ? 'contained' : 'outlined'} color="secondary" aria-pressed={on} title={title} onClick={onTurn}>
+      {label}
+    </Button>
+  );
+}
+
 /** What is done to a layer before the next, dry or wet, and with which papers; of a rub-out the papers alone. */
 export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
   const { rubsOut } = traitsOf(layer);
@@ -65,33 +74,27 @@ export function Rubbing({ layer, onChange, onSettle }: Omit<Props, 'usual'>) {
         ))}
       </TextField>
       {several && layer.rub !== undefined && layer.rub !== 'none' && (
-        <Button
-          variant={layer.rubLast ? 'contained' : 'outlined'}
-          color="secondary"
-          aria-pressed={layer.rubLast === true}
+        <Flag
+          on={layer.rubLast === true}
           title="Only when all of its coats are on"
-          onClick={() => {
+          label="Last only"
+          onTurn={() => {
             const { rubLast, ...rest } = layer;
             onChange(rubLast ? rest : { ...rest, rubLast: true });
           }}
-        >
-          Last only
-        </Button>
+        />
       )}
       {!rubsOut && layer.rub !== undefined && layer.rub !== 'none' && (
         <>
-          <Button
-            variant={layer.rubWorn ? 'contained' : 'outlined'}
-            color="secondary"
-            aria-pressed={layer.rubWorn === true}
+          <Flag
+            on={layer.rubWorn === true}
             title="It takes half, and burnishes"
-            onClick={() => {
+            label="Worn"
+            onTurn={() => {
               const { rubWorn, ...rest } = layer;
               onChange(rubWorn ? rest : { ...rest, rubWorn: true });
             }}
-          >
-            Worn
-          </Button>
+          />
           <TextField
             select
             label="where"
