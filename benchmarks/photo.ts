@@ -5,8 +5,10 @@
 
 import { inverse, Matrix } from 'ml-matrix';
 import { deltaE00, type Lab, labOf, meanSpectrum, resample } from '../src/core/colour/index.ts';
-import { measured, type PictureTold, pictureBetween } from '../src/core/picture/measure.ts';
-import type { Camera, Workshop } from '../src/workshop/interface.ts';
+import { type PictureTold, pictureBetween, toldBy } from '../src/core/picture/measure.ts';
+import { rectangle } from '../src/core/picture/quad.ts';
+import { type Shot, shotOf } from '../src/core/picture/shot.ts';
+import type { Camera, Picture, Workshop } from '../src/workshop/interface.ts';
 
 const HIDDEN_READINGS = 30;
 const BOARDS = 9;
@@ -47,6 +49,16 @@ const holds = (off: Lab, covariance: Matrix): boolean => {
 };
 const labIn = ({ things }: PictureTold, i: number): Lab => (things[i] as { lab: Lab }).lab;
 
+/** What a camera of a workshop shows of the things in a picture. */
+export function shotIn({ width, height, rgb, fields }: Picture): Shot {
+  const at = ({ x, y, w, h }: Picture['fields'][number]) => ({ corners: rectangle(x, y, w, h) });
+  return shotOf(
+    { width, height, channels: 3, data: rgb },
+    fields.flatMap((f) => (f.reflectance === undefined ? [] : [{ ...at(f), reflectance: f.reflectance }])),
+    fields.flatMap((f) => (f.reflectance === undefined ? [{ ...at(f), id: f.thing }] : [])),
+  );
+}
+
 /** A line for each figure, what is wanted beside it. */
 export function photoTable(make: PicturingFactory, seeds: readonly number[]): string[] {
   const absolute: number[] = [];
@@ -60,20 +72,9 @@ export function photoTable(make: PicturingFactory, seeds: readonly number[]): st
       boards.map((b) => b.board),
       'window',
     );
-    const raster = { width: picture.width, height: picture.height, channels: 3 as const, data: picture.rgb };
-    const greys = picture.fields.flatMap((f) =>
-      f.reflectance === undefined ? [] : [{ ...f, reflectance: f.reflectance }],
-    );
-    const fields = boards.map(({ board }) => ({
-      ...(picture.fields.find((f) => f.thing === board) as (typeof picture.fields)[number]),
-      id: board,
-    }));
-    const told = measured(raster, greys, fields);
-    const known = measured(
-      raster,
-      greys,
-      fields.map((f, i) => (i < KNOWN ? { ...f, known: (boards[i] as BoardMade).truth } : f)),
-    );
+    const shot = shotIn(picture);
+    const told = toldBy(shot);
+    const known = toldBy(shot, new Map(boards.slice(0, KNOWN).map(({ board, truth }) => [board, truth])));
     boards.forEach(({ board, truth }, i) => {
       absolute.push(deltaE00(truth, labIn(told, i)));
       held.absolute.push(

@@ -1,89 +1,179 @@
 import { FieldError } from '../field-error.ts';
-import { type FieldArea, LINEAR, type LinearRgb, type Raster } from './raster.ts';
+import { boundsOf, insideOf, type Quad } from './quad.ts';
+import { LINEAR, type LinearRgb, type Raster } from './raster.ts';
 
+/** Of each pixel of a field: whether it counts, and why not. */
+export const OUTSIDE = 0;
+export const COUNTS = 1;
+export const BURNT = 2;
+export const DARK = 3;
+export const GLOSSY = 4;
+export const SHADED = 5;
+/** The upright rectangle round a field, with what became of each pixel in it. */
+export interface FieldMask {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  of: Uint8Array;
+}
+/** Shares of a field's pixels that were left out: at the end of the scale, glossy, in a shadow. */
+export interface LeftOut {
+  clipped: number;
+  glossy: number;
+  shaded: number;
+}
 /** What a field of a picture shows. */
-export interface FieldSeen {
+export interface FieldSeen extends LeftOut {
   /** Mean linear light of its pixels, 0-1. */
   mean: LinearRgb;
   /** How far that may be off by the grain and the noise in the field, relative; by channel. */
   error: LinearRgb;
-  /** Shares of its pixels that were left out: at the end of the scale, and glossy. */
-  clipped: number;
-  glossy: number;
+  /** How far the light goes from blue to red across it: of the logarithm of red over blue. More than {@link TWO_LIGHTS} are two lights. */
+  turns: number;
+  mask: FieldMask;
 }
 
 /** Coded values beyond which a pixel tells nothing. */
 const [DARKEST, LIGHTEST] = [3, 252];
 /** Lighter than the middle by so many times the usual distance from it a pixel shows a lamp, and no colour. */
-const GLOSSY = 6;
+const SHINES = 6;
 /** And by so much at least: on an even field everything is near the middle. */
-const GLOSSY_TIMES = 1.5;
+const SHINES_TIMES = 1.5;
 /** A field is divided into so many by so many, which tell how far its mean may be off. */
 const BLOCKS = 4;
+/** A block that has less of the field than this share of a whole one tells nothing by itself. */
+const PART_OF_BLOCK = 0.25;
+/** A block darker than the middle of them by this is in a shadow. Grain is finer than a block. */
+const IN_SHADOW = 0.62;
 /** More than this left out, nothing is told. */
 const MOST_LEFT_OUT = 0.4;
 /** Relative error of one field by the steps of its code alone. */
 const STEP_ERROR = 0.002;
+/** A window on one side and a lamp on the other: common practice. */
+export const TWO_LIGHTS = 0.25;
 
 const luminance = (r: number, g: number, b: number) => 0.2126 * r + 0.7152 * g + 0.0722 * b;
-const medianOf = (sorted: Float64Array): number => sorted[sorted.length >> 1] as number;
+/** Light by steps as fine as the eye's: for a middle without sorting millions. */
+const STEPS = 4096;
+const stepOf = (light: number) => Math.min(STEPS - 1, Math.floor(Math.sqrt(light) * STEPS));
+const lightOf = (step: number) => ((step + 0.5) / STEPS) ** 2;
+
+/** The step below which half of what was counted lies. */
+function middleStep(counts: Uint32Array): number {
+  const half = counts.reduce((sum, n) => sum + n, 0) / 2;
+  let sum = 0;
+  for (let step = 0; step < STEPS; step++) {
+    sum += counts[step] as number;
+    if (sum >= half) return step;
+  }
+  return STEPS - 1;
+}
+/** The middle of some light, and the middle distance from it. */
+function middleOf(light: Float64Array, mask: Uint8Array): { middle: number; spread: number } {
+  const [counts, distances] = [new Uint32Array(STEPS), new Uint32Array(STEPS)];
+  light.forEach((v, i) => {
+    if (mask[i] === COUNTS) counts[stepOf(v)] = (counts[stepOf(v)] as number) + 1;
+  });
+  const middle = lightOf(middleStep(counts));
+  light.forEach((v, i) => {
+    const step = stepOf(Math.abs(v - middle));
+    if (mask[i] === COUNTS) distances[step] = (distances[step] as number) + 1;
+  });
+  return { middle, spread: lightOf(middleStep(distances)) };
+}
+
+interface Block {
+  n: number;
+  sum: [number, number, number];
+  at: readonly [number, number];
+}
+const meanOf = ({ n, sum }: Block): LinearRgb => sum.map((v) => v / n) as unknown as LinearRgb;
+const lightIn = (block: Block) => luminance(...meanOf(block));
+
+/** How far the light turns from blue to red over the blocks that lie along one side: last half less first. */
+function turnAlong(blocks: readonly Block[], axis: 0 | 1): number {
+  const half = (last: boolean) => {
+    const own = blocks.filter(({ at }) => at[axis] >= BLOCKS / 2 === last);
+    const sum = own.reduce((all, b) => {
+      const [r, , blue] = meanOf(b);
+      return all + Math.log(r / blue);
+    }, 0);
+    return own.length > 0 ? sum / own.length : null;
+  };
+  const [first, last] = [half(false), half(true)];
+  return first === null || last === null ? 0 : last - first;
+}
 
 /**
- * Looks at a field: pixels at the end of the scale and glossy ones are left out.
+ * Looks at a field: pixels at the end of the scale, glossy ones and those in a shadow are left out.
  * @throws FieldError where too little of it is left
  */
-export function fieldSeen({ width, channels, data }: Raster, area: FieldArea, called: string): FieldSeen {
-  const [x0, y0] = [Math.ceil(area.x), Math.ceil(area.y)];
-  const [w, h] = [Math.floor(area.w), Math.floor(area.h)];
+export function fieldSeen({ width, height, channels, data }: Raster, corners: Quad, called: string): FieldSeen {
+  const { x, y, w, h } = boundsOf(corners);
+  const inside = insideOf(corners);
+  const of = new Uint8Array(w * h);
   const light = new Float64Array(w * h);
-  let burnt = 0;
-  let dark = 0;
-  const at = (i: number) => channels * ((y0 + Math.floor(i / w)) * width + x0 + (i % w));
+  const pixel = (i: number) => channels * ((y + Math.floor(i / w)) * width + x + (i % w));
+  let [all, burnt, dark] = [0, 0, 0];
   for (let i = 0; i < w * h; i++) {
-    const p = at(i);
+    const [u, v] = [x + (i % w), y + Math.floor(i / w)];
+    if (u < 0 || v < 0 || u >= width || v >= height || !inside(u, v)) continue;
+    all++;
+    const p = pixel(i);
     const [r, g, b] = [data[p] as number, data[p + 1] as number, data[p + 2] as number];
-    const burns = Math.max(r, g, b) > LIGHTEST;
-    const ends = burns || Math.min(r, g, b) < DARKEST;
-    if (burns) burnt++;
-    else if (ends) dark++;
-    light[i] = ends ? Number.NaN : luminance(LINEAR[r] as number, LINEAR[g] as number, LINEAR[b] as number);
+    of[i] = Math.max(r, g, b) > LIGHTEST ? BURNT : Math.min(r, g, b) < DARKEST ? DARK : COUNTS;
+    if (of[i] === BURNT) burnt++;
+    if (of[i] === DARK) dark++;
+    light[i] = luminance(LINEAR[r] as number, LINEAR[g] as number, LINEAR[b] as number);
   }
-  const clipped = burnt + dark;
-  if (clipped > MOST_LEFT_OUT * w * h)
+  if (burnt + dark > MOST_LEFT_OUT * all)
     throw new FieldError(
       'fields',
       burnt > dark
         ? `${called} is burnt out in the picture: take it darker.`
         : `${called} is at the dark end of the picture: take it lighter.`,
     );
-  const middle = medianOf(light.filter((v) => !Number.isNaN(v)).sort());
-  const spread = medianOf(
-    light
-      .filter((v) => !Number.isNaN(v))
-      .map((v) => Math.abs(v - middle))
-      .sort(),
-  );
-  const brightest = Math.max(middle + GLOSSY * 1.4826 * spread, GLOSSY_TIMES * middle);
+  const { middle, spread } = middleOf(light, of);
+  const brightest = Math.max(middle + SHINES * 1.4826 * spread, SHINES_TIMES * middle);
   let glossy = 0;
-  const blocks = Array.from({ length: BLOCKS * BLOCKS }, () => ({ n: 0, sum: [0, 0, 0] }));
+  const blocks = Array.from(
+    { length: BLOCKS * BLOCKS },
+    (_, n): Block => ({ n: 0, sum: [0, 0, 0], at: [n % BLOCKS, Math.floor(n / BLOCKS)] }),
+  );
+  const blockOf = (i: number) =>
+    BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * Math.floor(i / w)) / h)) +
+    Math.min(BLOCKS - 1, Math.floor((BLOCKS * (i % w)) / w));
   for (let i = 0; i < w * h; i++) {
-    const v = light[i] as number;
-    if (Number.isNaN(v)) continue;
-    if (v > brightest) {
+    if (of[i] !== COUNTS) continue;
+    if ((light[i] as number) > brightest) {
+      of[i] = GLOSSY;
       glossy++;
       continue;
     }
-    const block = blocks[
-      BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * Math.floor(i / w)) / h)) +
-        Math.min(BLOCKS - 1, Math.floor((BLOCKS * (i % w)) / w))
-    ] as { n: number; sum: number[] };
+    const block = blocks[blockOf(i)] as Block;
     block.n++;
-    const p = at(i);
-    for (let k = 0; k < 3; k++) block.sum[k] = (block.sum[k] as number) + (LINEAR[data[p + k] as number] as number);
+    const p = pixel(i);
+    for (const k of [0, 1, 2] as const) block.sum[k] += LINEAR[data[p + k] as number] as number;
   }
-  if (clipped + glossy > MOST_LEFT_OUT * w * h)
-    throw new FieldError('fields', `Too much of ${called} shines: turn it or the lamp.`);
-  const used = blocks.filter((b) => b.n > 0);
+  const told = blocks.filter((b) => b.n >= (PART_OF_BLOCK * all) / (BLOCKS * BLOCKS));
+  const usual = told.map(lightIn).sort((p, q) => p - q)[told.length >> 1] ?? 0;
+  const inShadow = new Set(blocks.filter((b) => b.n > 0 && lightIn(b) < IN_SHADOW * usual));
+  let shaded = 0;
+  if (inShadow.size > 0)
+    for (let i = 0; i < w * h; i++)
+      if (of[i] === COUNTS && inShadow.has(blocks[blockOf(i)] as Block)) {
+        of[i] = SHADED;
+        shaded++;
+      }
+  if (burnt + dark + glossy + shaded > MOST_LEFT_OUT * all)
+    throw new FieldError(
+      'fields',
+      shaded > glossy
+        ? `A shadow lies over too much of ${called}: take it in one light.`
+        : `Too much of ${called} shines: turn it or the lamp.`,
+    );
+  const used = told.filter((b) => !inShadow.has(b));
   const n = used.reduce((sum, b) => sum + b.n, 0);
   const mean = [0, 1, 2].map((k) => used.reduce((sum, b) => sum + (b.sum[k] as number), 0) / n) as unknown as LinearRgb;
   const error = [0, 1, 2].map((k) => {
@@ -91,5 +181,14 @@ export function fieldSeen({ width, channels, data }: Raster, area: FieldArea, ca
     const variance = off.reduce((sum, v) => sum + v * v, 0) / Math.max(1, used.length - 1);
     return Math.hypot(Math.sqrt(variance / used.length), STEP_ERROR);
   }) as unknown as LinearRgb;
-  return { mean, error, clipped: clipped / (w * h), glossy: glossy / (w * h) };
+  const turns = Math.max(Math.abs(turnAlong(used, 0)), Math.abs(turnAlong(used, 1)));
+  return {
+    mean,
+    error,
+    turns,
+    clipped: (burnt + dark) / all,
+    glossy: glossy / all,
+    shaded: shaded / all,
+    mask: { x, y, w, h, of },
+  };
 }

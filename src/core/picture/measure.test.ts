@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Lab } from '../colour/lab.ts';
-import { measured, type PicturedGrey, type PicturedThing, pictureBetween } from './measure.ts';
+import { pictureBetween, toldBy } from './measure.ts';
+import { rectangle } from './quad.ts';
 import { LINEAR, type Raster } from './raster.ts';
+import { type PicturedGrey, type PicturedThing, shotOf } from './shot.ts';
 
 /** The other way round than {@link LINEAR}: IEC 61966-2-1. */
 const coded = (v: number): number => {
@@ -27,7 +29,7 @@ function drawn(patches: readonly Patch[], { curve = (v: number) => v, light = (_
   return { width, height, channels: 3, data };
 }
 const at = (i: number) => 10 + i * (SIDE + 10);
-const area = (i: number) => ({ x: at(i), y: 10, w: SIDE, h: SIDE });
+const area = (i: number) => ({ corners: rectangle(at(i), 10, SIDE, SIDE) });
 const GREYS = [0.85, 0.42, 0.18, 0.06];
 const greys: PicturedGrey[] = GREYS.map((reflectance, i) => ({ ...area(i), reflectance }));
 /** Linear light of two browns; and L*, a*, b* of the first by IEC 61966-2-1 and CIE 15, from memory of the formulas. */
@@ -38,6 +40,8 @@ const patchesOf = (...browns: (readonly [number, number, number])[]): Patch[] =>
   ...browns.map((linear, n) => ({ linear, x: at(GREYS.length + n) })),
 ];
 const things: PicturedThing[] = ['target', 'board'].map((id, n) => ({ ...area(GREYS.length + n), id }));
+const measured = (raster: Raster, by = greys, of = things, known?: ReadonlyMap<string, Lab>) =>
+  toldBy(shotOf(raster, by, of), known);
 const labsOf = (raster: Raster, of = things) => measured(raster, greys, of).things.map((t) => t.lab);
 
 /** L*, a*, b* relative to the white of a linear sRGB colour, written down here by the standard's matrix. */
@@ -95,10 +99,7 @@ describe('what a picture tells', () => {
     const [l, a, b] = labByHand(BROWN);
     const truth: Lab = [l + 2, a + 1, b - 1];
     const plain = measured(raster, greys, things);
-    const known = measured(raster, greys, [
-      { ...(things[0] as PicturedThing), known: truth },
-      things[1] as PicturedThing,
-    ]);
+    const known = measured(raster, greys, things, new Map([['target', truth]]));
     const labIn = (of: typeof plain, i: number) => of.things[i]?.lab as Lab;
     expect(deltaE00(truth, labIn(known, 0))).toBeLessThan(0.6 * deltaE00(truth, labIn(plain, 0)));
     // The other moves the same way.
@@ -111,9 +112,9 @@ describe('what a picture tells', () => {
     for (let v = 0; v < 12; v++)
       for (let u = 0; u < 12; u++)
         for (let k = 0; k < 3; k++) raster.data[3 * ((12 + v) * raster.width + at(4) + u) + k] = 235;
-    const told = measured(raster, greys, things);
+    const told = shotOf(raster, greys, things);
     expect(told.things[0]?.glossy).toBeCloseTo(144 / 1600, 2);
-    expect(deltaE00(told.things[0]?.lab as Lab, clean)).toBeLessThan(0.1);
+    expect(deltaE00(labsOf(raster)[0] as Lab, clean)).toBeLessThan(0.1);
   });
 });
 
@@ -122,8 +123,8 @@ describe('what no picture tells', () => {
   it.each([
     ['nothing grey', () => measured(raster, [], things), /lay a card/],
     ['nothing named', () => measured(raster, greys, []), /what is what/],
-    ['a field outside', () => measured(raster, greys, [{ ...area(0), x: -3, id: 'out' }]), /outside/],
-    ['a field too small', () => measured(raster, greys, [{ x: 5, y: 5, w: 10, h: 10, id: 'dot' }]), /400 pixels/],
+    ['a field outside', () => measured(raster, greys, [{ corners: rectangle(-3, 10, SIDE, SIDE), id: 'out' }]), /outside/],
+    ['a field too small', () => measured(raster, greys, [{ corners: rectangle(5, 5, 10, 10), id: 'dot' }]), /400 pixels/],
     ['fields over each other', () => measured(raster, greys, [{ ...area(0), id: 'over' }]), /over each other/],
     ['a grey beyond white', () => measured(raster, [{ ...area(0), reflectance: 1.4 }], things), /between 0.5 and 99 %/],
     ['bytes missing', () => measured({ ...raster, width: raster.width + 1 }, greys, things), /are not/],

@@ -1,32 +1,14 @@
 import { inverse, Matrix } from 'ml-matrix';
 import { type Lab, labFromXyz, xyzFromLab } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
-import { type FieldSeen, fieldSeen } from './field.ts';
 import { type KnownSum, solved } from './normal-equations.ts';
-import { checkAreas, checkRaster, type FieldArea, type LinearRgb, type Raster } from './raster.ts';
-import { type ToneCurve, toneBy } from './tone.ts';
+import type { LinearRgb } from './raster.ts';
+import { byChannel, CHANNELS, type Shot, type ShotThing } from './shot.ts';
 
-/** A thing in a picture; `known` where its colour was read: daylight, 10 degrees. */
-export interface PicturedThing extends FieldArea {
-  id: string;
-  known?: Lab;
-}
-/** A grey of a card, white paper, a black card: its reflectance, 0-1, the same in all of the spectrum. */
-export interface PicturedGrey extends FieldArea {
-  reflectance: number;
-}
-/** What a picture tells of a thing. */
-export interface Pictured {
-  id: string;
-  lab: Lab;
-  /** Shares of its field that were left out. */
-  clipped: number;
-  glossy: number;
-}
-/** What a picture tells of its things together: differences are known far better than colours. */
+/** What a picture tells of its things together, in their order: differences are known far better than colours. */
 export interface PictureTold {
-  things: readonly Pictured[];
-  /** Covariance of L*, a*, b* of all things, in their order: 3 n x 3 n. */
+  things: readonly { id: string; lab: Lab }[];
+  /** Covariance of L*, a*, b* of all things: 3 n x 3 n. */
   covariance: Matrix;
 }
 
@@ -49,149 +31,119 @@ const rgbOfLab = (lab: Lab): LinearRgb => times(FROM_XYZ, xyzFromLab(lab, ONE));
  * lies between it and another; and for each thing by itself, relative: two that look alike to the eye are not to a camera
  * (metamerism). Common practice, by simulated cameras.
  */
-const CROSSTALK = 0.12;
+export const CROSSTALK = 0.12;
 const OWN = 0.05;
 /** How uneven the light on a table is, relative, from one side of the picture to the other. Common practice. */
-const UNEVEN = 0.06;
+export const UNEVEN = 0.06;
+/** A lamp is none of daylight's spectrum: what is seen by it is as much more in doubt. Common practice. */
+const BY_LAMP = 1.6;
 /** Linear light of a known colour that a camera can show: beyond its colours it has none. */
 const DARKEST = 1e-4;
 /** How far an instrument's reading of a whole thing is off what its field shows, relative. */
 const READ = 0.015;
 
-/** A picture with its tone curves taken out: what a camera without faults would have seen, and where. */
-interface Shot {
-  curves: readonly ToneCurve[];
-  /** Of each thing: linear light by channel, as of a grey of that reflectance; how far that may be off by its field, relative. */
-  balanced: readonly LinearRgb[];
-  errors: readonly LinearRgb[];
-  /** How far it lies from the card, in diagonals of the picture. */
-  offCard: readonly (readonly [number, number])[];
-  left: readonly Pick<FieldSeen, 'clipped' | 'glossy'>[];
+/** Of the logarithm of a channel of a thing: how the camera's six numbers of crosstalk move it. */
+function crosstalkOn({ balanced }: ShotThing, k: number): number[] {
+  const own = balanced[k] as number;
+  const effects = new Array<number>(6).fill(0);
+  CHANNELS.filter((v) => v !== k).forEach((other, n) => {
+    effects[2 * k + n] = (balanced[other] - own) / own;
+  });
+  return effects;
+}
+/** The same with three of the tone curves, and two of how the light falls off. */
+function effectsOn(thing: ShotThing, k: number): number[] {
+  return [...crosstalkOn(thing, k), ...CHANNELS.map((c) => (c === k ? 1 : 0)), ...thing.offCard];
+}
+const doubtsOf = ({ tone }: Shot): number[] => [...new Array<number>(6).fill(CROSSTALK), ...tone, UNEVEN, UNEVEN];
+const ownError = ({ error }: ShotThing, k: number): number => Math.hypot(OWN, error[k] as number);
+
+const STEP = 1e-4;
+/** How L*, a*, b* move with the logarithm of each channel: 3 x 3, a column a channel. */
+function movesOf(rgb: LinearRgb): Matrix {
+  const lab = labOfRgb(rgb);
+  return new Matrix(
+    CHANNELS.map((k) =>
+      labOfRgb(byChannel((n) => rgb[n] * (n === k ? Math.exp(STEP) : 1))).map(
+        (v, axis) => (v - (lab[axis] as number)) / STEP,
+      ),
+    ),
+  ).transpose();
 }
 
-const greyCalled = ({ reflectance }: PicturedGrey) => `the grey of ${Math.round(100 * reflectance)} %`;
-const centre = ({ x, y, w, h }: FieldArea) => [x + w / 2, y + h / 2] as const;
-const CHANNELS = [0, 1, 2] as const;
-const byChannel = (of: (k: number) => number): LinearRgb => CHANNELS.map(of) as unknown as LinearRgb;
-
-/** @throws FieldError where nothing grey is known, or a field is none */
-function checkPicture(raster: Raster, greys: readonly PicturedGrey[], things: readonly PicturedThing[]): void {
-  checkRaster(raster);
-  if (greys.length === 0)
-    throw new FieldError(
-      'greys',
-      'Nothing in this picture is of a known grey: lay a card into it. It is kept as a photograph.',
-    );
-  if (things.length === 0) throw new FieldError('things', 'Say what is what: no thing has a field yet.');
-  if (greys.some(({ reflectance }) => !(reflectance > 0.005 && reflectance < 1)))
-    throw new FieldError('greys', 'A grey has a reflectance between 0.5 and 99 %.');
-  checkAreas(raster, [
-    ...greys.map((g) => ({ ...g, called: greyCalled(g) })),
-    ...things.map((t) => ({ ...t, called: t.id })),
-  ]);
+/** What of a thing in a picture is seen and in doubt, as L*, a*, b*: of the camera, the tone curves, the light, the thing itself. */
+export interface ThingSeen {
+  lab: Lab;
+  /** 3 x 6, 3 x 3, 3 x 2: what one unit of each adds. */
+  camera: Matrix;
+  tone: Matrix;
+  light: Matrix;
+  /** Covariances: of how a camera sees this thing otherwise than an eye, whatever the picture; and of the field in this one. */
+  own: Matrix;
+  noise: Matrix;
 }
-
-function shotOf(raster: Raster, greys: readonly PicturedGrey[], things: readonly PicturedThing[]): Shot {
-  const greysSeen = greys.map((g) => ({ ...g, ...fieldSeen(raster, g, greyCalled(g)) }));
-  const curves = CHANNELS.map((k) =>
-    toneBy(greysSeen.map(({ reflectance, mean }) => ({ reflectance, seen: mean[k] }))),
-  );
-  const seen = things.map((t) => fieldSeen(raster, t, t.id));
-  const size = Math.hypot(raster.width, raster.height);
-  const card = [0, 1].map((i) => greys.reduce((sum, g) => sum + (centre(g)[i] as number), 0) / greys.length);
+/** @param lamp whether it was taken by a lamp, and not by daylight */
+export function thingSeen(thing: ShotThing, lamp = false): ThingSeen {
+  const toLab = movesOf(thing.balanced);
+  const spread = (of: (k: number) => number) =>
+    toLab.mmul(Matrix.diag(CHANNELS.map((k) => of(k) ** 2))).mmul(toLab.transpose());
+  const by = (rows: readonly (readonly number[])[]) => toLab.mmul(new Matrix(rows.map((r) => [...r])));
+  const more = lamp ? BY_LAMP : 1;
   return {
-    curves,
-    balanced: seen.map(({ mean }) => byChannel((k) => (curves[k] as ToneCurve).reflectance(mean[k] as number))),
-    errors: seen.map(({ error }) => error),
-    offCard: things.map((t) => centre(t).map((v, i) => (v - (card[i] as number)) / size) as [number, number]),
-    left: seen,
+    lab: labOfRgb(thing.balanced),
+    camera: by(CHANNELS.map((k) => crosstalkOn(thing, k))).mul(more),
+    tone: by(CHANNELS.map((k) => CHANNELS.map((c) => (c === k ? 1 : 0)))),
+    light: by(CHANNELS.map(() => thing.offCard)),
+    own: spread(() => OWN * more),
+    noise: spread((k) => thing.error[k] as number),
   };
 }
 
-/** What is unknown of a picture: six numbers of the camera's crosstalk, three of its tone curves, two of the light's fall. */
-const doubtsOf = ({ curves }: Shot): number[] => [
-  ...new Array<number>(6).fill(CROSSTALK),
-  ...curves.map((c) => c.error),
-  UNEVEN,
-  UNEVEN,
-];
-/** How each of that changes the logarithm of a channel of a thing. */
-function effectsOn({ balanced, offCard }: Shot, thing: number, k: number): number[] {
-  const rgb = balanced[thing] as LinearRgb;
-  const own = rgb[k] as number;
-  const effects = new Array<number>(11).fill(0);
-  CHANNELS.filter((v) => v !== k).forEach((other, n) => {
-    effects[2 * k + n] = (rgb[other] - own) / own;
-  });
-  effects[6 + k] = 1;
-  const [across, down] = offCard[thing] as readonly [number, number];
-  effects[9] = across;
-  effects[10] = down;
-  return effects;
-}
-const ownError = ({ errors }: Shot, thing: number, k: number): number => Math.hypot(OWN, errors[thing]?.[k] as number);
-
 /** What things of known colour tell of what is unknown. */
-const knownOf = (shot: Shot, things: readonly PicturedThing[]): KnownSum[] =>
-  things.flatMap(({ known }, i) =>
-    known
-      ? CHANNELS.map((k) => ({
-          of: effectsOn(shot, i, k),
-          is: Math.log(Math.max(DARKEST, rgbOfLab(known)[k]) / (shot.balanced[i]?.[k] as number)),
-          error: Math.hypot(ownError(shot, i, k), READ),
-        }))
-      : [],
-  );
-
-const STEP = 1e-4;
-/** How L*, a*, b* move with the logarithm of each channel: 3 x 3, a row a channel. */
-const labMoves = (rgb: LinearRgb, lab: Lab): number[][] =>
-  CHANNELS.map((k) =>
-    labOfRgb(byChannel((n) => (rgb[n] as number) * (n === k ? Math.exp(STEP) : 1))).map(
-      (v, axis) => (v - (lab[axis] as number)) / STEP,
-    ),
-  );
+const knownOf = ({ things }: Shot, known: ReadonlyMap<string, Lab>): KnownSum[] =>
+  things.flatMap((thing) => {
+    const lab = known.get(thing.id);
+    if (!lab) return [];
+    return CHANNELS.map((k) => ({
+      of: effectsOn(thing, k),
+      is: Math.log(Math.max(DARKEST, rgbOfLab(lab)[k]) / thing.balanced[k]),
+      error: Math.hypot(ownError(thing, k), READ),
+    }));
+  });
 
 /** What is still unknown, as far as it moves the colours of all things together, and what each has by itself. */
-function covarianceOf(shot: Shot, colours: readonly { rgb: LinearRgb; lab: Lab }[], unknown: Matrix): Matrix {
-  const n = colours.length;
+function covarianceOf(
+  things: readonly { thing: ShotThing; rgb: LinearRgb }[],
+  unknown: Matrix,
+): Matrix {
+  const n = things.length;
   const effects = Matrix.zeros(3 * n, unknown.rows);
   const own = Matrix.zeros(3 * n, 3 * n);
-  colours.forEach(({ rgb, lab }, i) => {
-    const toLab = new Matrix(labMoves(rgb, lab)).transpose();
-    effects.setSubMatrix(toLab.mmul(new Matrix(CHANNELS.map((k) => effectsOn(shot, i, k)))), 3 * i, 0);
-    const alone = Matrix.diag(CHANNELS.map((k) => ownError(shot, i, k) ** 2));
+  things.forEach(({ thing, rgb }, i) => {
+    const toLab = movesOf(rgb);
+    effects.setSubMatrix(toLab.mmul(new Matrix(CHANNELS.map((k) => effectsOn(thing, k)))), 3 * i, 0);
+    const alone = Matrix.diag(CHANNELS.map((k) => ownError(thing, k) ** 2));
     own.setSubMatrix(toLab.mmul(alone).mmul(toLab.transpose()), 3 * i, 3 * i);
   });
   return effects.mmul(unknown).mmul(effects.transpose()).add(own);
 }
 
 /**
- * What a picture with something grey in it tells of the colours of its things: tone curves by the greys, a correction of the
- * camera fitted to the things of known colour and shrunk to none, unevenness of the light as a doubt that grows with distance.
- * @throws FieldError where nothing grey is known, greys are out of order, or a field tells nothing
+ * What a picture by itself tells of the colours of its things: a correction of the camera fitted to those of known colour
+ * (L*, a*, b*, daylight, 10 degrees) and shrunk to none, unevenness of the light as a doubt that grows with distance.
  */
-export function measured(
-  raster: Raster,
-  greys: readonly PicturedGrey[],
-  things: readonly PicturedThing[],
-): PictureTold {
-  checkPicture(raster, greys, things);
-  const shot = shotOf(raster, greys, things);
-  const { mean, covariance } = solved(knownOf(shot, things), doubtsOf(shot));
-  const colours = things.map((_, i) => {
+export function toldBy(shot: Shot, known: ReadonlyMap<string, Lab> = new Map()): PictureTold {
+  const { mean, covariance } = solved(knownOf(shot, known), doubtsOf(shot));
+  const things = shot.things.map((thing) => {
     const rgb = byChannel((k) => {
-      const moved = effectsOn(shot, i, k).reduce((sum, v, n) => sum + v * (mean[n] as number), 0);
-      return (shot.balanced[i]?.[k] as number) * Math.exp(moved);
+      const moved = effectsOn(thing, k).reduce((sum, v, n) => sum + v * (mean[n] as number), 0);
+      return thing.balanced[k] * Math.exp(moved);
     });
-    return { rgb, lab: labOfRgb(rgb) };
+    return { thing, rgb };
   });
   return {
-    things: things.map(({ id }, i) => {
-      const { clipped, glossy } = shot.left[i] as Shot['left'][number];
-      return { id, lab: (colours[i] as { lab: Lab }).lab, clipped, glossy };
-    }),
-    covariance: covarianceOf(shot, colours, covariance),
+    things: things.map(({ thing: { id }, rgb }) => ({ id, lab: labOfRgb(rgb) })),
+    covariance: covarianceOf(things, covariance),
   };
 }
 

@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { differenceRange } from '../../core/belief/chance.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import type { Lab } from '../../core/colour/lab.ts';
-import { measured, type PictureTold, pictureBetween } from '../../core/picture/measure.ts';
+import { type PictureTold, pictureBetween, toldBy } from '../../core/picture/measure.ts';
+import { rectangle } from '../../core/picture/quad.ts';
 import type { Raster } from '../../core/picture/raster.ts';
+import { type ShotThing, shotOf } from '../../core/picture/shot.ts';
 import { checked } from './asked.ts';
 
 const GREY = 'grey';
@@ -43,17 +45,23 @@ function apart(told: PictureTold, first: string, second: string, [p, q]: readonl
  */
 export function pictureFor(asked: unknown, raster: Raster) {
   const { fields } = checked(PictureInput, asked);
-  const greys = fields.flatMap((f) => (f.thing === GREY ? [{ ...f, reflectance: f.reflectance ?? 0 }] : []));
-  const things = fields.flatMap((f) => (f.thing === GREY ? [] : [{ ...f, id: f.thing }]));
-  const told = measured(raster, greys, things);
+  const at = ({ x, y, w, h }: z.output<typeof Field>) => ({ corners: rectangle(x, y, w, h) });
+  const greys = fields.flatMap((f) => (f.thing === GREY ? [{ ...at(f), reflectance: f.reflectance ?? 0 }] : []));
+  const things = fields.flatMap((f) => (f.thing === GREY ? [] : [{ ...at(f), id: f.thing }]));
+  const shot = shotOf(raster, greys, things);
+  const told = toldBy(shot, new Map(fields.flatMap((f) => (f.known ? [[f.thing, f.known as Lab]] : []))));
   return {
-    things: told.things.map(({ id, lab, clipped, glossy }, i) => ({
-      thing: id,
-      lab: rounded(lab),
-      deviation: rounded([0, 1, 2].map((k) => Math.sqrt(told.covariance.get(3 * i + k, 3 * i + k)))),
-      clipped: Number(clipped.toFixed(3)),
-      glossy: Number(glossy.toFixed(3)),
-    })),
+    things: told.things.map(({ id, lab }, i) => {
+      const { clipped, glossy, shaded } = shot.things[i] as ShotThing;
+      return {
+        thing: id,
+        lab: rounded(lab),
+        deviation: rounded([0, 1, 2].map((k) => Math.sqrt(told.covariance.get(3 * i + k, 3 * i + k)))),
+        clipped: Number(clipped.toFixed(3)),
+        glossy: Number(glossy.toFixed(3)),
+        shaded: Number(shaded.toFixed(3)),
+      };
+    }),
     between: told.things.flatMap((second, k) =>
       told.things.slice(0, k).map((first) => apart(told, first.id, second.id, [first.lab, second.lab])),
     ),
