@@ -6,6 +6,7 @@
 import { ANY_FINISH } from '../src/core/belief/belief.ts';
 import { believeMade, type MadeThing, type Turn, USUAL_TURN, unturned } from '../src/core/belief/colours.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
+import { isOfCamera, photographed } from '../src/core/belief/pictures.ts';
 import type { Bound, Unknown } from '../src/core/belief/things.ts';
 import type { Wood } from '../src/core/board/index.ts';
 import { FIGURES, rawMean } from '../src/core/board/wood.ts';
@@ -28,8 +29,10 @@ import {
   type OnRack,
   putOn,
   recipeFor,
+  type Sees,
   strayOf,
 } from './by-eye.ts';
+import { shotIn } from './photo.ts';
 
 /** How far a colour may be turned from what its label says where that says nothing. */
 const UNUSUAL_TURN: Turn = [1, 1.2, 1];
@@ -45,6 +48,8 @@ const RACK: readonly Lab[] = [30, 42, 54].flatMap((L): Lab[] => [
   [L, 18, 18],
   [L, 10, 30],
 ]);
+/** Boards in one picture; those of them that were in none before. */
+const [IN_PICTURE, NEW_IN_PICTURE] = [9, 7];
 /** So many of its nearest neighbours is each held against. */
 const HELD_AGAINST = 2;
 
@@ -60,7 +65,7 @@ export function woodByName(species: string): Wood {
 /** What was seen of colours on another day counts half, as it does in the program. */
 const ofAnotherJob = (known: Bound): Bound => ({ ...known, covariance: known.covariance.map((v) => 2 * v) });
 
-export function bareShop(workshop: EyedWorkshop): EyeShop {
+export function bareShop(workshop: EyedWorkshop, sees: Sees): EyeShop {
   const woods = new Map(workshop.species.map((species) => [species, woodByName(species)]));
   const lightness = (wood: Wood) => labOf(rawMean(wood))[0];
   const [palest] = [...woods.values()].sort((p, q) => lightness(q) - lightness(p)) as [Wood];
@@ -124,12 +129,28 @@ export function bareShop(workshop: EyedWorkshop): EyeShop {
       .map((other) => lookOf(workshop, [id, other.id], person)),
   );
   const made = rack.map((r) => r.made as MadeThing);
-  const { belief } = believeMade({ unknowns, things: [], made, before }, materials, { looks });
+  // All of the rack in a few pictures, each with some of the one before.
+  const ids = rack.map((r) => r.id);
+  const seen = photographed(
+    sees.camera
+      ? Array.from({ length: Math.ceil(ids.length / NEW_IN_PICTURE) }, (_, n) => ({
+          id: `rack ${n}`,
+          camera: 'camera',
+          shot: shotIn(workshop.picture(ids.slice(NEW_IN_PICTURE * n, NEW_IN_PICTURE * n + IN_PICTURE), 'window')),
+        }))
+      : [],
+    before,
+  );
+  const { belief } = believeMade({ unknowns, things: [], made, before: seen.before }, materials, {
+    looks,
+    read: seen.read,
+  });
+  const camera = seen.before.ids.filter(isOfCamera);
   return {
     materials,
     wood: (species) => woods.get(species) ?? woodByName(species),
     rack: rack.map((r) => ({ ...r, thought: belief.colour(r.id).lab })),
-    before: ofAnotherJob(belief.bound([...before.ids, ...workshop.species.map(missesOn)])),
+    before: ofAnotherJob(belief.bound([...before.ids, ...camera, ...workshop.species.map(missesOn)])),
     ...DOUBTS,
   };
 }

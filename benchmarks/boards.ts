@@ -7,7 +7,7 @@ import type { BenchFactory, WorkshopFactory } from '../src/workshop/interface.ts
 import { type Mode, makeLadders, matchTarget } from './apprentice.ts';
 import type { EyedFactory } from './by-eye.ts';
 import { calibrate, reliabilityTable } from './calibration.ts';
-import { eyeTable } from './eye-table.ts';
+import { eyeTable, type SeeingMode } from './eye-table.ts';
 import { openLoop } from './open-loop.ts';
 import { type PicturingFactory, photoTable } from './photo.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
@@ -23,7 +23,7 @@ const { values } = parseArgs({
     eye: { type: 'boolean', default: false },
     /** The same from usual woods and colours: nothing was ever read. */
     bare: { type: 'boolean', default: false },
-    /** What pictures with a card tell. */
+    /** What pictures with a card tell, and jobs done by them alone; with --eye or --bare by both. */
     photo: { type: 'boolean', default: false },
     /** How far stacks end from what was foreseen, step by step, without history. */
     open: { type: 'boolean', default: false },
@@ -84,13 +84,19 @@ if (values.calibration) {
   console.log(JSON.stringify({ summary: 'calibration', worstTenth: round(worst) }));
   process.exit(0);
 }
-if (values.eye || values.bare) {
-  const mode = values.bare ? 'bare' : 'eye';
-  for (const line of eyeTable(module_.default as EyedFactory, mode, { seeds, targets, mostBoards })) console.log(line);
-  process.exit(0);
-}
-if (values.photo) {
+if (values.photo && !values.eye && !values.bare)
   for (const line of photoTable(module_.default as PicturingFactory, seeds)) console.log(line);
+if (values.eye || values.bare || values.photo) {
+  const mode: SeeingMode = values.bare
+    ? values.photo
+      ? 'bare with photo'
+      : 'bare'
+    : values.eye
+      ? values.photo
+        ? 'eye and photo'
+        : 'eye'
+      : 'photo';
+  for (const line of eyeTable(module_.default as EyedFactory, mode, { seeds, targets, mostBoards })) console.log(line);
   process.exit(0);
 }
 if (values.open) {

@@ -8,6 +8,7 @@ import { chanceOfMatch, missedBy } from '../src/core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turns, unturned, withTurns } from '../src/core/belief/colours.ts';
 import { SIZES } from '../src/core/belief/eye.ts';
 import { alikeAt } from '../src/core/belief/metric.ts';
+import { type Photographed, photographed } from '../src/core/belief/pictures.ts';
 import { familyOf, TRIED_ENOUGH } from '../src/core/belief/recipes.ts';
 import type { Bound, Look, Nearest, Thing, Unknown } from '../src/core/belief/things.ts';
 import { scaleToBoard, USUAL_PREPARATION, type Wood } from '../src/core/board/index.ts';
@@ -26,8 +27,9 @@ import { FieldError } from '../src/core/field-error.ts';
 import type { Materials, Stack } from '../src/core/layers/index.ts';
 import { doubtOf, NOTHING_LEARNED, tuningOf } from '../src/core/learn/index.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, refine, search } from '../src/core/match/index.ts';
-import type { Eyes, Workshop } from '../src/workshop/interface.ts';
+import type { Camera, Eyes, Workshop } from '../src/workshop/interface.ts';
 import { makeLadders, oldRoad, read, woodOf } from './apprentice.ts';
+import { shotIn } from './photo.ts';
 
 /** Looks at a new board at most; at one that is far off or in the balance no more than these: the next board tells more. */
 const MOST_LOOKS = 7;
@@ -52,6 +54,7 @@ export interface ByEyeResult {
   species: string;
   boards: number;
   looks: number;
+  pictures: number;
   /** It was said to pass; and it truly does. */
   said: boolean;
   passed: boolean;
@@ -60,8 +63,20 @@ export interface ByEyeResult {
   chance: number[];
 }
 
-export type EyedWorkshop = Workshop & Eyes;
+export type EyedWorkshop = Workshop & Eyes & Camera;
 export type EyedFactory = (seed: number) => EyedWorkshop;
+
+/** What a shop sees with. */
+export interface Sees {
+  eyes: boolean;
+  camera: boolean;
+}
+/** Things in one picture; pictures before the first board; pictures of a board at most. */
+const IN_PICTURE = 9;
+const FIRST_PICTURES = 2;
+const PICTURES_OF_ONE = 4;
+/** One picture may have caught a spot: a board is not said to pass by it alone. */
+const PICTURES_TO_SAY = 2;
 
 /** A board on the rack: its colour is known, or it is foreseen with colours in doubt. */
 export interface OnRack {
@@ -147,9 +162,10 @@ export function matchByEye(
   {
     workshop,
     shop,
+    sees,
     tolerance,
     mostBoards,
-  }: { workshop: EyedWorkshop; shop: EyeShop; tolerance: number; mostBoards: number },
+  }: { workshop: EyedWorkshop; shop: EyeShop; sees: Sees; tolerance: number; mostBoards: number },
   k: number,
 ): ByEyeResult {
   const { species, spectra } = workshop.target(k);
@@ -169,9 +185,22 @@ export function matchByEye(
   const nearest: Nearest[] = [];
   const aim = { thing: 'target', less: [recipe] };
   let turns: Turns | undefined;
+  const pictures: Photographed[] = [];
+  /** Believes, with some more that is unknown and made. */
+  const believing = (
+    more: { unknowns: readonly Unknown[]; made: readonly MadeThing[] } = { unknowns: [], made: [] },
+  ) => {
+    const seen = photographed(pictures, shop.before);
+    const job = {
+      unknowns: [...unknowns, ...more.unknowns],
+      things,
+      made: [...made, ...more.made],
+      before: seen.before,
+    };
+    return believeMade(job, shop.materials, { looks, nearest, read: seen.read }, turns);
+  };
   const believed = () => {
-    const job = { unknowns, things, made, before: shop.before };
-    const now = believeMade(job, shop.materials, { looks, nearest }, turns);
+    const now = believing();
     turns = now.turns;
     return now.belief;
   };
@@ -186,8 +215,20 @@ export function matchByEye(
     addOnce(unknowns, { id: family as string, covariance: alikeAt(known.thought, shop.recipes) });
     made.push(known.made);
   };
+  /** A picture of the target and boards, with what stands on the rack nearest to the target beside. */
+  const takePicture = (boards: readonly string[], n: number) => {
+    const at = n === 0 ? null : believed().colour('target').lab;
+    const near = at
+      ? shop.rack.toSorted((p, q) => deltaE00(at, p.thought) - deltaE00(at, q.thought))
+      : shop.rack.filter((_, i) => i % Math.max(1, Math.floor(shop.rack.length / IN_PICTURE)) === 0);
+    const beside = near.slice(0, IN_PICTURE - 1 - boards.length).map(({ id }) => id);
+    for (const id of beside) hold(id);
+    const shot = shotIn(workshop.picture(['target', ...boards, ...beside], 'window'));
+    pictures.push({ id: String(pictures.length), camera: 'camera', shot });
+  };
+  if (sees.camera) for (let n = 0; n < FIRST_PICTURES; n++) takePicture([], n);
   let rack = shop.rack.map(({ id }) => id);
-  for (let n = 0; n < FIRST_CHOICES; n++) {
+  for (let n = 0; sees.eyes && !sees.camera && n < FIRST_CHOICES; n++) {
     const best = rack[workshop.nearest(rack, 'window', person)] as string;
     const at = (shop.rack.find((r) => r.id === best) as OnRack).thought;
     rack = rack.filter((board) => board !== best);
@@ -201,7 +242,7 @@ export function matchByEye(
     nearest.push({ nearest: best, others, to: 'target', person });
   }
   const held = [...things.map((t) => t.id), ...made.map((m) => m.id)].filter((id) => id !== 'target');
-  for (let n = 0; n < FIRST_LOOKS; n++) {
+  for (let n = 0; sees.eyes && n < FIRST_LOOKS; n++) {
     const now = believed();
     const worth = held
       .filter((board) => looks.filter((l) => l.second === board || l.first === board).length < 2)
@@ -219,13 +260,7 @@ export function matchByEye(
           ? []
           : [{ id: missesOf(species, stack), covariance: alikeAt(ANY_FINISH.lab, shop.recipes) }]),
       ];
-      const job = {
-        unknowns: [...unknowns, ...next],
-        things,
-        made: [...made, madeOn({ id, wood, stack, colours: shop.before.ids })],
-        before: shop.before,
-      };
-      const { belief } = believeMade(job, shop.materials, { looks, nearest }, turns);
+      const { belief } = believing({ unknowns: next, made: [madeOn({ id, wood, stack, colours: shop.before.ids })] });
       return missedBy(belief, 'target', id);
     });
     return stacks[misses.indexOf(Math.min(...misses))] as Stack;
@@ -234,7 +269,16 @@ export function matchByEye(
   const tried = new Map<string, number>();
   let stack: Stack | null = null;
   const boards: Made[] = [];
-  const result: ByEyeResult = { species, boards: 0, looks: 0, said: false, passed: false, deltaE: [], chance: [] };
+  const result: ByEyeResult = {
+    species,
+    boards: 0,
+    looks: 0,
+    pictures: 0,
+    said: false,
+    passed: false,
+    deltaE: [],
+    chance: [],
+  };
   while (result.boards < mostBoards && !result.said) {
     const now = believed();
     const ground = { wood, materials: withTurns(shop.materials, turns ?? new Map()), tuning };
@@ -254,27 +298,45 @@ export function matchByEye(
     const off = deltaE00(truth, labOf(read(workshop, board, HIDDEN_READINGS)));
     const last: Made = { id: board, off, looks: 0, chance: 0 };
     boards.push(last);
-    /** Holds a board against the target once more; the likeliest of all then. */
-    const hold = (held: Made): Made => {
-      looks.push(lookOf(workshop, inHands(held.id, held.looks++), person));
+    /** The likeliest of all boards now. */
+    const likeliest = (): Made => {
       const then = believed();
       for (const b of boards) b.chance = chanceOfMatch(then, 'target', b.id, tolerance).chance;
       return boards.reduce((p, q) => (q.chance > p.chance ? q : p));
     };
+    /** Holds a board against the target once more. */
+    const hold = (held: Made): Made => {
+      looks.push(lookOf(workshop, inHands(held.id, held.looks++), person));
+      return likeliest();
+    };
     let best = last;
-    for (let n = 0; n < MOST_LOOKS; n++) {
+    for (let n = 0; sees.camera && n < PICTURES_OF_ONE; n++) {
+      if (n > 0 && (last.chance < HOPEFUL || (n >= PICTURES_TO_SAY && best.chance >= CLAIMED))) break;
+      takePicture(
+        boards
+          .toSorted((p, q) => q.chance - p.chance)
+          .slice(0, 2)
+          .map(({ id }) => id)
+          .filter((id) => id !== last.id)
+          .concat(last.id),
+        1,
+      );
+      best = likeliest();
+    }
+    for (let n = 0; sees.eyes && n < MOST_LOOKS; n++) {
       if (last.chance >= CLAIMED) break;
       if (n >= FAR_LOOKS && missedBy(believed(), 'target', last.id) > NEAR) break;
       if (last.chance < LIKELY && n >= BALANCED_LOOKS) break;
       best = hold(last);
     }
-    while (best.chance < CLAIMED && best.chance >= HOPEFUL && best.looks < LOOKS_AT_ONE) best = hold(best);
+    while (sees.eyes && best.chance < CLAIMED && best.chance >= HOPEFUL && best.looks < LOOKS_AT_ONE) best = hold(best);
     result.deltaE.push(Number(off.toFixed(2)));
     result.chance.push(Number(last.chance.toFixed(2)));
     result.said = best.chance >= CLAIMED;
     result.passed = result.said && best.off <= tolerance;
   }
   result.looks = looks.length + nearest.length;
+  result.pictures = pictures.length;
   return result;
 }
 

@@ -9,11 +9,18 @@ const quantile = (list: readonly number[], q: number) =>
   [...list].sort((p, r) => p - r)[Math.min(list.length - 1, Math.floor(q * list.length))];
 const share = (part: number, of: number) => `${Math.round((100 * part) / Math.max(1, of))} %`;
 
-/** A shop that has only eyes: with colours that were once laddered, or bare. And what is wanted of jobs in it. */
+const EYES = { eyes: true, camera: false };
+const CAMERA = { eyes: false, camera: true };
+const BOTH = { eyes: true, camera: true };
+/** A shop without an instrument: with colours that were once laddered, or bare. And what is wanted of jobs in it. */
 const MODES = {
-  eye: { shopOf: shopOfReadings, median: 3, p90: 5, passed: 90, looks: 15 },
-  bare: { shopOf: bareShop, median: 4, p90: 7, passed: 85, looks: 25 },
+  eye: { sees: EYES, shopOf: shopOfReadings, median: 3, p90: 5, passed: 90, most: '15 looks' },
+  photo: { sees: CAMERA, shopOf: shopOfReadings, median: 2, p90: 4, passed: 95, most: '6 pictures' },
+  'eye and photo': { sees: BOTH, shopOf: shopOfReadings, median: 2, p90: 3, passed: 95, most: '' },
+  bare: { sees: EYES, shopOf: bareShop, median: 4, p90: 7, passed: 85, most: '25 looks' },
+  'bare with photo': { sees: BOTH, shopOf: bareShop, median: 3, p90: 6, passed: 90, most: '' },
 } as const;
+export type SeeingMode = keyof typeof MODES;
 
 /**
  * Jobs by eye over several workshops, a line each, and what they come to beside what is wanted; and the same targets by scaling
@@ -21,15 +28,15 @@ const MODES = {
  */
 export function eyeTable(
   factory: EyedFactory,
-  mode: keyof typeof MODES,
+  mode: SeeingMode,
   { seeds, targets, mostBoards }: { seeds: readonly number[]; targets: number; mostBoards: number },
 ): string[] {
   const wanted = MODES[mode];
   const results = seeds.flatMap((seed) => {
     const workshop = factory(seed);
-    const shop = wanted.shopOf(workshop);
+    const shop = wanted.shopOf(workshop, wanted.sees);
     return Array.from({ length: targets }, (_, k) =>
-      matchByEye({ workshop, shop, tolerance: GOOD, mostBoards }, k + 1),
+      matchByEye({ workshop, shop, sees: wanted.sees, tolerance: GOOD, mostBoards }, k + 1),
     );
   });
   const scaled = seeds.flatMap((seed) => {
@@ -44,18 +51,19 @@ export function eyeTable(
   const [needed, scaledNeeded] = [boardsOf(results), boardsOf(scaled)];
   const said = results.filter((r) => r.said);
   const passed = (list: readonly { passed: boolean }[]) => share(list.filter((r) => r.passed).length, list.length);
-  const looks = quantile(
-    results.map((r) => r.looks),
-    0.5,
-  );
+  const middle = (of: (r: ByEyeResult) => number) => quantile(results.map(of), 0.5);
+  const taken = [
+    ...(wanted.sees.eyes ? [`${middle((r) => r.looks)} looks`] : []),
+    ...(wanted.sees.camera ? [`${middle((r) => r.pictures)} pictures`] : []),
+  ].join(' and ');
   return [
     ...results.map(
       (r) =>
-        `${r.species}: ${r.deltaE.join(' ')} | ${r.chance.join(' ')} | ${r.looks} looks${r.passed ? '' : r.said ? ', wrongly said' : ', never said'}`,
+        `${r.species}: ${r.deltaE.join(' ')} | ${r.chance.join(' ')} | ${r.looks} looks, ${r.pictures} pictures${r.passed ? '' : r.said ? ', wrongly said' : ', never said'}`,
     ),
     ...tenthsOf(results),
     `scaled by eye from readings: boards median ${quantile(scaledNeeded, 0.5)}, p90 ${quantile(scaledNeeded, 0.9)}, passed ${passed(scaled)}`,
-    `${mode}: ${results.length} targets, boards median ${quantile(needed, 0.5)} (wanted ${wanted.median}), p90 ${quantile(needed, 0.9)} (${wanted.p90}), passed ${passed(results)} (${wanted.passed} %), looks median ${looks} (${wanted.looks}), said and true ${passed(said)} (85 %)`,
+    `${mode}: ${results.length} targets, boards median ${quantile(needed, 0.5)} (wanted ${wanted.median}), p90 ${quantile(needed, 0.9)} (${wanted.p90}), passed ${passed(results)} (${wanted.passed} %), in the median ${taken}${wanted.most && ` (${wanted.most})`}, said and true ${passed(said)} (85 %)`,
   ];
 }
 

@@ -91,7 +91,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/learn', 'core/optics'],
     packages: [],
   },
-  'core/belief': { rooms: ['core', 'core/colour', 'core/layers', 'core/match'], packages: ['ml-matrix'] },
+  'core/belief': {
+    rooms: ['core', 'core/colour', 'core/layers', 'core/match', 'core/picture'],
+    packages: ['ml-matrix'],
+  },
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 

@@ -1,20 +1,14 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Lab } from '../colour/lab.ts';
 import { chanceWithin, rangeOf } from '../match/risk.ts';
 import type { Belief } from './belief.ts';
 import { AXES, middle } from './ground.ts';
-import { partsAt, type Square } from './metric.ts';
+import { partsAt, rootOf, type Square } from './metric.ts';
 
 /** Keeps what is known for certain a colour of its own; CIEDE2000. */
 const FLOOR = 1e-3;
-const matrixOf = (square: Square): Matrix =>
-  new Matrix(
-    AXES.map((_, i) => AXES.map((_, k) => ((square[3 * i + k] as number) + (square[3 * k + i] as number)) / 2)),
-  ).add(Matrix.eye(3).mul(1e-9));
-
 /** What is in doubt of a colour as independent moves, in the parts of CIEDE2000 at it: as {@link chanceWithin} takes them. */
 export function straysOf(covariance: Square, at: Lab): Float64Array[] {
-  const root = new CholeskyDecomposition(matrixOf(covariance)).lowerTriangularMatrix;
+  const root = rootOf(covariance);
   return AXES.map((_, k) => inParts(root.getColumn(k), at));
 }
 function inParts(difference: ArrayLike<number>, at: Lab): Float64Array {

@@ -1,10 +1,11 @@
+import { inverse } from 'ml-matrix';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Direction } from '../colour/directions.ts';
 import type { Lab } from '../colour/lab.ts';
 import { towards } from '../colour/shades.ts';
 import { beside, type Eye, looksSame, nearer, sized, USUAL_EYE, unsaid } from './eye.ts';
-import { AXES, type Ground, leanOf, middle, type Parts, type SumRow } from './ground.ts';
-import { metricAt, type Square, seenAlong, seenApart } from './metric.ts';
+import { type Ground, leanOf, middle, type Parts, type SumRow } from './ground.ts';
+import { metricAt, rootOf, type Square, seenAlong, seenApart } from './metric.ts';
 import type { MeasuredSum } from './normal.ts';
 import type { Look, Nearest, ReadColour, Sightings } from './things.ts';
 
@@ -33,14 +34,18 @@ export interface Answered extends SumRow {
 }
 type PlaceOf = (thing: string) => Lab;
 
-/** What an instrument read, along each axis by itself: its noise is little, and its own axes are of no matter. */
+/** What was read or photographed, along the three axes in which its noise is one each and independent. */
 export const measurementsOf = (ground: Ground, read: readonly ReadColour[]): MeasuredSum[] =>
-  read.flatMap(({ thing, lab, covariance }): MeasuredSum[] => {
+  read.flatMap(({ thing, lab, covariance, off = [] }): MeasuredSum[] => {
     const of = ground.thing(thing);
-    return AXES.map((way, i) => {
-      const { row, known } = ground.rowOf([[of, 1]], way);
-      return { row, value: (lab[i] as number) - known, variance: covariance[4 * i] as number };
-    });
+    return inverse(rootOf(covariance))
+      .to2DArray()
+      .map((way) => {
+        const { row, known } = ground.rowOf([[of, 1]], way as unknown as Lab);
+        for (const part of off) ground.put(row, part, way as unknown as Lab, 1);
+        const value = way.reduce((sum, w, i) => sum + w * (lab[i] as number), 0);
+        return { row, value: value - known, variance: 1 };
+      });
   });
 
 /** What one look says, and what it leaves unsaid. */

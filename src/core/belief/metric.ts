@@ -1,4 +1,4 @@
-import { inverse, Matrix } from 'ml-matrix';
+import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
 import { ciede2000Terms } from '../colour/ciede2000.ts';
 import type { Lab } from '../colour/lab.ts';
 
@@ -67,4 +67,11 @@ export function seenApart(way: Lab, metric: Square): Lab {
   const axis = way.findIndex((w) => w !== 0);
   const length = Math.sqrt(metric[4 * axis] as number);
   return way.map((w) => Math.sign(w) * length) as Lab;
+}
+
+/** The lower triangle whose square a covariance is; what is known for certain has a trace of doubt. */
+export function rootOf(covariance: Square): Matrix {
+  const whole = Matrix.from1DArray(3, 3, Array.from(covariance));
+  const even = Matrix.add(whole, whole.transpose()).mul(0.5).add(Matrix.eye(3).mul(1e-9));
+  return new CholeskyDecomposition(even).lowerTriangularMatrix;
 }

@@ -49,11 +49,13 @@ export interface Nearest {
   /** It lies between the nearest and the others: not beyond the nearest. */
   between?: boolean;
 }
-/** What an instrument read of a thing, with its covariance in L*a*b*. */
+/** What an instrument read of a thing, or a camera saw of it, with its covariance in L*a*b*. */
 export interface ReadColour {
   thing: string;
   lab: Lab;
   covariance: Square;
+  /** What else is unknown of how it was seen, and adds to what the thing is: of a camera, of the light on a table. */
+  off?: readonly (string | Effect)[];
 }
 export interface Sightings {
   looks: readonly Look[];

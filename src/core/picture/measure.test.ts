@@ -123,8 +123,16 @@ describe('what no picture tells', () => {
   it.each([
     ['nothing grey', () => measured(raster, [], things), /lay a card/],
     ['nothing named', () => measured(raster, greys, []), /what is what/],
-    ['a field outside', () => measured(raster, greys, [{ corners: rectangle(-3, 10, SIDE, SIDE), id: 'out' }]), /outside/],
-    ['a field too small', () => measured(raster, greys, [{ corners: rectangle(5, 5, 10, 10), id: 'dot' }]), /400 pixels/],
+    [
+      'a field outside',
+      () => measured(raster, greys, [{ corners: rectangle(-3, 10, SIDE, SIDE), id: 'out' }]),
+      /outside/,
+    ],
+    [
+      'a field too small',
+      () => measured(raster, greys, [{ corners: rectangle(5, 5, 10, 10), id: 'dot' }]),
+      /400 pixels/,
+    ],
     ['fields over each other', () => measured(raster, greys, [{ ...area(0), id: 'over' }]), /over each other/],
     ['a grey beyond white', () => measured(raster, [{ ...area(0), reflectance: 1.4 }], things), /between 0.5 and 99 %/],
     ['bytes missing', () => measured({ ...raster, width: raster.width + 1 }, greys, things), /are not/],

@@ -1,7 +1,6 @@
 import { inverse, Matrix } from 'ml-matrix';
 import { type Lab, labFromXyz, xyzFromLab } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
-import { type KnownSum, solved } from './normal-equations.ts';
 import type { LinearRgb } from './raster.ts';
 import { byChannel, CHANNELS, type Shot, type ShotThing } from './shot.ts';
 
@@ -28,13 +27,16 @@ const rgbOfLab = (lab: Lab): LinearRgb => times(FROM_XYZ, xyzFromLab(lab, ONE));
 
 /**
  * How a camera's colours differ from the eye's before anything known in the picture tells: of each channel, by so much of what
- * lies between it and another; and for each thing by itself, relative: two that look alike to the eye are not to a camera
+ * lies between it and another; and of each thing beside, relative: two that look alike to the eye are not to a camera
  * (metamerism). Common practice, by simulated cameras.
  */
 export const CROSSTALK = 0.12;
-const OWN = 0.05;
+const OWN = 0.032;
+/** Of that so much is shared by things of the same colour, and less by those that are farther apart: CIELAB units. */
+const SHARED = 0.8;
+const NEAR = 16;
 /** How uneven the light on a table is, relative, from one side of the picture to the other. Common practice. */
-export const UNEVEN = 0.06;
+export const UNEVEN = 0.12;
 /** A lamp is none of daylight's spectrum: what is seen by it is as much more in doubt. Common practice. */
 const BY_LAMP = 1.6;
 /** Linear light of a known colour that a camera can show: beyond its colours it has none. */
@@ -56,7 +58,6 @@ function effectsOn(thing: ShotThing, k: number): number[] {
   return [...crosstalkOn(thing, k), ...CHANNELS.map((c) => (c === k ? 1 : 0)), ...thing.offCard];
 }
 const doubtsOf = ({ tone }: Shot): number[] => [...new Array<number>(6).fill(CROSSTALK), ...tone, UNEVEN, UNEVEN];
-const ownError = ({ error }: ShotThing, k: number): number => Math.hypot(OWN, error[k] as number);
 
 const STEP = 1e-4;
 /** How L*, a*, b* move with the logarithm of each channel: 3 x 3, a column a channel. */
@@ -71,6 +72,12 @@ function movesOf(rgb: LinearRgb): Matrix {
   ).transpose();
 }
 
+/** How much of what a camera sees of two things otherwise than an eye is the same for both, 0-1. */
+export const sharedBy = (p: Lab, q: Lab): number => {
+  const square = p.reduce((sum, v, i) => sum + (v - (q[i] as number)) ** 2, 0);
+  return SHARED * Math.exp(-square / (2 * NEAR ** 2));
+};
+
 /** What of a thing in a picture is seen and in doubt, as L*, a*, b*: of the camera, the tone curves, the light, the thing itself. */
 export interface ThingSeen {
   lab: Lab;
@@ -78,15 +85,15 @@ export interface ThingSeen {
   camera: Matrix;
   tone: Matrix;
   light: Matrix;
-  /** Covariances: of how a camera sees this thing otherwise than an eye, whatever the picture; and of the field in this one. */
+  /** 3 x 3: what one deviation adds of how a camera sees this thing otherwise than an eye, whatever the picture. */
   own: Matrix;
+  /** Covariance of the field in this picture. */
   noise: Matrix;
 }
 /** @param lamp whether it was taken by a lamp, and not by daylight */
 export function thingSeen(thing: ShotThing, lamp = false): ThingSeen {
   const toLab = movesOf(thing.balanced);
-  const spread = (of: (k: number) => number) =>
-    toLab.mmul(Matrix.diag(CHANNELS.map((k) => of(k) ** 2))).mmul(toLab.transpose());
+  const noise = Matrix.diag(CHANNELS.map((k) => thing.error[k] ** 2));
   const by = (rows: readonly (readonly number[])[]) => toLab.mmul(new Matrix(rows.map((r) => [...r])));
   const more = lamp ? BY_LAMP : 1;
   return {
@@ -94,56 +101,51 @@ export function thingSeen(thing: ShotThing, lamp = false): ThingSeen {
     camera: by(CHANNELS.map((k) => crosstalkOn(thing, k))).mul(more),
     tone: by(CHANNELS.map((k) => CHANNELS.map((c) => (c === k ? 1 : 0)))),
     light: by(CHANNELS.map(() => thing.offCard)),
-    own: spread(() => OWN * more),
-    noise: spread((k) => thing.error[k] as number),
+    own: Matrix.mul(toLab, OWN * more),
+    noise: toLab.mmul(noise).mmul(toLab.transpose()),
   };
 }
 
-/** What things of known colour tell of what is unknown. */
-const knownOf = ({ things }: Shot, known: ReadonlyMap<string, Lab>): KnownSum[] =>
-  things.flatMap((thing) => {
-    const lab = known.get(thing.id);
-    if (!lab) return [];
-    return CHANNELS.map((k) => ({
-      of: effectsOn(thing, k),
-      is: Math.log(Math.max(DARKEST, rgbOfLab(lab)[k]) / thing.balanced[k]),
-      error: Math.hypot(ownError(thing, k), READ),
-    }));
-  });
-
-/** What is still unknown, as far as it moves the colours of all things together, and what each has by itself. */
-function covarianceOf(
-  things: readonly { thing: ShotThing; rgb: LinearRgb }[],
-  unknown: Matrix,
-): Matrix {
-  const n = things.length;
-  const effects = Matrix.zeros(3 * n, unknown.rows);
-  const own = Matrix.zeros(3 * n, 3 * n);
-  things.forEach(({ thing, rgb }, i) => {
-    const toLab = movesOf(rgb);
-    effects.setSubMatrix(toLab.mmul(new Matrix(CHANNELS.map((k) => effectsOn(thing, k)))), 3 * i, 0);
-    const alone = Matrix.diag(CHANNELS.map((k) => ownError(thing, k) ** 2));
-    own.setSubMatrix(toLab.mmul(alone).mmul(toLab.transpose()), 3 * i, 3 * i);
-  });
-  return effects.mmul(unknown).mmul(effects.transpose()).add(own);
-}
-
 /**
- * What a picture by itself tells of the colours of its things: a correction of the camera fitted to those of known colour
- * (L*, a*, b*, daylight, 10 degrees) and shrunk to none, unevenness of the light as a doubt that grows with distance.
+ * What a picture by itself tells of the colours of its things: what is unknown of the camera, the tone and the light fitted to
+ * those of known colour (L*, a*, b*, daylight, 10 degrees) and shrunk to none.
  */
 export function toldBy(shot: Shot, known: ReadonlyMap<string, Lab> = new Map()): PictureTold {
-  const { mean, covariance } = solved(knownOf(shot, known), doubtsOf(shot));
-  const things = shot.things.map((thing) => {
-    const rgb = byChannel((k) => {
-      const moved = effectsOn(thing, k).reduce((sum, v, n) => sum + v * (mean[n] as number), 0);
-      return thing.balanced[k] * Math.exp(moved);
+  const { things } = shot;
+  const n = 3 * things.length;
+  const seen = things.map((thing) => thingSeen(thing));
+  // In logarithms of channels, in which a camera's faults add up: as seen by the camera, less what is true.
+  const effects = new Matrix(things.flatMap((thing) => CHANNELS.map((k) => effectsOn(thing, k))));
+  const doubt = effects.mmul(Matrix.diag(doubtsOf(shot).map((d) => d ** 2))).mmul(effects.transpose());
+  things.forEach((p, i) => {
+    things.forEach((q, j) => {
+      const shared = i === j ? 1 : sharedBy((seen[i] as ThingSeen).lab, (seen[j] as ThingSeen).lab);
+      for (const k of CHANNELS) {
+        const noise = p === q ? p.error[k] ** 2 : 0;
+        doubt.set(3 * i + k, 3 * j + k, doubt.get(3 * i + k, 3 * j + k) + shared * OWN ** 2 + noise);
+      }
     });
-    return { thing, rgb };
+  });
+  const rows = things.flatMap((thing, i) => (known.has(thing.id) ? CHANNELS.map((k) => 3 * i + k) : []));
+  const off = things.flatMap(({ id, balanced }) => {
+    const lab = known.get(id);
+    return lab ? CHANNELS.map((k) => Math.log(Math.max(DARKEST, rgbOfLab(lab)[k]) / balanced[k])) : [];
+  });
+  const towards = doubt.subMatrixColumn(rows, 0, n - 1);
+  const told = doubt.selection(rows, rows).add(Matrix.eye(rows.length).mul(READ ** 2));
+  const gain = rows.length > 0 ? towards.mmul(inverse(told)) : Matrix.zeros(n, 0);
+  const mean = rows.length > 0 ? gain.mmul(Matrix.columnVector(off)).getColumn(0) : new Array<number>(n).fill(0);
+  const left = rows.length > 0 ? Matrix.sub(doubt, gain.mmul(towards.transpose())) : doubt;
+  const corrected = things.map(({ balanced }, i) =>
+    byChannel((k) => balanced[k] * Math.exp(mean[3 * i + k] as number)),
+  );
+  const toLab = Matrix.zeros(n, n);
+  corrected.forEach((rgb, i) => {
+    toLab.setSubMatrix(movesOf(rgb), 3 * i, 3 * i);
   });
   return {
-    things: things.map(({ thing: { id }, rgb }) => ({ id, lab: labOfRgb(rgb) })),
-    covariance: covarianceOf(things, covariance),
+    things: things.map(({ id }, i) => ({ id, lab: labOfRgb(corrected[i] as LinearRgb) })),
+    covariance: toLab.mmul(left).mmul(toLab.transpose()),
   };
 }
 
