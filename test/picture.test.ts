@@ -5,11 +5,12 @@ import fc from 'fast-check';
 import { encode as encodePng } from 'fast-png';
 import jpeg from 'jpeg-js';
 import { describe, expect, it } from 'vitest';
-import { pictureAsked, rasterOf } from '../scripts/read-picture.ts';
+import { pictureAsked } from '../scripts/read-picture.ts';
 import { deltaE00 } from '../src/core/colour/ciede2000.ts';
 import { meanSpectrum } from '../src/core/colour/grid.ts';
 import { type Lab, labOf } from '../src/core/colour/lab.ts';
 import { FieldError } from '../src/core/field-error.ts';
+import { rasterOf } from '../src/server/intake/picture-file.ts';
 import { createWorkshop } from '../src/workshop/workshop.ts';
 
 const workshop = createWorkshop(3);

@@ -16,14 +16,14 @@ import { routesOf } from './routes/index.ts';
 /** Most that is sent at once; of a file of readings 4 MB and the marks that JSON puts into its text. */
 const [MOST_BODY_MB, MOST_FILE_MB] = [1, 9];
 /** Where files of readings, and boards with many of them, come in. */
-const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets)$/;
+const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets|pictures)$/;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
 /** What can be wrong with a body before anybody has read it, by the word of the parser. */
 const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
   'entity.too.large': {
     status: 413,
-    detail: `What was sent is larger than is taken at once: ${MOST_BODY_MB} MB, a file of readings ${MOST_FILE_MB} MB.`,
+    detail: `What was sent is larger than is taken at once: ${MOST_BODY_MB} MB, a file of readings or a picture ${MOST_FILE_MB} MB.`,
   },
   'entity.parse.failed': { status: 400, detail: 'The request is not valid JSON.' },
   'charset.unsupported': { status: 415, detail: 'The request is not written in UTF-8.' },

@@ -5,6 +5,7 @@ import { CalendarDay, Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 import { KeptHeld } from './look.ts';
 import { Part } from './part.ts';
+import { KeptPicture } from './picture.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
@@ -150,6 +151,7 @@ export const Job = z.object({
   parts: z.array(Part),
   /** What the target looked like against what stands on the rack, the first look first. */
   held: z.array(KeptHeld),
+  pictures: z.array(KeptPicture),
 });
 export type Job = z.infer<typeof Job>;
 

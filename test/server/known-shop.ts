@@ -1,5 +1,6 @@
 import { FAULTS } from '../../src/core/faults/index.ts';
 import type { ClockKnown } from '../../src/shared/clock.ts';
+import { EXAMPLE_PICTURE } from '../../src/shared/contract/examples.ts';
 import { newId } from '../../src/shared/id.ts';
 import type { Job, JobList } from '../../src/shared/job.ts';
 import type { Shelf } from '../../src/shared/shelf.ts';
@@ -93,6 +94,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     lab: [50, 10, 20],
   });
   await post(`/jobs/${job.id}/held`, { id: newId(), things: [{ kind: 'old', id: oldBoard.id }], said: [] });
+  await post(`/jobs/${job.id}/pictures`, { id: newId(), file: EXAMPLE_PICTURE, fields: [] });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
   const now: Job = await got(`/jobs/${job.id}`);
@@ -118,6 +120,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/readings/': ids(boards.flatMap((b) => b.readings)),
     '/looks/': ids(boards.flatMap((b) => b.looks)),
     '/held/': ids(now.held),
+    '/pictures/': ids(now.pictures),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),
     '/rungs/': ids(after.colourants.flatMap((c) => c.rungs)),

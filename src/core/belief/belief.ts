@@ -24,6 +24,8 @@ export interface Belief {
   between(first: string, second: string): { difference: Lab; covariance: Square };
   /** What is believed of an unknown. */
   unknown(id: string): { lab: Lab; covariance: Square };
+  /** The things that any of the evidence is of. */
+  seen: ReadonlySet<string>;
   /** All that is unknown, by its ids. */
   unknowns: ReadonlySet<string>;
   /** A thing less some unknowns: what is to be foreseen of a recipe for it to come out as the thing. */
@@ -118,8 +120,15 @@ export function believe(
     slips.add(odd);
     now = settle(heeded(seen, slips));
   }
-  return answering(ground, now.belief, now.eyes, people, slips);
+  return { ...answering(ground, now.belief, now.eyes, people, slips), seen: seenIn(evidence) };
 }
+
+const seenIn = ({ looks, nearest = [], read = [] }: Sightings): ReadonlySet<string> =>
+  new Set([
+    ...looks.flatMap((l) => [l.first, l.second]),
+    ...nearest.flatMap((n) => [n.nearest, ...n.others, n.to]),
+    ...read.map((r) => r.thing),
+  ]);
 
 const heeded = (seen: readonly Answered[], slips: ReadonlySet<Look>): readonly Answered[] =>
   seen.filter(({ look }) => !look || !slips.has(look));
@@ -151,7 +160,7 @@ function answering(
   eyes: Readonly<Record<string, Eye>>,
   people: readonly string[],
   slips: ReadonlySet<Look>,
-): Belief {
+): Omit<Belief, 'seen'> {
   const { size, place, thing, put } = ground;
   const told = (rows: readonly SumRow[]) => toldOf(belief, rows);
   const unknownRows = (id: string): SumRow[] =>

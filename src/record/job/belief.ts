@@ -3,9 +3,11 @@ import { straysOf } from '../../core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turn, type Turns, withTurns } from '../../core/belief/colours.ts';
 import { knownBefore } from '../../core/belief/elsewhere.ts';
 import { alikeAt } from '../../core/belief/metric.ts';
+import { photographed } from '../../core/belief/pictures.ts';
 import { familyOf } from '../../core/belief/recipes.ts';
 import type { Look, Nearest, Sightings, Thing, Unknown } from '../../core/belief/things.ts';
 import { predictFinal } from '../../core/board/predict.ts';
+import { rawMean } from '../../core/board/wood.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
@@ -14,6 +16,7 @@ import { type Knowledge, tuningOf } from '../../core/learn/knowledge.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { KeptLook, OnRack } from '../../shared/look.ts';
+import type { KeptField, KeptPicture } from '../../shared/picture.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { isDone, layersOn, measuredOf, stackAsMade, stageMean } from '../board/stages.ts';
@@ -22,10 +25,10 @@ import { materialsOf } from '../shelf/materials.ts';
 import { targetOf } from './target.ts';
 
 /**
- * How far what is known of a colour may be off along each direction, CIEDE2000: read, typed as L*a*b*, said in words, or only
- * foreseen of a recipe.
+ * How far what is known of a colour may be off along each direction, CIEDE2000: read, typed as L*a*b*, pictured with a card, said
+ * in words, or only foreseen of a recipe.
  */
-export const KNOWN_TO = { read: 0.1, typed: 0.3, foreseen: 2.2, said: 2.5 } as const;
+export const KNOWN_TO = { read: 0.1, typed: 0.3, pictured: 1.2, foreseen: 2.2, said: 2.5 } as const;
 /**
  * What recipes are expected to miss on a wood before a board was seen, and what those of the same layers and colours miss beside,
  * with colours that were laddered and with usual ones; what one board strays by itself. CIEDE2000. Common practice, no source.
@@ -33,6 +36,8 @@ export const KNOWN_TO = { read: 0.1, typed: 0.3, foreseen: 2.2, said: 2.5 } as c
 const RECIPE_MISSES = { wood: 1.4, family: 0.8 } as const;
 const USUAL_MISSES = { wood: 1.5, family: 1.5 } as const;
 const BOARD_STRAYS = 0.6;
+/** How far a raw board may be from what its wood usually is. Common practice, no source. */
+const RAW_STRAYS = 4;
 
 /** What a belief is made from. */
 export interface JobToBelieve {
@@ -58,8 +63,8 @@ const familyOn = ({ id }: Pick<JobWood, 'id'>, stack: Stack): string => `recipe/
 export const missesKnown = (belief: Belief, wood: Pick<JobWood, 'id'>, stack: Stack): string[] =>
   [missesOf(wood), familyOn(wood, stack)].filter((id) => belief.unknowns.has(id));
 
-const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO =>
-  source === 'words' ? 'said' : source === 'typed' ? 'typed' : 'read';
+const SOURCES: Readonly<Record<string, keyof typeof KNOWN_TO>> = { words: 'said', typed: 'typed', picture: 'pictured' };
+const sourceOf = ({ source }: Pick<StoredReading, 'source'>): keyof typeof KNOWN_TO => SOURCES[source] ?? 'read';
 
 /** What a target is known by best. */
 function knownBy({ target }: Job): keyof typeof KNOWN_TO {
@@ -70,13 +75,39 @@ function knownBy({ target }: Job): keyof typeof KNOWN_TO {
 /** Whether a look says anything of the colour that there will be: wet is darker than dry. */
 export const tells = ({ said, farther, wet }: KeptLook): boolean => !wet && (said !== null || farther.length > 0);
 
-/** Every stage of a board that somebody looked at, or that was held against another; and the finished board, which can be. */
-function stagesAtHand(board: Board, looks: readonly KeptLook[]): number[] {
+/** How what lies in a picture is called among the things of a belief; null of a grey. */
+export const pictured = (field: KeptField): string | null =>
+  field.thing === 'grey'
+    ? null
+    : field.thing === 'target'
+      ? TARGET
+      : field.thing === 'board'
+        ? stageOf({ id: field.board }, field.stage)
+        : rackId(field.on);
+/** Pictures in which something is told of. */
+export const telling = ({
+  pictures,
+}: Pick<Job, 'pictures'>): (KeptPicture & { shot: NonNullable<KeptPicture['shot']> })[] =>
+  pictures.flatMap((p) => (p.shot ? [{ ...p, shot: p.shot }] : []));
+/** A camera sees by each light otherwise. */
+export const cameraBy = ({ camera, light }: Pick<KeptPicture, 'camera' | 'light'>): string => `${camera}/${light}`;
+
+/**
+ * Every stage of a board that somebody looked at, or that was held against another, or lies in a picture; and the finished board,
+ * which can be.
+ */
+function stagesAtHand(
+  board: Board,
+  { looks, pictures }: { looks: readonly KeptLook[]; pictures: readonly KeptPicture[] },
+): number[] {
   const own = board.looks.filter(tells).map((l) => l.stage);
   const beside = looks
     .flatMap(({ against, farther }) => [...(against ? [against] : []), ...farther])
     .flatMap((held) => (held.board === board.id ? [held.stage] : []));
-  return [...new Set([...own, ...beside, ...(isDone(board) ? [layersOn(board)] : [])])];
+  const taken = pictures
+    .flatMap((p) => p.fields)
+    .flatMap((field) => (field.thing === 'board' && field.board === board.id ? [field.stage] : []));
+  return [...new Set([...own, ...beside, ...taken, ...(isDone(board) ? [layersOn(board)] : [])])];
 }
 
 /**
@@ -140,6 +171,12 @@ function foreseenOf({ shelf, knowledge }: JobToBelieve, wood: JobWood, board: Bo
     labOf(predictFinal(stack, scaled, materials, { ...options, tuning: tuningOf(knowledge, species.id, materials) }));
 }
 
+/** A stage that an instrument read: a picture of it is evidence by itself. */
+function readOf(board: Board, stage: number) {
+  const only = board.readings.filter((r) => r.stage === stage).every((r) => r.source === 'picture');
+  return only ? null : stageMean(board, stage);
+}
+
 /** What was said of boards, as a belief takes it. */
 function sightingsOf({ held }: Job, boards: readonly Board[]): Sightings {
   const looks = boards.flatMap((board) =>
@@ -197,7 +234,8 @@ function believedOf(bench: JobToBelieve): Believed | null {
   const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
   const kept = boards.flatMap(({ board }) => board.looks).filter(tells);
   const held = job.held.filter(({ said, things }) => said !== null || things.length > 1);
-  if (kept.length === 0 && held.length === 0) return null;
+  const pictures = telling(job);
+  if (kept.length === 0 && held.length === 0 && pictures.length === 0) return null;
   // Who has told nothing of the target made the first board for it: it is somewhere about that.
   const first = boards.find(({ board }) => board.looks.some(tells))?.board;
   const planned = first?.recipe?.expected.at(-1);
@@ -213,13 +251,26 @@ function believedOf(bench: JobToBelieve): Believed | null {
   const things: Thing[] = [{ id: TARGET, lab: wanted, unknown: [TARGET] }];
   const made: MadeThing[] = [];
   for (const { wood, board } of boards)
-    for (const stage of stagesAtHand(board, kept)) {
+    for (const stage of stagesAtHand(board, { looks: kept, pictures })) {
       const id = stageOf(board, stage);
-      const reading = stageMean(board, stage);
-      const expected = board.recipe?.expected[stage];
-      const lab = reading ? labOf(reading) : expected ? labOf(Float64Array.from(expected)) : ANY_FINISH.lab;
+      const reading = readOf(board, stage);
+      const raw = stage === 0 ? shelf.species.find((s) => s.id === wood.speciesId) : undefined;
+      const expected = raw ? undefined : board.recipe?.expected[stage];
+      const lab = reading
+        ? labOf(reading)
+        : raw
+          ? labOf(rawMean(raw))
+          : expected
+            ? labOf(Float64Array.from(expected))
+            : ANY_FINISH.lab;
       // What is not foreseen may be anything.
-      const own = reading ? alikeAt(lab, KNOWN_TO.read) : expected ? alikeAt(lab, BOARD_STRAYS) : ANY_FINISH.covariance;
+      const own = reading
+        ? alikeAt(lab, KNOWN_TO.read)
+        : raw
+          ? alikeAt(lab, RAW_STRAYS)
+          : expected
+            ? alikeAt(lab, BOARD_STRAYS)
+            : ANY_FINISH.covariance;
       unknowns.push({ id, covariance: own });
       // What was read needs no recipe to be known by.
       const family = familyOn(wood, stackAsMade(board).slice(0, stage));
@@ -234,26 +285,37 @@ function believedOf(bench: JobToBelieve): Believed | null {
       }
       things.push({ id, lab, unknown });
     }
-  for (const thing of new Map(held.flatMap((h) => h.things).map((t) => [rackId(t), t])).values()) {
+  const ofRack = [
+    ...held.flatMap((h) => h.things),
+    ...pictures.flatMap((p) => p.fields.flatMap((field) => (field.thing === 'rack' ? [field.on] : []))),
+  ];
+  for (const thing of new Map(ofRack.map((t) => [rackId(t), t])).values()) {
     const [id, lab] = [rackId(thing), thing.lab as unknown as Lab];
     unknowns.push({ id, covariance: alikeAt(lab, KNOWN_TO[thing.known]) });
     things.push({ id, lab, unknown: [id] });
   }
-  const before = knownBefore(bench.knowledge.seen, [...turning]);
-  return believeMade(
-    { unknowns, things, made, before },
-    materials,
-    sightingsOf(
-      job,
-      boards.map((b) => b.board),
-    ),
+  const seen = photographed(
+    pictures.map(({ id, light, swapOf, shot, ...taken }) => ({
+      id,
+      camera: cameraBy({ ...taken, light }),
+      lamp: light !== 'D65',
+      ...(swapOf ? { swapOf } : {}),
+      shot,
+    })),
+    knownBefore(bench.knowledge.seen, [...turning]),
   );
+  const said = sightingsOf(
+    job,
+    boards.map((b) => b.board),
+  );
+  return believeMade({ unknowns, things, made, before: seen.before }, materials, { ...said, read: seen.read });
 }
 
-/** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand. */
-export const hasAim = ({ target, held, woods }: Job): boolean =>
+/** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand, or it lies in a picture. */
+export const hasAim = ({ target, held, pictures, woods }: Job): boolean =>
   target.length > 0 ||
   held.length > 0 ||
+  telling({ pictures }).some((p) => p.fields.some((f) => f.thing === 'target')) ||
   woods.some((w) => w.boards.some((b) => b.looks.some((l) => tells(l) && !l.against)));
 
 /**

@@ -12,7 +12,7 @@ import type { Board } from '../../shared/board.ts';
 import type { JobWood } from '../../shared/job.ts';
 import type { KeptHeld, OnRack } from '../../shared/look.ts';
 import { isDone, layersOn, stackAsMade } from '../board/stages.ts';
-import { beliefOf, hasAim, type JobToBelieve, missesKnown, rackId, stageOf, TARGET, tells } from './belief.ts';
+import { beliefOf, hasAim, type JobToBelieve, missesKnown, rackId, stageOf, TARGET } from './belief.ts';
 import type { SeenTarget } from './target.ts';
 
 /** A target that nobody told of, as all that was held against it has it; null where nothing is to be matched. */
@@ -38,7 +38,7 @@ export interface SeenStanding {
   chance: number;
   range: [number, number];
 }
-/** Null where nobody has looked at that stage. */
+/** Null where neither eyes nor a camera saw that stage. */
 export function seenStanding(
   belief: Belief | null,
   wood: Pick<JobWood, 'id' | 'boards'>,
@@ -46,7 +46,7 @@ export function seenStanding(
   stage: number,
   tolerance: number,
 ): SeenStanding | null {
-  if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
+  if (!belief?.seen.has(stageOf(board, stage))) return null;
   return {
     ...chanceOfMatch(belief, TARGET, stageOf(board, stage), tolerance),
     lookAt: mostTelling(belief, [wood]),
@@ -104,7 +104,7 @@ export function rankedBeside(belief: Belief | null, boards: readonly Board[], co
 
 /**
  * What a board’s stage that was only looked at would read, were the target what it is taken for: how far it is from the target
- * is what looks tell best; and what of that is in doubt. Null where nobody has looked at it.
+ * is what looks and pictures tell best; and what of that is in doubt. Null where nobody saw it.
  */
 export function readingThought(
   belief: Belief | null,
@@ -112,7 +112,7 @@ export function readingThought(
   stage: number,
   target: Spectrum,
 ): { reading: Spectrum; unsure: Float64Array[] } | null {
-  if (!belief || !board.looks.some((l) => l.stage === stage && tells(l))) return null;
+  if (!belief?.seen.has(stageOf(board, stage))) return null;
   const { difference, covariance } = belief.between(TARGET, stageOf(board, stage));
   const wanted = labOf(target);
   const lab = wanted.map((v, i) => v + (difference[i] as number)) as Lab;

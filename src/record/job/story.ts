@@ -42,6 +42,9 @@ export const EVENT_KINDS = [
   'target look put back',
   'look taken out',
   'look put back',
+  'picture taken',
+  'picture taken out',
+  'picture put back',
   'reading taken out',
   'reading put back',
   'reading changed',
@@ -155,6 +158,8 @@ const amountText = ({ grams, millilitres, lot }: Detail): string => {
   return amount ? `: ${amount} poured${lot ? `, lot ${text(lot)}` : ''}` : ': done';
 };
 
+const picturedText = ({ things, told, words }: Detail): string =>
+  [`${plural(things, 'thing')}${told ? '' : ', nothing measured'}`, ...(words ? [`“${text(words)}”`] : [])].join(' ');
 const seenText = ({ said, words, nearest, between, wet }: Detail): string => {
   const seen = {
     said: Array.isArray(said) ? (said as Word[]) : null,
@@ -216,6 +221,9 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'target look put back': (d) => `Look at the target put back: ${text(d.beside)} ${seenText(d)}`,
   'look taken out': (d) => `Look taken out: ${seenText(d)}`,
   'look put back': (d) => `Look put back: ${seenText(d)}`,
+  'picture taken': (d) => `Picture taken: ${picturedText(d)}`,
+  'picture taken out': (d) => `Picture taken out: ${picturedText(d)}`,
+  'picture put back': (d) => `Picture put back: ${picturedText(d)}`,
   'reading taken out': (d) => `Reading ${stageName(d)} taken out`,
   'reading put back': (d) => `Reading ${stageName(d)} put back`,
   'reading changed': (d, moment) => `Reading put right: ${changesText(d, moment)}`,

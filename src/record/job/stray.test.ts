@@ -35,7 +35,15 @@ function at(read: readonly number[], over: object = {}) {
     ...over,
   };
   const target = [{ zone: 'face', grid: looks[3], lab: null }];
-  const job = { number: 1, target, lights: { D65: 1, A: 0, LED: 0, F11: 0 }, tolerance: 1, woods: [wood], held: [] };
+  const job = {
+    number: 1,
+    target,
+    lights: { D65: 1, A: 0, LED: 0, F11: 0 },
+    tolerance: 1,
+    woods: [wood],
+    held: [],
+    pictures: [],
+  };
   const bench = openBench(job as never, SHELF as never, NOTHING_LEARNED);
   const model = boardModel(bench, wood as never, board as never);
   if (!model) throw new Error('no model');

@@ -46,7 +46,7 @@ function lightNamed(text: string): Light {
 
 const isDaylight = ({ illuminant, observer }: Light): boolean =>
   illuminant === DAYLIGHT.illuminant && observer === DAYLIGHT.observer;
-const labOnly = (name: string, lab: Lab, light: Light): Intake => ({
+export const labOnly = (name: string, lab: Lab, light: Light): Intake => ({
   readings: [gridded({ kind: 'lab', name, lab, ...(isDaylight(light) ? {} : { light }) })],
   notes: [`L*a*b* for ${light.illuminant}/${light.observer}° only: single light only, metamerism unknown.`],
 });

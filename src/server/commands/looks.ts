@@ -16,7 +16,7 @@ import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
 /** A board can be held up after a stage once that is on it and dry: wet looks darker. */
-async function mustBeInTheHand(
+export async function mustBeInTheHand(
   tx: Queries,
   board: Board,
   stage: number,

@@ -6,12 +6,20 @@ import { boardsOfWoods } from './boards.ts';
 import { nextNumber } from './counters.ts';
 import { heldOfJobs } from './held.ts';
 import { partsOfJobs } from './parts.ts';
+import { picturesOfJobs } from './pictures.ts';
 import { readingsOfJobs } from './readings.ts';
 import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { pastTargetsOf } from './targets.ts';
 import { versionsOfWoods } from './versions.ts';
 
-const JobRow = Job.omit({ target: true, pastTargets: true, woods: true, parts: true, held: true }).extend({
+const JobRow = Job.omit({
+  target: true,
+  pastTargets: true,
+  woods: true,
+  parts: true,
+  held: true,
+  pictures: true,
+}).extend({
   createdAt: stamp,
 });
 const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt", revision,
@@ -155,12 +163,13 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     [ids],
   );
   const found = jobs.map((job) => job.id);
-  const [target, past, woods, parts, held] = [
+  const [target, past, woods, parts, held, pictures] = [
     groupedBy(await readingsOfJobs(db, found), 'jobId'),
     groupedBy(await pastTargetsOf(db, found), 'jobId'),
     groupedBy(await woodsOf(db, found), 'jobId'),
     groupedBy(await partsOfJobs(db, found), 'jobId'),
     groupedBy(await heldOfJobs(db, found), 'jobId'),
+    groupedBy(await picturesOfJobs(db, found), 'jobId'),
   ];
   return jobs.map((job) => ({
     ...job,
@@ -169,13 +178,14 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     woods: woods.get(job.id) ?? [],
     parts: parts.get(job.id) ?? [],
     held: held.get(job.id) ?? [],
+    pictures: pictures.get(job.id) ?? [],
   }));
 }
 
 /** A job with all that belongs to it; null when it is gone. */
 export const jobById = async (db: Queries, id: string): Promise<Job | null> => (await jobsById(db, [id]))[0] ?? null;
 
-/** The newest jobs of which a board or the target was looked at. */
+/** The newest jobs of which a board or the target was looked at, by eyes or a camera. */
 export async function jobsLookedAt(db: Queries, most: number): Promise<Job[]> {
   const rows = await all(
     db,
@@ -183,7 +193,8 @@ export async function jobsLookedAt(db: Queries, most: number): Promise<Job[]> {
     `select j.id from job j where j.deleted_at is null and exists (
        select 1 from look l join board b on b.id = l.board_id join job_wood w on w.id = b.job_wood_id
        where w.job_id = j.id and l.deleted_at is null
-       union all select 1 from held h where h.job_id = j.id and h.deleted_at is null)
+       union all select 1 from held h where h.job_id = j.id and h.deleted_at is null
+       union all select 1 from picture p where p.job_id = j.id and p.deleted_at is null)
      order by j.number desc limit $1`,
     [most],
   );

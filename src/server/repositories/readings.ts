@@ -22,6 +22,8 @@ export interface Taking {
   takenAt: string | null;
   instrument: string | null;
   by: string | null;
+  /** The picture that told it. */
+  picture?: string;
 }
 
 /** So many rows go in by one statement. */
@@ -41,11 +43,11 @@ export async function insertReadings(
     const rows = measurements.slice(from, from + ROWS);
     await db.query(
       `insert into reading (id, taking_id, place, job_id, board_id, stage, source, name, wavelengths, measured, lab, grid,
-         taken_at, instrument_id, person_id, zone, revision)
+         taken_at, instrument_id, person_id, zone, revision, picture_id)
        select r.id, $1, r.place, $2, $3, $4, $5, r.name, r.wavelengths::float8[], r.measured::float8[], r.lab::float8[],
          r.grid::float8[], coalesce($6::timestamptz, shop_now()), (select id from instrument where id = $7),
          (select id from person where id = $8), $16,
-         coalesce((select revision from job where id = $2), 1)
+         coalesce((select revision from job where id = $2), 1), $17
        from unnest($9::uuid[], $10::int[], $11::text[], $12::text[], $13::text[], $14::text[], $15::text[])
          as r (id, place, name, wavelengths, measured, lab, grid)`,
       [
@@ -64,11 +66,16 @@ export async function insertReadings(
         rows.map((m) => arrayText(m.kind === 'spectral' ? null : m.light ? labOf(m.grid) : m.lab)),
         rows.map((m) => arrayText(m.grid)),
         zoneOf(subject),
+        taking.picture ?? null,
       ],
     );
   }
   return readingsOfTaking(db, taking.id);
 }
+
+/** The readings that a picture told. */
+export const readingsOfPicture = (db: Queries, picture: string): Promise<StoredReading[]> =>
+  all(db, ReadingRow, `select ${COLUMNS} from reading where picture_id = $1`, [picture]);
 
 /** The readings of a taking that was kept already; empty when it is new. */
 export const readingsOfTaking = (db: Queries, taking: string): Promise<StoredReading[]> =>

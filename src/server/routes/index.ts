@@ -8,6 +8,7 @@ import { houseHandlers } from './house.ts';
 import { instrumentHandlers } from './instrument.ts';
 import { jobHandlers } from './jobs.ts';
 import { openApiDocument } from './open-api.ts';
+import { pictureHandlers } from './pictures.ts';
 import { serve } from './serve.ts';
 import { shelfHandlers } from './shelf.ts';
 import { systemHandlers } from './systems.ts';
@@ -16,6 +17,7 @@ import { systemHandlers } from './systems.ts';
 export function routesOf(shop: Shop): Router {
   const router = Router();
   serve(router, CONTRACT.jobs, jobHandlers(shop));
+  serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.shelf, shelfHandlers(shop));
   serve(router, CONTRACT.house, houseHandlers(shop));

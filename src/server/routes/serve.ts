@@ -29,7 +29,7 @@ function answering(route: Route, handler: Handler<Route>): RequestHandler {
       const { text, name } = given as unknown as FileAnswer;
       response.type(file);
       if (name) response.attachment(name);
-      response.send(text);
+      response.send(typeof text === 'string' ? text : Buffer.from(text));
     } else if (answer) response.status(makes ? 201 : 200).json(given);
     else response.status(204).end();
   };

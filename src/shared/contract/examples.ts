@@ -10,5 +10,9 @@ export const EXAMPLE_STACK = [
   { kind: 'clear', colours: {}, medium: 'water-satin', settings: {} },
 ] as const;
 
+/** Two by two pixels of grey, PNG, base64. */
+export const EXAMPLE_PICTURE =
+  'iVBORw0KGgoAAAANSUhEUgAAAAIAAAACCAIAAAD91JpzAAAADUlEQVR4XmOoAAMoBQAnbgWhheklIAAAAABJRU5ErkJggg==';
+
 /** A flat spectrum of 31 bands, 400–700 nm. */
 export const flat = (reflectance: number): number[] => new Array(31).fill(reflectance);

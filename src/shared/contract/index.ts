@@ -4,12 +4,13 @@ import * as faults from './faults.ts';
 import * as house from './house.ts';
 import * as instrument from './instrument.ts';
 import * as jobs from './jobs.ts';
+import * as pictures from './pictures.ts';
 import type { Route } from './route.ts';
 import * as server from './server.ts';
 import * as shelf from './shelf.ts';
 import * as systems from './systems.ts';
 
 /** All that can be asked of the server, by family and by name. */
-export const CONTRACT = { jobs, boards, shelf, house, clock, systems, faults, instrument, server };
+export const CONTRACT = { jobs, pictures, boards, shelf, house, clock, systems, faults, instrument, server };
 /** The same in one list. */
 export const ROUTES: readonly Route[] = Object.values(CONTRACT).flatMap((family): Route[] => Object.values(family));

@@ -70,9 +70,9 @@ type Sendable<T> = T extends (infer Each)[]
 export type BodySent<R extends Route> = R['body'] extends z.ZodType ? Sendable<z.input<R['body']>> : undefined;
 export type BodyTaken<R extends Route> = Shaped<R['body'], undefined>;
 export type QueryTaken<R extends Route> = Shaped<R['query'], undefined>;
-/** A file that is answered: its text, and what it is called where it is to be kept. */
+/** A file that is answered: its text or bytes, and what it is called where it is to be kept. */
 export interface FileAnswer {
-  text: string;
+  text: string | Uint8Array;
   name?: string;
 }
 export type AnswerOf<R extends Route> = R['file'] extends string ? FileAnswer : Shaped<R['answer'], void>;

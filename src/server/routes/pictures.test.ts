@@ -1,0 +1,145 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { asJpeg, asPng, BROWNS, CARD, type Drawn, drawn } from '../../../test/fixtures/drawn-picture.ts';
+import { type BeechShop, openBeechShop } from '../../../test/server/beech-shop.ts';
+import type { TestShop } from '../../../test/server/open-test-shop.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import type { Lab } from '../../core/colour/lab.ts';
+import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { beliefOf, stageOf, TARGET } from '../../record/job/belief.ts';
+import { openBench } from '../../record/job/bench.ts';
+import { newId } from '../../shared/id.ts';
+import type { Job } from '../../shared/job.ts';
+
+let beech: BeechShop;
+let job: Job;
+beforeAll(async () => {
+  beech = await openBeechShop();
+  job = await beech.now();
+});
+afterAll(() => beech.shop.close());
+const ask: TestShop['ask'] = (...asked) => beech.shop.ask(...asked);
+
+const boardOf = (of: Job) => of.woods[0]?.boards[0] as NonNullable<Job['woods'][number]['boards'][number]>;
+/** A picture as it is sent, with what each thing in it is. */
+const sent = (picture: Drawn, of: Readonly<Record<string, object>>, file = asPng(picture)) => ({
+  id: newId(),
+  file: file.toString('base64'),
+  fields: picture.fields.map(({ id, corners, reflectance }) => ({
+    corners,
+    ...(reflectance === undefined ? of[id] : { thing: 'grey', reflectance }),
+  })),
+});
+const table = [...CARD, { id: 'target', linear: BROWNS.target }, { id: 'board', linear: BROWNS.pale }];
+const raw = () => ({ thing: 'board', board: boardOf(job).id, stage: 0 });
+const take = (body: object) => ask('post', `/jobs/${job.id}/pictures`, body);
+
+describe('a picture of a job', () => {
+  it('with a card tells of the target and of a raw board, which is read by it', async () => {
+    const body = sent(drawn(table), { target: { thing: 'target' }, board: raw() });
+    job = (await take(body).expect(201)).body;
+    expect(job.pictures).toHaveLength(1);
+    expect(job.pictures[0]?.shot?.things.map((t) => t.id)).toEqual([TARGET, stageOf(boardOf(job), 0)]);
+    const [reading] = boardOf(job).readings;
+    expect(reading).toMatchObject({ stage: 0, source: 'picture' });
+    expect(reading?.lab?.[0]).toBeGreaterThan(60);
+    const { body: shelf } = await ask('get', '/shelf').expect(200);
+    const belief = beliefOf(openBench(job, shelf, NOTHING_LEARNED));
+    const [l, a, b] = [44.6, 12, 25.7];
+    expect(deltaE00(belief?.colour(TARGET).lab as Lab, [l, a, b])).toBeLessThan(3);
+    // Sent again it changes nothing.
+    expect((await take(body).expect(201)).body.pictures).toHaveLength(1);
+  });
+  it('is kept as a JPEG with nothing in it but the picture', async () => {
+    const [picture] = job.pictures;
+    const { body, headers } = await ask('get', `/pictures/${picture?.id}/image`).buffer(true).expect(200);
+    expect(headers['content-type']).toMatch(/image\/jpeg/);
+    expect(body.subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
+    expect(body.includes('Exif')).toBe(false);
+    expect(body).toHaveLength(picture?.bytes as number);
+  });
+  it('goes and comes back with the reading that it told', async () => {
+    const [picture] = job.pictures;
+    job = (await ask('delete', `/pictures/${picture?.id}`).expect(200)).body;
+    expect([job.pictures, boardOf(job).readings]).toEqual([[], []]);
+    job = (await ask('post', `/pictures/${picture?.id}/restore`).expect(200)).body;
+    expect([job.pictures.length, boardOf(job).readings.length]).toEqual([1, 1]);
+  });
+  it('is in the story, and in the record that is taken along', async () => {
+    const { body: story } = await ask('get', `/jobs/${job.id}/story`).expect(200);
+    expect(story.map((e: { kind: string }) => e.kind).slice(0, 3)).toEqual([
+      'picture put back',
+      'picture taken out',
+      'picture taken',
+    ]);
+  });
+  it('without anything grey is kept and nothing measured in it; the target alone is told as words would', async () => {
+    const bare = drawn([{ id: 'board', linear: BROWNS.pale }]);
+    job = (await take(sent(bare, { board: raw() })).expect(201)).body;
+    expect(job.pictures.at(-1)?.shot).toBeNull();
+    const sentBy = drawn([{ id: 'target', linear: BROWNS.target }]);
+    job = (await take(sent(sentBy, { target: { thing: 'target' } })).expect(201)).body;
+    expect(job.pictures.at(-1)?.shot?.tone[0]).toBeGreaterThan(0.1);
+  });
+  it('held on its side is upright, by what the camera wrote', async () => {
+    const upright = drawn(table);
+    const { width, height, data } = upright.raster;
+    // Turned a quarter to the left, as orientation 6 says: its rows are the columns of what was seen, from the right.
+    const turned = new Uint8Array(data.length);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++)
+        for (let k = 0; k < 3; k++)
+          turned[3 * ((width - 1 - x) * height + y) + k] = data[3 * (y * width + x) + k] as number;
+    const lying: Drawn = { ...upright, raster: { width: height, height: width, channels: 3, data: turned } };
+    const body = sent(upright, { target: { thing: 'target' }, board: raw() }, asJpeg(lying, { orientation: 6 }));
+    job = (await take(body).expect(201)).body;
+    expect(job.pictures.at(-1)).toMatchObject({ width, height });
+  });
+});
+
+describe('a picture is refused in a sentence', () => {
+  const both = { target: { thing: 'target' }, board: { thing: 'target' } };
+  const flashed = drawn(table);
+  it.each([
+    [
+      'a text file',
+      () => ({ id: newId(), file: Buffer.from('L,a,b').toString('base64'), fields: [] }),
+      422,
+      /no JPEG and no PNG/,
+    ],
+    [
+      'a flash',
+      () => sent(flashed, { target: { thing: 'target' }, board: raw() }, asJpeg(flashed, { flash: 1 })),
+      422,
+      /flash/,
+    ],
+    ['a thing twice', () => sent(drawn(table), both), 422, /once/],
+    [
+      'a board of nobody',
+      () => sent(drawn(table), { ...both, board: { thing: 'board', board: newId(), stage: 0 } }),
+      422,
+      /no such board/,
+    ],
+    [
+      'a layer that is not on',
+      () => sent(drawn(table), { ...both, board: { ...raw(), stage: 2 } }),
+      409,
+      /not on this board/,
+    ],
+    [
+      'a light that is not there',
+      () => ({ ...sent(drawn(table), { target: { thing: 'target' }, board: raw() }), light: 'F11' }),
+      422,
+      /no such light/,
+    ],
+    [
+      'a swap of nothing',
+      () => ({ ...sent(drawn(table), { target: { thing: 'target' }, board: raw() }), swapOf: newId() }),
+      422,
+      /no such picture/,
+    ],
+    ['no base64', () => ({ id: newId(), file: 'nonsense!', fields: [] }), 422, /base64/],
+  ])('%s', async (_, body, status, sentence) => {
+    const answer = await take(body());
+    expect([answer.status, answer.body.detail]).toEqual([status, expect.stringMatching(sentence)]);
+  });
+});
