@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { Id } from './id.ts';
 
+/** Three numbers that looks or pictures told, and their covariance, 3 x 3 by rows. */
+const SeenNumbers = z.object({ mean: z.array(z.number()), covariance: z.array(z.number()) });
+
 export const KnowledgeSchema = z.object({
   parameters: z.record(z.string(), z.object({ value: z.number(), deviation: z.number() })),
   residuals: z.record(z.string(), z.record(z.string(), z.array(z.number()))),
@@ -13,7 +16,8 @@ export const KnowledgeSchema = z.object({
         z.string(),
         z.object({ looks: z.number(), scale: z.number(), lean: z.tuple([z.number(), z.number(), z.number()]) }),
       ),
-      turns: z.record(z.string(), z.object({ mean: z.array(z.number()), covariance: z.array(z.number()) })),
+      turns: z.record(z.string(), SeenNumbers),
+      cameras: z.record(z.string(), SeenNumbers).optional(),
     })
     .optional(),
 });

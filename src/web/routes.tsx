@@ -27,6 +27,7 @@ export const ROUTES: RouteObject[] = [
             lazy: async () => ({ Component: (await import('./pages/TogetherPage.tsx')).TogetherPage }),
           },
           { path: 'boards', lazy: async () => ({ Component: (await import('./pages/BoardsPage.tsx')).BoardsPage }) },
+          { path: 'picture', lazy: async () => ({ Component: (await import('./pages/PicturePage.tsx')).PicturePage }) },
           { path: 'mix', lazy: async () => ({ Component: (await import('./pages/MixPage.tsx')).MixPage }) },
           { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],

@@ -1,6 +1,8 @@
-import type { Matrix } from 'ml-matrix';
+import { Matrix } from 'ml-matrix';
 import { CROSSTALK, sharedBy, type ThingSeen, thingSeen, UNEVEN } from '../picture/measure.ts';
-import type { Shot } from '../picture/shot.ts';
+import type { Shot, ShotThing } from '../picture/shot.ts';
+import type { Belief } from './belief.ts';
+import { straysOf } from './chance.ts';
 import type { Square } from './metric.ts';
 import type { Bound, Effect, Known, ReadColour } from './things.ts';
 
@@ -107,4 +109,16 @@ export function photographed(pictures: readonly Photographed[], before: Known): 
     });
   });
   return { before: joined(before, unknownOf([...things.values()], others)), read };
+}
+
+/**
+ * How far the colour of a thing by a camera may be off however many pictures it takes of it, CIEDE2000: a standard deviation over
+ * all directions. What it was taught by things of known colour makes it less.
+ */
+export function cameraGoodTo(belief: Pick<Belief, 'bound'>, camera: string, thing: ShotThing): number {
+  const seen = thingSeen(thing);
+  const { covariance } = belief.bound(cameraUnknowns(camera));
+  const crosstalk = seen.camera.mmul(Matrix.from1DArray(6, 6, Array.from(covariance))).mmul(seen.camera.transpose());
+  const whole = crosstalk.add(seen.own.mmul(seen.own.transpose()));
+  return Math.hypot(...straysOf(squareOf(whole), seen.lab).map((s) => Math.hypot(...s)));
 }

@@ -1,8 +1,12 @@
+import type { Belief } from '../../core/belief/belief.ts';
+import { differenceRange } from '../../core/belief/chance.ts';
+import { cameraGoodTo } from '../../core/belief/pictures.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { Job } from '../../shared/job.ts';
-import type { KeptField } from '../../shared/picture.ts';
+import type { KeptField, KeptPicture } from '../../shared/picture.ts';
 import { stageMean } from '../board/stages.ts';
-import { pictured } from './belief.ts';
+import { beliefOf, cameraBy, type JobToBelieve, pictured, telling } from './belief.ts';
 import { targetOf } from './target.ts';
 
 /** What of a thing in a picture was read or typed; null where nothing was. */
@@ -27,3 +31,78 @@ export const knownInPicture = (job: Job, fields: readonly KeptField[]): Map<stri
       return id && lab ? [[id, lab]] : [];
     }),
   );
+
+/** A job as it will be with one more picture. */
+export const withPicture = <B extends JobToBelieve>(bench: B, picture: KeptPicture): B => ({
+  ...bench,
+  job: { ...bench.job, pictures: [...bench.job.pictures, picture] },
+});
+/** The same picture again with two things in each other’s place, as if it were taken. */
+function swappedIn(picture: KeptPicture, ids: readonly [string, string]): KeptPicture {
+  const { shot } = picture;
+  const at = (id: string) => shot?.things.find((t) => t.id === id)?.offCard ?? [0, 0];
+  const [first, second] = ids;
+  const things = (shot?.things ?? []).map((t) =>
+    t.id === first ? { ...t, offCard: at(second) } : t.id === second ? { ...t, offCard: at(first) } : t,
+  );
+  return {
+    ...picture,
+    id: `${picture.id} swapped`,
+    swapOf: picture.swapOf ?? picture.id,
+    shot: shot && ({ ...shot, things } as KeptPicture['shot']),
+  };
+}
+/** How far a difference may be off, CIEDE2000. */
+const within = ([low, high]: readonly [number, number]): number => (high - low) / 2;
+
+/** What two things come to with a picture of them, all that is known of them counted. */
+export interface PictureSays {
+  /** Where the first is thought to be, and how the second differs, L*a*b*. */
+  at: Lab;
+  difference: Lab;
+  deltaE: number;
+  /** Where that is in eight of ten. */
+  range: [number, number];
+  /** Pictures that both lie in, this one counted. */
+  pictures: number;
+  /** How far it may be off, and how far with one more picture in which the two have changed places; half of where eight in ten are. */
+  offBy: number;
+  offBySwapped: number;
+}
+function standing(
+  belief: Belief,
+  [first, second]: readonly [string, string],
+): Omit<PictureSays, 'pictures' | 'offBy' | 'offBySwapped'> {
+  const { difference, covariance } = belief.between(first, second);
+  const at = belief.colour(first).lab;
+  const there = at.map((v, i) => v + (difference[i] as number)) as Lab;
+  return { at, difference, deltaE: deltaE00(at, there), range: differenceRange(difference, covariance, at) };
+}
+/** What the last picture of a job makes of two things in it. */
+export function pictureSays(bench: JobToBelieve, ids: readonly [string, string]): PictureSays | null {
+  const belief = beliefOf(bench);
+  const last = telling(bench.job).at(-1);
+  if (!belief || !last || !ids.every((id) => belief.seen.has(id))) return null;
+  const then = beliefOf(withPicture(bench, swappedIn(last, ids)));
+  const told = standing(belief, ids);
+  return {
+    ...told,
+    pictures: telling(bench.job).filter((p) => ids.every((id) => p.fields.some((f) => pictured(f) === id))).length,
+    offBy: within(told.range),
+    offBySwapped: then ? within(standing(then, ids).range) : within(told.range),
+  };
+}
+
+/** What one thing is thought to be, L*a*b*; null where nothing was seen of it. */
+export function colourPictured(bench: JobToBelieve, id: string): Lab | null {
+  const belief = beliefOf(bench);
+  return belief?.seen.has(id) ? belief.colour(id).lab : null;
+}
+
+/** How good the camera of a job's last picture is by its light, from all that it took there: CIEDE2000. */
+export function goodTo(bench: JobToBelieve): number | null {
+  const belief = beliefOf(bench);
+  const last = telling(bench.job).at(-1);
+  const thing = last?.shot.things[0];
+  return belief && last && thing ? cameraGoodTo(belief, cameraBy(last), thing) : null;
+}

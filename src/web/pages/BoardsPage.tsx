@@ -32,6 +32,7 @@ import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
 import { againstText } from '../components/numbers.ts';
+import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { ReadingCorrection } from '../components/readings/ReadingCorrection.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { ColourTold } from '../components/Told.tsx';
@@ -65,7 +66,15 @@ function SeenOrRead({
   const eyes = useEyesOnly();
   const { board } = model;
   // A board is looked at as it is: raw wood is told, and what lies under a later coat cannot be seen.
-  if (stage === 0 || stage !== layersOn(board)) return readings;
+  if (stage !== layersOn(board)) return readings;
+  const picture = <ByPicture board={model.code} />;
+  if (stage === 0)
+    return (
+      <>
+        {readings}
+        {picture}
+      </>
+    );
   const looks = (
     <>
       <LookPanel key={`${board.id}/${stage}`} bench={bench} model={model} />
@@ -78,6 +87,7 @@ function SeenOrRead({
   return (
     <>
       {first}
+      {picture}
       <details>
         <summary>{behind}</summary>
         {second}

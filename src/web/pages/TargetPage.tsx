@@ -12,6 +12,7 @@ import { type Job, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { Spread } from '../components/readings/Spread.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
@@ -198,6 +199,7 @@ export function TargetPage() {
               keep={`target/${job.id}`}
               pieces
             />
+            <ByPicture />
           </Pile>
           {(eyes || (known ?? 0) > WELL_KNOWN) && (
             <>

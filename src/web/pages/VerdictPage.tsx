@@ -17,6 +17,7 @@ import { FromHere } from '../components/boards/FromHere.tsx';
 import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, signedText, toleranceText } from '../components/numbers.ts';
+import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { Miss } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
 import { BesideControl } from '../components/verdict/BesideControl.tsx';
@@ -105,6 +106,7 @@ function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel 
       <div className="plate columns halves">
         <Pile gap="far" top>
           <LookPanel key={`look/${board.id}`} bench={bench} model={model} />
+          <ByPicture board={model.code} />
           <FinishPasses key={board.id} bench={bench} model={model} />
         </Pile>
         <Pile gap="far" top>

@@ -1,6 +1,7 @@
 import { type Remote, transfer, wrap } from 'comlink';
 import type { Painter } from './grain.worker.ts';
 import type { Matcher } from './matcher.ts';
+import type { PictureReader } from './picture-reader.ts';
 import type { Planner } from './planner.ts';
 
 let painter: Remote<Painter> | null = null;
@@ -48,4 +49,10 @@ export function startMatcher(): { matcher: Remote<Matcher>; end: () => void } {
 export function startPlanner(): { planner: Remote<Planner>; end: () => void } {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   return { planner: wrap<Planner>(worker), end: () => worker.terminate() };
+}
+
+/** A worker that holds one picture and tells what lies in it; ending it forgets the picture. */
+export function startPictureReader(): { reader: Remote<PictureReader>; end: () => void } {
+  const worker = new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module' });
+  return { reader: wrap<PictureReader>(worker), end: () => worker.terminate() };
 }

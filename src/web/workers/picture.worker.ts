@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { pictureReader } from './picture-reader.ts';
+
+expose(pictureReader);
