@@ -74,7 +74,7 @@ export function photoTable(make: PicturingFactory, seeds: readonly number[]): st
     );
     const shot = shotIn(picture);
     const told = toldBy(shot);
-    const known = toldBy(shot, new Map(boards.slice(0, KNOWN).map(({ board, truth }) => [board, truth])));
+    const known = toldBy(shot, new Map(boards.slice(0, KNOWN).map(({ board, truth }) => [board, { lab: truth }])));
     boards.forEach(({ board, truth }, i) => {
       absolute.push(deltaE00(truth, labIn(told, i)));
       held.absolute.push(

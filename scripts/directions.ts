@@ -155,7 +155,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
   },
   'server/repositories': { rooms: [...CORE, ...RECORD, ...SHARED, 'server/db'], packages: ['zod'] },
-  'server/intake': { rooms: ['core', 'core/formats', 'server/threads'], packages: ['node:', 'comlink'] },
+  'server/intake': {
+    rooms: ['core', 'core/formats', 'core/picture', 'server/threads'],
+    packages: ['node:', 'comlink', 'exifr', 'fast-png', 'jpeg-js'],
+  },
   'server/learning': {
     rooms: [
       'core',
@@ -209,7 +212,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   },
 
   'web/theme': { rooms: [], packages: ['@mui/material'] },
-  'web/workers': { rooms: [...CORE], packages: ['comlink'] },
+  'web/workers': { rooms: [...CORE], packages: ['comlink', 'exifr'] },
   'web/hooks': {
     rooms: [...CORE, ...RECORD, ...SHARED, 'web/workers', 'web/theme'],
     packages: [

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { deltaE00 } from '../colour/ciede2000.ts';
 import type { Lab } from '../colour/lab.ts';
-import { pictureBetween, toldBy } from './measure.ts';
+import { type KnownColour, pictureBetween, toldBy } from './measure.ts';
 import { rectangle } from './quad.ts';
 import { LINEAR, type Raster } from './raster.ts';
 import { type PicturedGrey, type PicturedThing, shotOf } from './shot.ts';
@@ -40,7 +40,7 @@ const patchesOf = (...browns: (readonly [number, number, number])[]): Patch[] =>
   ...browns.map((linear, n) => ({ linear, x: at(GREYS.length + n) })),
 ];
 const things: PicturedThing[] = ['target', 'board'].map((id, n) => ({ ...area(GREYS.length + n), id }));
-const measured = (raster: Raster, by = greys, of = things, known?: ReadonlyMap<string, Lab>) =>
+const measured = (raster: Raster, by = greys, of = things, known?: ReadonlyMap<string, KnownColour>) =>
   toldBy(shotOf(raster, by, of), known);
 const labsOf = (raster: Raster, of = things) => measured(raster, greys, of).things.map((t) => t.lab);
 
@@ -99,12 +99,19 @@ describe('what a picture tells', () => {
     const [l, a, b] = labByHand(BROWN);
     const truth: Lab = [l + 2, a + 1, b - 1];
     const plain = measured(raster, greys, things);
-    const known = measured(raster, greys, things, new Map([['target', truth]]));
+    const known = measured(raster, greys, things, new Map([['target', { lab: truth }]]));
     const labIn = (of: typeof plain, i: number) => of.things[i]?.lab as Lab;
     expect(deltaE00(truth, labIn(known, 0))).toBeLessThan(0.6 * deltaE00(truth, labIn(plain, 0)));
     // The other moves the same way.
     expect(labIn(known, 1)[0]).toBeGreaterThan(labIn(plain, 1)[0] + 0.5);
     expect(known.covariance.get(3, 3)).toBeLessThan(plain.covariance.get(3, 3));
+  });
+  it('a thing that cannot be what is known of it is left out, and said', () => {
+    const raster = drawn(patchesOf(BROWN, LIGHTER));
+    const wrong = new Map([['target', { lab: [70, 5, 20] as Lab }]]);
+    const told = measured(raster, greys, things, wrong);
+    expect(told.strange).toEqual(['target']);
+    expect(told.things).toEqual(measured(raster, greys, things).things);
   });
   it('a lamp in a field is left out, and said', () => {
     const raster = drawn(patchesOf(BROWN, LIGHTER));

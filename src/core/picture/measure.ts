@@ -106,46 +106,85 @@ export function thingSeen(thing: ShotThing, lamp = false): ThingSeen {
   };
 }
 
-/**
- * What a picture by itself tells of the colours of its things: what is unknown of the camera, the tone and the light fitted to
- * those of known colour (L*, a*, b*, daylight, 10 degrees) and shrunk to none.
- */
-export function toldBy(shot: Shot, known: ReadonlyMap<string, Lab> = new Map()): PictureTold {
+/** A colour that is known of a thing: L*, a*, b*, daylight, 10 degrees; and how far the thing may be off it, relative. */
+export interface KnownColour {
+  lab: Lab;
+  error?: number;
+}
+/** So far from what was known of it that it is another thing: chi-square of three, one in a thousand; any table of it. */
+const ANOTHER = 16.27;
+
+/** How far each channel of each thing may be off, of its logarithm, in which a camera's faults add up: 3 n x 3 n. */
+function doubtIn(shot: Shot): Matrix {
   const { things } = shot;
-  const n = 3 * things.length;
-  const seen = things.map((thing) => thingSeen(thing));
-  // In logarithms of channels, in which a camera's faults add up: as seen by the camera, less what is true.
+  const labs = things.map(({ balanced }) => labOfRgb(balanced));
   const effects = new Matrix(things.flatMap((thing) => CHANNELS.map((k) => effectsOn(thing, k))));
   const doubt = effects.mmul(Matrix.diag(doubtsOf(shot).map((d) => d ** 2))).mmul(effects.transpose());
   things.forEach((p, i) => {
     things.forEach((q, j) => {
-      const shared = i === j ? 1 : sharedBy((seen[i] as ThingSeen).lab, (seen[j] as ThingSeen).lab);
+      const shared = i === j ? 1 : sharedBy(labs[i] as Lab, labs[j] as Lab);
       for (const k of CHANNELS) {
         const noise = p === q ? p.error[k] ** 2 : 0;
         doubt.set(3 * i + k, 3 * j + k, doubt.get(3 * i + k, 3 * j + k) + shared * OWN ** 2 + noise);
       }
     });
   });
-  const rows = things.flatMap((thing, i) => (known.has(thing.id) ? CHANNELS.map((k) => 3 * i + k) : []));
-  const off = things.flatMap(({ id, balanced }) => {
-    const lab = known.get(id);
-    return lab ? CHANNELS.map((k) => Math.log(Math.max(DARKEST, rgbOfLab(lab)[k]) / balanced[k])) : [];
+  return doubt;
+}
+
+/** What is known of a thing less what is seen of it, by channel; null where nothing is known. */
+function missedOf({ id, balanced }: ShotThing, known: ReadonlyMap<string, KnownColour>) {
+  const told = known.get(id);
+  if (!told) return null;
+  const rgb = rgbOfLab(told.lab);
+  return {
+    off: CHANNELS.map((k) => Math.log(Math.max(DARKEST, rgb[k]) / balanced[k])),
+    variance: (told.error ?? READ) ** 2,
+  };
+}
+
+/**
+ * What a picture by itself tells of the colours of its things: what is unknown of the camera, the tone and the light fitted to
+ * those of known colour and shrunk to none. A thing that cannot be what is known of it is left out of that, and said.
+ */
+export function toldBy(
+  shot: Shot,
+  known: ReadonlyMap<string, KnownColour> = new Map(),
+): PictureTold & { strange: readonly string[] } {
+  const { things } = shot;
+  const doubt = doubtIn(shot);
+  const rowsOf = (i: number) => CHANNELS.map((k) => 3 * i + k);
+  const strange: string[] = [];
+  const by = things.flatMap((thing, i) => {
+    const missed = missedOf(thing, known);
+    if (!missed) return [];
+    const own = doubt.selection(rowsOf(i), rowsOf(i)).add(Matrix.eye(3).mul(missed.variance));
+    const off = Matrix.columnVector(missed.off);
+    if (off.transpose().mmul(inverse(own)).mmul(off).get(0, 0) <= ANOTHER) return [{ i, ...missed }];
+    strange.push(thing.id);
+    return [];
   });
-  const towards = doubt.subMatrixColumn(rows, 0, n - 1);
-  const told = doubt.selection(rows, rows).add(Matrix.eye(rows.length).mul(READ ** 2));
-  const gain = rows.length > 0 ? towards.mmul(inverse(told)) : Matrix.zeros(n, 0);
-  const mean = rows.length > 0 ? gain.mmul(Matrix.columnVector(off)).getColumn(0) : new Array<number>(n).fill(0);
-  const left = rows.length > 0 ? Matrix.sub(doubt, gain.mmul(towards.transpose())) : doubt;
+  let mean = new Array<number>(doubt.rows).fill(0);
+  let left = doubt;
+  if (by.length > 0) {
+    const rows = by.flatMap(({ i }) => rowsOf(i));
+    const towards = doubt.subMatrixColumn(rows, 0, doubt.rows - 1);
+    const noise = Matrix.diag(by.flatMap(({ variance }) => CHANNELS.map(() => variance)));
+    const gain = towards.mmul(inverse(doubt.selection(rows, rows).add(noise)));
+    mean = gain.mmul(Matrix.columnVector(by.flatMap(({ off }) => off))).getColumn(0);
+    left = Matrix.sub(doubt, gain.mmul(towards.transpose()));
+  }
   const corrected = things.map(({ balanced }, i) =>
     byChannel((k) => balanced[k] * Math.exp(mean[3 * i + k] as number)),
   );
-  const toLab = Matrix.zeros(n, n);
+  const toLab = Matrix.zeros(doubt.rows, doubt.rows);
   corrected.forEach((rgb, i) => {
     toLab.setSubMatrix(movesOf(rgb), 3 * i, 3 * i);
   });
   return {
     things: things.map(({ id }, i) => ({ id, lab: labOfRgb(corrected[i] as LinearRgb) })),
     covariance: toLab.mmul(left).mmul(toLab.transpose()),
+    strange,
   };
 }
 

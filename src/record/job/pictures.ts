@@ -3,6 +3,7 @@ import { differenceRange } from '../../core/belief/chance.ts';
 import { cameraGoodTo } from '../../core/belief/pictures.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
+import type { KnownColour } from '../../core/picture/measure.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptField, KeptPicture } from '../../shared/picture.ts';
 import { stageMean } from '../board/stages.ts';
@@ -24,11 +25,11 @@ function knownOf(job: Job, field: KeptField): Lab | null {
 }
 
 /** Of what lies in a picture, the colours that were read or typed, by how a belief calls the things. */
-export const knownInPicture = (job: Job, fields: readonly KeptField[]): Map<string, Lab> =>
+export const knownInPicture = (job: Job, fields: readonly KeptField[]): Map<string, KnownColour> =>
   new Map(
-    fields.flatMap((field): [string, Lab][] => {
+    fields.flatMap((field): [string, KnownColour][] => {
       const [id, lab] = [pictured(field), knownOf(job, field)];
-      return id && lab ? [[id, lab]] : [];
+      return id && lab ? [[id, { lab }]] : [];
     }),
   );
 

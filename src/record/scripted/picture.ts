@@ -49,8 +49,9 @@ export function pictureFor(asked: unknown, raster: Raster) {
   const greys = fields.flatMap((f) => (f.thing === GREY ? [{ ...at(f), reflectance: f.reflectance ?? 0 }] : []));
   const things = fields.flatMap((f) => (f.thing === GREY ? [] : [{ ...at(f), id: f.thing }]));
   const shot = shotOf(raster, greys, things);
-  const told = toldBy(shot, new Map(fields.flatMap((f) => (f.known ? [[f.thing, f.known as Lab]] : []))));
+  const told = toldBy(shot, new Map(fields.flatMap((f) => (f.known ? [[f.thing, { lab: f.known as Lab }]] : []))));
   return {
+    strange: told.strange,
     things: told.things.map(({ id, lab }, i) => {
       const { clipped, glossy, shaded } = shot.things[i] as ShotThing;
       return {

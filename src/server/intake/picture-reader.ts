@@ -1,6 +1,6 @@
 import { FieldError } from '../../core/field-error.ts';
 import { startThread } from '../threads/start-thread.ts';
-import type { PictureRead, PictureReader, WhatIsWhat } from './picture-reader.worker.ts';
+import type { PictureFileReader, PictureRead, WhatIsWhat } from './picture-reader.worker.ts';
 
 /**
  * Reads a picture beside the server, so that nobody waits for it.
@@ -8,7 +8,7 @@ import type { PictureRead, PictureReader, WhatIsWhat } from './picture-reader.wo
  * @throws FieldError with the sentence that it is refused with
  */
 export async function readPicture(file: Buffer, what: WhatIsWhat, most: number): Promise<PictureRead> {
-  const thread = startThread<PictureReader>(new URL('./picture-reader.worker.ts', import.meta.url));
+  const thread = startThread<PictureFileReader>(new URL('./picture-reader.worker.ts', import.meta.url));
   try {
     const answer = await thread.answered(thread.remote.read(file, what, most));
     if ('refused' in answer) throw new FieldError(answer.field === 'picture' ? 'file' : answer.field, answer.refused);

@@ -45,5 +45,5 @@ const reader = {
     }
   },
 };
-export type PictureReader = typeof reader;
+export type PictureFileReader = typeof reader;
 if (parentPort) expose(reader, nodeEndpoint(parentPort));

@@ -1,7 +1,7 @@
 import { transfer } from 'comlink';
 import exifr from 'exifr';
 import { FieldError } from '../../core/field-error.ts';
-import { BURNT, COUNTS, DARK, type FieldMask, fieldSeen, GLOSSY, SHADED } from '../../core/picture/field.ts';
+import { BURNT, COUNTS, DARK, type FieldMask, fieldSeen, GLOSSY, OUTSIDE, SHADED } from '../../core/picture/field.ts';
 import type { Quad } from '../../core/picture/quad.ts';
 import { checkSize, type Raster } from '../../core/picture/raster.ts';
 import { type PicturedGrey, type PicturedThing, type Shot, shotOf } from '../../core/picture/shot.ts';
@@ -94,7 +94,7 @@ async function hatched({ x, y, w, h, of }: FieldMask): Promise<LeftOutShown | nu
   let all = 0;
   const paper = new ImageData(w, h);
   of.forEach((code, i) => {
-    if (code === 0) return;
+    if (code === OUTSIDE) return;
     all++;
     if (code === COUNTS) return;
     counts.set(code, (counts.get(code) ?? 0) + 1);

@@ -2,20 +2,10 @@ import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { MeasurementFile } from '../../../core/formats/index.ts';
 import { reflectanceOfL } from '../../../core/picture/card.ts';
-import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { FileButton } from '../FileButton.tsx';
 import { Row } from '../layout.tsx';
+import { CARDS, type Card } from './card.ts';
 
-/** A card: shares of the light that its greys give back, from left to right. */
-export interface Card {
-  name: string;
-  greys: readonly number[];
-}
-const CARDS: readonly Card[] = [
-  { name: 'Four greys', greys: [0.9, 0.42, 0.18, 0.06] },
-  { name: 'White paper beside black card', greys: [0.85, 0.05] },
-  { name: 'One grey, 18 %', greys: [0.18] },
-];
 const OWN = 'My own card';
 const asText = (greys: readonly number[]) => greys.map((g) => Number((100 * g).toFixed(1))).join(' ');
 const fromText = (text: string): number[] | null => {
@@ -25,12 +15,6 @@ const fromText = (text: string): number[] | null => {
     .map((t) => Number(t.replace(',', '.')) / 100);
   return greys.length > 0 && greys.length <= 24 && greys.every((g) => g > 0.005 && g < 1) ? greys : null;
 };
-
-/** The card that lies in the picture: kept in this browser, as one card serves a shop. */
-export function useCard(): [Card, (card: Card) => void] {
-  const [card, set] = usePersistentState<Card>('card', CARDS[0] as Card);
-  return [card, set];
-}
 
 /** Greys out of a file of an instrument that read the card, patch by patch. */
 const greysIn = ({ readings }: MeasurementFile): number[] =>

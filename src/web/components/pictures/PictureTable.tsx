@@ -42,6 +42,8 @@ export function PictureTable({ picture, fields, greys, card, leftOut, onTap, onM
   const paper = useRef<HTMLCanvasElement>(null);
   const drawing = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<Held | null>(null);
+  // What is let go of after a drag is no tap.
+  const tapping = useRef(false);
   const { width, height, bitmap } = picture;
   useEffect(() => {
     const context = paper.current?.getContext('2d');
@@ -55,6 +57,7 @@ export function PictureTable({ picture, fields, greys, card, leftOut, onTap, onM
   };
   const take = (e: PointerEvent, { id, corners }: DrawnField, corner: number | null) => {
     e.stopPropagation();
+    tapping.current = false;
     drawing.current?.setPointerCapture(e.pointerId);
     setHeld({ id, corner, from: at(e), corners });
   };
@@ -88,7 +91,10 @@ export function PictureTable({ picture, fields, greys, card, leftOut, onTap, onM
         role="application"
         aria-label="The picture: tap to put a field down, drag it to where it belongs"
         onClick={(e) => {
-          if (e.target === e.currentTarget) onTap(at(e as unknown as PointerEvent));
+          if (tapping.current && e.target === e.currentTarget) onTap(at(e as unknown as PointerEvent));
+        }}
+        onPointerDown={() => {
+          tapping.current = true;
         }}
         onPointerMove={follow}
         onPointerUp={() => setHeld(null)}

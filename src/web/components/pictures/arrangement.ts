@@ -5,20 +5,20 @@ import type { OnRack } from '../../../shared/look.ts';
 import type { KeptField, NewField } from '../../../shared/picture.ts';
 
 /** A thing that can lie in a picture, as a page names it. */
-export type Named = { id: string; name: string } & (
+export type CanLie = { id: string; name: string } & (
   | { thing: 'target' }
   | { thing: 'board'; board: string; stage: number }
   | { thing: 'rack'; on: OnRack }
 );
-export const asTarget: Named = { id: TARGET, name: 'target', thing: 'target' };
-export const asBoard = (board: { id: string }, stage: number, name: string): Named => ({
+export const asTarget: CanLie = { id: TARGET, name: 'target', thing: 'target' };
+export const asBoard = (board: { id: string }, stage: number, name: string): CanLie => ({
   id: stageOf(board, stage),
   name,
   thing: 'board',
   board: board.id,
   stage,
 });
-export const asRack = (on: OnRack): Named => ({ id: rackId(on), name: on.label, thing: 'rack', on });
+export const asRack = (on: OnRack): CanLie => ({ id: rackId(on), name: on.label, thing: 'rack', on });
 
 /** What lies where: corners are shares of the picture, so that the next picture of the same arrangement is as this one. */
 export interface Arrangement {
@@ -39,7 +39,7 @@ export const greysOn = (card: Quad, reflectances: readonly number[]): PicturedGr
     return { reflectance, corners: partOf(card, part) };
   });
 
-export interface Size {
+export interface PictureSize {
   width: number;
   height: number;
 }
@@ -47,7 +47,7 @@ export interface Size {
 export function inPixels(
   { card, things }: Arrangement,
   reflectances: readonly number[],
-  { width, height }: Size,
+  { width, height }: PictureSize,
 ): { greys: PicturedGrey[]; things: PicturedThing[] } {
   return {
     greys: card ? greysOn(scaled(card, width, height), reflectances) : [],
@@ -59,7 +59,7 @@ type Corners = NewField['corners'];
 /** What is sent of it, and what is kept. */
 export function fieldsFrom(
   { greys, things }: { greys: readonly PicturedGrey[]; things: readonly PicturedThing[] },
-  named: readonly Named[],
+  named: readonly CanLie[],
 ): { sent: NewField[]; kept: KeptField[] } {
   const ofGreys = greys.map(({ reflectance, corners }) => ({
     thing: 'grey' as const,

@@ -25,6 +25,7 @@ import { useToast } from '../Toast.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { BoardPair } from './BoardPair.tsx';
 import { ColourStrip } from './ColourStrip.tsx';
+import { LadderByPicture } from './LadderByPicture.tsx';
 import { Lots } from './Lots.tsx';
 import { ProductFactsPanel } from './ProductFacts.tsx';
 import { ShelfTools } from './ShelfTools.tsx';
@@ -47,49 +48,62 @@ function positiveTyped(text: string): number {
 /** One more rung: its strength and wood, and the board's readings before and after. */
 function NewRungForm({ colourant, shelf }: { colourant: ColourantRecord; shelf: Shelf }) {
   const { word, one: scale } = strengthUnit(colourant);
+  const [picturing, setPicturing] = useState(false);
   const id = useNextId();
   const { mostColours } = KINDS[COLOURANT_INFO[colourant.kind].shownAs];
   const others = onTheShelf(shelf.colourants).filter(
     (c) => c.id !== colourant.id && c.kind === colourant.kind && c.carrier === colourant.carrier,
   );
   return (
-    <BoardPair
-      woods={shelf.species}
-      keep={`rung/${colourant.id}`}
-      blank={{
-        strength: '',
-        other: ALONE,
-        beside: '',
-        speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '',
-      }}
-      read={({ strength, speciesId, other, beside }) => ({
-        speciesId,
-        strength: (numberTyped(strength) ?? 0) * scale,
-        beside: other ? { [other]: positiveTyped(beside) * scale } : {},
-      })}
-      shape={RungInput.pick({ strength: true, speciesId: true, beside: true })}
-      fields={(control, typed) => (
-        <>
-          <TypedField control={control} name="strength" label={`Strength, ${word}`} sx={{ width: 160 }} />
-          {mostColours > 1 && others.length > 0 && (
-            <TypedField control={control} name="other" label="In the pot with" select sx={{ width: 180 }}>
-              <MenuItem value={ALONE}>Nothing else</MenuItem>
-              {others.map((c) => (
-                <MenuItem key={c.id} value={c.id}>
-                  {c.name}
-                </MenuItem>
-              ))}
-            </TypedField>
-          )}
-          {typed.other && <TypedField control={control} name="beside" label={`That, ${word}`} sx={{ width: 140 }} />}
-        </>
+    <>
+      <BoardPair
+        woods={shelf.species}
+        keep={`rung/${colourant.id}`}
+        blank={{
+          strength: '',
+          other: ALONE,
+          beside: '',
+          speciesId: colourant.rungs[0]?.speciesId ?? shelf.species[0]?.id ?? '',
+        }}
+        read={({ strength, speciesId, other, beside }) => ({
+          speciesId,
+          strength: (numberTyped(strength) ?? 0) * scale,
+          beside: other ? { [other]: positiveTyped(beside) * scale } : {},
+        })}
+        shape={RungInput.pick({ strength: true, speciesId: true, beside: true })}
+        fields={(control, typed) => (
+          <>
+            <TypedField control={control} name="strength" label={`Strength, ${word}`} sx={{ width: 160 }} />
+            {mostColours > 1 && others.length > 0 && (
+              <TypedField control={control} name="other" label="In the pot with" select sx={{ width: 180 }}>
+                <MenuItem value={ALONE}>Nothing else</MenuItem>
+                {others.map((c) => (
+                  <MenuItem key={c.id} value={c.id}>
+                    {c.name}
+                  </MenuItem>
+                ))}
+              </TypedField>
+            )}
+            {typed.other && <TypedField control={control} name="beside" label={`That, ${word}`} sx={{ width: 140 }} />}
+          </>
+        )}
+        bench={(rung) => send(makeRung, {}, { colourantId: colourant.id, ...rung })}
+        save={async (rung, pair) => {
+          await change(addRungs, { item: colourant.id }, { rungs: [{ id: id.next(), ...rung, ...pair }] });
+          id.kept();
+        }}
+      />
+      <Button onClick={() => setPicturing(true)}>All rungs in one picture</Button>
+      {picturing && (
+        <LadderByPicture
+          colourant={colourant}
+          woods={shelf.species}
+          unit={word}
+          scale={scale}
+          onClose={() => setPicturing(false)}
+        />
       )}
-      bench={(rung) => send(makeRung, {}, { colourantId: colourant.id, ...rung })}
-      save={async (rung, pair) => {
-        await change(addRungs, { item: colourant.id }, { rungs: [{ id: id.next(), ...rung, ...pair }] });
-        id.kept();
-      }}
-    />
+    </>
   );
 }
 

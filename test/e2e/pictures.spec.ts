@@ -1,0 +1,143 @@
+import { type APIRequestContext, expect, type Page } from '@playwright/test';
+import { newId } from '../../src/shared/id.ts';
+import { asJpeg, asPng, CARD, type Drawing, type Drawn, drawn, type OnTheTable } from '../fixtures/drawn-picture.ts';
+import { test } from './demo.ts';
+
+// As it is held: a tablet on its side of the bench, by finger.
+test.use({ viewport: { width: 800, height: 1200 }, hasTouch: true });
+
+/** A card over things in a row, as large as a telephone takes them. */
+const table = (things: readonly OnTheTable[], options: Drawing = {}): Drawn =>
+  drawn([...CARD, ...things], { across: 4, cell: 260, ...options });
+const target: OnTheTable = { id: 'target', linear: [0.25, 0.12, 0.05] };
+const pale: OnTheTable = { id: 'board', linear: [0.7, 0.53, 0.36] };
+
+/** Taps a place of the picture: shares of it. */
+async function tapAt(page: Page, x: number, y: number) {
+  const box = await page.getByRole('application').boundingBox();
+  if (!box) throw new Error('There is no picture.');
+  await page.touchscreen.tap(box.x + x * box.width, box.y + y * box.height);
+}
+/** Drags a corner of the field last put down, or of the card, to a place. */
+async function dragCorner(page: Page, field: string, corner: number, [x, y]: readonly [number, number]) {
+  const picture = await page.getByRole('application').boundingBox();
+  const at = await page
+    .getByRole('application')
+    .locator('g', { has: page.getByRole('button', { name: new RegExp(`^${field}:`) }) })
+    .locator('.corner')
+    .nth(corner)
+    .boundingBox();
+  if (!picture || !at) throw new Error(`There is no field ${field}.`);
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(picture.x + x * picture.width, picture.y + y * picture.height, { steps: 4 });
+  await page.mouse.up();
+}
+/** Gives a picture, and puts the card down where it lies: the first row of it. */
+async function openWithCard(page: Page, picture: Drawn, file = asPng(picture)) {
+  await page.getByLabel('Picture file').setInputFiles({ name: 'table.png', mimeType: 'image/png', buffer: file });
+  await expect(page.getByRole('application')).toBeVisible();
+  const bottom = 0.5;
+  await tapAt(page, 0.5, bottom / 2);
+  for (const [i, place] of [
+    [0.02, 0.06],
+    [0.98, 0.06],
+    [0.98, bottom - 0.03],
+    [0.02, bottom - 0.03],
+  ].entries())
+    await dragCorner(page, 'card', i, place as [number, number]);
+}
+const words = (page: Page) => page.getByTestId('picture-words');
+
+async function newJob(request: APIRequestContext, shop: string) {
+  const made = async (path: string, data: object) => (await request.post(`${shop}/api${path}`, { data })).json();
+  const job = await made('/jobs', { id: newId(), customer: 'Rope Walk', piece: 'Hatch', tolerance: 2 });
+  const { woods } = await made(`/jobs/${job.id}/woods`, { id: newId(), speciesId: 'oak', boardId: newId() });
+  return { ...job, wood: woods[0] };
+}
+
+test('a target and a raw board by one picture, then a finished board against it: by finger, without an instrument', async ({
+  page,
+  request,
+  shop,
+}) => {
+  const job = await newJob(request, shop);
+  await page.goto(`/jobs/${job.number}/boards`);
+  await page.getByRole('link', { name: 'By a picture' }).click();
+  await openWithCard(page, table([target, pale]));
+  await expect(page.getByText('Tap the picture where target lies.')).toBeVisible();
+  await tapAt(page, 0.13, 0.75);
+  await expect(words(page)).toBeVisible();
+  await tapAt(page, 0.38, 0.75);
+  await expect(words(page)).toContainText('lighter');
+  await page.getByRole('button', { name: 'Keep it, and go on from here' }).click();
+  await expect(page).toHaveURL(/boards/);
+  // The raw board is read by it; the target is told by it.
+  await expect(page.getByText(/picture/).first()).toBeVisible();
+  await page.goto(`/jobs/${job.number}/target`);
+  await expect(page.getByRole('img', { name: 'The target' })).toBeVisible();
+  await expect(page.getByTestId('known-to')).toContainText('Known to');
+
+  const kept = await (await request.get(`${shop}/api/jobs/${job.id}`)).json();
+  const board = kept.woods[0].boards[0];
+  const stack = [{ kind: 'clear', colours: {}, medium: 'water-satin', settings: {} }];
+  const planned = { id: newId(), stack, litres: 0.5, origin: 'hand', knowledge: null };
+  await request.post(`${shop}/api/boards/${board.id}/recipe`, { data: planned });
+  const coat = { id: newId(), stage: 1, putOnAt: '2026-03-02T09:00:00.000Z' };
+  expect((await request.post(`${shop}/api/boards/${board.id}/coats`, { data: coat })).status()).toBe(201);
+  await page.goto(`/jobs/${job.number}/verdict`);
+  await page.getByRole('link', { name: 'By a picture' }).click();
+  // The next picture of the same arrangement: the card and the target lie as they did, the board is another by now.
+  const next = table([target, { id: 'board', linear: [0.25, 0.12, 0.05] }]);
+  const input = { name: 'table.jpg', mimeType: 'image/jpeg', buffer: asJpeg(next) };
+  await page.getByLabel('Picture file').setInputFiles(input);
+  await expect(page.getByText('Tap the picture where board 1 lies.')).toBeVisible();
+  await tapAt(page, 0.38, 0.75);
+  await expect(page.getByText('board 1 against target, from 1 picture')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it, and go on from here' }).click();
+  await expect(page).toHaveURL(/verdict/);
+  await expect(page.getByTestId('seen-chance')).toBeVisible();
+});
+
+test('a ladder in one picture: the rungs beside the raw wood', async ({ page, request, shop }) => {
+  const { colourants } = await (await request.get(`${shop}/api/shelf`)).json();
+  const [dye] = colourants.filter((c: { kind: string }) => c.kind === 'dye');
+  await page.goto(`/shelf?item=colourant/${dye.id}`);
+  await page
+    .getByRole('button', { name: new RegExp(dye.name) })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'All rungs in one picture' }).click();
+  await page.getByLabel(/^Strengths/).fill('1.1 7.3');
+  const rungs: OnTheTable[] = [
+    pale,
+    { id: 'weak', linear: [0.45, 0.26, 0.11] },
+    { id: 'strong', linear: [0.36, 0.15, 0.04] },
+  ];
+  await openWithCard(page, table(rungs));
+  for (const x of [0.13, 0.38, 0.62]) await tapAt(page, x, 0.75);
+  await expect(page.getByRole('listitem').filter({ hasText: /^7.3 / })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the ladder' }).click();
+  await expect(page.getByText(/2 rungs of .* kept/)).toBeVisible();
+});
+
+test('a picture that is none, and one in which the card is burnt out, are said in a sentence', async ({
+  page,
+  request,
+  shop,
+}) => {
+  const job = await newJob(request, shop);
+  await page.goto(`/jobs/${job.number}/picture`);
+  const text = { name: 'table.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('L,a,b\n50,10,20\n') };
+  await page.getByLabel('Picture file').setInputFiles(text);
+  await expect(page.getByText(/no picture that can be read/)).toBeVisible();
+  const flash = asJpeg(table([target]), { flash: 1 });
+  await page.getByLabel('Picture file').setInputFiles({ ...text, buffer: flash });
+  await expect(page.getByText(/The flash fired/)).toBeVisible();
+  const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic0000mif1heic')]);
+  await page.getByLabel('Picture file').setInputFiles({ ...text, buffer: heic });
+  await expect(page.getByText(/HEIC/)).toBeVisible();
+  await openWithCard(page, table([target, pale], { curve: (v) => 1.4 * v }));
+  await tapAt(page, 0.13, 0.75);
+  await expect(page.getByText(/burnt out in the picture/)).toBeVisible();
+});
