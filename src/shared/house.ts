@@ -102,6 +102,12 @@ export const PeoplesEyes = z.object({
     }),
   ),
 });
+/** A camera that took pictures here, by one light: how far a colour by it may be off, CIEDE2000. */
+export const CamerasFound = z.object({
+  cameras: z.array(
+    z.object({ camera: z.string(), light: LightShares.keyof(), pictures: z.number(), goodTo: z.number() }),
+  ),
+});
 
 const instrument = {
   name: z.string().trim().min(1, 'What is the instrument called?').max(80),

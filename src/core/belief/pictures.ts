@@ -1,7 +1,7 @@
 import { Matrix } from 'ml-matrix';
 import { CROSSTALK, sharedBy, type ThingSeen, thingSeen, UNEVEN } from '../picture/measure.ts';
-import type { Shot, ShotThing } from '../picture/shot.ts';
-import type { Belief } from './belief.ts';
+import type { LinearRgb } from '../picture/raster.ts';
+import type { Shot } from '../picture/shot.ts';
 import { straysOf } from './chance.ts';
 import type { Square } from './metric.ts';
 import type { Bound, Effect, Known, ReadColour } from './things.ts';
@@ -18,6 +18,7 @@ export interface Photographed {
 }
 
 const OF_CAMERA = 'camera/';
+const NOTHING: LinearRgb = [0, 0, 0];
 /** The six numbers of a camera's crosstalk, three and three. */
 export const cameraUnknowns = (camera: string): [string, string] => [
   `${OF_CAMERA}${camera}/0`,
@@ -114,11 +115,13 @@ export function photographed(pictures: readonly Photographed[], before: Known): 
 /**
  * How far the colour of a thing by a camera may be off however many pictures it takes of it, CIEDE2000: a standard deviation over
  * all directions. What it was taught by things of known colour makes it less.
+ * @param unknown6 covariance of its six numbers, see {@link cameraUnknowns}; 6 x 6 by rows
+ * @param balanced linear light of the thing
  */
-export function cameraGoodTo(belief: Pick<Belief, 'bound'>, camera: string, thing: ShotThing): number {
-  const seen = thingSeen(thing);
-  const { covariance } = belief.bound(cameraUnknowns(camera));
-  const crosstalk = seen.camera.mmul(Matrix.from1DArray(6, 6, Array.from(covariance))).mmul(seen.camera.transpose());
+export function cameraGoodTo(unknown6: ArrayLike<number>, balanced: LinearRgb): number {
+  const seen = thingSeen({ balanced, error: NOTHING, offCard: [0, 0] });
+  const unknown = Matrix.from1DArray(6, 6, Array.from(unknown6));
+  const crosstalk = seen.camera.mmul(unknown).mmul(seen.camera.transpose());
   const whole = crosstalk.add(seen.own.mmul(seen.own.transpose()));
   return Math.hypot(...straysOf(squareOf(whole), seen.lab).map((s) => Math.hypot(...s)));
 }

@@ -40,6 +40,8 @@ const [DARKEST, LIGHTEST] = [3, 252];
 const SHINES = 6;
 /** And by so much at least: on an even field everything is near the middle. */
 const SHINES_TIMES = 1.5;
+/** And greyer than what is about the middle by this, or nearly grey: what is only lighter is grain. */
+const [GREYER, GREY] = [1.15, 0.8];
 /** A field is divided into so many by so many, which tell how far its mean may be off. */
 const BLOCKS = 4;
 /** A block that has less of the field than this share of a whole one tells nothing by itself. */
@@ -105,28 +107,97 @@ function turnAlong(blocks: readonly Block[], axis: 0 | 1): number {
   return first === null || last === null ? 0 : last - first;
 }
 
-/**
- * Looks at a field: pixels at the end of the scale, glossy ones and those in a shadow are left out.
- * @throws FieldError where too little of it is left
- */
-export function fieldSeen({ width, height, channels, data }: Raster, corners: Quad, called: string): FieldSeen {
+/** A field while it is looked at: its pixels' light, and what becomes of each. */
+interface Looked extends FieldMask {
+  /** Pixels of the field. */
+  all: number;
+  light: Float64Array;
+  /** Where a pixel of it begins in the picture's bytes. */
+  at(i: number): number;
+}
+const countOf = ({ of }: Looked, code: number): number => of.reduce((n, c) => n + (c === code ? 1 : 0), 0);
+
+/** Its pixels and their light; those at the ends of the scale are marked. */
+function lookedAt({ width, height, channels, data }: Raster, corners: Quad): Looked {
   const { x, y, w, h } = boundsOf(corners);
   const inside = insideOf(corners);
   const of = new Uint8Array(w * h);
   const light = new Float64Array(w * h);
-  const pixel = (i: number) => channels * ((y + Math.floor(i / w)) * width + x + (i % w));
-  let [all, burnt, dark] = [0, 0, 0];
+  const at = (i: number) => channels * ((y + Math.floor(i / w)) * width + x + (i % w));
+  let all = 0;
   for (let i = 0; i < w * h; i++) {
     const [u, v] = [x + (i % w), y + Math.floor(i / w)];
     if (u < 0 || v < 0 || u >= width || v >= height || !inside(u, v)) continue;
     all++;
-    const p = pixel(i);
+    const p = at(i);
     const [r, g, b] = [data[p] as number, data[p + 1] as number, data[p + 2] as number];
     of[i] = Math.max(r, g, b) > LIGHTEST ? BURNT : Math.min(r, g, b) < DARKEST ? DARK : COUNTS;
-    if (of[i] === BURNT) burnt++;
-    if (of[i] === DARK) dark++;
     light[i] = luminance(LINEAR[r] as number, LINEAR[g] as number, LINEAR[b] as number);
   }
+  return { x, y, w, h, of, light, all, at };
+}
+
+/** How near to grey a pixel is, 0-1: a lamp that mirrors in a brown takes its colour from it. */
+const greyness = (data: Raster['data'], p: number): number => {
+  const rgb = [0, 1, 2].map((k) => LINEAR[data[p + k] as number] as number);
+  return Math.min(...rgb) / Math.max(1e-6, ...rgb);
+};
+
+/** Marks pixels that mirror a lamp: far lighter than the middle and greyer, as light grain is not. */
+function markGlossy(field: Looked, data: Raster['data']): void {
+  const { of, light, at } = field;
+  const { middle, spread } = middleOf(light, of);
+  const brightest = Math.max(middle + SHINES * 1.4826 * spread, SHINES_TIMES * middle);
+  let [sum, n] = [0, 0];
+  of.forEach((code, i) => {
+    if (code !== COUNTS || (light[i] as number) > brightest) return;
+    sum += greyness(data, at(i));
+    n++;
+  });
+  const greyer = Math.min(GREY, GREYER * (sum / Math.max(1, n)));
+  of.forEach((code, i) => {
+    if (code === COUNTS && (light[i] as number) > brightest && greyness(data, at(i)) >= greyer) of[i] = GLOSSY;
+  });
+}
+
+/** Its parts with what counts of each; those in a shadow are marked and left away. */
+function partsOf(field: Looked, data: Raster['data']): Block[] {
+  const { w, h, of, at, all } = field;
+  const blocks = Array.from(
+    { length: BLOCKS * BLOCKS },
+    (_, n): Block => ({ n: 0, sum: [0, 0, 0], at: [n % BLOCKS, Math.floor(n / BLOCKS)] }),
+  );
+  const blockOf = (i: number): Block =>
+    blocks[
+      BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * Math.floor(i / w)) / h)) +
+        Math.min(BLOCKS - 1, Math.floor((BLOCKS * (i % w)) / w))
+    ] as Block;
+  of.forEach((code, i) => {
+    if (code !== COUNTS) return;
+    const block = blockOf(i);
+    block.n++;
+    const p = at(i);
+    for (const k of [0, 1, 2] as const) block.sum[k] += LINEAR[data[p + k] as number] as number;
+  });
+  const told = blocks.filter((b) => b.n >= (PART_OF_BLOCK * all) / (BLOCKS * BLOCKS));
+  const usual = told.map(lightIn).sort((p, q) => p - q)[told.length >> 1] ?? 0;
+  const shaded = new Set(blocks.filter((b) => b.n > 0 && lightIn(b) < IN_SHADOW * usual));
+  if (shaded.size > 0)
+    of.forEach((code, i) => {
+      if (code === COUNTS && shaded.has(blockOf(i))) of[i] = SHADED;
+    });
+  return told.filter((b) => !shaded.has(b));
+}
+
+/**
+ * Looks at a field: pixels at the end of the scale, glossy ones and those in a shadow are left out.
+ * @throws FieldError where too little of it is left
+ */
+export function fieldSeen(raster: Raster, corners: Quad, called: string): FieldSeen {
+  const { data } = raster;
+  const field = lookedAt(raster, corners);
+  const { x, y, w, h, of, all } = field;
+  const [burnt, dark] = [countOf(field, BURNT), countOf(field, DARK)];
   if (burnt + dark > MOST_LEFT_OUT * all)
     throw new FieldError(
       'fields',
@@ -134,38 +205,9 @@ export function fieldSeen({ width, height, channels, data }: Raster, corners: Qu
         ? `${called} is burnt out in the picture: take it darker.`
         : `${called} is at the dark end of the picture: take it lighter.`,
     );
-  const { middle, spread } = middleOf(light, of);
-  const brightest = Math.max(middle + SHINES * 1.4826 * spread, SHINES_TIMES * middle);
-  let glossy = 0;
-  const blocks = Array.from(
-    { length: BLOCKS * BLOCKS },
-    (_, n): Block => ({ n: 0, sum: [0, 0, 0], at: [n % BLOCKS, Math.floor(n / BLOCKS)] }),
-  );
-  const blockOf = (i: number) =>
-    BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * Math.floor(i / w)) / h)) +
-    Math.min(BLOCKS - 1, Math.floor((BLOCKS * (i % w)) / w));
-  for (let i = 0; i < w * h; i++) {
-    if (of[i] !== COUNTS) continue;
-    if ((light[i] as number) > brightest) {
-      of[i] = GLOSSY;
-      glossy++;
-      continue;
-    }
-    const block = blocks[blockOf(i)] as Block;
-    block.n++;
-    const p = pixel(i);
-    for (const k of [0, 1, 2] as const) block.sum[k] += LINEAR[data[p + k] as number] as number;
-  }
-  const told = blocks.filter((b) => b.n >= (PART_OF_BLOCK * all) / (BLOCKS * BLOCKS));
-  const usual = told.map(lightIn).sort((p, q) => p - q)[told.length >> 1] ?? 0;
-  const inShadow = new Set(blocks.filter((b) => b.n > 0 && lightIn(b) < IN_SHADOW * usual));
-  let shaded = 0;
-  if (inShadow.size > 0)
-    for (let i = 0; i < w * h; i++)
-      if (of[i] === COUNTS && inShadow.has(blocks[blockOf(i)] as Block)) {
-        of[i] = SHADED;
-        shaded++;
-      }
+  markGlossy(field, data);
+  const parts = partsOf(field, data);
+  const [glossy, shaded] = [countOf(field, GLOSSY), countOf(field, SHADED)];
   if (burnt + dark + glossy + shaded > MOST_LEFT_OUT * all)
     throw new FieldError(
       'fields',
@@ -173,19 +215,19 @@ export function fieldSeen({ width, height, channels, data }: Raster, corners: Qu
         ? `A shadow lies over too much of ${called}: take it in one light.`
         : `Too much of ${called} shines: turn it or the lamp.`,
     );
-  const used = told.filter((b) => !inShadow.has(b));
-  const n = used.reduce((sum, b) => sum + b.n, 0);
-  const mean = [0, 1, 2].map((k) => used.reduce((sum, b) => sum + (b.sum[k] as number), 0) / n) as unknown as LinearRgb;
+  const n = parts.reduce((sum, b) => sum + b.n, 0);
+  const mean = [0, 1, 2].map(
+    (k) => parts.reduce((sum, b) => sum + (b.sum[k] as number), 0) / n,
+  ) as unknown as LinearRgb;
   const error = [0, 1, 2].map((k) => {
-    const off = used.map((b) => (b.sum[k] as number) / b.n / (mean[k] as number) - 1);
-    const variance = off.reduce((sum, v) => sum + v * v, 0) / Math.max(1, used.length - 1);
-    return Math.hypot(Math.sqrt(variance / used.length), STEP_ERROR);
+    const off = parts.map((b) => (b.sum[k] as number) / b.n / (mean[k] as number) - 1);
+    const variance = off.reduce((sum, v) => sum + v * v, 0) / Math.max(1, parts.length - 1);
+    return Math.hypot(Math.sqrt(variance / parts.length), STEP_ERROR);
   }) as unknown as LinearRgb;
-  const turns = Math.max(Math.abs(turnAlong(used, 0)), Math.abs(turnAlong(used, 1)));
   return {
     mean,
     error,
-    turns,
+    turns: Math.max(Math.abs(turnAlong(parts, 0)), Math.abs(turnAlong(parts, 1))),
     clipped: (burnt + dark) / all,
     glossy: glossy / all,
     shaded: shaded / all,

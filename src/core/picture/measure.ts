@@ -22,7 +22,9 @@ const times = (m: readonly (readonly number[])[], v: readonly number[]): LinearR
   m.map((row) => row.reduce((sum, c, i) => sum + c * (v[i] as number), 0)) as unknown as LinearRgb;
 
 const ONE: [number, number, number] = [1, 1, 1];
-const labOfRgb = (rgb: LinearRgb): Lab => labFromXyz(times(TO_XYZ, rgb) as unknown as [number, number, number], ONE);
+/** L*, a*, b* of linear light by channel, daylight. */
+export const labOfRgb = (rgb: LinearRgb): Lab =>
+  labFromXyz(times(TO_XYZ, rgb) as unknown as [number, number, number], ONE);
 const rgbOfLab = (lab: Lab): LinearRgb => times(FROM_XYZ, xyzFromLab(lab, ONE));
 
 /**
@@ -45,7 +47,7 @@ const DARKEST = 1e-4;
 const READ = 0.015;
 
 /** Of the logarithm of a channel of a thing: how the camera's six numbers of crosstalk move it. */
-function crosstalkOn({ balanced }: ShotThing, k: number): number[] {
+function crosstalkOn({ balanced }: Pick<ShotThing, 'balanced'>, k: number): number[] {
   const own = balanced[k] as number;
   const effects = new Array<number>(6).fill(0);
   CHANNELS.filter((v) => v !== k).forEach((other, n) => {
@@ -90,8 +92,10 @@ export interface ThingSeen {
   /** Covariance of the field in this picture. */
   noise: Matrix;
 }
+/** What of a thing in a shot its colour rests on. */
+type SeenInShot = Pick<ShotThing, 'balanced' | 'error' | 'offCard'>;
 /** @param lamp whether it was taken by a lamp, and not by daylight */
-export function thingSeen(thing: ShotThing, lamp = false): ThingSeen {
+export function thingSeen(thing: SeenInShot, lamp = false): ThingSeen {
   const toLab = movesOf(thing.balanced);
   const noise = Matrix.diag(CHANNELS.map((k) => thing.error[k] ** 2));
   const by = (rows: readonly (readonly number[])[]) => toLab.mmul(new Matrix(rows.map((r) => [...r])));

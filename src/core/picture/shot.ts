@@ -52,16 +52,23 @@ function checkPicture(raster: Raster, greys: readonly PicturedGrey[], things: re
   ]);
 }
 
+/** Tone curves of the three channels by the greys of a picture. @throws FieldError where a grey tells nothing, or they are out of order */
+export function curvesBy(raster: Raster, greys: readonly PicturedGrey[]): [ToneCurve, ToneCurve, ToneCurve] {
+  const seen = greys.map((g) => ({ ...g, ...fieldSeen(raster, g.corners, greyCalled(g)) }));
+  return CHANNELS.map((k) => toneBy(seen.map(({ reflectance, mean }) => ({ reflectance, seen: mean[k] })))) as [
+    ToneCurve,
+    ToneCurve,
+    ToneCurve,
+  ];
+}
+
 /**
  * Looks at a picture: tone curves by its greys, and what is seen of each thing by them.
  * @throws FieldError where nothing grey is known, greys are out of order, or a field tells nothing
  */
 export function shotOf(raster: Raster, greys: readonly PicturedGrey[], things: readonly PicturedThing[]): Shot {
   checkPicture(raster, greys, things);
-  const greysSeen = greys.map((g) => ({ ...g, ...fieldSeen(raster, g.corners, greyCalled(g)) }));
-  const curves = CHANNELS.map((k) =>
-    toneBy(greysSeen.map(({ reflectance, mean }) => ({ reflectance, seen: mean[k] }))),
-  ) as [ToneCurve, ToneCurve, ToneCurve];
+  const curves = curvesBy(raster, greys);
   const size = Math.hypot(raster.width, raster.height);
   const card = greys.map((g) => centreOf(g.corners));
   const cardAt = [0, 1].map((i) => card.reduce((sum, c) => sum + (c[i] as number), 0) / card.length);

@@ -1,13 +1,14 @@
 import type { Belief } from '../../core/belief/belief.ts';
 import { differenceRange } from '../../core/belief/chance.ts';
-import { cameraGoodTo } from '../../core/belief/pictures.ts';
+import { seenTogether } from '../../core/belief/elsewhere.ts';
+import { cameraGoodTo, cameraUnknowns } from '../../core/belief/pictures.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { KnownColour } from '../../core/picture/measure.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptField, KeptPicture } from '../../shared/picture.ts';
 import { stageMean } from '../board/stages.ts';
-import { beliefOf, cameraBy, type JobToBelieve, pictured, telling } from './belief.ts';
+import { beliefOf, cameraBy, type JobToBelieve, pictured, seenIn, telling } from './belief.ts';
 import { targetOf } from './target.ts';
 
 /** What of a thing in a picture was read or typed; null where nothing was. */
@@ -105,5 +106,32 @@ export function goodTo(bench: JobToBelieve): number | null {
   const belief = beliefOf(bench);
   const last = telling(bench.job).at(-1);
   const thing = last?.shot.things[0];
-  return belief && last && thing ? cameraGoodTo(belief, cameraBy(last), thing) : null;
+  return belief && last && thing
+    ? cameraGoodTo(belief.bound(cameraUnknowns(cameraBy(last))).covariance, thing.balanced)
+    : null;
+}
+
+/** A camera of the shop, by one light. */
+export interface CameraFound {
+  camera: string;
+  light: KeptPicture['light'];
+  pictures: number;
+  /** CIEDE2000, of a brown. */
+  goodTo: number;
+}
+/** Linear light of a brown of the middle. */
+const A_BROWN = [0.25, 0.12, 0.05] as const;
+/** The cameras that took pictures in some jobs, each by its lights, with what they were taught by things of known colour. */
+export function camerasOf(benches: readonly JobToBelieve[]): CameraFound[] {
+  const jobs = benches.flatMap((bench) => seenIn(bench) ?? []);
+  const seen = seenTogether(jobs, []).cameras ?? {};
+  const pictures = benches.flatMap(({ job }) => telling(job)).filter((p) => p.fields.some((f) => f.thing === 'grey'));
+  return [...new Map(pictures.map((p) => [cameraBy(p), p])).entries()].map(([key, { camera, light }]) => {
+    const covariance = new Float64Array(36);
+    for (const [block, id] of cameraUnknowns(key).entries())
+      for (let i = 0; i < 9; i++)
+        covariance[(3 * block + Math.floor(i / 3)) * 6 + 3 * block + (i % 3)] = seen[id]?.covariance[i] ?? 0;
+    const taken = pictures.filter((p) => cameraBy(p) === key).length;
+    return { camera, light, pictures: taken, goodTo: cameraGoodTo(covariance, A_BROWN) };
+  });
 }

@@ -1,7 +1,9 @@
 import type { z } from 'zod';
 import { eyesOf } from '../../record/job/eyes.ts';
+import { camerasOf } from '../../record/job/pictures.ts';
 import { effectOfHouse, type HouseEffect } from '../../record/job/rules.ts';
 import type {
+  CamerasFound,
   House,
   HouseAsked,
   HouseChange,
@@ -49,6 +51,11 @@ export const effectsOfHouse = async ({ db }: Shop, { was, now }: z.infer<typeof 
 /** How those who looked at boards are found to see, from the newest jobs. */
 export const eyesOfPeople = async ({ db }: Shop): Promise<z.infer<typeof PeoplesEyes>> => ({
   eyes: eyesOf(await benchesLookedAt(db)),
+});
+
+/** The cameras that took pictures in the newest jobs. */
+export const camerasOfShop = async ({ db }: Shop): Promise<z.infer<typeof CamerasFound>> => ({
+  cameras: camerasOf(await benchesLookedAt(db)),
 });
 
 export async function addPerson({ db }: Shop, by: Actor, person: NewPerson): Promise<House> {

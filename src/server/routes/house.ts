@@ -5,6 +5,7 @@ import {
   addPerson,
   archiveOldBoard,
   archivePersonOrInstrument,
+  camerasOfShop,
   changeHouse,
   changeInstrument,
   changeOldBoard,
@@ -28,6 +29,7 @@ export function houseHandlers(shop: Shop): Handlers<typeof CONTRACT.house> {
     effectsOfHouse: ({ body }) => effectsOfHouse(shop, body),
 
     eyesOfPeople: () => eyesOfPeople(shop),
+    camerasOfShop: () => camerasOfShop(shop),
     addPerson: ({ by, body }) => addPerson(shop, by, body),
     changePerson: ({ by, at, body }) => changePerson(shop, by, at.person, body),
     archivePerson: ({ by, at }) => archivePersonOrInstrument(shop, by, ['person', at.person]),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  CamerasFound,
   House,
   HouseAsked,
   HouseChange,
@@ -58,6 +59,13 @@ export const eyesOfPeople = route({
   path: '/people/eyes',
   does: 'How those who looked at boards are found to see.',
   answer: PeoplesEyes,
+  shows: 'house',
+});
+export const camerasOfShop = route({
+  method: 'GET',
+  path: '/cameras',
+  does: 'The cameras that took pictures here, each by its lights, and how good each is.',
+  answer: CamerasFound,
   shows: 'house',
 });
 export const changePerson = route({

@@ -4,7 +4,14 @@ import { Board, StageRead } from '../../shared/board.ts';
 import { gridsOfBoard } from '../../shared/contract/boards.ts';
 import { clockRail } from '../../shared/contract/clock.ts';
 import { faultsFound } from '../../shared/contract/faults.ts';
-import { eyesOfPeople, lookAtSnapshot, oldBoards, snapshotsOfShop, wholeHouse } from '../../shared/contract/house.ts';
+import {
+  camerasOfShop,
+  eyesOfPeople,
+  lookAtSnapshot,
+  oldBoards,
+  snapshotsOfShop,
+  wholeHouse,
+} from '../../shared/contract/house.ts';
 import { samplePieces } from '../../shared/contract/instrument.ts';
 import { knownForJob, learnForJob, listJobs, rackAtHand, wholeJob } from '../../shared/contract/jobs.ts';
 import type { AnswerOf, BodySent, ParametersOf, Resource, Route, RouteRequest } from '../../shared/contract/route.ts';
@@ -156,6 +163,8 @@ export const useRail = () => useResource(clockRail, {}, { every: EACH_MINUTE });
 export const useHouse = () => useResource(wholeHouse, {});
 /** How those who looked at boards are found to see. */
 export const useEyes = () => useResource(eyesOfPeople, {});
+/** The cameras that took pictures here. */
+export const useCameras = () => useResource(camerasOfShop, {});
 export const useSnapshots = () => useResource(snapshotsOfShop, {});
 export const useSnapshotLook = (snapshot: string) => useResource(lookAtSnapshot, { snapshot });
 export const useRack = () => useResource(oldBoards, {});

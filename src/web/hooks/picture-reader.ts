@@ -7,6 +7,8 @@ import type { OpenedPicture, PictureLooked } from '../workers/picture-reader.ts'
 interface WhatLies {
   greys: readonly PicturedGrey[];
   things: readonly PicturedThing[];
+  /** Pixels of a millimetre; null where no scale is known. */
+  perMm: number | null;
 }
 
 /** Bytes as base64, some at a time: an argument list has an end. */
@@ -61,10 +63,10 @@ export function usePictureReader() {
     const run = async () => {
       busy.current = true;
       while (waiting.current && worker.current === mine) {
-        const { greys, things } = waiting.current;
+        const { greys, things, perMm } = waiting.current;
         waiting.current = null;
         const answer =
-          greys.length + things.length === 0 ? null : await mine.reader.look([...greys], [...things], TARGET);
+          greys.length + things.length === 0 ? null : await mine.reader.look([...greys], [...things], TARGET, perMm);
         if (worker.current === mine) setLooked(answer);
       }
       if (worker.current === mine) busy.current = false;

@@ -26,8 +26,9 @@ import { SchoolsOfHouse } from '../components/Schools.tsx';
 import { SnapshotsPanel } from '../components/Snapshots.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { TypedField } from '../components/TypedField.tsx';
+import { useTold } from '../components/use-told.ts';
 import { WorkHours } from '../components/WorkHours.tsx';
-import { change, useEyes, useHouse } from '../hooks/api.ts';
+import { change, useCameras, useEyes, useHouse } from '../hooks/api.ts';
 import { useNextId } from '../hooks/new-id.ts';
 import { choosePerson, personHere } from '../hooks/person.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -106,6 +107,26 @@ function EyeOf({ name }: { name: string }) {
       {eye.looks < LOOKS_TO_TELL ? 'too few to tell how these eyes see' : eyeText(eye)}
     </div>
   ) : null;
+}
+
+/** What each camera was taught by boards of known colour, by light. */
+function CamerasOfHouse() {
+  const { data } = useCameras();
+  const { bare } = useTold();
+  if (!data?.cameras.length) return null;
+  return (
+    <Pile as="section" gap="close">
+      <h2>Cameras</h2>
+      {data.cameras.map(({ camera, light, pictures, goodTo }) => (
+        <div key={`${camera}/${light}`}>
+          <b>{camera}</b> {light === 'D65' ? 'by the window' : `by ${LIGHT_NAMES[light]}`}: good to {bare(goodTo)}
+          <div className="soft">
+            {pictures} {pictures === 1 ? 'picture' : 'pictures'}; boards that were read, in a picture, make it better
+          </div>
+        </div>
+      ))}
+    </Pile>
+  );
 }
 
 /** People or instruments of the house: named, put right, put away and brought back. */
@@ -280,6 +301,7 @@ export function HousePage() {
             <Pile gap="wide" top>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />
+              <CamerasOfHouse />
               <SchoolsOfHouse house={house} />
             </Pile>
             <Pile gap="wide" top>

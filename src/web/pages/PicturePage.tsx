@@ -17,6 +17,7 @@ import { type PictureInHand, usePictureInHand } from '../components/pictures/in-
 import { PictureFields, WhatLies } from '../components/pictures/PictureFields.tsx';
 import { PicturesSoFar } from '../components/pictures/PicturesSoFar.tsx';
 import { Says } from '../components/pictures/Says.tsx';
+import { SurfaceSays } from '../components/pictures/SurfaceSays.tsx';
 import { TakePicture } from '../components/pictures/TakePicture.tsx';
 import { lightsOf } from '../components/verdict/LookPanel.tsx';
 import { change, useRackAtHand } from '../hooks/api.ts';
@@ -136,6 +137,9 @@ export function PicturePage() {
   const taking = { camera, light, swapOf };
   const preview = useWithPicture(bench, inHand, things, taking);
   const ids = comparedOf(inHand, board?.id);
+  // Of what is compared the board, and of a target alone that.
+  const lies = ids[1] ?? ids[0];
+  const surface = lies ? (looked?.surfaces[lies] ?? null) : null;
   const rack = things.filter((t) => t.thing === 'rack');
 
   const keep = async (): Promise<boolean> => {
@@ -208,6 +212,19 @@ export function PicturePage() {
       <div className="plate columns halves">
         <Pile gap="near" top>
           <SaysOfJob bench={preview} inHand={inHand} taking={taking} ids={ids} />
+          {surface && lies && (
+            <SurfaceSays
+              name={inHand.nameOf(lies)}
+              board={job.woods.flatMap((w) => w.boards).find((b) => layersOn(b) > 0 && lies.startsWith(b.id)) ?? null}
+              own={surface}
+              target={lies === TARGET ? null : (looked?.surfaces[TARGET] ?? null)}
+            />
+          )}
+          {looked?.sharpened && (
+            <div className="trouble">
+              A filter sharpened this picture: keep its fields away from edges, or take it without.
+            </div>
+          )}
           {looked?.refused && <div className="trouble">{looked.refused}</div>}
           {shot && !arrangement.card && (
             <div className="trouble">Nothing of a known grey lies in it: it tells no more than words would.</div>

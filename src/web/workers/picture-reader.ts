@@ -4,7 +4,9 @@ import { FieldError } from '../../core/field-error.ts';
 import { BURNT, COUNTS, DARK, type FieldMask, fieldSeen, GLOSSY, OUTSIDE, SHADED } from '../../core/picture/field.ts';
 import type { Quad } from '../../core/picture/quad.ts';
 import { checkSize, type Raster } from '../../core/picture/raster.ts';
-import { type PicturedGrey, type PicturedThing, type Shot, shotOf } from '../../core/picture/shot.ts';
+import { isSharpened } from '../../core/picture/sharpened.ts';
+import { curvesBy, type PicturedGrey, type PicturedThing, type Shot, shotOf } from '../../core/picture/shot.ts';
+import { type SurfaceSeen, surfaceSeen } from '../../core/picture/surface.ts';
 import { shownWithout } from '../../core/picture/without-card.ts';
 
 /** A picture that was opened: upright, as large as it is kept. */
@@ -28,6 +30,10 @@ export interface PictureLooked {
   /** Why not. */
   refused: string | null;
   leftOut: LeftOutShown[];
+  /** How each thing lies beside its mean, by its id. */
+  surfaces: Readonly<Record<string, SurfaceSeen>>;
+  /** Edges of the card shine before they end: a filter was at it. */
+  sharpened: boolean;
 }
 export type Opened = OpenedPicture | { refused: string };
 
@@ -106,6 +112,18 @@ async function hatched({ x, y, w, h, of }: FieldMask): Promise<LeftOutShown | nu
   return { x, y, height: h, bitmap: await createImageBitmap(paper), why: WHY[most[0]] ?? '', share };
 }
 
+function surfacesOf(
+  own: Raster,
+  greys: readonly PicturedGrey[],
+  things: readonly PicturedThing[],
+  perMm: number | null,
+): Record<string, SurfaceSeen> {
+  const curves = curvesBy(own, greys);
+  return Object.fromEntries(
+    things.map(({ id, corners }) => [id, surfaceSeen(own, fieldSeen(own, corners, id).mask, { curves, perMm })]),
+  );
+}
+
 export const pictureReader = {
   /** Opens a file: upright, in the colours that its profile says, as large as it is kept. */
   async open(file: Blob): Promise<Opened> {
@@ -116,11 +134,15 @@ export const pictureReader = {
       throw trouble;
     }
   },
-  /** What it shows of what lies where; without anything grey, of the one thing that may be told of so. */
+  /**
+   * What it shows of what lies where; without anything grey, of the one thing that may be told of so.
+   * @param perMm pixels of a millimetre; null where no scale is known
+   */
   async look(
     greys: readonly PicturedGrey[],
     things: readonly PicturedThing[],
     uncarded: string,
+    perMm: number | null,
   ): Promise<PictureLooked> {
     if (!raster) throw new Error('No picture is open.');
     const own = raster;
@@ -138,10 +160,15 @@ export const pictureReader = {
     try {
       const alone = things.filter((t) => t.id === uncarded);
       const shot = greys.length === 0 && alone.length > 0 ? shownWithout(own, alone) : shotOf(own, greys, things);
-      return transfer({ shot, refused: null, leftOut }, bitmaps);
+      const surfaces = greys.length > 0 ? surfacesOf(own, greys, things, perMm) : {};
+      const sharpened = isSharpened(
+        own,
+        greys.map((g) => g.corners),
+      );
+      return transfer({ shot, refused: null, leftOut, surfaces, sharpened }, bitmaps);
     } catch (trouble) {
       if (!(trouble instanceof FieldError)) throw trouble;
-      return transfer({ shot: null, refused: trouble.message, leftOut }, bitmaps);
+      return transfer({ shot: null, refused: trouble.message, leftOut, surfaces: {}, sharpened: false }, bitmaps);
     }
   },
   /** The file as it is kept: a JPEG with nothing in it but the picture. */

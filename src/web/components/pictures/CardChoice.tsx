@@ -27,7 +27,7 @@ export function CardChoice({ card, onCard }: { card: Card; onCard: (card: Card) 
   const read = fromText(text);
   const take = (greys: readonly number[]) => {
     setText(asText(greys));
-    onCard({ name: OWN, greys });
+    onCard({ ...card, name: OWN, greys });
   };
   return (
     <Row gap="near" wrap>
@@ -35,7 +35,7 @@ export function CardChoice({ card, onCard }: { card: Card; onCard: (card: Card) 
         select
         label="Card"
         value={own ? OWN : card.name}
-        onChange={(e) => onCard(CARDS.find((c) => c.name === e.target.value) ?? { name: OWN, greys: card.greys })}
+        onChange={(e) => onCard(CARDS.find((c) => c.name === e.target.value) ?? { ...card, name: OWN })}
         sx={{ minWidth: 200 }}
       >
         {CARDS.map(({ name }) => (
@@ -45,6 +45,17 @@ export function CardChoice({ card, onCard }: { card: Card; onCard: (card: Card) 
         ))}
         <MenuItem value={OWN}>{OWN}</MenuItem>
       </TextField>
+      <TextField
+        label="How wide it is, mm"
+        value={card.wide ?? ''}
+        placeholder="not said"
+        onChange={(e) => {
+          const wide = Number(e.target.value);
+          onCard({ ...card, wide: wide > 0 && wide < 2000 ? wide : null });
+        }}
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        sx={{ width: 150 }}
+      />
       {own && (
         <>
           <TextField
@@ -55,7 +66,7 @@ export function CardChoice({ card, onCard }: { card: Card; onCard: (card: Card) 
             onChange={(e) => {
               setText(e.target.value);
               const greys = fromText(e.target.value);
-              if (greys) onCard({ name: OWN, greys });
+              if (greys) onCard({ ...card, name: OWN, greys });
             }}
             sx={{ minWidth: 280 }}
           />

@@ -3,6 +3,7 @@ import type { PicturedGrey, PicturedThing } from '../../../core/picture/shot.ts'
 import { rackId, stageOf, TARGET } from '../../../record/job/belief.ts';
 import type { OnRack } from '../../../shared/look.ts';
 import type { KeptField, NewField } from '../../../shared/picture.ts';
+import type { Card } from './card.ts';
 
 /** A thing that can lie in a picture, as a page names it. */
 export type CanLie = { id: string; name: string } & (
@@ -43,14 +44,17 @@ export interface PictureSize {
   width: number;
   height: number;
 }
+const lengthOf = ([x, y]: Point, [u, v]: Point): number => Math.hypot(u - x, v - y);
 /** An arrangement in pixels, as it is measured. */
 export function inPixels(
   { card, things }: Arrangement,
-  reflectances: readonly number[],
+  { greys, wide }: Card,
   { width, height }: PictureSize,
-): { greys: PicturedGrey[]; things: PicturedThing[] } {
+): { greys: PicturedGrey[]; things: PicturedThing[]; perMm: number | null } {
+  const whole = card && scaled(card, width, height);
   return {
-    greys: card ? greysOn(scaled(card, width, height), reflectances) : [],
+    greys: whole ? greysOn(whole, greys) : [],
+    perMm: whole && wide ? lengthOf(whole[0], whole[1]) / wide : null,
     things: things.map(({ id, corners }) => ({ id, corners: scaled(corners, width, height) })),
   };
 }

@@ -34,10 +34,7 @@ export function usePictureInHand(keep: string, things: readonly Nameable[], want
   );
   const placed = useMemo(() => new Set(arrangement.things.map((t) => t.id)), [arrangement]);
   const next = chosen ?? (arrangement.card ? (wanted.find((id) => !placed.has(id)) ?? null) : CARD_ID);
-  const pixels = useMemo(
-    () => (picture ? inPixels(arrangement, card.greys, picture) : null),
-    [picture, arrangement, card],
-  );
+  const pixels = useMemo(() => (picture ? inPixels(arrangement, card, picture) : null), [picture, arrangement, card]);
   useEffect(() => {
     if (pixels) look(pixels);
   }, [pixels, look]);
