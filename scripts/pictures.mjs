@@ -88,6 +88,36 @@ await page.getByRole('option', { name: 'Darker than expected' }).click();
 await page.getByText('This board, from here').waitFor();
 await shoot('fault');
 await at('/jobs/2/boards?board=beech-2', 'boards');
+// A piece and a board under the simulated camera, the card's corners dragged to where they lie.
+await page.goto(`${base}/jobs/2/picture?board=birch-3`);
+await page.getByLabel('Under the simulated camera').click();
+await page.getByRole('option', { name: /counter/i }).click();
+await page.getByRole('button', { name: 'Take it', exact: true }).click();
+const picture = page.getByRole('application');
+await picture.waitFor();
+const { x, y, width, height } = await picture.boundingBox();
+const place = (u, v) => [x + u * width, y + v * height];
+const drag = async (field, corner, u, v) => {
+  const handle = await picture.locator('g').nth(field).locator('.corner').nth(corner).boundingBox();
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(...place(u, v), { steps: 4 });
+  await page.mouse.up();
+};
+await page.mouse.click(...place(0.32, 0.8));
+for (const [corner, u, v] of [
+  [0, 0.019, 0.66],
+  [1, 0.623, 0.66],
+  [2, 0.623, 0.94],
+  [3, 0.019, 0.94],
+])
+  await drag(0, corner, u, v);
+await page.mouse.click(...place(0.18, 0.3));
+await drag(1, 2, 0.29, 0.49);
+await page.mouse.click(...place(0.5, 0.3));
+await drag(2, 2, 0.61, 0.49);
+await page.getByTestId('picture-words').waitFor();
+await shoot('picture');
 await page.goto(`${base}/jobs/2/mix?board=beech-2&step=1/amber`);
 await press('Scale');
 await page.getByText('The simulated scale').click();

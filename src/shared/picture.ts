@@ -96,3 +96,11 @@ export const KeptPicture = z.object({
   takenAt: z.string(),
 });
 export type KeptPicture = z.infer<typeof KeptPicture>;
+
+/** Asks the simulated camera for a picture: the piece above all, then the boards as they are. */
+export const PictureRequest = z.object({
+  piece: z.string().max(80).nullable(),
+  boards: z.array(Id).max(8, 'Eight boards at once are enough.'),
+});
+/** A JPEG, base64. */
+export const PictureTaken = z.object({ file: z.base64() });

@@ -36,6 +36,8 @@ const CARD = [0.9, 0.42, 0.18, 0.06] as const;
 const CELL = { w: 150, h: 110 };
 const MARGIN = 20;
 const PATCH = 60;
+/** A field keeps so far from the edge of what it shows. */
+const RIM = 6;
 const LIGHTEST = 0.86;
 const ACROSS = 3;
 
@@ -101,13 +103,22 @@ function lightOn(chance: Chance, width: number, height: number) {
   };
 }
 
-/** Everything on a table in one picture, with a card of four greys: the n-th picture of a workshop. */
-export function pictureBy(seed: number, n: number, things: readonly OnTable[], light: string): Picture {
+/**
+ * Everything on a table in one picture, with a card of four greys: the n-th picture of a workshop.
+ * @param scale how many times as large as it must be, in each direction
+ */
+export function pictureBy(seed: number, n: number, things: readonly OnTable[], light: string, scale = 1): Picture {
+  const [cell, margin, patch, rim] = [
+    { w: CELL.w * scale, h: CELL.h * scale },
+    MARGIN * scale,
+    PATCH * scale,
+    RIM * scale,
+  ];
   const camera = cameraOf(seed);
   const chance = chanceOf(seed, 'picture', n);
   const rows = Math.ceil(things.length / ACROSS);
-  const width = MARGIN + ACROSS * (CELL.w + MARGIN);
-  const height = MARGIN + rows * (CELL.h + MARGIN) + PATCH + 2 * MARGIN;
+  const width = margin + ACROSS * (cell.w + margin);
+  const height = margin + rows * (cell.h + margin) + patch + 2 * margin;
   const rgb = new Uint8Array(3 * width * height);
   const even = lightOn(chance, width, height);
   const white = [0, 1, 2].map(() => chance.factor(OFF.white));
@@ -132,17 +143,22 @@ export function pictureBy(seed: number, n: number, things: readonly OnTable[], l
     }
   };
   paint(0, 0, width, height, [0.25, 0.24, 0.22], 0);
-  const inside = (x: number, y: number, w: number, h: number) => ({ x: x + 6, y: y + 6, w: w - 12, h: h - 12 });
+  const inside = (x: number, y: number, w: number, h: number) => ({
+    x: x + rim,
+    y: y + rim,
+    w: w - 2 * rim,
+    h: h - 2 * rim,
+  });
   const fields: Picture['fields'] = things.map(({ id, reflectance, grain }, i) => {
-    const x = MARGIN + (i % ACROSS) * (CELL.w + MARGIN);
-    const y = MARGIN + Math.floor(i / ACROSS) * (CELL.h + MARGIN);
-    paint(x, y, CELL.w, CELL.h, camera.linear(reflectance, light), grain);
-    return { thing: id, ...inside(x, y, CELL.w, CELL.h) };
+    const x = margin + (i % ACROSS) * (cell.w + margin);
+    const y = margin + Math.floor(i / ACROSS) * (cell.h + margin);
+    paint(x, y, cell.w, cell.h, camera.linear(reflectance, light), grain);
+    return { thing: id, ...inside(x, y, cell.w, cell.h) };
   });
   CARD.forEach((reflectance, i) => {
-    const [x, y] = [MARGIN + i * (PATCH + MARGIN), height - PATCH - MARGIN];
-    paint(x, y, PATCH, PATCH, camera.linear(new Float64Array(BANDS).fill(reflectance), light), 0);
-    fields.push({ thing: 'grey', reflectance, ...inside(x, y, PATCH, PATCH) });
+    const [x, y] = [margin + i * (patch + margin), height - patch - margin];
+    paint(x, y, patch, patch, camera.linear(new Float64Array(BANDS).fill(reflectance), light), 0);
+    fields.push({ thing: 'grey', reflectance, ...inside(x, y, patch, patch) });
   });
   return { width, height, rgb, fields };
 }

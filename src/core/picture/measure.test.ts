@@ -149,6 +149,25 @@ describe('what no picture tells', () => {
     const filtered = drawn(patchesOf(BROWN, LIGHTER), { curve: (v) => (v > 0.3 ? 0.5 - 0.4 * v : v) });
     expect(() => measured(filtered, greys, things)).toThrow(/without filters/);
   });
+  it('a thing in two lights, a warm and a cold one', () => {
+    const mixed = drawn(patchesOf(BROWN, LIGHTER));
+    for (let v = 0; v < SIDE; v++)
+      for (let u = 0; u < SIDE; u++) {
+        const p = 3 * ((10 + v) * mixed.width + at(4) + u);
+        mixed.data[p] = Math.round((mixed.data[p] as number) * (0.75 + (0.4 * u) / SIDE));
+      }
+    expect(() => measured(mixed, greys, things)).toThrow(/Two lights fall on target/);
+  });
+  it('a thing that lies in a shadow for the most part', () => {
+    const shaded = drawn(patchesOf(BROWN, LIGHTER));
+    for (let v = 0; v < SIDE; v++)
+      for (let u = 0; u < SIDE; u++)
+        for (let k = 0; k < 3; k++) {
+          const p = 3 * ((10 + v) * shaded.width + at(4) + u) + k;
+          if (u < 0.45 * SIDE) shaded.data[p] = Math.round(0.6 * (shaded.data[p] as number));
+        }
+    expect(() => measured(shaded, greys, things)).toThrow(/A shadow lies over too much of target/);
+  });
   it('a grey that is burnt out, a thing at the dark end', () => {
     const bright = drawn(patchesOf(BROWN, LIGHTER), { curve: (v) => 1.4 * v });
     expect(() => measured(bright, greys, things)).toThrow(/burnt out/);

@@ -30,7 +30,10 @@ export function toneBy(greys: readonly GreySeen[]): ToneCurve {
   sorted.forEach((grey, i) => {
     const before = sorted[i - 1];
     if (before && grey.reflectance > before.reflectance && grey.seen <= before.seen)
-      throw new FieldError('fields', 'The greys do not get lighter as they are: a picture without filters is wanted.');
+      throw new FieldError(
+        'fields',
+        'The greys do not get lighter as they are: say again where the card lies, and take the picture without filters.',
+      );
   });
   const at = sorted.reduce((sum, g) => sum + Math.log(g.seen), 0) / sorted.length;
   const rows = sorted.map(({ reflectance, seen }) => {

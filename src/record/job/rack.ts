@@ -5,6 +5,7 @@ import { type StrengthOf, strengthUnit } from '../../core/layers/materials.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptHeld, OnRack } from '../../shared/look.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
+import { LabSchema } from '../../shared/reading.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { oldReading } from '../board/evidence.ts';
 import { finishedMean, isDone } from '../board/stages.ts';
@@ -45,7 +46,8 @@ export function rackAtHand(
       }),
     ),
   );
-  return [...old, ...made, ...rungs];
+  // What was read as no surface can be is held against nothing.
+  return [...old, ...made, ...rungs].filter(({ lab }) => LabSchema.safeParse(lab).success);
 }
 
 /** A rung's strength on its label. */

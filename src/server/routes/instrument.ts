@@ -4,6 +4,7 @@ import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/wo
 import { Refusal } from '../commands/refusal.ts';
 import type { Shop } from '../commands/shop.ts';
 import { mustBeSimulated, stockOfShelf } from '../commands/simulated.ts';
+import { simulatePicture } from '../commands/simulated-camera.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
 import type { Handlers } from './serve.ts';
 
@@ -14,13 +15,15 @@ function inTheWorkshop<T>(made: T | null, what: string, field: string): T {
 }
 
 /** The simulated instrument and bench, where what lies under it is no board of a job. */
-export function instrumentHandlers({ db }: Shop): Handlers<typeof CONTRACT.instrument> {
+export function instrumentHandlers(shop: Shop): Handlers<typeof CONTRACT.instrument> {
+  const { db } = shop;
   const stock = async () => {
     await mustBeSimulated(db);
     return stockOfShelf(await wholeShelf(db));
   };
   return {
     samplePieces: () => SAMPLE_PIECES.map(({ id, name }) => ({ id, name })),
+    simulatePicture: ({ at, body }) => simulatePicture(shop, at.job, body),
     makeRung: async ({ body: { colourantId, speciesId, strength, beside } }) => {
       const rung = makeRung(await stock(), colourantId, speciesId, strength, beside);
       return inTheWorkshop(rung, `${colourantId} or no ${speciesId}`, 'colourantId');

@@ -9,6 +9,7 @@ import { beliefOf, stageOf, TARGET } from '../../record/job/belief.ts';
 import { openBench } from '../../record/job/bench.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
+import { rasterOf } from '../intake/picture-file.ts';
 
 let beech: BeechShop;
 let job: Job;
@@ -93,6 +94,27 @@ describe('a picture of a job', () => {
     const body = sent(upright, { target: { thing: 'target' }, board: raw() }, asJpeg(lying, { orientation: 6 }));
     job = (await take(body).expect(201)).body;
     expect(job.pictures.at(-1)).toMatchObject({ width, height });
+  });
+});
+
+describe('the cameras of a shop', () => {
+  it('are those that took pictures with a card, each by its light', async () => {
+    const { cameras } = (await ask('get', '/cameras').expect(200)).body;
+    expect(cameras).toEqual([
+      { camera: 'telephone', light: 'D65', pictures: expect.any(Number), goodTo: expect.any(Number) },
+    ]);
+    expect(cameras[0].goodTo).toBeGreaterThan(0.5);
+    expect(cameras[0].goodTo).toBeLessThan(6);
+  });
+  it('a simulated one takes a board as it is, beside a piece and its card', async () => {
+    const asked = { piece: 'counter-panel', boards: [boardOf(job).id] };
+    const { file } = (await ask('post', `/jobs/${job.number}/pictures/simulated`, asked).expect(200)).body;
+    const { width, height } = await rasterOf(Buffer.from(file, 'base64'));
+    expect(width).toBeGreaterThan(height);
+    const nobody = await ask('post', `/jobs/${job.number}/pictures/simulated`, { ...asked, boards: [newId()] });
+    expect([nobody.status, nobody.body.detail]).toEqual([422, 'There is no such board in this job.']);
+    const nothing = await ask('post', `/jobs/${job.number}/pictures/simulated`, { ...asked, piece: null, boards: [] });
+    expect(nothing.body.detail).toBe('Nothing lies under the camera.');
   });
 });
 

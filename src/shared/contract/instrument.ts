@@ -1,3 +1,4 @@
+import { PictureRequest, PictureTaken } from '../picture.ts';
 import { BeforeAndAfter, CoatRequest, RungRequest, SamplePieces, TissueReading, TissueRequest } from '../reading.ts';
 import { route } from './route.ts';
 
@@ -8,6 +9,15 @@ export const samplePieces = route({
   does: 'Pieces that lie ready to be read as a target.',
   answer: SamplePieces,
   shows: 'pieces',
+});
+export const simulatePicture = route({
+  method: 'POST',
+  path: '/jobs/:job/pictures/simulated',
+  does: 'Takes boards of a job, and a piece that lies ready, with the simulated camera: beside a card of four greys.',
+  body: PictureRequest,
+  answer: PictureTaken,
+  refuses: ['not-possible'],
+  example: { piece: 'counter-panel', boards: [] },
 });
 export const makeRung = route({
   method: 'POST',

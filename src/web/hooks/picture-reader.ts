@@ -42,7 +42,7 @@ export function usePictureReader() {
   useEffect(() => close, [close]);
 
   const open = useCallback(
-    async (file: File) => {
+    async (file: Blob) => {
       close();
       const mine = startPictureReader();
       worker.current = mine;

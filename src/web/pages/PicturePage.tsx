@@ -17,6 +17,7 @@ import { type PictureInHand, usePictureInHand } from '../components/pictures/in-
 import { PictureFields, WhatLies } from '../components/pictures/PictureFields.tsx';
 import { PicturesSoFar } from '../components/pictures/PicturesSoFar.tsx';
 import { Says } from '../components/pictures/Says.tsx';
+import { SimulatedCamera } from '../components/pictures/SimulatedCamera.tsx';
 import { SurfaceSays } from '../components/pictures/SurfaceSays.tsx';
 import { TakePicture } from '../components/pictures/TakePicture.tsx';
 import { lightsOf } from '../components/verdict/LookPanel.tsx';
@@ -120,7 +121,10 @@ export function PicturePage() {
   const bench = useOpenBench();
   const { job } = bench;
   const [params] = useSearchParams();
-  const board = findBoard(job.woods, { wood: params.get('wood'), board: params.get('board') })?.board;
+  const here = params.has('board')
+    ? findBoard(job.woods, { wood: params.get('wood'), board: params.get('board') })
+    : undefined;
+  const board = here?.board;
   const things = useThings(bench);
   const wanted = things
     .filter((t) => t.thing === 'target' || (t.thing === 'board' && t.board === board?.id))
@@ -140,7 +144,12 @@ export function PicturePage() {
   // Of what is compared the board, and of a target alone that.
   const lies = ids[1] ?? ids[0];
   const surface = lies ? (looked?.surfaces[lies] ?? null) : null;
-  const rack = things.filter((t) => t.thing === 'rack');
+  // The boards of the wood in hand, a tap away; all else in a list.
+  const isNear = (t: CanLie) =>
+    t.thing === 'target' ||
+    placed.has(t.id) ||
+    (t.thing === 'board' && here?.wood.boards.some((b) => b.id === t.board));
+  const others = things.filter((t) => !isNear(t));
 
   const keep = async (): Promise<boolean> => {
     if (!pixels) return false;
@@ -180,6 +189,7 @@ export function PicturePage() {
             above. Boards that were once read make it better.
           </p>
           <TakePicture main onFile={(file) => void inHand.open(file)} />
+          <SimulatedCamera job={job} board={board ?? null} onFile={(file) => void inHand.open(file)} />
           <ErrorMessage error={inHand.error} />
           <div className="soft">Stays on this machine. Where it was taken is not kept.</div>
         </Pile>
@@ -232,22 +242,20 @@ export function PicturePage() {
           <ErrorMessage error={refused} />
         </Pile>
         <Pile gap="near" top>
-          <WhatLies inHand={inHand} things={things.filter((t) => t.thing !== 'rack' || placed.has(t.id))}>
-            {rack.length > 0 && (
+          <WhatLies inHand={inHand} things={things.filter(isNear)}>
+            {others.length > 0 && (
               <TextField
                 select
-                label="From the rack"
+                label="Something else"
                 value=""
                 onChange={(e) => inHand.choose(e.target.value)}
                 sx={{ minWidth: 160 }}
               >
-                {rack
-                  .filter((t) => !placed.has(t.id))
-                  .map((t) => (
-                    <MenuItem key={t.id} value={t.id}>
-                      {t.name}
-                    </MenuItem>
-                  ))}
+                {others.map((t) => (
+                  <MenuItem key={t.id} value={t.id}>
+                    {t.name}
+                  </MenuItem>
+                ))}
               </TextField>
             )}
           </WhatLies>
