@@ -1,4 +1,5 @@
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
+import { rasterOf } from '../../src/server/intake/picture-file.ts';
 import { newId } from '../../src/shared/id.ts';
 import { asJpeg, asPng, CARD, type Drawing, type Drawn, drawn, type OnTheTable } from '../fixtures/drawn-picture.ts';
 import { test } from './demo.ts';
@@ -140,4 +141,46 @@ test('a picture that is none, and one in which the card is burnt out, are said i
   await openWithCard(page, table([target, pale], { curve: (v) => 1.4 * v }));
   await tapAt(page, 0.13, 0.75);
   await expect(page.getByText(/burnt out in the picture/)).toBeVisible();
+});
+
+test('boards from before in one picture, each by what stands on it', async ({ page }) => {
+  await page.goto('/rack');
+  await page.getByRole('button', { name: 'Several by a picture' }).click();
+  await page.getByLabel(/^What stands on them/).fill('fumed, oiled\nwalnut 2:1');
+  await openWithCard(page, table([target, pale]));
+  for (const x of [0.13, 0.38]) await tapAt(page, x, 0.75);
+  await expect(page.getByRole('listitem').filter({ hasText: 'walnut 2:1' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put them on the rack' }).click();
+  await expect(page.getByText('2 boards on the rack.')).toBeVisible();
+  await expect(page.getByText('fumed, oiled')).toBeVisible();
+});
+
+test('what this browser makes of a JPEG and a PNG is what the server does', async ({ page }) => {
+  await page.goto('/jobs');
+  const picture = table([target, pale], { noise: 0.05, cell: 64 });
+  for (const [bytes, type, most] of [
+    [asPng(picture), 'image/png', 0],
+    [asJpeg(picture), 'image/jpeg', 4],
+  ] as const) {
+    const ours = await rasterOf(bytes);
+    const theirs = await page.evaluate(
+      async ([base64, kind]) => {
+        const file = new Blob([Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))], { type: kind });
+        const bitmap = await createImageBitmap(file);
+        const paper = new OffscreenCanvas(bitmap.width, bitmap.height).getContext(
+          '2d',
+        ) as OffscreenCanvasRenderingContext2D;
+        paper.drawImage(bitmap, 0, 0);
+        return { width: bitmap.width, data: Array.from(paper.getImageData(0, 0, bitmap.width, bitmap.height).data) };
+      },
+      [bytes.toString('base64'), type] as const,
+    );
+    expect(theirs.width).toBe(ours.width);
+    let far = 0;
+    for (let i = 0; i < ours.width * ours.height; i++)
+      for (let k = 0; k < 3; k++)
+        if (Math.abs((theirs.data[4 * i + k] as number) - (ours.data[ours.channels * i + k] as number)) > most) far++;
+    // At the edges of things decoders blend what a JPEG keeps of colour, which is coarser, each its own way.
+    expect(far / theirs.data.length).toBeLessThan(0.02);
+  }
 });

@@ -14,6 +14,7 @@ import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Area, Row } from '../components/layout.tsx';
 import { labText, strengthText } from '../components/numbers.ts';
 import { OldBoardDialog } from '../components/rack/OldBoardDialog.tsx';
+import { RackByPicture } from '../components/rack/RackByPicture.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { change, useRack, useShelf } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
@@ -83,6 +84,7 @@ export function RackPage() {
   const { data: rack, error } = useRack();
   const { data: shelf, error: shelfError } = useShelf();
   const [open, setOpen] = useState<OldBoard | 'new' | null>(null);
+  const [picturing, setPicturing] = useState(false);
   const [sought, setSought] = useState('');
   const [away, setAway] = useState(false);
   const shown = useMemo(() => {
@@ -113,6 +115,7 @@ export function RackPage() {
         <Button variant="contained" color="primary" onClick={() => setOpen('new')}>
           Old board
         </Button>
+        <Button onClick={() => setPicturing(true)}>Several by a picture</Button>
       </header>
       <div className="plate">
         <ErrorMessage error={error?.message ?? shelfError?.message} />
@@ -134,6 +137,7 @@ export function RackPage() {
           </Button>
         )}
       </div>
+      {picturing && shelf && <RackByPicture woods={onTheShelf(shelf.species)} onClose={() => setPicturing(false)} />}
       {open && shelf && (
         <OldBoardDialog
           key={open === 'new' ? 'new' : open.id}
