@@ -77,6 +77,8 @@ const FIRST_PICTURES = 2;
 const PICTURES_OF_ONE = 4;
 /** One picture may have caught a spot: a board is not said to pass by it alone. */
 const PICTURES_TO_SAY = 2;
+/** Nor where looks follow pictures by one look. */
+const LOOKS_TO_SAY = 2;
 
 /** A board on the rack: its colour is known, or it is foreseen with colours in doubt. */
 export interface OnRack {
@@ -324,7 +326,7 @@ export function matchByEye(
       best = likeliest();
     }
     for (let n = 0; sees.eyes && n < MOST_LOOKS; n++) {
-      if (last.chance >= CLAIMED) break;
+      if (last.chance >= CLAIMED && (!sees.camera || last.looks >= LOOKS_TO_SAY)) break;
       if (n >= FAR_LOOKS && missedBy(believed(), 'target', last.id) > NEAR) break;
       if (last.chance < LIKELY && n >= BALANCED_LOOKS) break;
       best = hold(last);

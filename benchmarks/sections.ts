@@ -7,6 +7,7 @@ export const SECTIONS: Readonly<Record<string, () => Promise<unknown>>> = {
   plan: async () => (await import('./plan.ts')).benchmarkPlan(),
   faults: async () => (await import('./faults.ts')).benchmarkFaults(),
   systems: async () => (await import('./systems.ts')).benchmarkSystems(),
+  picture: async () => (await import('./picture.ts')).benchmarkPicture(),
   import: async () => (await import('./import.ts')).benchmarkImport(),
   growth: async () => (await import('./growth.ts')).benchmarkGrowth(),
 };

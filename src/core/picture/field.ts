@@ -1,5 +1,5 @@
 import { FieldError } from '../field-error.ts';
-import { boundsOf, insideOf, type Quad } from './quad.ts';
+import { boundsOf, type Quad, spanOf } from './quad.ts';
 import { LINEAR, type LinearRgb, type Raster } from './raster.ts';
 
 /** Of each pixel of a field: whether it counts, and why not. */
@@ -74,14 +74,17 @@ function middleStep(counts: Uint32Array): number {
 /** The middle of some light, and the middle distance from it. */
 function middleOf(light: Float64Array, mask: Uint8Array): { middle: number; spread: number } {
   const [counts, distances] = [new Uint32Array(STEPS), new Uint32Array(STEPS)];
-  light.forEach((v, i) => {
-    if (mask[i] === COUNTS) counts[stepOf(v)] = (counts[stepOf(v)] as number) + 1;
-  });
+  for (let i = 0; i < light.length; i++) {
+    if (mask[i] !== COUNTS) continue;
+    const step = stepOf(light[i] as number);
+    counts[step] = (counts[step] as number) + 1;
+  }
   const middle = lightOf(middleStep(counts));
-  light.forEach((v, i) => {
-    const step = stepOf(Math.abs(v - middle));
-    if (mask[i] === COUNTS) distances[step] = (distances[step] as number) + 1;
-  });
+  for (let i = 0; i < light.length; i++) {
+    if (mask[i] !== COUNTS) continue;
+    const step = stepOf(Math.abs((light[i] as number) - middle));
+    distances[step] = (distances[step] as number) + 1;
+  }
   return { middle, spread: lightOf(middleStep(distances)) };
 }
 
@@ -115,45 +118,59 @@ interface Looked extends FieldMask {
   /** Where a pixel of it begins in the picture's bytes. */
   at(i: number): number;
 }
-const countOf = ({ of }: Looked, code: number): number => of.reduce((n, c) => n + (c === code ? 1 : 0), 0);
+function countOf({ of }: Looked, code: number): number {
+  let n = 0;
+  for (const c of of) if (c === code) n++;
+  return n;
+}
 
 /** Its pixels and their light; those at the ends of the scale are marked. */
 function lookedAt({ width, height, channels, data }: Raster, corners: Quad): Looked {
   const { x, y, w, h } = boundsOf(corners);
-  const inside = insideOf(corners);
+  const span = spanOf(corners);
   const of = new Uint8Array(w * h);
   const light = new Float64Array(w * h);
-  const at = (i: number) => channels * ((y + Math.floor(i / w)) * width + x + (i % w));
   let all = 0;
-  for (let i = 0; i < w * h; i++) {
-    const [u, v] = [x + (i % w), y + Math.floor(i / w)];
-    if (u < 0 || v < 0 || u >= width || v >= height || !inside(u, v)) continue;
-    all++;
-    const p = at(i);
-    const [r, g, b] = [data[p] as number, data[p + 1] as number, data[p + 2] as number];
-    of[i] = Math.max(r, g, b) > LIGHTEST ? BURNT : Math.min(r, g, b) < DARKEST ? DARK : COUNTS;
-    light[i] = luminance(LINEAR[r] as number, LINEAR[g] as number, LINEAR[b] as number);
+  for (let v = Math.max(0, y); v < Math.min(height, y + h); v++) {
+    const [from, to] = span(v);
+    for (let u = Math.max(0, x, from); u < Math.min(width, x + w, to); u++) {
+      const p = channels * (v * width + u);
+      const i = (v - y) * w + u - x;
+      const [r, g, b] = [data[p] as number, data[p + 1] as number, data[p + 2] as number];
+      all++;
+      of[i] =
+        r > LIGHTEST || g > LIGHTEST || b > LIGHTEST
+          ? BURNT
+          : r < DARKEST || g < DARKEST || b < DARKEST
+            ? DARK
+            : COUNTS;
+      light[i] = luminance(LINEAR[r] as number, LINEAR[g] as number, LINEAR[b] as number);
+    }
   }
+  const at = (i: number) => channels * ((y + Math.floor(i / w)) * width + x + (i % w));
   return { x, y, w, h, of, light, all, at };
 }
 
 /** How near to grey a pixel is, 0-1: a lamp that mirrors in a brown takes its colour from it. */
-const greyness = (data: Raster['data'], p: number): number => {
-  const rgb = [0, 1, 2].map((k) => LINEAR[data[p + k] as number] as number);
-  return Math.min(...rgb) / Math.max(1e-6, ...rgb);
-};
+function greyness(data: Raster['data'], p: number): number {
+  const [r, g, b] = [0, 1, 2].map((k) => LINEAR[data[p + k] as number] as number) as [number, number, number];
+  return Math.min(r, g, b) / Math.max(1e-6, r, g, b);
+}
+/** Of all pixels every so many tell how grey a field is. */
+const ONE_IN = 16;
 
 /** Marks pixels that mirror a lamp: far lighter than the middle and greyer, as light grain is not. */
 function markGlossy(field: Looked, data: Raster['data']): void {
   const { of, light, at } = field;
   const { middle, spread } = middleOf(light, of);
   const brightest = Math.max(middle + SHINES * 1.4826 * spread, SHINES_TIMES * middle);
+  if (!light.some((v, i) => v > brightest && of[i] === COUNTS)) return;
   let [sum, n] = [0, 0];
-  of.forEach((code, i) => {
-    if (code !== COUNTS || (light[i] as number) > brightest) return;
+  for (let i = 0; i < of.length; i += ONE_IN) {
+    if (of[i] !== COUNTS || (light[i] as number) > brightest) continue;
     sum += greyness(data, at(i));
     n++;
-  });
+  }
   const greyer = Math.min(GREY, GREYER * (sum / Math.max(1, n)));
   of.forEach((code, i) => {
     if (code === COUNTS && (light[i] as number) > brightest && greyness(data, at(i)) >= greyer) of[i] = GLOSSY;
@@ -167,24 +184,25 @@ function partsOf(field: Looked, data: Raster['data']): Block[] {
     { length: BLOCKS * BLOCKS },
     (_, n): Block => ({ n: 0, sum: [0, 0, 0], at: [n % BLOCKS, Math.floor(n / BLOCKS)] }),
   );
-  const blockOf = (i: number): Block =>
-    blocks[
-      BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * Math.floor(i / w)) / h)) +
-        Math.min(BLOCKS - 1, Math.floor((BLOCKS * (i % w)) / w))
-    ] as Block;
-  of.forEach((code, i) => {
-    if (code !== COUNTS) return;
-    const block = blockOf(i);
-    block.n++;
-    const p = at(i);
-    for (const k of [0, 1, 2] as const) block.sum[k] += LINEAR[data[p + k] as number] as number;
-  });
+  const across = Uint8Array.from({ length: w }, (_, u) => Math.min(BLOCKS - 1, Math.floor((BLOCKS * u) / w)));
+  const blockOf = (u: number, v: number): Block =>
+    blocks[BLOCKS * Math.min(BLOCKS - 1, Math.floor((BLOCKS * v) / h)) + (across[u] as number)] as Block;
+  for (let v = 0; v < h; v++)
+    for (let u = 0; u < w; u++) {
+      if (of[v * w + u] !== COUNTS) continue;
+      const block = blockOf(u, v);
+      const p = at(v * w + u);
+      block.n++;
+      block.sum[0] += LINEAR[data[p] as number] as number;
+      block.sum[1] += LINEAR[data[p + 1] as number] as number;
+      block.sum[2] += LINEAR[data[p + 2] as number] as number;
+    }
   const told = blocks.filter((b) => b.n >= (PART_OF_BLOCK * all) / (BLOCKS * BLOCKS));
   const usual = told.map(lightIn).sort((p, q) => p - q)[told.length >> 1] ?? 0;
   const shaded = new Set(blocks.filter((b) => b.n > 0 && lightIn(b) < IN_SHADOW * usual));
   if (shaded.size > 0)
     of.forEach((code, i) => {
-      if (code === COUNTS && shaded.has(blockOf(i))) of[i] = SHADED;
+      if (code === COUNTS && shaded.has(blockOf(i % w, Math.floor(i / w)))) of[i] = SHADED;
     });
   return told.filter((b) => !shaded.has(b));
 }

@@ -40,14 +40,25 @@ export const centreOf = (quad: Quad): Point => [
   quad.reduce((sum, [, y]) => sum + y, 0) / 4,
 ];
 
-/** Whether the middle of a pixel lies in a convex quad. */
-export function insideOf(quad: Quad): (x: number, y: number) => boolean {
+/** Of each row of pixels the part whose middles lie in a convex quad: the first, and the one after the last. */
+export function spanOf(quad: Quad): (y: number) => [from: number, to: number] {
   const way = Math.sign(signedArea(quad));
   const edges = quad.map(([ax, ay], i) => {
     const [bx, by] = next(quad, i);
-    return [ax, ay, way * (bx - ax), way * (by - ay)] as const;
+    return { ax, ay, dx: way * (bx - ax), dy: way * (by - ay) };
   });
-  return (x, y) => edges.every(([ax, ay, dx, dy]) => dx * (y + 0.5 - ay) - dy * (x + 0.5 - ax) >= 0);
+  return (y) => {
+    let [from, to] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+    for (const { ax, ay, dx, dy } of edges) {
+      // dx (y + ½ - ay) - dy (x + ½ - ax) is no less than none inside.
+      const above = dx * (y + 0.5 - ay);
+      if (dy === 0) {
+        if (above < 0) return [0, 0];
+      } else if (dy > 0) to = Math.min(to, ax - 0.5 + above / dy);
+      else from = Math.max(from, ax - 0.5 + above / dy);
+    }
+    return [Math.ceil(from - 1e-9), Math.floor(to + 1e-9) + 1];
+  };
 }
 
 /** Whether two convex quads share no area: along the side of one of them all of the other lies beyond it. */

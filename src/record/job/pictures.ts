@@ -57,6 +57,10 @@ function swappedIn(picture: KeptPicture, ids: readonly [string, string]): KeptPi
 /** How far a difference may be off, CIEDE2000. */
 const within = ([low, high]: readonly [number, number]): number => (high - low) / 2;
 
+/** The pictures that tell of a thing, by how a belief calls it. */
+export const picturesOf = (job: Pick<Job, 'pictures'>, id: string) =>
+  telling(job).filter((p) => p.fields.some((f) => pictured(f) === id));
+
 /** What two things come to with a picture of them, all that is known of them counted. */
 export interface PictureSays {
   /** Where the first is thought to be, and how the second differs, L*a*b*. */
@@ -89,7 +93,7 @@ export function pictureSays(bench: JobToBelieve, ids: readonly [string, string])
   const told = standing(belief, ids);
   return {
     ...told,
-    pictures: telling(bench.job).filter((p) => ids.every((id) => p.fields.some((f) => pictured(f) === id))).length,
+    pictures: picturesOf(bench.job, ids[0]).filter((p) => p.fields.some((f) => pictured(f) === ids[1])).length,
     offBy: within(told.range),
     offBySwapped: then ? within(standing(then, ids).range) : within(told.range),
   };

@@ -1,13 +1,16 @@
+import { Link as RouterLink } from 'react-router';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { layersOn } from '../../../record/board/stages.ts';
-import { beliefOf, TARGET } from '../../../record/job/belief.ts';
+import { beliefOf, stageOf, TARGET } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import type { SeenStanding } from '../../../record/job/by-sight.ts';
+import { picturesOf } from '../../../record/job/pictures.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { Pile, Row, Text } from '../layout.tsx';
+import { momentText } from '../moment.ts';
 import { MissRange } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
 import { LooksTaken } from './LooksTaken.tsx';
@@ -33,6 +36,7 @@ export function SeenSoFar({ bench, model, seen }: Props) {
   const { words, miss } = useTold();
   const expected = board.recipe?.expected.at(-1);
   const off = target && expected ? deltaE00(labOf(target.reflectance), labOf(expected)) : 0;
+  const pictures = picturesOf(bench.job, stageOf(board, layersOn(board)));
   const wanted: Lab | null = seen ? (beliefOf(bench)?.colour(TARGET).lab ?? null) : null;
   return (
     <Pile as="section" aria-label="So far" gap="near" top>
@@ -63,10 +67,17 @@ export function SeenSoFar({ bench, model, seen }: Props) {
         <div>
           {target && expected
             ? `Foreseen: ${differenceWords(labOf(target.reflectance), labOf(expected)).join(', ')} against the target, ${miss(off)}. Nobody has read it: hold it up, and say what you see.`
-            : 'Hold it in the light it will stand in, and say what you see.'}
+            : 'Hold it in the light it will stand in, and say what you see; or take a picture of it beside a card.'}
         </div>
       )}
       <LooksTaken bench={bench} model={model} stage={layersOn(model.board)} />
+      {pictures.length > 0 && (
+        <div>
+          In {pictures.length} {pictures.length === 1 ? 'picture' : 'pictures'}, the last{' '}
+          {momentText(pictures.at(-1)?.takenAt ?? '')};{' '}
+          <RouterLink to={`../picture?board=${model.code}`}>see them</RouterLink>
+        </div>
+      )}
     </Pile>
   );
 }
