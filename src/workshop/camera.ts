@@ -103,6 +103,25 @@ function lightOn(chance: Chance, width: number, height: number) {
   };
 }
 
+/** What a lens does to light: each pixel a quarter of its neighbours', across and down. Changes it. */
+function softened(signal: Float32Array, width: number, height: number): void {
+  for (const [step, lines, line, along] of [
+    [3, height, 3 * width, width],
+    [3 * width, width, 3, height],
+  ] as const)
+    for (let l = 0; l < lines; l++)
+      for (let k = 0; k < 3; k++) {
+        const first = l * line + k;
+        let before = signal[first] as number;
+        for (let i = 1; i < along - 1; i++) {
+          const at = first + i * step;
+          const here = signal[at] as number;
+          signal[at] = (before + 2 * here + (signal[at + step] as number)) / 4;
+          before = here;
+        }
+      }
+}
+
 /**
  * Everything on a table in one picture, with a card of four greys: the n-th picture of a workshop.
  * @param scale how many times as large as it must be, in each direction
@@ -119,7 +138,7 @@ export function pictureBy(seed: number, n: number, things: readonly OnTable[], l
   const rows = Math.ceil(things.length / ACROSS);
   const width = margin + ACROSS * (cell.w + margin);
   const height = margin + rows * (cell.h + margin) + patch + 2 * margin;
-  const rgb = new Uint8Array(3 * width * height);
+  const signal = new Float32Array(3 * width * height);
   const even = lightOn(chance, width, height);
   const white = [0, 1, 2].map(() => chance.factor(OFF.white));
   // A telephone minds the lightest of what it sees.
@@ -134,11 +153,8 @@ export function pictureBy(seed: number, n: number, things: readonly OnTable[], l
       lie = 0.8 * lie + 0.6 * grain * chance.normal();
       for (let x = x0; x < x0 + w; x++) {
         const here = even(x, y) * exposure * Math.exp(lie + 0.3 * grain * chance.normal());
-        for (let k = 0; k < 3; k++) {
-          const v = (linear[k] as number) * (white[k] as number) * here;
-          const noisy = v + NOISE * Math.sqrt(Math.max(0, v)) * chance.normal();
-          rgb[3 * (y * width + x) + k] = Math.round(255 * Math.min(1, Math.max(0, camera.code(noisy))));
-        }
+        for (let k = 0; k < 3; k++)
+          signal[3 * (y * width + x) + k] = Math.max(0, (linear[k] as number) * (white[k] as number) * here);
       }
     }
   };
@@ -159,6 +175,11 @@ export function pictureBy(seed: number, n: number, things: readonly OnTable[], l
     const [x, y] = [margin + i * (patch + margin), height - patch - margin];
     paint(x, y, patch, patch, camera.linear(new Float64Array(BANDS).fill(reflectance), light), 0);
     fields.push({ thing: 'grey', reflectance, ...inside(x, y, patch, patch) });
+  });
+  softened(signal, width, height);
+  const rgb = Uint8Array.from(signal, (v) => {
+    const noisy = v + NOISE * Math.sqrt(v) * chance.normal();
+    return Math.round(255 * Math.min(1, Math.max(0, camera.code(noisy))));
   });
   return { width, height, rgb, fields };
 }

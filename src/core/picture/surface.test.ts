@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { CARD, coded, type Drawn, drawn } from '../../../test/fixtures/drawn-picture.ts';
+import { isBlurred, isSharpened } from './edges.ts';
 import { fieldSeen } from './field.ts';
 import { labOfRgb } from './measure.ts';
 import { rectangle } from './quad.ts';
-import { isSharpened } from './sharpened.ts';
 import { curvesBy, type PicturedGrey } from './shot.ts';
 import { surfaceSeen } from './surface.ts';
 
@@ -81,6 +81,10 @@ describe('a filtered picture', () => {
       Math.max(0, Math.min(255, 2 * v - (blurred[i] as number))),
     );
     expect(isSharpened({ ...plain.raster, data }, flat)).toBe(true);
+  });
+  it('one that is out of focus ends softly', () => {
+    expect(isBlurred(plain.raster, flat)).toBe(false);
+    expect(isBlurred(drawn(CARD, { cell: SIDE, blur: 9 }).raster, flat)).toBe(true);
   });
   it('an edge that runs out of the picture is none', () =>
     expect(isSharpened(plain.raster, [rectangle(2, 2, 8, 8)])).toBe(false));

@@ -230,11 +230,11 @@ export function PicturePage() {
               target={lies === TARGET ? null : (looked?.surfaces[TARGET] ?? null)}
             />
           )}
-          {looked?.sharpened && (
-            <div className="trouble">
-              A filter sharpened this picture: keep its fields away from edges, or take it without.
+          {looked?.doubts.map((doubt) => (
+            <div key={doubt} className="trouble">
+              {doubt}
             </div>
-          )}
+          ))}
           {looked?.refused && <div className="trouble">{looked.refused}</div>}
           {shot && !arrangement.card && (
             <div className="trouble">Nothing of a known grey lies in it: it tells no more than words would.</div>

@@ -1,10 +1,10 @@
 import { transfer } from 'comlink';
 import exifr from 'exifr';
 import { FieldError } from '../../core/field-error.ts';
+import { isBlurred, isSharpened } from '../../core/picture/edges.ts';
 import { BURNT, COUNTS, DARK, type FieldMask, fieldSeen, GLOSSY, OUTSIDE, SHADED } from '../../core/picture/field.ts';
 import type { Quad } from '../../core/picture/quad.ts';
 import { checkSize, type Raster } from '../../core/picture/raster.ts';
-import { isSharpened } from '../../core/picture/sharpened.ts';
 import { curvesBy, type PicturedGrey, type PicturedThing, type Shot, shotOf } from '../../core/picture/shot.ts';
 import { type SurfaceSeen, surfaceSeen } from '../../core/picture/surface.ts';
 import { shownWithout } from '../../core/picture/without-card.ts';
@@ -32,8 +32,8 @@ export interface PictureLooked {
   leftOut: LeftOutShown[];
   /** How each thing lies beside its mean, by its id. */
   surfaces: Readonly<Record<string, SurfaceSeen>>;
-  /** Edges of the card shine before they end: a filter was at it. */
-  sharpened: boolean;
+  /** What is to be doubted of it: a filter was at it, or it is out of focus. */
+  doubts: readonly string[];
 }
 export type Opened = OpenedPicture | { refused: string };
 
@@ -112,6 +112,11 @@ async function hatched({ x, y, w, h, of }: FieldMask): Promise<LeftOutShown | nu
   return { x, y, height: h, bitmap: await createImageBitmap(paper), why: WHY[most[0]] ?? '', share };
 }
 
+const SHARPENED = 'A filter sharpened this picture: keep its fields away from edges, or take it without.';
+const BLURRED = 'It is out of focus: ground and grain are not told apart in it.';
+const withoutTones = (surfaces: Readonly<Record<string, SurfaceSeen>>): Record<string, SurfaceSeen> =>
+  Object.fromEntries(Object.entries(surfaces).map(([id, s]) => [id, { ...s, fine: null, tones: null }]));
+
 function surfacesOf(
   own: Raster,
   greys: readonly PicturedGrey[],
@@ -161,14 +166,16 @@ export const pictureReader = {
       const alone = things.filter((t) => t.id === uncarded);
       const shot = greys.length === 0 && alone.length > 0 ? shownWithout(own, alone) : shotOf(own, greys, things);
       const surfaces = greys.length > 0 ? surfacesOf(own, greys, things, perMm) : {};
-      const sharpened = isSharpened(
-        own,
-        greys.map((g) => g.corners),
+      const flat = greys.map((g) => g.corners);
+      const blurred = isBlurred(own, flat);
+      const doubts = [...(isSharpened(own, flat) ? [SHARPENED] : []), ...(blurred ? [BLURRED] : [])];
+      return transfer(
+        { shot, refused: null, leftOut, surfaces: blurred ? withoutTones(surfaces) : surfaces, doubts },
+        bitmaps,
       );
-      return transfer({ shot, refused: null, leftOut, surfaces, sharpened }, bitmaps);
     } catch (trouble) {
       if (!(trouble instanceof FieldError)) throw trouble;
-      return transfer({ shot: null, refused: trouble.message, leftOut, surfaces: {}, sharpened: false }, bitmaps);
+      return transfer({ shot: null, refused: trouble.message, leftOut, surfaces: {}, doubts: [] }, bitmaps);
     }
   },
   /** The file as it is kept: a JPEG with nothing in it but the picture. */

@@ -39,9 +39,9 @@ function haloOn(profile: readonly number[]): number {
   return Math.max(0, ...profile.slice(Math.max(0, edge - BEFORE), edge).map((v) => -way * (v - middle)));
 }
 
-/** Whether edges of flat things shine or darken before they end, as in a picture that a filter sharpened. */
-export function isSharpened(raster: Raster, flat: readonly Quad[]): boolean {
-  const halos = flat.flatMap((corners) =>
+/** Outwards of each field, to each of its four sides. */
+const sidesOf = (raster: Raster, flat: readonly Quad[]): number[][] =>
+  flat.flatMap((corners) =>
     (
       [
         [1, 0],
@@ -49,7 +49,35 @@ export function isSharpened(raster: Raster, flat: readonly Quad[]): boolean {
         [0, 1],
         [0, -1],
       ] as const
-    ).map(([dx, dy]) => haloOn(outwards(raster, corners, dx, dy))),
+    ).map(([dx, dy]) => outwards(raster, corners, dx, dy)),
   );
-  return halos.filter((h) => h > HALO).length >= SIDES;
+
+/** Whether edges of flat things shine or darken before they end, as in a picture that a filter sharpened. */
+export const isSharpened = (raster: Raster, flat: readonly Quad[]): boolean =>
+  sidesOf(raster, flat).filter((profile) => haloOn(profile) > HALO).length >= SIDES;
+
+/** Over how many pixels an edge goes from a seventh of its step to six sevenths; null where there is no edge. */
+function edgeWidth(profile: readonly number[]): number | null {
+  const inner = profile.slice(0, Math.max(1, Math.floor(profile.length / 6)));
+  const middle = inner.reduce((sum, v) => sum + v, 0) / inner.length;
+  const steps = profile.map((v) => Math.abs(v - middle));
+  const whole = steps.findIndex((s) => s > EDGE);
+  if (whole < 0) return null;
+  const step = Math.max(...steps.slice(whole, whole + WIDEST));
+  const from = steps.findLastIndex((s, i) => i <= whole && s < step / 7);
+  const to = steps.findIndex((s, i) => i >= whole && s > (6 * step) / 7);
+  return from < 0 || to < 0 ? null : to - from;
+}
+/** No edge of a card is looked at farther out than this, pixels. */
+const WIDEST = 80;
+/** Wider than this share of the picture's diagonal an edge is blurred: streaks of grain run into each other. Common practice. */
+const BLURRED = 0.006;
+
+/** Whether flat things end so softly that grain cannot be told from ground. */
+export function isBlurred(raster: Raster, flat: readonly Quad[]): boolean {
+  const widths = sidesOf(raster, flat)
+    .flatMap((profile) => edgeWidth(profile) ?? [])
+    .sort((p, q) => p - q);
+  const middle = widths[widths.length >> 1];
+  return middle !== undefined && middle > BLURRED * Math.hypot(raster.width, raster.height);
 }
