@@ -23,6 +23,8 @@ const Grey = z.strictObject({
     .gt(0.005, 'A grey reflects more than half a percent.')
     .lt(1, 'A grey reflects less than everything.'),
 });
+/** The bare table, as often as it is tapped: it tells how the light falls off. */
+const OfTable = z.strictObject({ ...corners, thing: z.literal('table') });
 const OfTarget = z.strictObject({ ...corners, thing: z.literal('target') });
 const OfBoard = z.strictObject({
   ...corners,
@@ -32,6 +34,7 @@ const OfBoard = z.strictObject({
 });
 const NewField = z.discriminatedUnion('thing', [
   Grey,
+  OfTable,
   OfTarget,
   OfBoard,
   z.strictObject({ ...corners, thing: z.literal('rack'), kind: z.enum(RACK_KINDS), id: Id }),
@@ -39,6 +42,7 @@ const NewField = z.discriminatedUnion('thing', [
 export type NewField = z.infer<typeof NewField>;
 const KeptField = z.discriminatedUnion('thing', [
   Grey,
+  OfTable,
   OfTarget,
   OfBoard,
   z.object({ ...corners, thing: z.literal('rack'), on: OnRack }),

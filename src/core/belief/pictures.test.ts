@@ -5,7 +5,7 @@ import { pictureBetween, toldBy } from '../picture/measure.ts';
 import type { Shot } from '../picture/shot.ts';
 import { ANY_FINISH, believe } from './belief.ts';
 import { alikeAt } from './metric.ts';
-import { type Photographed, photographed } from './pictures.ts';
+import { type Photographed, photographed, TABLE } from './pictures.ts';
 import type { Thing, Unknown } from './things.ts';
 
 /** Two browns and a paler board in a picture, linear light. */
@@ -38,11 +38,12 @@ const unknown = (id: string): { unknown: Unknown; thing: Thing } => ({
 });
 function believed(pictures: readonly Photographed[], known: Readonly<Record<string, Lab>> = {}) {
   const all = Object.keys(COLOURS).filter((id) => !(id in known));
-  const { before, read } = photographed(pictures, NOTHING_BEFORE);
+  const { before, things, read } = photographed(pictures, NOTHING_BEFORE);
   return believe(
     all.map((id) => unknown(id).unknown),
     [
       ...all.map((id) => unknown(id).thing),
+      ...things,
       ...Object.entries(known).map(([id, lab]): Thing => ({ id, lab, unknown: [] })),
     ],
     { looks: [], read },
@@ -105,6 +106,19 @@ describe('pictures as evidence', () => {
     expect(off([picture('p', shot(['target', 'read'], red))], known)).toBeLessThan(0.8 * alone);
     const before = picture('before', shot(['read'], red));
     expect(off([before, picture('p', shot(['target'], red))], known)).toBeLessThan(alone);
+  });
+  it('the bare table tells how the light falls off, wherever it was tapped', () => {
+    const tapped = (at: readonly [number, number], factor: number): Shot['things'][number] => ({
+      ...(one.things[0] as Shot['things'][number]),
+      id: TABLE,
+      balanced: [0.3 * factor, 0.3 * factor, 0.28 * factor],
+      offCard: at,
+    });
+    // A little darker from the one side to the other: of the board as of the table.
+    const falling = { ...one, things: [...one.things, tapped([-0.2, -0.2], 1), tapped([0.1, -0.2], 0.97)] };
+    expect(spreadOf([picture('p', falling)])).toBeLessThan(0.9 * spreadOf([picture('p', one)]));
+    const less = believed([picture('p', one)]).between('target', 'board').difference[0];
+    expect(believed([picture('p', falling)]).between('target', 'board').difference[0]).toBeGreaterThan(less + 0.2);
   });
   it('by a lamp everything is more in doubt', () => {
     expect(spreadOf([picture('p', one, { lamp: true })])).toBeGreaterThan(spreadOf([picture('p', one)]));

@@ -1,10 +1,11 @@
 import { Matrix } from 'ml-matrix';
+import type { Lab } from '../colour/lab.ts';
 import { CROSSTALK, sharedBy, type ThingSeen, thingSeen, UNEVEN } from '../picture/measure.ts';
 import type { LinearRgb } from '../picture/raster.ts';
 import type { Shot } from '../picture/shot.ts';
 import { straysOf } from './chance.ts';
 import type { Square } from './metric.ts';
-import type { Bound, Effect, Known, ReadColour } from './things.ts';
+import type { Bound, Effect, Known, ReadColour, Thing } from './things.ts';
 
 /** A picture of things of a belief, by their ids. */
 export interface Photographed {
@@ -48,6 +49,12 @@ function joined({ ids, mean, covariance, ...rest }: Known, more: Bound): Known {
   return { ...rest, ids: [...ids, ...more.ids], mean: Float64Array.of(...mean, ...more.mean), covariance: all };
 }
 
+/** The bare table in a picture: of any colour, the same wherever it shows. */
+export const TABLE = 'table';
+const tableIn = (picture: string) => `picture/${picture}/${TABLE}`;
+const TABLE_LAB: Lab = [50, 0, 5];
+const ANY_TABLE = diagonal(40 ** 2, 20 ** 2, 30 ** 2);
+
 /** A thing that a camera took, of whatever picture: how that camera sees it is the same in each. */
 interface TakenThing {
   id: string;
@@ -79,12 +86,17 @@ function unknownOf(things: readonly TakenThing[], others: ReadonlyMap<string, Sq
 /**
  * What pictures tell of things, for a joint belief: each sees a thing as it is, off by what is unknown of the camera, of how
  * it sees this thing, of the picture's tone and of its light. So two things in one picture are known against each other far
- * better than either is, a thing of known colour teaches the camera, and a second picture halves what was the first's alone.
+ * better than either is, a thing of known colour teaches the camera, and a second picture halves what was the first's alone. The
+ * bare table, wherever it was tapped, is one thing: it tells how the light falls off.
  * @param before what is known of unknowns already, of cameras among them
  */
-export function photographed(pictures: readonly Photographed[], before: Known): { before: Known; read: ReadColour[] } {
+export function photographed(
+  pictures: readonly Photographed[],
+  before: Known,
+): { before: Known; things: Thing[]; read: ReadColour[] } {
   const things = new Map<string, TakenThing>();
   const others = new Map<string, Square>();
+  const tables: Thing[] = [];
   const once = (id: string, covariance: Square): string => {
     if (!others.has(id) && !before.ids.includes(id)) others.set(id, covariance);
     return id;
@@ -95,9 +107,14 @@ export function photographed(pictures: readonly Photographed[], before: Known): 
     once(second, USUAL_CAMERA);
     const tone = once(`picture/${id}/tone`, diagonal(...shot.tone.map((e) => e ** 2)));
     const light = once(`picture/${swapOf ?? id}/light`, diagonal(UNEVEN ** 2, UNEVEN ** 2, 1));
+    if (shot.things.some((t) => t.id === TABLE)) {
+      const own = once(tableIn(id), ANY_TABLE);
+      tables.push({ id: own, lab: TABLE_LAB, unknown: [own] });
+    }
     return shot.things.map((thing): ReadColour => {
       const seen = thingSeen(thing, lamp);
-      const own = `thing/${camera}/${thing.id}`;
+      const called = thing.id === TABLE ? tableIn(id) : thing.id;
+      const own = `thing/${camera}/${called}`;
       if (!things.has(own)) things.set(own, { id: own, camera, seen });
       const off: (string | Effect)[] = [
         { id: first, by: columns(seen.camera, 0) },
@@ -106,10 +123,10 @@ export function photographed(pictures: readonly Photographed[], before: Known): 
         { id: light, by: columns(seen.light, 0) },
         own,
       ];
-      return { thing: thing.id, lab: seen.lab, covariance: squareOf(seen.noise), off };
+      return { thing: called, lab: seen.lab, covariance: squareOf(seen.noise), off };
     });
   });
-  return { before: joined(before, unknownOf([...things.values()], others)), read };
+  return { before: joined(before, unknownOf([...things.values()], others)), things: tables, read };
 }
 
 /**

@@ -3,7 +3,7 @@ import { straysOf } from '../../core/belief/chance.ts';
 import { believeMade, type MadeThing, ofColour, type Turn, type Turns, withTurns } from '../../core/belief/colours.ts';
 import { knownBefore } from '../../core/belief/elsewhere.ts';
 import { alikeAt } from '../../core/belief/metric.ts';
-import { photographed } from '../../core/belief/pictures.ts';
+import { photographed, TABLE } from '../../core/belief/pictures.ts';
 import { familyOf } from '../../core/belief/recipes.ts';
 import type { Look, Nearest, Sightings, Thing, Unknown } from '../../core/belief/things.ts';
 import { predictFinal } from '../../core/board/predict.ts';
@@ -79,11 +79,13 @@ export const tells = ({ said, farther, wet }: KeptLook): boolean => !wet && (sai
 export const pictured = (field: KeptField): string | null =>
   field.thing === 'grey'
     ? null
-    : field.thing === 'target'
-      ? TARGET
-      : field.thing === 'board'
-        ? stageOf({ id: field.board }, field.stage)
-        : rackId(field.on);
+    : field.thing === 'table'
+      ? TABLE
+      : field.thing === 'target'
+        ? TARGET
+        : field.thing === 'board'
+          ? stageOf({ id: field.board }, field.stage)
+          : rackId(field.on);
 /** Pictures in which something is told of. */
 export const telling = ({
   pictures,
@@ -308,7 +310,10 @@ function believedOf(bench: JobToBelieve): Believed | null {
     job,
     boards.map((b) => b.board),
   );
-  return believeMade({ unknowns, things, made, before: seen.before }, materials, { ...said, read: seen.read });
+  return believeMade({ unknowns, things: [...things, ...seen.things], made, before: seen.before }, materials, {
+    ...said,
+    read: seen.read,
+  });
 }
 
 /** Whether anything is to be matched: a target was told of, or somebody held a board against a piece in the hand, or it lies in a picture. */

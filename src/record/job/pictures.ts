@@ -13,7 +13,7 @@ import { targetOf } from './target.ts';
 
 /** What of a thing in a picture was read or typed; null where nothing was. */
 function knownOf(job: Job, field: KeptField): Lab | null {
-  if (field.thing === 'grey') return null;
+  if (field.thing === 'grey' || field.thing === 'table') return null;
   if (field.thing === 'rack') return field.on.known === 'foreseen' ? null : (field.on.lab as Lab);
   if (field.thing === 'target') {
     const target = targetOf({ ...job, target: job.target.filter((r) => r.source !== 'words') });

@@ -40,7 +40,7 @@ async function fieldsOf(db: Queries, job: Job, fields: NewPicture['fields']): Pr
 
 /** Every board that is named is of this job, and can lie there as it is. */
 async function mustLieThere(db: Queries, job: Job, fields: readonly KeptField[]): Promise<void> {
-  const things = fields.flatMap((field) => pictured(field) ?? []);
+  const things = fields.flatMap((field) => (field.thing === 'table' ? [] : (pictured(field) ?? [])));
   if (new Set(things).size < things.length)
     throw new Refusal(422, 'Each thing lies in a picture once: take a field away.', 'fields');
   for (const [i, field] of fields.entries()) {
@@ -136,7 +136,7 @@ const stampPictured = async (tx: Queries, fields: readonly KeptField[]): Promise
   for (const field of fields) if (field.thing === 'board') await stampEvidence(tx, field.board);
 };
 const detailOf = ({ fields, shot, words, camera }: Pick<KeptPicture, 'fields' | 'shot' | 'words' | 'camera'>) => ({
-  things: fields.filter((f) => f.thing !== 'grey').length,
+  things: fields.filter((f) => f.thing !== 'grey' && f.thing !== 'table').length,
   told: shot !== null,
   words,
   camera,

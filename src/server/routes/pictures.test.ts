@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { asJpeg, asPng, BROWNS, CARD, type Drawn, drawn } from '../../../test/fixtures/drawn-picture.ts';
 import { type BeechShop, openBeechShop } from '../../../test/server/beech-shop.ts';
-import type { TestShop } from '../../../test/server/open-test-shop.ts';
+import { openTestDb, type TestShop } from '../../../test/server/open-test-shop.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import type { Lab } from '../../core/colour/lab.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
@@ -10,6 +10,8 @@ import { openBench } from '../../record/job/bench.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { rasterOf } from '../intake/picture-file.ts';
+import { archiveOf, putArchive } from '../repositories/archive.ts';
+import { fileOfPicture } from '../repositories/pictures.ts';
 
 let beech: BeechShop;
 let job: Job;
@@ -72,6 +74,17 @@ describe('a picture of a job', () => {
       'picture taken out',
       'picture taken',
     ]);
+  });
+  it('goes along with all else that is taken along, file and all', async () => {
+    const [picture] = job.pictures;
+    const archive = await archiveOf(beech.shop.db);
+    const other = await openTestDb();
+    await other.transaction((queries) => putArchive(queries, JSON.parse(JSON.stringify(archive))));
+    const [there, here] = await Promise.all(
+      [other, beech.shop.db].map((db) => fileOfPicture(db, picture?.id as string)),
+    );
+    expect(there?.equals(here as Buffer)).toBe(true);
+    await other.close();
   });
   it('without anything grey is kept and nothing measured in it; the target alone is told as words would', async () => {
     const bare = drawn([{ id: 'board', linear: BROWNS.pale }]);

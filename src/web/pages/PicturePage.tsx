@@ -1,6 +1,7 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { TABLE } from '../../core/belief/pictures.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { findBoard } from '../../record/board/codes.ts';
 import { boardName } from '../../record/board/plank.ts';
@@ -11,7 +12,15 @@ import { takePicture } from '../../shared/contract/pictures.ts';
 import type { KeptPicture } from '../../shared/picture.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Columns, Pile, Row } from '../components/layout.tsx';
-import { asBoard, asRack, asTarget, type CanLie, fieldsFrom, swapped } from '../components/pictures/arrangement.ts';
+import {
+  asBoard,
+  asRack,
+  asTables,
+  asTarget,
+  type CanLie,
+  fieldsFrom,
+  swapped,
+} from '../components/pictures/arrangement.ts';
 import { CardChoice } from '../components/pictures/CardChoice.tsx';
 import { type PictureInHand, usePictureInHand } from '../components/pictures/in-hand.ts';
 import { PictureFields, WhatLies } from '../components/pictures/PictureFields.tsx';
@@ -36,9 +45,11 @@ function useThings({ job }: OpenBench): CanLie[] {
         .filter((b) => !b.apart)
         .map((b) => asBoard(b, layersOn(b), `${boardName(b).toLowerCase()}${called(wood)}`)),
     );
-    return [asTarget, ...boards, ...(data?.things ?? []).map(asRack)];
+    return [asTarget, ...boards, ...asTables, ...(data?.things ?? []).map(asRack)];
   }, [job, data]);
 }
+
+const isTable = (id: string) => asTables.some((t) => t.id === id);
 
 /** By what it is taken. */
 interface Taking {
@@ -66,7 +77,10 @@ function useWithPicture(
       height: picture.height,
       bytes: 0,
       fields: fieldsFrom(pixels, things).kept,
-      shot: shot as KeptPicture['shot'],
+      shot: {
+        ...shot,
+        things: shot.things.map((t) => (isTable(t.id) ? { ...t, id: TABLE } : t)),
+      } as KeptPicture['shot'],
       person: null,
       takenAt: '',
     });
@@ -75,7 +89,7 @@ function useWithPicture(
 
 /** What is compared: the board in hand with the target; without one the first two that lie there. */
 function comparedOf({ arrangement: { things } }: PictureInHand, board: string | undefined): (string | null)[] {
-  const others = things.map((t) => t.id).filter((id) => id !== TARGET);
+  const others = things.map((t) => t.id).filter((id) => id !== TARGET && !isTable(id));
   const second = others.find((id) => board && id.startsWith(board)) ?? others[0] ?? null;
   const first = things.some((t) => t.id === TARGET) ? TARGET : (others.find((id) => id !== second) ?? null);
   return first ? [first, second] : [second, null];

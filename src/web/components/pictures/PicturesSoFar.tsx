@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
 import { archivePicture, restorePicture } from '../../../shared/contract/pictures.ts';
-import type { KeptPicture } from '../../../shared/picture.ts';
+import { type KeptPicture, MOST_PICTURES } from '../../../shared/picture.ts';
 import { change } from '../../hooks/api.ts';
 import { Pile, Row, Text } from '../layout.tsx';
 import { momentText } from '../moment.ts';
@@ -15,9 +15,14 @@ export function PicturesSoFar({ pictures }: { pictures: readonly KeptPicture[] }
     say({ text: 'Picture taken out.', undo: () => change(restorePicture, { picture: id }) });
   };
   if (pictures.length === 0) return null;
+  const megabytes = (pictures.reduce((sum, p) => sum + p.bytes, 0) / 1e6).toFixed(1);
   return (
     <Pile as="section" aria-label="Pictures so far" gap="near" top>
       <h2>Pictures so far</h2>
+      <div className="soft">
+        {pictures.length} of {MOST_PICTURES} that a job keeps, {megabytes} MB; they go with the record when it is taken
+        along.
+      </div>
       <Row gap="near" wrap align="start">
         {pictures.toReversed().map((picture) => (
           <Pile key={picture.id} gap="none" width={200} top>

@@ -8,9 +8,16 @@ import type { Card } from './card.ts';
 /** A thing that can lie in a picture, as a page names it. */
 export type CanLie = { id: string; name: string } & (
   | { thing: 'target' }
+  | { thing: 'table' }
   | { thing: 'board'; board: string; stage: number }
   | { thing: 'rack'; on: OnRack }
 );
+/** The bare table at several places: more are no better. */
+export const asTables: readonly CanLie[] = ['bare table', 'table again', 'and again'].map((name, i) => ({
+  id: `table/${i}`,
+  name,
+  thing: 'table',
+}));
 export const asTarget: CanLie = { id: TARGET, name: 'target', thing: 'target' };
 export const asBoard = (board: { id: string }, stage: number, name: string): CanLie => ({
   id: stageOf(board, stage),
@@ -74,7 +81,8 @@ export function fieldsFrom(
     const of = named.find((n) => n.id === id);
     const corners = quad as unknown as Corners;
     if (!of) return [];
-    if (of.thing === 'target') return [{ sent: { thing: 'target', corners }, kept: { thing: 'target', corners } }];
+    if (of.thing === 'target' || of.thing === 'table')
+      return [{ sent: { thing: of.thing, corners }, kept: { thing: of.thing, corners } }];
     if (of.thing === 'rack')
       return [
         {
