@@ -81,12 +81,6 @@ await page.goto(`${base}/jobs/2/layers?wood=ash`);
 await press('Systems');
 await page.getByText('Deep harbour black').waitFor();
 await shoot('systems');
-await page.goto(`${base}/jobs/2/boards?board=beech-1`);
-await press('What went wrong?');
-await page.getByLabel('Which fault').click();
-await page.getByRole('option', { name: 'Darker than expected' }).click();
-await page.getByText('This board, from here').waitFor();
-await shoot('fault');
 await at('/jobs/2/boards?board=beech-2', 'boards');
 // A piece and a board under the simulated camera, the card's corners dragged to where they lie.
 await page.goto(`${base}/jobs/2/picture?board=birch-3`);
