@@ -1,6 +1,7 @@
 import type { Belief } from '../../core/belief/belief.ts';
 import { differenceRange } from '../../core/belief/chance.ts';
 import { seenTogether } from '../../core/belief/elsewhere.ts';
+import { middle } from '../../core/belief/ground.ts';
 import { cameraGoodTo, cameraUnknowns } from '../../core/belief/pictures.ts';
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
@@ -82,7 +83,12 @@ function standing(
   const { difference, covariance } = belief.between(first, second);
   const at = belief.colour(first).lab;
   const there = at.map((v, i) => v + (difference[i] as number)) as Lab;
-  return { at, difference, deltaE: deltaE00(at, there), range: differenceRange(difference, covariance, at) };
+  return {
+    at,
+    difference,
+    deltaE: deltaE00(at, there),
+    range: differenceRange(difference, covariance, middle(at, there)),
+  };
 }
 /** What the last picture of a job makes of two things in it. */
 export function pictureSays(bench: JobToBelieve, ids: readonly [string, string]): PictureSays | null {

@@ -7,6 +7,7 @@ import type { Lab } from '../../core/colour/lab.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { beliefOf, stageOf, TARGET } from '../../record/job/belief.ts';
 import { openBench } from '../../record/job/bench.ts';
+import { goodTo, knownInPicture, pictureSays, picturesOf } from '../../record/job/pictures.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { rasterOf } from '../intake/picture-file.ts';
@@ -51,6 +52,23 @@ describe('a picture of a job', () => {
     expect(deltaE00(belief?.colour(TARGET).lab as Lab, [l, a, b])).toBeLessThan(3);
     // Sent again it changes nothing.
     expect((await take(body).expect(201)).body.pictures).toHaveLength(1);
+  });
+  it('says how two things in it differ, how far that may be off, and what one more with the two swapped is worth', async () => {
+    const { body: shelf } = await ask('get', '/shelf').expect(200);
+    const bench = openBench(job, shelf, NOTHING_LEARNED);
+    const raw = stageOf(boardOf(job), 0);
+    const says = pictureSays(bench, [TARGET, raw]);
+    expect(says?.pictures).toBe(1);
+    expect(says?.difference[0]).toBeGreaterThan(15);
+    const [low, high] = says?.range ?? [0, 0];
+    expect(low).toBeLessThan(says?.deltaE ?? 0);
+    expect(high).toBeGreaterThan(says?.deltaE ?? 99);
+    expect(says?.offBySwapped).toBeLessThan(says?.offBy ?? 0);
+    expect(pictureSays(bench, [TARGET, 'nobody'])).toBeNull();
+    expect(picturesOf(job, raw)).toHaveLength(1);
+    // Nothing but greys is known in it yet.
+    expect(knownInPicture(job, job.pictures[0]?.fields ?? []).size).toBe(0);
+    expect(goodTo(bench)).toBeGreaterThan(0.5);
   });
   it('is kept as a JPEG with nothing in it but the picture', async () => {
     const [picture] = job.pictures;
