@@ -8,6 +8,7 @@ import { boardName } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
 import { TARGET } from '../../record/job/belief.ts';
 import { colourPictured, goodTo, pictureSays, withPicture } from '../../record/job/pictures.ts';
+import type { Board } from '../../shared/board.ts';
 import { takePicture } from '../../shared/contract/pictures.ts';
 import type { KeptPicture } from '../../shared/picture.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
@@ -130,6 +131,60 @@ function SaysOfJob({
   );
 }
 
+/** Before there is a picture: how to take it, by which card, camera and light; and those that there are. */
+function BeforePicture({
+  bench,
+  board,
+  inHand,
+  taking,
+  onTaking,
+}: {
+  bench: OpenBench;
+  board: Board | null;
+  inHand: PictureInHand;
+  taking: Taking;
+  onTaking: { setCamera: (camera: string) => void; setLight: (light: KeptPicture['light']) => void };
+}) {
+  return (
+    <div className="plate columns halves">
+      <Pile gap="near" top>
+        <h2>{taking.swapOf ? 'Swap the two, touch nothing else, and take it again' : 'Take a picture'}</h2>
+        <p>
+          Lay the board, what it is to match and a card side by side in one light, without a flash, and take them from
+          above. Boards that were once read make it better.
+        </p>
+        <TakePicture main onFile={(file) => void inHand.open(file)} />
+        <SimulatedCamera job={bench.job} board={board} onFile={(file) => void inHand.open(file)} />
+        <ErrorMessage error={inHand.error} />
+        <div className="soft">Stays on this machine. Where it was taken is not kept.</div>
+      </Pile>
+      <Pile gap="near" top>
+        <CardChoice card={inHand.card} onCard={inHand.setCard} />
+        <Columns of="1fr 1fr" gap="near">
+          <TextField
+            label="Camera"
+            value={taking.camera}
+            onChange={(e) => onTaking.setCamera(e.target.value.slice(0, 40))}
+          />
+          <TextField
+            select
+            label="Light"
+            value={taking.light}
+            onChange={(e) => onTaking.setLight(e.target.value as KeptPicture['light'])}
+          >
+            {lightsOf(bench.job).map((l: Illuminant) => (
+              <MenuItem key={l} value={l}>
+                {l === 'D65' ? 'the window' : LIGHT_NAMES[l]}
+              </MenuItem>
+            ))}
+          </TextField>
+        </Columns>
+        <PicturesSoFar pictures={bench.job.pictures} />
+      </Pile>
+    </div>
+  );
+}
+
 /** Colours from a telephone and a card: what lies where is said with a finger, what it tells stands below. */
 export function PicturePage() {
   const bench = useOpenBench();
@@ -151,7 +206,7 @@ export function PicturePage() {
   const [busy, setBusy] = useState(false);
   const id = useNextId();
   const go = useNavigate();
-  const { picture, looked, pixels, shot, arrangement, placed, card } = inHand;
+  const { picture, looked, pixels, shot, arrangement, placed } = inHand;
   const taking = { camera, light, swapOf };
   const preview = useWithPicture(bench, inHand, things, taking);
   const ids = comparedOf(inHand, board?.id);
@@ -195,38 +250,13 @@ export function PicturePage() {
 
   if (!picture)
     return (
-      <div className="plate columns halves">
-        <Pile gap="near" top>
-          <h2>{swapOf ? 'Swap the two, touch nothing else, and take it again' : 'Take a picture'}</h2>
-          <p>
-            Lay the board, what it is to match and a card side by side in one light, without a flash, and take them from
-            above. Boards that were once read make it better.
-          </p>
-          <TakePicture main onFile={(file) => void inHand.open(file)} />
-          <SimulatedCamera job={job} board={board ?? null} onFile={(file) => void inHand.open(file)} />
-          <ErrorMessage error={inHand.error} />
-          <div className="soft">Stays on this machine. Where it was taken is not kept.</div>
-        </Pile>
-        <Pile gap="near" top>
-          <CardChoice card={card} onCard={inHand.setCard} />
-          <Columns of="1fr 1fr" gap="near">
-            <TextField label="Camera" value={camera} onChange={(e) => setCamera(e.target.value.slice(0, 40))} />
-            <TextField
-              select
-              label="Light"
-              value={light}
-              onChange={(e) => setLight(e.target.value as KeptPicture['light'])}
-            >
-              {lightsOf(job).map((l: Illuminant) => (
-                <MenuItem key={l} value={l}>
-                  {l === 'D65' ? 'the window' : LIGHT_NAMES[l]}
-                </MenuItem>
-              ))}
-            </TextField>
-          </Columns>
-          <PicturesSoFar pictures={job.pictures} />
-        </Pile>
-      </div>
+      <BeforePicture
+        bench={bench}
+        board={board ?? null}
+        inHand={inHand}
+        taking={taking}
+        onTaking={{ setCamera, setLight }}
+      />
     );
   return (
     <>
