@@ -7,6 +7,7 @@ export const TOOLS = [
   { id: 'extraction', label: 'Dust extraction', instead: 'sand by hand, outdoors, with a mask' },
   { id: 'warm-cupboard', label: 'Drying cupboard', instead: 'plan for the weather, and wait longer' },
   { id: 'scale', label: 'Scale', instead: 'level spoons and drops, in larger batches' },
+  { id: 'camera', label: 'Camera and a card of greys', instead: 'hold boards edge to edge, by the window' },
   { id: 'instrument', label: 'Colour instrument', instead: 'compare by eye on a ladder, in daylight' },
 ] as const;
 export type Tool = (typeof TOOLS)[number]['id'];

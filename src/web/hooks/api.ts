@@ -174,6 +174,11 @@ export const useEyesOnly = (): boolean => {
   const { data } = useHouse();
   return data !== undefined && !data.tools.includes('instrument');
 };
+/** The shop takes pictures, and has nothing that tells more. */
+export const useCameraFirst = (): boolean => {
+  const { data } = useHouse();
+  return (data?.tools.includes('camera') && !data.tools.includes('instrument')) ?? false;
+};
 /** Whether the simulated bench and its instrument stand in this shop: not where nothing is read. */
 export const useSimulated = (): boolean => {
   const { data } = useHouse();

@@ -39,7 +39,7 @@ import { ColourTold } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { LooksTaken } from '../components/verdict/LooksTaken.tsx';
-import { change, useEyesOnly } from '../hooks/api.ts';
+import { change, useCameraFirst, useEyesOnly } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -64,6 +64,7 @@ function SeenOrRead({
   children: ReactNode;
 }) {
   const eyes = useEyesOnly();
+  const cameraFirst = useCameraFirst();
   const { board } = model;
   // A board is looked at as it is: raw wood is told, and what lies under a later coat cannot be seen.
   if (stage !== layersOn(board)) return readings;
@@ -71,8 +72,9 @@ function SeenOrRead({
   if (stage === 0)
     return (
       <>
+        {cameraFirst && picture}
         {readings}
-        {picture}
+        {!cameraFirst && picture}
       </>
     );
   const looks = (
@@ -86,8 +88,9 @@ function SeenOrRead({
     : ([readings, looks, 'Look at it'] as const);
   return (
     <>
+      {cameraFirst && picture}
       {first}
-      {picture}
+      {!cameraFirst && picture}
       <details>
         <summary>{behind}</summary>
         {second}

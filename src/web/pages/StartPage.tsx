@@ -47,6 +47,7 @@ function houseOf({ sees, measures, puts, tells }: Answers, house: House) {
   const tools: Tool[] = [
     ...(puts === LAST ? (['spray-gun'] as const) : []),
     ...(measures > 0 ? (['scale'] as const) : []),
+    ...(sees === 1 ? (['camera'] as const) : []),
     ...(sees === LAST ? (['instrument'] as const) : []),
   ];
   return {

@@ -22,7 +22,7 @@ import { HoldToRack } from '../components/target/HoldToRack.tsx';
 import { SingleLight } from '../components/target/SingleLight.tsx';
 import { WishesForm } from '../components/target/Wishes.tsx';
 import { useTold } from '../components/use-told.ts';
-import { change, useEyesOnly } from '../hooks/api.ts';
+import { change, useCameraFirst, useEyesOnly } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 import type { TypedNumber } from '../hooks/typed-number.ts';
 import { useVersioned } from '../hooks/versioned.ts';
@@ -179,6 +179,7 @@ export function TargetPage() {
   const bench = useOpenBench();
   const { job, target } = bench;
   const eyes = useEyesOnly();
+  const cameraFirst = useCameraFirst();
   const known = targetKnownTo(bench);
   const face = useMemo(() => job.target.filter((r) => r.zone === 'face'), [job.target]);
   const tones = useMemo(() => job.target.filter((r) => r.zone !== 'face'), [job.target]);
@@ -191,6 +192,7 @@ export function TargetPage() {
             <h2>
               Readings of the target{job.revision > 1 && `, the ${ORDINALS[job.revision] ?? `${job.revision}th`}`}
             </h2>
+            {cameraFirst && <ByPicture />}
             <ReadingPanel
               take={(reading, zone) => change(readTarget, { job: job.number }, { ...reading, zone })}
               readings={face}
@@ -199,7 +201,7 @@ export function TargetPage() {
               keep={`target/${job.id}`}
               pieces
             />
-            <ByPicture />
+            {!cameraFirst && <ByPicture />}
           </Pile>
           {(eyes || (known ?? 0) > WELL_KNOWN) && (
             <>
