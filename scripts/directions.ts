@@ -29,6 +29,7 @@ const CORE = [
     'formats',
     'figure',
     'picture',
+    'seal',
   ].map((r) => `core/${r}`),
 ];
 
@@ -98,6 +99,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse'] },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
+  'core/seal': { rooms: ['core'], packages: ['canonicalize', '@noble/hashes'] },
   'core/picture': { rooms: ['core', 'core/colour'], packages: ['ml-matrix'] },
 
   workshop: { rooms: ['core/colour'], packages: ['ml-matrix', 'pure-rand'] },

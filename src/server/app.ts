@@ -16,7 +16,7 @@ import { routesOf } from './routes/index.ts';
 /** Most that is sent at once; of a file of readings 4 MB and the marks that JSON puts into its text. */
 const [MOST_BODY_MB, MOST_FILE_MB] = [1, 9];
 /** Where files of readings, and boards with many of them, come in. */
-const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets|pictures)$/;
+const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets|pictures)$|^\/approvals$/;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
 /** What can be wrong with a body before anybody has read it, by the word of the parser. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { KeptApproval } from './approval.ts';
 import { Board } from './board.ts';
 import { WishesSchema } from './finish.ts';
 import { CalendarDay, Id, Version } from './id.ts';
@@ -152,6 +153,7 @@ export const Job = z.object({
   /** What the target looked like against what stands on the rack, the first look first. */
   held: z.array(KeptHeld),
   pictures: z.array(KeptPicture),
+  approvals: z.array(KeptApproval),
 });
 export type Job = z.infer<typeof Job>;
 

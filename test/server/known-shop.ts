@@ -94,6 +94,11 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     lab: [50, 10, 20],
   });
   await post(`/jobs/${job.id}/held`, { id: newId(), things: [{ kind: 'old', id: oldBoard.id }], said: [] });
+  // Another one has all its coats on, and is approved.
+  const done: Named = await post(`/woods/${wood.id}/boards`, {});
+  await post(`/boards/${done.id}/recipe`, { stack: stack.slice(1), litres: 0.5, origin: 'hand' });
+  await post(`/boards/${done.id}/coats`, { stage: 1 });
+  const { approvals }: Job = await post(`/boards/${done.id}/approvals`, { id: newId(), customer: 'F. S.' });
   await post(`/jobs/${job.id}/pictures`, { id: newId(), file: EXAMPLE_PICTURE, fields: [] });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
@@ -121,6 +126,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/looks/': ids(boards.flatMap((b) => b.looks)),
     '/held/': ids(now.held),
     '/pictures/': ids(now.pictures),
+    '/approvals/': ids(approvals),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),
     '/rungs/': ids(after.colourants.flatMap((c) => c.rungs)),

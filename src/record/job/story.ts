@@ -42,6 +42,7 @@ export const EVENT_KINDS = [
   'target look put back',
   'look taken out',
   'look put back',
+  'approved',
   'picture taken',
   'picture taken out',
   'picture put back',
@@ -221,6 +222,13 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'target look put back': (d) => `Look at the target put back: ${text(d.beside)} ${seenText(d)}`,
   'look taken out': (d) => `Look taken out: ${seenText(d)}`,
   'look put back': (d) => `Look put back: ${seenText(d)}`,
+  approved: ({ version, words, customer, hash }) =>
+    [
+      `Approved, the ${text(version)}. time`,
+      ...(customer ? [`by the customer (${text(customer)})`] : []),
+      ...(words ? [`“${text(words)}”`] : []),
+      text(hash).slice(0, 8),
+    ].join(', '),
   'picture taken': (d) => `Picture taken: ${picturedText(d)}`,
   'picture taken out': (d) => `Picture taken out: ${picturedText(d)}`,
   'picture put back': (d) => `Picture put back: ${picturedText(d)}`,

@@ -43,6 +43,7 @@ function at(read: readonly number[], over: object = {}) {
     woods: [wood],
     held: [],
     pictures: [],
+    approvals: [],
   };
   const bench = openBench(job as never, SHELF as never, NOTHING_LEARNED);
   const model = boardModel(bench, wood as never, board as never);

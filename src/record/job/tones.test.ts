@@ -47,7 +47,17 @@ function bench(aside: { zone: string; grid: number[] }[], face = Array.from(look
   };
   const target = TONES.map((of) => read(of, tone(of)));
   const lights = { D65: 1, A: 0, LED: 0, F11: 0 };
-  const job = { number: 1, target, lights, tolerance: 1, grainTolerance: 2, woods: [wood], held: [], pictures: [] };
+  const job = {
+    number: 1,
+    target,
+    lights,
+    tolerance: 1,
+    grainTolerance: 2,
+    woods: [wood],
+    held: [],
+    pictures: [],
+    approvals: [],
+  };
   const opened = openBench(job as never, SHELF as never, NOTHING_LEARNED);
   const model = boardModel(opened, wood as never, board as never);
   if (!model) throw new Error('no model');

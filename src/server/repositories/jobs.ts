@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Job, type JobChange, type JobWood, type NewJob } from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
+import { approvalsOfJobs } from './approvals.ts';
 import { boardsOfWoods } from './boards.ts';
 import { nextNumber } from './counters.ts';
 import { heldOfJobs } from './held.ts';
@@ -19,6 +20,7 @@ const JobRow = Job.omit({
   parts: true,
   held: true,
   pictures: true,
+  approvals: true,
 }).extend({
   createdAt: stamp,
 });
@@ -163,13 +165,14 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     [ids],
   );
   const found = jobs.map((job) => job.id);
-  const [target, past, woods, parts, held, pictures] = [
+  const [target, past, woods, parts, held, pictures, approvals] = [
     groupedBy(await readingsOfJobs(db, found), 'jobId'),
     groupedBy(await pastTargetsOf(db, found), 'jobId'),
     groupedBy(await woodsOf(db, found), 'jobId'),
     groupedBy(await partsOfJobs(db, found), 'jobId'),
     groupedBy(await heldOfJobs(db, found), 'jobId'),
     groupedBy(await picturesOfJobs(db, found), 'jobId'),
+    groupedBy(await approvalsOfJobs(db, found), 'jobId'),
   ];
   return jobs.map((job) => ({
     ...job,
@@ -179,6 +182,7 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     parts: parts.get(job.id) ?? [],
     held: held.get(job.id) ?? [],
     pictures: pictures.get(job.id) ?? [],
+    approvals: approvals.get(job.id) ?? [],
   }));
 }
 

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { CONTRACT } from '../../shared/contract/index.ts';
 import type { Shop } from '../commands/shop.ts';
+import { approvalHandlers } from './approvals.ts';
 import { boardHandlers } from './boards.ts';
 import { clockHandlers } from './clock.ts';
 import { faultHandlers } from './faults.ts';
@@ -17,6 +18,7 @@ import { systemHandlers } from './systems.ts';
 export function routesOf(shop: Shop): Router {
   const router = Router();
   serve(router, CONTRACT.jobs, jobHandlers(shop));
+  serve(router, CONTRACT.approvals, approvalHandlers(shop));
   serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.shelf, shelfHandlers(shop));

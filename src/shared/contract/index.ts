@@ -1,3 +1,4 @@
+import * as approvals from './approvals.ts';
 import * as boards from './boards.ts';
 import * as clock from './clock.ts';
 import * as faults from './faults.ts';
@@ -11,6 +12,6 @@ import * as shelf from './shelf.ts';
 import * as systems from './systems.ts';
 
 /** All that can be asked of the server, by family and by name. */
-export const CONTRACT = { jobs, pictures, boards, shelf, house, clock, systems, faults, instrument, server };
+export const CONTRACT = { jobs, approvals, pictures, boards, shelf, house, clock, systems, faults, instrument, server };
 /** The same in one list. */
 export const ROUTES: readonly Route[] = Object.values(CONTRACT).flatMap((family): Route[] => Object.values(family));

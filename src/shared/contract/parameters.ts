@@ -16,6 +16,7 @@ export const PARAMETERS = {
   step: { shape: Id, what: 'step' },
   reading: { shape: Id, what: 'reading' },
   look: { shape: Id, what: 'look' },
+  approval: { shape: Id, what: 'approval' },
   picture: { shape: Id, what: 'picture' },
   held: { shape: Id, what: 'look' },
   /** The code of something on the shelf, and which of its versions. */

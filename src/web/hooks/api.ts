@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import useSWR, { mutate } from 'swr';
 import { Board, StageRead } from '../../shared/board.ts';
+import { foreignApprovals } from '../../shared/contract/approvals.ts';
 import { gridsOfBoard } from '../../shared/contract/boards.ts';
 import { clockRail } from '../../shared/contract/clock.ts';
 import { faultsFound } from '../../shared/contract/faults.ts';
@@ -167,6 +168,8 @@ export const useEyes = () => useResource(eyesOfPeople, {});
 export const useCameras = () => useResource(camerasOfShop, {});
 export const useSnapshots = () => useResource(snapshotsOfShop, {});
 export const useSnapshotLook = (snapshot: string) => useResource(lookAtSnapshot, { snapshot });
+/** The approvals of other shops that are kept here. */
+export const useForeignApprovals = () => useResource(foreignApprovals, {});
 export const useRack = () => useResource(oldBoards, {});
 export const useGrids = (board: string) => useResource(gridsOfBoard, { board });
 /** The shop sees with its eyes: it has no instrument. */

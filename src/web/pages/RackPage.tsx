@@ -13,6 +13,7 @@ import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Area, Row } from '../components/layout.tsx';
 import { labText, strengthText } from '../components/numbers.ts';
+import { ForeignApprovals } from '../components/rack/ForeignApprovals.tsx';
 import { OldBoardDialog } from '../components/rack/OldBoardDialog.tsx';
 import { RackByPicture } from '../components/rack/RackByPicture.tsx';
 import { useToast } from '../components/Toast.tsx';
@@ -136,6 +137,7 @@ export function RackPage() {
             {away ? 'Hide what is put away' : 'Show what is put away'}
           </Button>
         )}
+        <ForeignApprovals />
       </div>
       {picturing && shelf && <RackByPicture woods={onTheShelf(shelf.species)} onClose={() => setPicturing(false)} />}
       {open && shelf && (

@@ -20,6 +20,7 @@ import { againstText, signedText, toleranceText } from '../components/numbers.ts
 import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { Miss } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
+import { Approvals } from '../components/verdict/Approvals.tsx';
 import { BesideControl } from '../components/verdict/BesideControl.tsx';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
@@ -113,6 +114,7 @@ function VerdictInWords({ bench, model }: { bench: OpenBench; model: BoardModel 
           <SeenSoFar bench={bench} model={model} seen={seen} />
           {!target && <BesideControl bench={bench} model={model} />}
           <JudgeBoard model={model} main={false} />
+          <Approvals bench={bench} model={model} />
           {target && seen && seen.chance < ENOUGH && <FromHere bench={bench} model={model} recipe={recipe} />}
           {target && (!seen || seen.chance < ENOUGH) && (
             <NextBoard bench={bench} model={model} recipe={recipe} passed={!seen} />
@@ -164,6 +166,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
             />
           )}
           <JudgeBoard model={model} main={false} />
+          <Approvals bench={bench} model={model} />
           <FinishPasses key={board.id} bench={bench} model={model} />
           {!passed && mixedUpStage(board) === null && (
             <>
