@@ -17,6 +17,7 @@ export function OneOf<T extends string>({
   return (
     <TextField
       select
+      fullWidth
       label={label}
       value={value ?? ''}
       onChange={(e) => onChange((e.target.value || undefined) as T | undefined)}

@@ -59,7 +59,7 @@ export function ForeignApprovals() {
           <span>{board}</span>
           <span className="mono">{hash.slice(0, 8)}</span>
           <span className="soft">kept {momentText(keptAt)}</span>
-          <a href={`/api/approvals/${of}/file`} download>
+          <a className="plainlink" href={`/api/approvals/${of}/file`} download>
             Save its file
           </a>
         </Row>

@@ -47,7 +47,7 @@ export function Approvals({ bench, model: { board } }: { bench: OpenBench; model
             <span className="mono" title={hash}>
               {hash.slice(0, SHORT)}
             </span>
-            <a className="noprint" href={`/api/approvals/${of}/file`} download>
+            <a className="noprint plainlink" href={`/api/approvals/${of}/file`} download>
               Save its file
             </a>
           </Row>

@@ -1,4 +1,3 @@
-import { Link as RouterLink } from 'react-router';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../../core/colour/lab.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
@@ -9,7 +8,7 @@ import type { BoardModel } from '../../../record/job/bench.ts';
 import type { SeenStanding } from '../../../record/job/by-sight.ts';
 import { picturesOf } from '../../../record/job/pictures.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
-import { Pile, Row, Text } from '../layout.tsx';
+import { Pile, PlainLink, Row, Text } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { MissRange } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
@@ -75,7 +74,7 @@ export function SeenSoFar({ bench, model, seen }: Props) {
         <div>
           In {pictures.length} {pictures.length === 1 ? 'picture' : 'pictures'}, the last{' '}
           {momentText(pictures.at(-1)?.takenAt ?? '')};{' '}
-          <RouterLink to={`../picture?board=${model.code}`}>see them</RouterLink>
+          <PlainLink to={`../picture?board=${model.code}`}>see them</PlainLink>
         </div>
       )}
     </Pile>
