@@ -3,6 +3,7 @@ import { rasterOf } from '../../src/server/intake/picture-file.ts';
 import { newId } from '../../src/shared/id.ts';
 import { asJpeg, asPng, CARD, type Drawing, type Drawn, drawn, type OnTheTable } from '../fixtures/drawn-picture.ts';
 import { test } from './demo.ts';
+import { inEmptyShop, tapsOn } from './taps.ts';
 
 // As it is held: a tablet on its side of the bench, by finger.
 test.use({ viewport: { width: 800, height: 1200 }, hasTouch: true });
@@ -183,4 +184,39 @@ test('what this browser makes of a JPEG and a PNG is what the server does', asyn
     // At the edges of things decoders blend what a JPEG keeps of colour, which is coarser, each its own way.
     expect(far / theirs.data.length).toBeLessThan(0.02);
   }
+});
+
+test('a telephone, a card and a tin: from an empty folder to a target and a raw board that are known', async ({
+  page,
+  request,
+}) => {
+  await inEmptyShop(async (address) => {
+    const { press, tap, enter, count } = tapsOn(page);
+    await page.goto(address);
+    for (const answer of ['Eyes and a telephone', 'Spoons and cups', 'Rag and brush', 'In words: a shade too red'])
+      await press(answer);
+    await tap(page.getByRole('button', { name: /oak/ }));
+    await press('stain');
+    await enter('What its label says', 'Russet');
+    await press('See it on the wood');
+    await press('Plan board 1');
+    await expect(page).toHaveURL(/boards/);
+    // Who takes pictures is led there first.
+    await tap(page.getByRole('link', { name: 'By a picture' }).first());
+    await openWithCard(page, table([target, pale]));
+    await tapAt(page, 0.13, 0.75);
+    await tapAt(page, 0.38, 0.75);
+    await expect(words(page)).toContainText('lighter');
+    await press('Keep it, and go on from here');
+    await expect(page).toHaveURL(/boards/);
+    console.log(
+      `from an empty shop to a picture of target and raw board: ${count()} taps and entries, and the card's corners`,
+    );
+    const { jobs } = await (await request.get(`${address}/api/jobs`)).json();
+    const job = await (await request.get(`${address}/api/jobs/${jobs[0].number}`)).json();
+    expect(job.pictures).toHaveLength(1);
+    expect(job.woods[0].boards[0].readings).toMatchObject([{ stage: 0, source: 'picture' }]);
+    await page.goto(`${address}/jobs/${jobs[0].number}/target`);
+    await expect(page.getByTestId('known-to')).toContainText('Known to');
+  });
 });

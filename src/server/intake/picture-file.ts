@@ -4,6 +4,7 @@ import jpeg from 'jpeg-js';
 import { FieldError } from '../../core/field-error.ts';
 import { checkRaster, MOST_PIXELS, type Raster } from '../../core/picture/raster.ts';
 import { turnedUpright } from '../../core/picture/upright.ts';
+import { asStandard, profileIn, profileOf } from './colour-profile.ts';
 
 const isPng = (bytes: Buffer) => bytes.subarray(0, 4).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47]));
 const isJpeg = (bytes: Buffer) => bytes.subarray(0, 2).equals(Buffer.from([0xff, 0xd8]));
@@ -18,21 +19,27 @@ function fromJpeg(bytes: Buffer): Raster {
     maxResolutionInMP: MOST_PIXELS / 1e6,
     maxMemoryUsageInMB: 1024,
   });
-  return { width, height, channels: 4, data };
+  const raster: Raster = { width, height, channels: 4, data };
+  const profile = profileIn(bytes);
+  return profile ? asStandard(raster, profileOf(profile)) : raster;
 }
 
-/** A profile that is not the standard's own would be other colours: nothing is told of them. */
-function mustBeStandard(profile: string | undefined): void {
-  if (profile && !/srgb/i.test(profile))
-    throw new FieldError(
-      'picture',
-      `This picture has a colour profile of its own, “${profile.slice(0, 40)}”: save it as sRGB.`,
-    );
-}
-
+/** In the colours of its own profile, where it has one. */
 function fromPng(bytes: Buffer): Raster {
-  const { width, height, channels, depth, data, palette, transparency, iccEmbeddedProfile } = decodePng(bytes);
-  mustBeStandard(iccEmbeddedProfile?.name);
+  const png = decodePng(bytes);
+  const raster = pixelsOf(png);
+  return png.iccEmbeddedProfile ? asStandard(raster, profileOf(png.iccEmbeddedProfile.profile)) : raster;
+}
+
+function pixelsOf({
+  width,
+  height,
+  channels,
+  depth,
+  data,
+  palette,
+  transparency,
+}: ReturnType<typeof decodePng>): Raster {
   if (palette) {
     const rgb = convertIndexedToRgb({
       width,
@@ -59,7 +66,6 @@ const FIRED = 1;
 interface Written {
   Orientation?: number;
   Flash?: number;
-  ProfileDescription?: string;
 }
 /** What a camera wrote of how it took a picture. */
 const writtenIn = async (bytes: Buffer): Promise<Written> =>
@@ -71,7 +77,7 @@ const writtenIn = async (bytes: Buffer): Promise<Written> =>
 
 /**
  * A picture out of a file, upright.
- * @throws FieldError where it is none, more than is worked on, taken with a flash, or in colours that are not sRGB
+ * @throws FieldError where it is none, more than is worked on, taken with a flash, or in colours whose profile is not read
  */
 export async function rasterOf(bytes: Buffer): Promise<Raster> {
   if (isOther(bytes))
@@ -93,7 +99,6 @@ export async function rasterOf(bytes: Buffer): Promise<Raster> {
       `This picture cannot be read: ${trouble instanceof Error ? trouble.message : trouble}.`,
     );
   }
-  mustBeStandard(written.ProfileDescription);
   if ((written.Flash ?? 0) & FIRED)
     throw new FieldError('picture', 'The flash fired: it lights what is near more than what is far. Take it without.');
   checkRaster(raster);
