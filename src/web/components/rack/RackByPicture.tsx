@@ -1,9 +1,11 @@
-import { MenuItem, TextField } from '@mui/material';
+import { Button, MenuItem, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { addOldBoard, archiveOldBoard } from '../../../shared/contract/house.ts';
 import { newId } from '../../../shared/id.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
+import { useListening } from '../../hooks/listening.ts';
+import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { Pile } from '../layout.tsx';
 import { type ColourOfThing, PictureDialog } from '../pictures/PictureDialog.tsx';
 import { useToast } from '../Toast.tsx';
@@ -22,9 +24,10 @@ const labelsIn = (text: string): string[] =>
 
 /** Boards from before in one picture, with their pencil notes typed or spoken: what stood on them can be put right later. */
 export function RackByPicture({ woods, onClose }: { woods: readonly SpeciesRecord[]; onClose: () => void }) {
-  const [text, setText] = useState('');
+  const [text, setText, forget] = usePersistentState('rack-by-picture', '');
   const [speciesId, setSpecies] = useState(woods[0]?.id ?? '');
   const say = useToast();
+  const ear = useListening((heard) => setText((now) => [now.trimEnd(), heard].filter(Boolean).join('\n')));
   const things = useMemo(() => labelsIn(text).map((label) => ({ id: `old ${label}`, name: label })), [text]);
   const save = async (told: readonly ColourOfThing[]) => {
     const made = told.map(({ name, lab }) => ({
@@ -38,6 +41,7 @@ export function RackByPicture({ woods, onClose }: { woods: readonly SpeciesRecor
       lab: [lab[0], lab[1], lab[2]] as [number, number, number],
     }));
     for (const board of made) await change(addOldBoard, {}, board);
+    forget();
     say({
       text: `${made.length} ${made.length === 1 ? 'board' : 'boards'} on the rack.`,
       undo: async () => {
@@ -65,6 +69,11 @@ export function RackByPicture({ woods, onClose }: { woods: readonly SpeciesRecor
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
+        {ear && (
+          <Button aria-pressed={ear.listening} onClick={ear.toggle} sx={{ justifySelf: 'start' }}>
+            {ear.listening ? 'Listening …' : 'Say the next one aloud'}
+          </Button>
+        )}
         <TextField
           select
           label="Of which wood"

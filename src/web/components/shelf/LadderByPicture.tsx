@@ -8,6 +8,7 @@ import { addRungs, archiveRung } from '../../../shared/contract/shelf.ts';
 import { newId } from '../../../shared/id.ts';
 import type { ColourantRecord, SpeciesRecord } from '../../../shared/shelf.ts';
 import { change } from '../../hooks/api.ts';
+import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { Row } from '../layout.tsx';
 import { type ColourOfThing, PictureDialog } from '../pictures/PictureDialog.tsx';
 import { useToast } from '../Toast.tsx';
@@ -40,7 +41,7 @@ export function LadderByPicture({
   scale: number;
   onClose: () => void;
 }) {
-  const [text, setText] = useState('');
+  const [text, setText, forget] = usePersistentState(`ladder-by-picture/${colourant.id}`, '');
   const [speciesId, setSpecies] = useState(colourant.rungs[0]?.speciesId ?? woods[0]?.id ?? '');
   const say = useToast();
   const species = woods.find((s) => s.id === speciesId);
@@ -62,6 +63,7 @@ export function LadderByPicture({
       return after ? [{ id: newId(), speciesId, strength, beside: {}, before, after: Array.from(after) }] : [];
     });
     await change(addRungs, { item: colourant.id }, { rungs });
+    forget();
     say({
       text: `${rungs.length} ${rungs.length === 1 ? 'rung' : 'rungs'} of ${colourant.name} kept.`,
       undo: async () => {
