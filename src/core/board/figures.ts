@@ -48,10 +48,13 @@ export function clarityWord(clarity: number): string {
   return 'grain hidden';
 }
 
+/** L* beyond which a board is slightly uneven, blotchy, very blotchy. */
+export const UNEVEN_FROM = [0.6, 1.5, 3] as const;
 /** A finisher's word for an unevenness, L*. The eye sees about half a unit over a soft edge: common practice. */
 export function blotchWord(blotch: number): string {
-  if (blotch < 0.6) return 'even';
-  if (blotch < 1.5) return 'slightly uneven';
-  if (blotch < 3) return 'blotchy';
+  const [slightly, blotchy, very] = UNEVEN_FROM;
+  if (blotch < slightly) return 'even';
+  if (blotch < blotchy) return 'slightly uneven';
+  if (blotch < very) return 'blotchy';
   return 'very blotchy';
 }

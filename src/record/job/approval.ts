@@ -10,7 +10,7 @@ import { boardCode } from '../board/codes.ts';
 import { stackFileOf } from '../board/stack-file.ts';
 import { finishedMean, stackAsMade } from '../board/stages.ts';
 import { saidShelf } from '../shelf/said.ts';
-import { pictured, stageOf, targetKnownTo } from './belief.ts';
+import { targetKnownTo } from './belief.ts';
 import type { Bench, BoardModel } from './bench.ts';
 import { type HouseRules, keptBetweenCoats, keptWaits, ruleInputOf } from './rules.ts';
 
@@ -53,7 +53,7 @@ function cautionsOf({ shelf }: Bench, board: Board): string[] {
 /** The pictures that a board lies in, without the files: each with its file's hash. */
 const picturesWith = ({ job }: Bench, board: Board, hashes: Approving['pictures']) =>
   job.pictures
-    .filter((p) => p.fields.some((f) => pictured(f)?.startsWith(stageOf(board, 0).slice(0, -1))))
+    .filter((p) => p.fields.some((f) => f.thing === 'board' && f.board === board.id))
     .map((p) => ({ ...without(p, 'bytes'), sha256: hashes[p.id] ?? null }));
 
 /** All that is approved of a board, frozen: what the shelf, the model or learning come to later changes nothing of it. */

@@ -173,8 +173,8 @@ function foreseenOf({ shelf, knowledge }: JobToBelieve, wood: JobWood, board: Bo
     labOf(predictFinal(stack, scaled, materials, { ...options, tuning: tuningOf(knowledge, species.id, materials) }));
 }
 
-/** A stage that an instrument read: a picture of it is evidence by itself. */
-function readOf(board: Board, stage: number) {
+/** The mean of a stage that an instrument read; null where only a picture tells of it, which is evidence by itself. */
+export function meanByInstrument(board: Board, stage: number) {
   const only = board.readings.filter((r) => r.stage === stage).every((r) => r.source === 'picture');
   return only ? null : stageMean(board, stage);
 }
@@ -255,7 +255,7 @@ function believedOf(bench: JobToBelieve): Believed | null {
   for (const { wood, board } of boards)
     for (const stage of stagesAtHand(board, { looks: kept, pictures })) {
       const id = stageOf(board, stage);
-      const reading = readOf(board, stage);
+      const reading = meanByInstrument(board, stage);
       const raw = stage === 0 ? shelf.species.find((s) => s.id === wood.speciesId) : undefined;
       const expected = raw ? undefined : board.recipe?.expected[stage];
       const lab = reading

@@ -8,8 +8,7 @@ import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { KnownColour } from '../../core/picture/measure.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptField, KeptPicture } from '../../shared/picture.ts';
-import { stageMean } from '../board/stages.ts';
-import { beliefOf, cameraBy, type JobToBelieve, pictured, seenIn, telling } from './belief.ts';
+import { beliefOf, cameraBy, type JobToBelieve, meanByInstrument, pictured, seenIn, telling } from './belief.ts';
 import { targetOf } from './target.ts';
 
 /** What of a thing in a picture was read or typed; null where nothing was. */
@@ -21,8 +20,7 @@ function knownOf(job: Job, field: KeptField): Lab | null {
     return target && labOf(target.reflectance);
   }
   const board = job.woods.flatMap((w) => w.boards).find((b) => b.id === field.board);
-  if (!board?.readings.some((r) => r.stage === field.stage && r.source !== 'picture')) return null;
-  const mean = stageMean(board, field.stage);
+  const mean = board ? meanByInstrument(board, field.stage) : null;
   return mean && labOf(mean);
 }
 

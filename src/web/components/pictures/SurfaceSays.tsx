@@ -1,6 +1,6 @@
 import { Button } from '@mui/material';
 import { useState } from 'react';
-import { blotchWord } from '../../../core/board/figures.ts';
+import { blotchWord, UNEVEN_FROM } from '../../../core/board/figures.ts';
 import { GRAINS, HOW_EVEN } from '../../../core/finish/finish.ts';
 import type { SurfaceSeen } from '../../../core/picture/surface.ts';
 import { colourWords } from '../../../core/usual/colours.ts';
@@ -10,11 +10,10 @@ import { change } from '../../hooks/api.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile } from '../layout.tsx';
 
-/** L* over soft edges: what of it is even, and a little uneven. As {@link blotchWord} has it. */
-const [EVEN, A_LITTLE] = [0.6, 1.5];
 /** Grain is louder or quieter beyond this ratio. Common practice. */
 const LOUDER = 1.2;
-const evenOf = (blotch: number) => HOW_EVEN[blotch < EVEN ? 0 : blotch < A_LITTLE ? 1 : 2];
+const [SLIGHTLY, BLOTCHY] = UNEVEN_FROM;
+const evenOf = (blotch: number) => HOW_EVEN[blotch < SLIGHTLY ? 0 : blotch < BLOTCHY ? 1 : 2];
 const grainOf = (ratio: number) => GRAINS[ratio > LOUDER ? 2 : ratio < 1 / LOUDER ? 0 : 1];
 
 /** How a board lies beside its mean, and beside the target: blotch and grain, never sheen. */
