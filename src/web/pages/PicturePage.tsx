@@ -6,7 +6,7 @@ import { type Illuminant, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { findBoard } from '../../record/board/codes.ts';
 import { boardName } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
-import { TARGET } from '../../record/job/belief.ts';
+import { stageOf, TARGET } from '../../record/job/belief.ts';
 import { colourPictured, goodTo, pictureSays, withPicture } from '../../record/job/pictures.ts';
 import type { Board } from '../../shared/board.ts';
 import { takePicture } from '../../shared/contract/pictures.ts';
@@ -89,9 +89,9 @@ function useWithPicture(
 }
 
 /** What is compared: the board in hand with the target; without one the first two that lie there. */
-function comparedOf({ arrangement: { things } }: PictureInHand, board: string | undefined): (string | null)[] {
+function comparedOf({ arrangement: { things } }: PictureInHand, board: Board | undefined): (string | null)[] {
   const others = things.map((t) => t.id).filter((id) => id !== TARGET && !isTable(id));
-  const second = others.find((id) => board && id.startsWith(board)) ?? others[0] ?? null;
+  const second = others.find((id) => board && id === stageOf(board, layersOn(board))) ?? others[0] ?? null;
   const first = things.some((t) => t.id === TARGET) ? TARGET : (others.find((id) => id !== second) ?? null);
   return first ? [first, second] : [second, null];
 }
@@ -209,7 +209,7 @@ export function PicturePage() {
   const { picture, looked, pixels, shot, arrangement, placed } = inHand;
   const taking = { camera, light, swapOf };
   const preview = useWithPicture(bench, inHand, things, taking);
-  const ids = comparedOf(inHand, board?.id);
+  const ids = comparedOf(inHand, board);
   // Of what is compared the board, and of a target alone that.
   const lies = ids[1] ?? ids[0];
   const surface = lies ? (looked?.surfaces[lies] ?? null) : null;
@@ -269,7 +269,10 @@ export function PicturePage() {
           {surface && lies && (
             <SurfaceSays
               name={inHand.nameOf(lies)}
-              board={job.woods.flatMap((w) => w.boards).find((b) => layersOn(b) > 0 && lies.startsWith(b.id)) ?? null}
+              board={
+                job.woods.flatMap((w) => w.boards).find((b) => layersOn(b) > 0 && lies === stageOf(b, layersOn(b))) ??
+                null
+              }
               own={surface}
               target={lies === TARGET ? null : (looked?.surfaces[TARGET] ?? null)}
             />
