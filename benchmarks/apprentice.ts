@@ -408,7 +408,7 @@ export function matchTarget(journey: Journey, k: number, memory: BoardEvidence[]
 }
 
 /** The colours of a stack; of its glaze, which is chosen after the dye is read, all that are offered where they are given. */
-const openOf = (stack: Stack, offered: string[] = []) =>
+export const openOf = (stack: Stack, offered: string[] = []) =>
   [DYE, GLAZE].flatMap((layer) => {
     const own = Object.keys(stack[layer].colours);
     const colourants = layer === GLAZE ? [...new Set([...own, ...offered])] : own;

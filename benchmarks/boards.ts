@@ -1,4 +1,4 @@
-// npm run bench:boards -- [--systems | --calibration | --open | --eye | --bare | --photo] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
+// npm run bench:boards -- [--systems | --calibration | --work | --open | --eye | --bare | --photo] --workshop <module> --seeds 1-24 --targets 1 --tolerance 1.0 --max-boards 8 --json
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';
@@ -11,6 +11,7 @@ import { eyeTable, type SeeingMode } from './eye-table.ts';
 import { openLoop } from './open-loop.ts';
 import { type PicturingFactory, photoTable } from './photo.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
+import { playWork, workTable } from './work.ts';
 
 const { values } = parseArgs({
   options: {
@@ -19,6 +20,8 @@ const { values } = parseArgs({
     systems: { type: 'boolean', default: false },
     /** Whether stated chances come true, instead of boards. */
     calibration: { type: 'boolean', default: false },
+    /** Whether the chance of the work comes true. */
+    work: { type: 'boolean', default: false },
     /** Jobs done by eyes alone, with profiles from readings. */
     eye: { type: 'boolean', default: false },
     /** The same from usual woods and colours: nothing was ever read. */
@@ -82,6 +85,12 @@ if (values.calibration) {
   const { lines, worst } = reliabilityTable(calibrate(module_.default as WorkshopFactory, seeds));
   for (const line of lines) console.log(line);
   console.log(JSON.stringify({ summary: 'calibration', worstTenth: round(worst) }));
+  process.exit(0);
+}
+if (values.work) {
+  const { lines, worst } = workTable(playWork(module_.default as WorkshopFactory, seeds, targets));
+  for (const line of lines) console.log(line);
+  console.log(JSON.stringify({ summary: 'work', worst: round(worst) }));
   process.exit(0);
 }
 if (values.photo && !values.eye && !values.bare)

@@ -24,6 +24,7 @@ import {
   type Spectrum,
 } from '../src/core/colour/index.ts';
 import { FieldError } from '../src/core/field-error.ts';
+import { ENOUGH, LOOKS_AFTER_PICTURES } from '../src/core/judge/index.ts';
 import type { Materials, Stack } from '../src/core/layers/index.ts';
 import { doubtOf, NOTHING_LEARNED, tuningOf } from '../src/core/learn/index.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, refine, search } from '../src/core/match/index.ts';
@@ -45,7 +46,7 @@ const FIRST_CHOICES = 2;
 const FIRST_LOOKS = 5;
 /** A look that takes a smaller share of the doubt away than this is left. */
 const WORTH = 0.1;
-const CLAIMED = 0.9;
+const CLAIMED = ENOUGH;
 const LIKELY = 0.4;
 const HIDDEN_READINGS = 30;
 /** Recipes that the next board is chosen among. */
@@ -77,8 +78,6 @@ const FIRST_PICTURES = 2;
 const PICTURES_OF_ONE = 4;
 /** One picture may have caught a spot: a board is not said to pass by it alone. */
 const PICTURES_TO_SAY = 2;
-/** Nor where looks follow pictures by one look. */
-const LOOKS_TO_SAY = 2;
 
 /** A board on the rack: its colour is known, or it is foreseen with colours in doubt. */
 export interface OnRack {
@@ -326,7 +325,7 @@ export function matchByEye(
       best = likeliest();
     }
     for (let n = 0; sees.eyes && n < MOST_LOOKS; n++) {
-      if (last.chance >= CLAIMED && (!sees.camera || last.looks >= LOOKS_TO_SAY)) break;
+      if (last.chance >= CLAIMED && (!sees.camera || last.looks >= LOOKS_AFTER_PICTURES)) break;
       if (n >= FAR_LOOKS && missedBy(believed(), 'target', last.id) > NEAR) break;
       if (last.chance < LIKELY && n >= BALANCED_LOOKS) break;
       best = hold(last);

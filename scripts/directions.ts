@@ -84,7 +84,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   },
   'core/match': {
     rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/mix', 'core/optics', 'core/time'],
-    packages: [],
+    packages: ['ml-matrix'],
   },
   'core/finish': { rooms: ['core', 'core/layers'], packages: [] },
   'core/judge': { rooms: ['core', 'core/colour'], packages: [] },

@@ -6,6 +6,7 @@ export * from './own-layer.ts';
 export * from './pourable.ts';
 export * from './problem.ts';
 export * from './reach.ts';
+export * from './repeat.ts';
 export * from './risk.ts';
 export * from './roads.ts';
 export * from './search.ts';

@@ -13,7 +13,7 @@ export const FLOOR = 0.25;
 /** Standard deviation of a colourant's log uptake before any board has shown it on this wood. */
 const UNKNOWN_UPTAKE = 0.16;
 /** What varies from board to board however much is known: coat, hand, spot. */
-const BOARD_TO_BOARD = 0.05;
+export const BOARD_TO_BOARD = 0.05;
 
 /**
  * What is in doubt of a layer as a whole, beside its colours: what boards have told of it, else what its kind says. A dye or an
@@ -218,7 +218,7 @@ export function choleskyOf(strays: readonly Float64Array[], floor: number): read
  * How far from the target boards may end, squared: as many as there are points, in no order. A normal about the expected
  * miss, as long in each direction as the doubts make it, and `floor` longer in all of them.
  */
-function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
+export function squaredMisses({ miss, strays }: Outlook, floor: number): Float64Array {
   const [a, b, c, d, e, f] = choleskyOf(strays, floor);
   normal ??= spreadEvenly();
   const squares = new Float64Array(POINTS);

@@ -26,6 +26,8 @@ export interface Shown {
   wet?: boolean | undefined;
   /** How many times as far from the target as it is the finished colour is shown; once when missing. */
   enlarge?: number | undefined;
+  /** Share of the height that the target takes along the top. */
+  band?: number | undefined;
 }
 
 const BAND = 0.16;
@@ -58,7 +60,7 @@ function banded({ ground, grain }: NonNullable<SeenTarget['seenTones']>, light: 
   return { ground: pale, grain: dark, pore: dark, ray: pale };
 }
 
-function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown): BoardPainting {
+function paintingOf({ fields, target, light, wet = false, enlarge = 1, band = BAND }: Shown): BoardPainting {
   const wanted = target && screenColour(target.seen, light).rgb;
   const painted = (look: Appearance, field: BoardField) => {
     const plain = paintedLook(look, field, light, wet);
@@ -67,7 +69,7 @@ function paintingOf({ fields, target, light, wet = false, enlarge = 1 }: Shown):
     return { ...plain, tissues: missEnlarged(plain.tissues, seen, wanted, enlarge) };
   };
   return {
-    band: BAND,
+    band,
     target: target?.seenTones ? banded(target.seenTones, light) : wanted && flat(wanted),
     fields: fields.map((f) => ({
       expected: painted(f.expected, f),
@@ -141,12 +143,12 @@ export function usePicture(
   shown: Shown,
   live: Live<readonly BoardField[]> | undefined,
 ) {
-  const { fields, target, light, wet, enlarge } = shown;
+  const { fields, target, light, wet, enlarge, band } = shown;
   const paint = usePainted(canvas);
   const paintLater = useDebouncedCallback(paint, PAGE_BEHIND_MS);
   const painting = useMemo(
-    () => paintingOf({ fields, target, light, wet, enlarge }),
-    [fields, target, light, wet, enlarge],
+    () => paintingOf({ fields, target, light, wet, enlarge, band }),
+    [fields, target, light, wet, enlarge, band],
   );
   const moved = useRef(Number.NEGATIVE_INFINITY);
   useEffect(() => {
@@ -158,8 +160,8 @@ export function usePicture(
     if (!live || !face) return;
     return live((at) => {
       moved.current = performance.now();
-      void paint({ face, painting: paintingOf({ fields: at, target, light, wet, enlarge }) });
+      void paint({ face, painting: paintingOf({ fields: at, target, light, wet, enlarge, band }) });
     });
-  }, [live, face, target, light, wet, enlarge, paint]);
+  }, [live, face, target, light, wet, enlarge, band, paint]);
   return painting;
 }

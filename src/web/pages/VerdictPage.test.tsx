@@ -36,17 +36,21 @@ describe('the verdict', () => {
     const { job, board } = await startBoard();
     for (const stage of [1, 2]) await ask('POST', `/boards/${board.id}/coats`, { stage });
     const { user, press } = openAt(`/jobs/${job.number}/verdict`);
+    const open = async () => user.click(await screen.findByText('Accept or reject it in words'));
+    await open();
     await user.type(await screen.findByLabelText('In your words'), 'As the stair rail.');
     await press('Accept it');
     expect((await screen.findByTestId('judged')).textContent).toBe('✓ Accepted');
     expect(screen.getByText('“As the stair rail.”')).toBeDefined();
+    expect(screen.getByRole('heading', { name: 'Approve it' })).toBeDefined();
     await press('Take it back');
+    await open();
     expect(await screen.findByLabelText('In your words')).toBeDefined();
     // At one tap, with nothing typed.
     await press('The customer says yes');
     expect(await screen.findByText('“The customer says yes”')).toBeDefined();
     await press('Take it back');
-    await screen.findByLabelText('In your words');
+    await screen.findByText('Accept or reject it in words');
     const now = await ask<Job>('GET', `/jobs/${job.number}`);
     expect(now.woods[0]?.boards[0]?.judged).toBeNull();
   });
@@ -141,14 +145,27 @@ describe('the verdict', () => {
       screen.getByText(/tolerance 1.0 · mean known to ± \d\.\d\d \(95 %\) · daylight .* · lamp .* · white LED/),
     ).toBeDefined();
     expect(await screen.findByText(/Learned from \d+ boards? of the shop/)).toBeDefined();
+    // Under two lights of the place at once; and what comes of it when it is made again.
+    expect(screen.getByTestId('under-D65').textContent).not.toBe('');
+    expect(screen.getByTestId('under-A').textContent).not.toBe('');
+    const chance = async (of: string) => Number((await screen.findByTestId(of)).textContent?.replace(' in 100', ''));
+    expect(await chance('work-chance')).toBeLessThanOrEqual(await chance('next-board-chance'));
+    const passes = within(screen.getByLabelText('Passes'));
+    for (const what of ['colour', 'lightness', 'even', 'grain']) expect(passes.getByText(what)).toBeDefined();
   });
   it('that passes needs no batch correction; a typed one speaks of daylight only', async () => {
-    const { job } = await boardThatReads([35, 9, 10]);
+    const { job: sample } = await startBoard();
+    const [wanted, expected] = [labOf(meanSpectrum(sample.target.map((r) => r.grid))), await expectedOf(sample)];
+    // Near enough to the target for a wide tolerance, and to what was expected for it to be this board.
+    const { job } = await boardThatReads(wanted.map((v, i) => (v + expected[i]) / 2) as Lab);
     await ask('PATCH', `/jobs/${job.number}`, { version: 1, tolerance: 10 });
     openAt(`/jobs/${job.number}/verdict`);
     expect((await screen.findByTestId('verdict')).textContent).toBe('✓ Passes');
-    expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
+    expect(screen.queryByText('Correct the batch')).toBeNull();
     expect(screen.queryByText(/lamp \d/)).toBeNull();
+    // One thing to do, and it is not another recipe.
+    expect(screen.getByRole('heading', { name: 'Approve it' })).toBeDefined();
+    expect(screen.queryByRole('region', { name: 'Next board' })).toBeNull();
   });
   it('offers a way on from where a missed board stands, with what it takes, and plans it on the same board', async () => {
     const { job: sample } = await startBoard();
@@ -172,7 +189,8 @@ describe('the verdict', () => {
     const { job } = await boardThatReads([l + 3, a, b]);
     const page = openAt(`/jobs/${job.number}/verdict`);
     expect((await screen.findByTestId('verdict')).textContent).toBe('✕ Not yet');
-    const batch = within(screen.getByRole('region', { name: 'Correct the batch' }));
+    await page.user.click(screen.getByText('Correct the batch'));
+    const batch = within(await screen.findByRole('region', { name: 'Correct the batch' }));
     await page.fill('In the pot, L', '-1');
     await page.press('What to add');
     expect((await batch.findByRole('alert')).textContent).toBe('A quantity cannot be less than nothing.');
@@ -182,6 +200,8 @@ describe('the verdict', () => {
     const [, before, after] = answer.match(/aimed ([\d.]+) off, then ([\d.]+)/) ?? [];
     expect(Number(after)).toBeLessThan(Number(before));
     expect(answer).toMatch(/expected ΔE00 [\d.]+–[\d.]+, 8 boards in 10/);
+    if (screen.queryByRole('button', { name: 'Plan the next board' }) === null)
+      await page.user.click(screen.getByText('The next board'));
     await page.press('Plan the next board');
     await waitFor(() => expect(page.at()).toContain('/boards?board='));
     const boards = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
@@ -192,7 +212,8 @@ describe('the verdict', () => {
     const { job } = await boardThatReads([20, 40, -40]);
     openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/The reading after clear does not fit this recipe/)).toBeDefined();
-    expect(screen.queryByRole('region', { name: 'Correct the batch' })).toBeNull();
+    expect(screen.queryByText('Correct the batch')).toBeNull();
+    expect(screen.getByRole('heading', { name: 'Read it again' })).toBeDefined();
   });
   it('of two tones is of ground and grain each; sheen, pores and use have passes of their own', async () => {
     const { job, board } = await startBoard(true);
@@ -218,5 +239,27 @@ describe('the verdict', () => {
     await page.fill('Sheen found, GU', '33');
     await page.user.tab();
     await waitFor(() => expect(screen.getByTestId('pass-sheen').textContent).toBe('✓ as wished'));
+  });
+  it('says which readings were taken too early, and how wet went to dry', async () => {
+    const { job, board } = await startBoard();
+    const [l, a, b] = await expectedOf(job);
+    const on = new Date(Date.now() - 20 * 60_000).toISOString();
+    for (const stage of [1, 2]) await ask('POST', `/boards/${board.id}/coats`, { stage, putOnAt: on });
+    const read = (lab: Lab) =>
+      ask('POST', `/boards/${board.id}/readings`, { stage: 2, reading: { source: 'typed', lab } });
+    await read([l - 4, a, b]);
+    openAt(`/jobs/${job.number}/verdict`);
+    expect((await screen.findByTestId('drift')).textContent).toMatch(
+      /One reading was taken before .* settled. Wet looks/,
+    );
+    const [made] = (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+    const [coat, early] = [made.coats.find((c) => c.stage === 2), made.readings.find((r) => r.stage === 2)];
+    const then = new Date(Date.now() - 40 * 24 * 3_600_000).toISOString();
+    await ask('PATCH', `/coats/${coat?.id}`, { version: coat?.version, putOnAt: then });
+    await ask('PATCH', `/readings/${early?.id}`, { version: early?.version, takenAt: then });
+    await read([l, a, b]);
+    cleanup();
+    openAt(`/jobs/${job.number}/verdict`);
+    expect(await screen.findByText(/From wet to dry it went .*lighter/)).toBeDefined();
   });
 });

@@ -1,3 +1,4 @@
+import type { Wood } from '../../core/board/wood.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import {
@@ -12,7 +13,9 @@ import {
   type Pourable,
   type Promised,
   promiseOf,
+  type Repeating,
   refine,
+  repeating,
   roundToScale,
   roundToSteps,
   type SystemProblem,
@@ -20,9 +23,11 @@ import {
   search,
   searchLayer,
   systemSteps,
+  type Tried,
   toolSteps,
   whyOutOfReach,
 } from '../../core/match/index.ts';
+import { lampFault } from '../../core/match/lamps.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import { type Help, type Reach, reachOf } from '../../core/match/reach.ts';
 
@@ -81,6 +86,17 @@ export const matcher = {
   promises(asked: readonly { stack: Stack; problem: MatchProblem | null }[], tolerance: number): (Promised | null)[] {
     return asked.map(({ stack, problem }) => unlessRefused(() => problem && promiseOf(problem, stack, tolerance)));
   },
+  /** What comes of a recipe that is made again, on the next board and on the work. */
+  repeat(
+    problem: MatchProblem,
+    stack: Stack,
+    known: { woods: readonly Wood[]; tried: readonly Tried[] },
+    tolerance: number,
+  ): Repeating {
+    return repeating(problem, stack, known, tolerance);
+  },
+  /** Which colour parts a stack from its target under a lamp. */
+  lampFault,
   /** Whether a wood reaches its target before any recipe, and what would help. */
   reach(problem: MatchProblem, tolerance: number, most: number, helps: readonly Help[]): Reach {
     return reachOf(problem, tolerance, most, helps);

@@ -50,7 +50,6 @@ export function BatchCorrectionPanel({
   const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
   return (
     <Pile as="section" aria-label="Correct the batch" gap="near" top>
-      <h2>Correct this batch</h2>
       <Row as="form" noValidate onSubmit={submit} gap="near" wrap align="start">
         <TypedField control={form.control} name="layer" select label="Batch of" sx={{ width: 130 }}>
           {layers.map((i) => (

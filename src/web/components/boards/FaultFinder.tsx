@@ -18,12 +18,14 @@ import { KINDS } from '../../../core/kinds/index.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { caseOfBoard, type Outcome, outcomeOf } from '../../../record/job/faults.ts';
+import type { Recipe } from '../../../shared/board.ts';
 import { archiveFault, noteFault } from '../../../shared/contract/faults.ts';
 import { NewFaultFound } from '../../../shared/fault.ts';
 import { change, useFaults, useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
+import { useFromHere } from '../../hooks/verdict.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
 import { Area, Columns, Row, Text } from '../layout.tsx';
 import { deltaText, numberTyped } from '../numbers.ts';
@@ -244,7 +246,7 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
             )}
             {model.board.recipe && model.target && stage > 0 && (
               <Area as="section" aria-label="From here" line padTop="close">
-                <FromHere bench={bench} model={model} recipe={model.board.recipe} />
+                <WayFrom bench={bench} model={model} recipe={model.board.recipe} />
               </Area>
             )}
           </>
@@ -265,4 +267,9 @@ export function FaultFinder({ bench, model, stage, onClose }: Props) {
       </DialogContent>
     </Dialog>
   );
+}
+
+/** What can be done about it with this board. */
+function WayFrom({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
+  return <FromHere bench={bench} model={model} recipe={recipe} way={useFromHere(bench, model, true)} main={false} />;
 }

@@ -1,22 +1,16 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { KINDS } from '../../../core/kinds/index.ts';
-import type { MatchProblem } from '../../../core/match/problem.ts';
-import { ALL_TOOLS, outOfReach } from '../../../core/rules/tools.ts';
 import { durationOf } from '../../../core/time/coats.ts';
-import { layersOn, measuredOf, stackAsMade, stageMean } from '../../../record/board/stages.ts';
-import { beliefOf } from '../../../record/job/belief.ts';
-import { type BoardModel, problemOf } from '../../../record/job/bench.ts';
-import { readingThought } from '../../../record/job/by-sight.ts';
+import type { BoardModel } from '../../../record/job/bench.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { planRecipe } from '../../../shared/contract/boards.ts';
-import { change, useHouse } from '../../hooks/api.ts';
+import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
-import { type MatcherWork, untold, useSolved } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useDrying } from '../../hooks/rules.ts';
-import type { FoundRoads } from '../../workers/matcher.ts';
+import type { WayOnFound } from '../../hooks/verdict.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { WayOn } from '../layers/WayOn.tsx';
 import { Pile } from '../layout.tsx';
@@ -24,37 +18,23 @@ import { hoursText } from '../numbers.ts';
 import { MissRange } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
 
-/** The way on from where a board stands: what was read of it, or what looks at it come to, with their doubt. */
-function wayOnProblem(bench: OpenBench, model: BoardModel): MatchProblem | null {
-  const { board, target } = model;
-  const layers = layersOn(board);
-  const read = measuredOf(board);
-  const thought = stageMean(board, layers)
-    ? null
-    : target && readingThought(beliefOf(bench), board, layers, target.reflectance);
-  const measured = thought ? [...read, { layers, reading: thought.reading }] : read;
-  const problem = problemOf(bench, model, stackAsMade(board), [], measured);
-  return problem && thought ? { ...problem, unsure: thought.unsure } : problem;
+interface Props {
+  bench: OpenBench;
+  model: BoardModel;
+  recipe: Recipe;
+  way: WayOnFound;
+  /** It is the one thing to do. */
+  main: boolean;
 }
 
 /** A finished board that misses, brought nearer from where it stands: down by wiping, sanding or bleach, up by what goes on top. */
-export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: BoardModel; recipe: Recipe }) {
+export function FromHere({ bench, model, recipe, way: { road, answer, error, looking }, main }: Props) {
   const { board } = model;
-  const { tolerance } = bench.job;
   const go = useNavigate();
-  const { data: house } = useHouse();
   const id = useNextId();
   const { words } = useTold();
   const [refused, setRefused] = useState<string | null>(null);
-  const solve = useMemo((): MatcherWork<FoundRoads> | null => {
-    const problem = bench.learning || !house ? null : wayOnProblem(bench, model);
-    const offer = { materials: bench.offered, without: outOfReach(house?.tools ?? ALL_TOOLS), barred: [] };
-    return problem && ((matcher) => matcher.findSystems(problem, offer, tolerance, 3, untold()));
-  }, [bench, model, tolerance, house]);
-  const { answer, error } = useSolved(solve);
-  const done = recipe.stack.length;
-  const road = answer?.roads.find((r) => r.stack.length > done);
-  const layers = road?.stack.slice(done) ?? [];
+  const layers = road?.stack.slice(recipe.stack.length) ?? [];
   const { wait, hands } = durationOf(layers, useDrying(bench));
   const warnings = [...new Set(layers.flatMap((l) => KINDS[l.kind].warning ?? []))];
 
@@ -80,9 +60,8 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
   };
   return (
     <Pile as="section" aria-label="From here" gap="close">
-      <h2>This board, from here</h2>
       <ErrorMessage error={refused ?? error} />
-      {solve && !answer && !error && <LinearProgress aria-label="Looking for a way on" />}
+      {looking && <LinearProgress aria-label="Looking for a way on" />}
       {answer && !road && <div>Nothing that goes on top, or off, brings this board nearer. Take a new one.</div>}
       {road && (
         <>
@@ -103,7 +82,9 @@ export function FromHere({ bench, model, recipe }: { bench: OpenBench; model: Bo
             </div>
           ))}
           <div>
-            <Button onClick={plan}>Go on with board {board.number}</Button>
+            <Button {...(main ? { variant: 'contained', color: 'primary' } : {})} onClick={plan}>
+              Go on with board {board.number}
+            </Button>
           </div>
         </>
       )}

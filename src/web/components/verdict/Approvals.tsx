@@ -15,7 +15,16 @@ import { useAttempt } from '../Toast.tsx';
 const SHORT = 8;
 
 /** A finished board is approved at a tap, for one's own work or with the customer's initials: what it is then is frozen. */
-export function Approvals({ bench, model: { board } }: { bench: OpenBench; model: BoardModel }) {
+export function Approvals({
+  bench,
+  model: { board },
+  main,
+}: {
+  bench: OpenBench;
+  model: BoardModel;
+  /** It is the one thing to do. */
+  main: boolean;
+}) {
   const [customer, setCustomer, forget] = usePersistentState(`approval/${board.id}`, '');
   const [busy, setBusy] = useState(false);
   const attempt = useAttempt();
@@ -36,7 +45,6 @@ export function Approvals({ bench, model: { board } }: { bench: OpenBench; model
     });
   return (
     <Pile as="section" aria-label="Approval" gap="near" top>
-      <h2>Approval</h2>
       {mine.map(({ id: of, version, hash, person, customer: initials, approvedAt, differs }) => (
         <div key={of}>
           <Row gap="near" wrap>
@@ -59,8 +67,12 @@ export function Approvals({ bench, model: { board } }: { bench: OpenBench; model
         </div>
       ))}
       <Row className="noprint" gap="near" wrap>
-        <Button disabled={busy} onClick={() => void approve()}>
-          {mine.length > 0 ? 'Approve it again' : 'Approve it'}
+        <Button
+          {...(main ? { variant: 'contained', color: 'primary', size: 'large' } : {})}
+          disabled={busy}
+          onClick={() => void approve()}
+        >
+          {mine.length > 0 ? 'Approve it again' : 'Approve it, as it is'}
         </Button>
         <TextField
           label="The customer said yes: initials"

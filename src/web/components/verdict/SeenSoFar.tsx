@@ -20,9 +20,6 @@ const inTen = (chance: number): string => {
   return tenths >= 10 ? 'nearly certain' : tenths === 0 ? 'under 1 in 10' : `${tenths} in 10`;
 };
 
-/** Likely enough that no further look or board is asked for. */
-export const ENOUGH = 0.9;
-
 interface Props {
   bench: OpenBench;
   model: BoardModel;
@@ -54,12 +51,10 @@ export function SeenSoFar({ bench, model, seen }: Props) {
           <div className="soft">
             likely {!words && 'ΔE00 '}
             <MissRange of={seen.range} />
-            {words && ' off'};{' '}
-            {seen.chance >= ENOUGH
-              ? 'good enough: accept it'
-              : seen.lookAt
-                ? `${seen.lookAt.id === board.id ? 'one more look at it' : `a look at ${boardName(seen.lookAt).toLowerCase()}`} tells more`
-                : 'the next board tells more than another look'}
+            {words && ' off'}
+            {seen.lookAt &&
+              seen.lookAt.id !== board.id &&
+              `; a look at ${boardName(seen.lookAt).toLowerCase()} tells most`}
           </div>
         </>
       ) : (
