@@ -1,13 +1,16 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
 import { test } from './demo.ts';
+import { openWay } from './shop.ts';
 
 test('a finished board is approved, its file verified on a page, and tampered with by one digit said to be changed', async ({
   page,
 }, info) => {
   await page.goto('/jobs/2/verdict?board=beech-1');
+  // It misses: approving it is one of the other ways.
+  await openWay(page, 'Approve it');
   await page.getByLabel('The customer said yes: initials').fill('H. K.');
-  await page.getByRole('button', { name: 'Approve it' }).click();
+  await page.getByRole('button', { name: 'Approve it, as it is' }).click();
   await expect(page.getByText('✓ Approved, 1')).toBeVisible();
   await expect(page.getByText(/the customer: H\. K\./)).toBeVisible();
   const saving = page.waitForEvent('download');

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { test } from './demo.ts';
-import { choose, readFive, readStages, takeFirstRoad } from './shop.ts';
+import { choose, openWay, readFive, readStages, takeFirstRoad } from './shop.ts';
 
 /** The measured difference; what is said of it must be what it says against the tolerance. */
 async function verdictOf(page: Page, tolerance = 1): Promise<string> {
@@ -60,6 +60,7 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
   await page.getByRole('link', { name: 'To the verdict' }).click();
   const first = await verdictOf(page);
   const verdictAt = page.url();
+  await openWay(page, 'The next board');
   await page.getByRole('button', { name: 'Plan the next board' }).click();
   await expect(page.getByRole('heading', { name: /Mix sheet, recipe 2/ })).toBeVisible();
 

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { test } from './demo.ts';
-import { addLayer, choose, readStages, startJob, takeFirstRoad } from './shop.ts';
+import { addLayer, choose, openWay, readStages, startJob, takeFirstRoad } from './shop.ts';
 
 test('any stack: add, tune, take out, undo, change the light, see the curves', async ({ page }) => {
   const { number: id } = await startJob(page, ['ash']);
@@ -190,6 +190,7 @@ test('a board that is not there yet: what to add to the batch, and the next boar
   await page.getByRole('link', { name: 'To the verdict' }).click();
   await expect(page.getByTestId('verdict')).toHaveText('✕ Not yet');
   await expect(page.getByText(/Learned from \d+ boards? of the shop/)).toBeVisible();
+  await openWay(page, 'Correct the batch');
   await page.getByLabel('In the pot, L').fill('0');
   await page.getByRole('button', { name: 'What to add' }).click();
   await expect(page.getByRole('alert')).toContainText('That is nothing: how much is it?');

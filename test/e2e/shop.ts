@@ -60,3 +60,11 @@ export async function takeFirstRoad(page: Page) {
   await page.getByRole('button', { name: 'Take', exact: true }).first().click();
   await expect(page.getByTestId('expected')).not.toHaveText('–');
 }
+
+/** A way on the verdict: it is the one to go now, or is opened. */
+export async function openWay(page: Page, title: string): Promise<void> {
+  const ways = page.getByRole('region', { name: 'What to do' });
+  await expect(ways.getByRole('heading').first()).toBeVisible();
+  if ((await ways.getByRole('heading', { name: title, exact: true }).count()) > 0) return;
+  await ways.locator('summary', { hasText: title }).click();
+}

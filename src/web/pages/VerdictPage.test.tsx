@@ -36,21 +36,18 @@ describe('the verdict', () => {
     const { job, board } = await startBoard();
     for (const stage of [1, 2]) await ask('POST', `/boards/${board.id}/coats`, { stage });
     const { user, press } = openAt(`/jobs/${job.number}/verdict`);
-    const open = async () => user.click(await screen.findByText('Accept or reject it in words'));
-    await open();
     await user.type(await screen.findByLabelText('In your words'), 'As the stair rail.');
     await press('Accept it');
     expect((await screen.findByTestId('judged')).textContent).toBe('✓ Accepted');
     expect(screen.getByText('“As the stair rail.”')).toBeDefined();
     expect(screen.getByRole('heading', { name: 'Approve it' })).toBeDefined();
     await press('Take it back');
-    await open();
     expect(await screen.findByLabelText('In your words')).toBeDefined();
     // At one tap, with nothing typed.
     await press('The customer says yes');
     expect(await screen.findByText('“The customer says yes”')).toBeDefined();
     await press('Take it back');
-    await screen.findByText('Accept or reject it in words');
+    await screen.findByLabelText('In your words');
     const now = await ask<Job>('GET', `/jobs/${job.number}`);
     expect(now.woods[0]?.boards[0]?.judged).toBeNull();
   });
@@ -261,5 +258,21 @@ describe('the verdict', () => {
     cleanup();
     openAt(`/jobs/${job.number}/verdict`);
     expect(await screen.findByText(/From wet to dry it went .*lighter/)).toBeDefined();
+  });
+  it('holds up to four boards together against the target, of the job, of others and of the rack', async () => {
+    const { job, board } = await boardThatReads([40, 12, 22]);
+    const second = await ask<Board>('POST', `/woods/${job.woods[0].id}/boards`, {});
+    await ask('POST', `/boards/${second.id}/recipe`, { stack: DYE_AND_CLEAR, litres: 0.5, origin: 'hand' });
+    for (const stage of [1, 2]) await ask('POST', `/boards/${second.id}/coats`, { stage });
+    const { user } = openAt(`/jobs/${job.number}/verdict?board=beech-${board.number}`);
+    const together = within(await screen.findByRole('region', { name: 'Held up together' }));
+    expect(together.queryByText(/ΔE00/)).toBeNull();
+    await user.click(together.getByLabelText('Hold up together, two to four'));
+    await user.click(await screen.findByRole('option', { name: 'Beech, board 2' }));
+    expect(together.getAllByText(/ΔE00/)).toHaveLength(2);
+    await user.click(together.getByLabelText('Hold up together, two to four'));
+    const elsewhere = (await screen.findAllByRole('option')).find((o) => !/board [12]$/.test(o.textContent ?? ''));
+    await user.click(elsewhere as HTMLElement);
+    expect(together.getAllByText(/ΔE00/)).toHaveLength(3);
   });
 });

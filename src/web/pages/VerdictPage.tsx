@@ -22,12 +22,15 @@ import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { ColourPath } from '../components/curves/ColourPath.tsx';
 import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { againstText, signedText, toleranceText } from '../components/numbers.ts';
+import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { Miss } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
 import { BesideControl } from '../components/verdict/BesideControl.tsx';
 import { Chances } from '../components/verdict/Chances.tsx';
 import { Drifted } from '../components/verdict/Drifted.tsx';
 import { FinishPasses } from '../components/verdict/FinishPasses.tsx';
+import { HeldUpTogether } from '../components/verdict/HeldUpTogether.tsx';
+import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { PassesRow } from '../components/verdict/PassesRow.tsx';
 import { SeenSoFar } from '../components/verdict/SeenSoFar.tsx';
 import { Taught } from '../components/verdict/Taught.tsx';
@@ -134,9 +137,13 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               <Figures verdict={verdict} tolerance={tolerance} perLight={perLightOf(model)} />
             )
           ) : (
-            <SeenSoFar bench={bench} model={model} seen={seen} />
+            <>
+              <SeenSoFar bench={bench} model={model} seen={seen} />
+              <LookPanel key={`look/${board.id}`} bench={bench} model={model} />
+              <ByPicture board={model.code} />
+            </>
           )}
-          {board.judged && <JudgeBoard model={model} main={false} />}
+          {verdict && board.judged && <JudgeBoard model={model} main={false} />}
           {!target && <BesideControl bench={bench} model={model} />}
           <PassesRow
             passes={passesOf({
@@ -153,18 +160,23 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
           {finishedMean(board) && <Taught bench={bench} model={model} recipe={recipe} />}
           <FinishPasses key={board.id} bench={bench} model={model} />
         </Pile>
-        <Ways
-          bench={bench}
-          model={model}
-          recipe={recipe}
-          step={step}
-          read={verdict !== null}
-          fromHere={fromHere}
-          next={next}
-          again={again}
-        />
+        <Pile gap="apart" top>
+          <Ways
+            bench={bench}
+            model={model}
+            recipe={recipe}
+            step={step}
+            read={verdict !== null}
+            fromHere={fromHere}
+            next={next}
+            again={again}
+            seen={seen}
+          />
+          {!verdict && <JudgeBoard model={model} main={false} />}
+        </Pile>
       </Columns>
       <Path bench={bench} model={model} fields={fields} />
+      <HeldUpTogether bench={bench} model={model} />
     </>
   );
 }

@@ -5,9 +5,12 @@ import type { VerdictStep } from '../../../core/judge/next-step.ts';
 import type { Repeating } from '../../../core/match/repeat.ts';
 import { costPerLitre } from '../../../core/mix/quantity.ts';
 import { durationOf } from '../../../core/time/coats.ts';
+import { boardCode } from '../../../record/board/codes.ts';
+import { boardName } from '../../../record/board/plank.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
-import type { Recipe } from '../../../shared/board.ts';
+import type { SeenStanding } from '../../../record/job/by-sight.ts';
+import type { Board, Recipe } from '../../../shared/board.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useDrying } from '../../hooks/rules.ts';
 import type { NextRecipe, WayOnFound } from '../../hooks/verdict.ts';
@@ -15,7 +18,7 @@ import { BatchCorrectionPanel } from '../boards/BatchCorrection.tsx';
 import { FromHere } from '../boards/FromHere.tsx';
 import { JudgeBoard } from '../boards/JudgeBoard.tsx';
 import { WayBackPanel } from '../boards/WayBack.tsx';
-import { Area, Pile, Row } from '../layout.tsx';
+import { Area, Pile, PlainLink, Row } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 import { ByPicture } from '../pictures/ByPicture.tsx';
 import { Approvals } from './Approvals.tsx';
@@ -34,6 +37,7 @@ interface Props {
   fromHere: WayOnFound;
   next: NextRecipe;
   again: Repeating | null;
+  seen: SeenStanding | null;
 }
 
 interface OneWay {
@@ -77,7 +81,7 @@ export function Ways(props: Props) {
 }
 
 /** Every way there is with a board, the likelier ones first. */
-function useWays({ bench, model, recipe, step, read, fromHere, next, again }: Props): OneWay[] {
+function useWays({ bench, model, recipe, step, read, fromHere, next, again, seen }: Props): OneWay[] {
   const drying = useDrying(bench);
   const { board, target } = model;
   const whole = durationOf(next.answer?.stack ?? recipe.stack, drying);
@@ -100,17 +104,22 @@ function useWays({ bench, model, recipe, step, read, fromHere, next, again }: Pr
           panel: () => <WoodVaries bench={bench} model={model} scatter={again.scatter ?? 0} />,
         }
       : null,
-    {
-      step: 'look',
-      title: 'One look more',
-      cost: 'two minutes',
-      panel: () => (
-        <Pile gap="near" top>
-          <LookPanel key={`look/${board.id}`} bench={bench} model={model} />
-          <ByPicture board={model.code} />
-        </Pile>
-      ),
-    },
+    read || step === 'look'
+      ? {
+          step: 'look',
+          title: 'One look more',
+          cost: 'two minutes',
+          panel: () =>
+            read ? (
+              <Pile gap="near" top>
+                <LookPanel key={`look/${board.id}`} bench={bench} model={model} />
+                <ByPicture board={model.code} />
+              </Pile>
+            ) : (
+              <LookAt model={model} at={seen?.lookAt ?? board} />
+            ),
+        }
+      : null,
     fromHere.answer || fromHere.looking || fromHere.error
       ? {
           step: 'from here',
@@ -157,7 +166,8 @@ function useWays({ bench, model, recipe, step, read, fromHere, next, again }: Pr
       cost: 'while it is open',
       panel: () => <WayBackPanel bench={bench} model={model} stage={layersOn(board)} />,
     },
-    board.judged
+    // Where nothing was read it stands beside what was seen: there it is how a board ends.
+    board.judged || !read
       ? null
       : {
           title: 'Accept or reject it in words',
@@ -167,6 +177,17 @@ function useWays({ bench, model, recipe, step, read, fromHere, next, again }: Pr
   ];
   return ways.filter((way) => way !== null);
 }
+
+/** Where boards are looked at the looks are said beside: here stands which board to hold up. */
+const LookAt = ({ model: { board, wood }, at }: { model: BoardModel; at: Board }) =>
+  at.id === board.id ? (
+    <p>Hold it up once more, and say at the left what you see: that tells more than another board.</p>
+  ) : (
+    <p>
+      A look at <PlainLink to={`?board=${boardCode(wood.code, at.number)}`}>{boardName(at).toLowerCase()}</PlainLink>{' '}
+      tells most.
+    </p>
+  );
 
 /** A reading that belongs elsewhere: nothing is learned from it, and nothing corrected by it. */
 const MixedUp = ({ model }: { model: BoardModel }) => (
