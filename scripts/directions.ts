@@ -161,6 +161,14 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/formats', 'core/picture', 'server/threads'],
     packages: ['node:', 'comlink', 'exifr', 'fast-png', 'jpeg-js'],
   },
+  'server/figure': {
+    rooms: ['core/figure', 'server/threads'],
+    packages: ['node:', 'comlink', 'fast-png'],
+  },
+  'server/customers': {
+    rooms: [...SHARED, 'server/commands'],
+    packages: ['node:', 'express', 'express-rate-limit', 'helmet', 'react', 'react-dom'],
+  },
   'server/learning': {
     rooms: [
       'core',
@@ -181,11 +189,12 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       ...SHARED,
       'workshop',
       'server/db',
+      'server/figure',
       'server/intake',
       'server/repositories',
       'server/learning',
     ],
-    packages: ['zod', 'ics'],
+    packages: ['node:', 'zod', 'ics'],
   },
   'server/routes': {
     rooms: [...CORE, ...RECORD, ...SHARED, 'workshop', 'server/commands', 'server/repositories'],
@@ -204,6 +213,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       ...SHARED,
       'workshop',
       'server/commands',
+      'server/customers',
       'server/db',
       'server/learning',
       'server/routes',
@@ -241,6 +251,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'echarts',
       '@dnd-kit',
       'react-hotkeys-hook',
+      'qrcode',
       'zod',
     ],
   },

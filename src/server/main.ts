@@ -15,11 +15,15 @@ const demo = process.argv.includes('--demo');
 const folder = path.resolve(process.env.URUSHI_DATA ?? (demo ? './demo-data' : './data'));
 
 /** @throws CannotWork where it is no port */
-function portOf(text = '4173'): number {
+function portOf(text = '4173', name = 'PORT'): number {
   const port = /^\d{1,5}$/.test(text) ? Number(text) : Number.NaN;
-  if (!(port >= 1 && port <= 65_535)) throw new CannotWork(`PORT is “${text}”; it must be a number from 1 to 65535.`);
+  if (!(port >= 1 && port <= 65_535))
+    throw new CannotWork(`${name} is “${text}”; it must be a number from 1 to 65535.`);
   return port;
 }
+
+/** The port beside one. */
+const beside = (port: number) => String(port < 65_535 ? port + 1 : port - 1);
 
 /** Longer than a page or script keeps an unused connection: one that the server closes first can swallow a request. */
 const KEPT_ALIVE_MS = 90_000;
@@ -82,6 +86,7 @@ async function main(): Promise<void> {
     onFault,
     onLost: endWith,
     turnable: demo,
+    customers: { port: portOf(process.env.URUSHI_CUSTOMER_PORT ?? beside(port), 'URUSHI_CUSTOMER_PORT') },
     beginsWith: demo ? demoArchive : undefined,
   });
   begin(createApp(shop, onFault, hosts));

@@ -1,6 +1,8 @@
 import { HOUR } from '../core/time/air.ts';
 import type { Archive } from '../shared/archive.ts';
 import type { Shop } from './commands/shop.ts';
+import { createCustomerApp } from './customers/customer-app.ts';
+import { makeDoor } from './customers/door.ts';
 import type { Db } from './db/db.ts';
 import { type FolderDb, openFolder } from './db/folder.ts';
 import { openServer } from './db/postgres.ts';
@@ -8,6 +10,7 @@ import { hasDaysSnapshot } from './db/snapshots.ts';
 import { NoRoom } from './db/trouble.ts';
 import { startLearning } from './learning/learning.ts';
 import { isUntouched, putArchive } from './repositories/archive.ts';
+import { house } from './repositories/house.ts';
 import { rememberWhatIsMissing } from './repositories/readings.ts';
 
 export interface OpenShop extends Shop {
@@ -20,6 +23,7 @@ export async function shopOn(
   onFault: (error: unknown) => void,
   folder: FolderDb | null = null,
   turnable = false,
+  customers: Parameters<typeof makeDoor>[1] = { port: 0, host: '127.0.0.1' },
 ): Promise<OpenShop> {
   // On a full disk nothing is remembered, and what is kept can be read all the same.
   await db.transaction(rememberWhatIsMissing).catch((error) => {
@@ -27,12 +31,14 @@ export async function shopOn(
     onFault(error);
   });
   const learning = startLearning(db, onFault);
+  const door = makeDoor((request, response) => forCustomers(request, response), customers);
+  const shop: Shop = { db, folder, learning, turnable, door };
+  const forCustomers = createCustomerApp(shop, onFault);
+  if ((await house(db)).customers) await door.open().catch(onFault);
   return {
-    db,
-    folder,
-    learning,
-    turnable,
+    ...shop,
     async close() {
+      await door.shut();
       await learning.close();
       await db.close();
     },
@@ -66,13 +72,15 @@ interface Where {
   onLost?: (why: string) => void;
   /** A shop to practise in, whose clock can be turned. */
   turnable?: boolean;
+  /** Where customers are let in once the house opens to them. */
+  customers?: { port: number };
   /** What a shop begins with that nothing was written into. */
   beginsWith?: () => Promise<Archive>;
 }
 
 /** Opens the shop: its data folder, or a database on a server where an address of one is given. */
 export async function openShop(where: Where): Promise<OpenShop> {
-  const { folder, server, onFault, onLost, turnable, beginsWith } = where;
+  const { folder, server, onFault, onLost, turnable, customers, beginsWith } = where;
   const begin = async (db: Db) => {
     if (beginsWith && (await isUntouched(db))) {
       const archive = await beginsWith();
@@ -82,11 +90,11 @@ export async function openShop(where: Where): Promise<OpenShop> {
   if (server) {
     const db = await openServer(server);
     await begin(db);
-    return shopOn(db, onFault, null, turnable);
+    return shopOn(db, onFault, null, turnable, customers);
   }
   const db = await openFolder(folder, onLost);
   await begin(db);
-  const shop = await shopOn(db, onFault, db, turnable);
+  const shop = await shopOn(db, onFault, db, turnable, customers);
   const endDaily = keepDaily(folder, db, onFault);
   return {
     ...shop,

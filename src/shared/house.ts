@@ -77,6 +77,8 @@ export const HouseChange = z.object({
   tools: ToolsSchema.optional(),
   simulated: z.boolean().optional(),
   tells: z.enum(TELLINGS).optional(),
+  /** Customers may be shown brackets over the shop's network. */
+  customers: z.boolean().optional(),
   /** When it works and where things dry; each of it whole. */
   week: WorkWeekChange.optional(),
 });
@@ -130,6 +132,8 @@ export const House = z.object({
   /** The simulated bench and instrument stand here, to practise with. */
   simulated: z.boolean(),
   tells: z.enum(TELLINGS),
+  /** Customers may be shown brackets over the shop's network. */
+  customers: z.boolean(),
   week: WorkWeek,
   version: z.number(),
   people: z.array(Person),

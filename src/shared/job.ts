@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { KeptApproval } from './approval.ts';
 import { Board } from './board.ts';
+import { KeptBracket } from './bracket.ts';
 import { WishesSchema } from './finish.ts';
 import { CalendarDay, Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
@@ -154,6 +155,8 @@ export const Job = z.object({
   held: z.array(KeptHeld),
   pictures: z.array(KeptPicture),
   approvals: z.array(KeptApproval),
+  /** Boards that the customer chose among, or is to, the first bracket first. */
+  brackets: z.array(KeptBracket),
 });
 export type Job = z.infer<typeof Job>;
 

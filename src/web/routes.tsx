@@ -29,6 +29,7 @@ export const ROUTES: RouteObject[] = [
           { path: 'boards', lazy: async () => ({ Component: (await import('./pages/BoardsPage.tsx')).BoardsPage }) },
           { path: 'picture', lazy: async () => ({ Component: (await import('./pages/PicturePage.tsx')).PicturePage }) },
           { path: 'mix', lazy: async () => ({ Component: (await import('./pages/MixPage.tsx')).MixPage }) },
+          { path: 'bracket', lazy: async () => ({ Component: (await import('./pages/BracketPage.tsx')).BracketPage }) },
           { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],
       },
@@ -47,5 +48,12 @@ export const ROUTES: RouteObject[] = [
       { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },
       { path: '*', element: <NothingHere /> },
     ],
+  },
+  {
+    // The customer's: nothing of the shop stands around it.
+    path: 'jobs/:jobNumber/choice/:bracketId',
+    errorElement: <NothingHere />,
+    hydrateFallbackElement: <div />,
+    lazy: async () => ({ Component: (await import('./pages/ChoicePage.tsx')).ChoicePage }),
   },
 ];

@@ -11,7 +11,8 @@ export const test = base.extend<object, { shop: string }>({
     async ({}, use) => {
       const folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-e2e-'));
       const port = await freePort();
-      const server = startServer(folder, port, {}, ['--demo']);
+      const customers = String(await freePort());
+      const server = startServer(folder, port, { URUSHI_CUSTOMER_PORT: customers }, ['--demo']);
       await server.ready;
       await use(`http://localhost:${port}`);
       await server.kill('SIGTERM');

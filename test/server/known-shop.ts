@@ -99,6 +99,10 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   await post(`/boards/${done.id}/recipe`, { stack: stack.slice(1), litres: 0.5, origin: 'hand' });
   await post(`/boards/${done.id}/coats`, { stage: 1 });
   const { approvals }: Job = await post(`/boards/${done.id}/approvals`, { id: newId(), customer: 'F. S.' });
+  const { brackets }: Job = await post(`/jobs/${job.id}/brackets`, {
+    id: newId(),
+    boards: [{ board: board.id, says: 'lighter' }, { board: done.id }],
+  });
   await post(`/jobs/${job.id}/pictures`, { id: newId(), file: EXAMPLE_PICTURE, fields: [] });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
@@ -127,6 +131,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/held/': ids(now.held),
     '/pictures/': ids(now.pictures),
     '/approvals/': ids(approvals),
+    '/brackets/': ids(brackets),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),
     '/rungs/': ids(after.colourants.flatMap((c) => c.rungs)),

@@ -32,14 +32,17 @@ import { speciesById, wholeShelf } from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
-export async function changeHouse({ db }: Shop, by: Actor, change: HouseChange): Promise<House> {
-  return db.transaction(async (tx) => {
+export async function changeHouse({ db, door }: Shop, by: Actor, change: HouseChange): Promise<House> {
+  if (change.customers) await door.open();
+  const changed = await db.transaction(async (tx) => {
     const { people: _, instruments: __, version, ...was } = await house(tx);
     if (!(await updateHouse(tx, change))) throw new Conflict('The house', { version, value: was });
     const { version: ___, ...now } = change;
     await insertEvent(tx, { kind: 'house changed', by, item: 'house', detail: { was, now } });
     return house(tx);
   });
+  if (!changed.customers) await door.shut();
+  return changed;
 }
 
 /** Jobs that are looked through for what a choice of the house changes: the newest. */

@@ -3,6 +3,13 @@ import type { FolderDb } from '../db/folder.ts';
 import type { Learning } from '../learning/learning.ts';
 import { Refusal } from './refusal.ts';
 
+/** Where customers are let in, to see what was opened for them and nothing else. */
+export interface Door {
+  /** @returns what the shop is called there @throws Refusal where it cannot be opened */
+  open(): Promise<string>;
+  shut(): Promise<void>;
+}
+
 /** What every act works on: the record, and what learns from it. */
 export interface Shop {
   db: Db;
@@ -11,6 +18,7 @@ export interface Shop {
   learning: Learning;
   /** Its clock can be turned: it is a shop to practise in. */
   turnable: boolean;
+  door: Door;
 }
 
 /** Who does it: a person of the shop, or nobody in particular. */

@@ -20,13 +20,18 @@ const HouseRow = House.pick({
   tools: true,
   simulated: true,
   tells: true,
+  customers: true,
   week: true,
   version: true,
 });
 
 export async function house(db: Queries): Promise<House> {
   const row = HouseRow.parse(
-    await one(db, HouseRow, 'select units, lights, bench, schools, tools, simulated, tells, week, version from house'),
+    await one(
+      db,
+      HouseRow,
+      'select units, lights, bench, schools, tools, simulated, tells, customers, week, version from house',
+    ),
   );
   return { ...row, people: await people(db), instruments: await instruments(db) };
 }
@@ -35,13 +40,14 @@ export async function updateHouse(
   db: Queries,
   { version, schools, tools, week, ...change }: HouseChange,
 ): Promise<boolean> {
-  const { units, lights, bench, simulated, tells } = change;
+  const { units, lights, bench, simulated, tells, customers } = change;
   return touched(
     await db.query(
       `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'),
          bench = bench || coalesce($4::jsonb, '{}'), schools = schools || coalesce($5::jsonb, '{}'),
          tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'),
-         simulated = coalesce($8, simulated), tells = coalesce($9, tells), version = version + 1
+         simulated = coalesce($8, simulated), tells = coalesce($9, tells),
+         customers = coalesce($10, customers), version = version + 1
        where version = $1 returning version`,
       [
         version,
@@ -49,6 +55,7 @@ export async function updateHouse(
         ...[lights, bench, schools, tools, week].map((v) => (v ? JSON.stringify(v) : null)),
         simulated ?? null,
         tells ?? null,
+        customers ?? null,
       ],
     ),
   );

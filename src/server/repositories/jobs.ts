@@ -4,6 +4,7 @@ import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
 import { approvalsOfJobs } from './approvals.ts';
 import { boardsOfWoods } from './boards.ts';
+import { bracketsOfJobs } from './brackets.ts';
 import { nextNumber } from './counters.ts';
 import { heldOfJobs } from './held.ts';
 import { partsOfJobs } from './parts.ts';
@@ -21,6 +22,7 @@ const JobRow = Job.omit({
   held: true,
   pictures: true,
   approvals: true,
+  brackets: true,
 }).extend({
   createdAt: stamp,
 });
@@ -165,7 +167,7 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     [ids],
   );
   const found = jobs.map((job) => job.id);
-  const [target, past, woods, parts, held, pictures, approvals] = [
+  const [target, past, woods, parts, held, pictures, approvals, brackets] = [
     groupedBy(await readingsOfJobs(db, found), 'jobId'),
     groupedBy(await pastTargetsOf(db, found), 'jobId'),
     groupedBy(await woodsOf(db, found), 'jobId'),
@@ -173,6 +175,7 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     groupedBy(await heldOfJobs(db, found), 'jobId'),
     groupedBy(await picturesOfJobs(db, found), 'jobId'),
     groupedBy(await approvalsOfJobs(db, found), 'jobId'),
+    groupedBy(await bracketsOfJobs(db, found), 'jobId'),
   ];
   return jobs.map((job) => ({
     ...job,
@@ -183,6 +186,7 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     held: held.get(job.id) ?? [],
     pictures: pictures.get(job.id) ?? [],
     approvals: approvals.get(job.id) ?? [],
+    brackets: brackets.get(job.id) ?? [],
   }));
 }
 

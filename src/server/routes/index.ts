@@ -3,6 +3,7 @@ import { CONTRACT } from '../../shared/contract/index.ts';
 import type { Shop } from '../commands/shop.ts';
 import { approvalHandlers } from './approvals.ts';
 import { boardHandlers } from './boards.ts';
+import { bracketHandlers } from './brackets.ts';
 import { clockHandlers } from './clock.ts';
 import { faultHandlers } from './faults.ts';
 import { houseHandlers } from './house.ts';
@@ -19,6 +20,7 @@ export function routesOf(shop: Shop): Router {
   const router = Router();
   serve(router, CONTRACT.jobs, jobHandlers(shop));
   serve(router, CONTRACT.approvals, approvalHandlers(shop));
+  serve(router, CONTRACT.brackets, bracketHandlers(shop));
   serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.shelf, shelfHandlers(shop));

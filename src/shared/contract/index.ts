@@ -1,5 +1,6 @@
 import * as approvals from './approvals.ts';
 import * as boards from './boards.ts';
+import * as brackets from './brackets.ts';
 import * as clock from './clock.ts';
 import * as faults from './faults.ts';
 import * as house from './house.ts';
@@ -12,6 +13,19 @@ import * as shelf from './shelf.ts';
 import * as systems from './systems.ts';
 
 /** All that can be asked of the server, by family and by name. */
-export const CONTRACT = { jobs, approvals, pictures, boards, shelf, house, clock, systems, faults, instrument, server };
+export const CONTRACT = {
+  jobs,
+  approvals,
+  brackets,
+  pictures,
+  boards,
+  shelf,
+  house,
+  clock,
+  systems,
+  faults,
+  instrument,
+  server,
+};
 /** The same in one list. */
 export const ROUTES: readonly Route[] = Object.values(CONTRACT).flatMap((family): Route[] => Object.values(family));

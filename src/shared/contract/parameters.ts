@@ -17,6 +17,7 @@ export const PARAMETERS = {
   reading: { shape: Id, what: 'reading' },
   look: { shape: Id, what: 'look' },
   approval: { shape: Id, what: 'approval' },
+  bracket: { shape: Id, what: 'bracket' },
   picture: { shape: Id, what: 'picture' },
   held: { shape: Id, what: 'look' },
   /** The code of something on the shelf, and which of its versions. */

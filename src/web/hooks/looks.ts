@@ -1,54 +1,22 @@
 import { useCallback, useMemo } from 'react';
-import { type Appearance, type Falls, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
+import { type Falls, lookAsMeasured, predict, type StageLook } from '../../core/board/predict.ts';
 import type { Wood } from '../../core/board/wood.ts';
 import type { Spectrum } from '../../core/colour/grid.ts';
 import type { Light } from '../../core/colour/lights.ts';
 import { unlessRefused } from '../../core/field-error.ts';
-import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import type { Materials } from '../../core/layers/materials.ts';
-import { stackAsMade, stageMean } from '../../record/board/stages.ts';
+import { stageMean } from '../../record/board/stages.ts';
 import { type Bench, type BoardModel, lightnessRanges, promisedLooks } from '../../record/job/bench.ts';
+import { andUnforeseen, type BoardField, boardFields, howItLies, stageLabel } from '../../record/job/fields.ts';
 import { sentenceOf } from './sentence.ts';
-
-/** One field of the board's picture: a stage as expected, and as measured once it is. */
-export interface BoardField {
-  label: string;
-  expected: Appearance;
-  measured: Appearance | null;
-  /** How clear the grain is and how uneven the colour, as expected; as raw where it is not said. */
-  clarity?: number;
-  blotch?: number;
-}
-
-/** The stages past a colour that nobody has laddered: drawn as what lies below until they are read. */
-function andUnforeseen(fields: readonly BoardField[], looks: readonly StageLook[], model: BoardModel, stack: Stack) {
-  const last = looks.at(-1);
-  if (!last) return [...fields];
-  const more = stack.slice(looks.length - 1).map((_, i): BoardField => {
-    const stage = looks.length + i;
-    const mean = stageMean(model.board, stage);
-    return {
-      label: `${fieldName(model, stack, stage)}, not foreseen`,
-      expected: last,
-      measured: mean ? lookAsMeasured(last, model.scaled, mean) : null,
-      ...shown(last),
-    };
-  });
-  return [...fields, ...more];
-}
-
-const shown = ({ clarity, blotch }: StageLook) => ({ clarity, blotch });
 
 export interface Looks {
   looks: StageLook[];
   fields: BoardField[];
   error: string | null;
 }
-
-const fieldName = (model: BoardModel, stack: Stack, stage: number) =>
-  stage === 0 ? `Raw ${model.species.name.toLowerCase()}` : KINDS[nth(stack, stage - 1).kind].label;
 
 /** The fields of a board in some years, or with the light along or across: nothing of them is measured. */
 export function useOtherwise(
@@ -61,10 +29,10 @@ export function useOtherwise(
     if (years === 0 && falls === 'diffuse') return [];
     const looks = unlessRefused(() => promisedLooks(bench, model, stack, { years, falls })) ?? [];
     return looks.map((expected, stage) => ({
-      label: fieldName(model, stack, stage),
+      label: stageLabel(model, stack, stage),
       expected,
       measured: null,
-      ...shown(expected),
+      ...howItLies(expected),
     }));
   }, [bench, model, stack, years, falls]);
 }
@@ -74,7 +42,7 @@ export function useEnd(bench: Bench, model: BoardModel, stack: Stack, asked: boo
   return useMemo(() => {
     if (!asked) return [];
     const end = unlessRefused(() => promisedLooks(bench, model, stack, { zone: 'end' }))?.at(-1);
-    return end ? [{ label: 'end grain', expected: end, measured: null, ...shown(end) }] : [];
+    return end ? [{ label: 'end grain', expected: end, measured: null, ...howItLies(end) }] : [];
   }, [bench, model, stack, asked]);
 }
 
@@ -84,10 +52,10 @@ function looksOf(bench: Bench, model: BoardModel, stack: Stack, light: Light): L
     const fields = looks.map((expected, stage): BoardField => {
       const mean = stageMean(model.board, stage);
       return {
-        label: fieldName(model, stack, stage),
+        label: stageLabel(model, stack, stage),
         expected,
         measured: mean && stage > 0 ? lookAsMeasured(expected, model.scaled, mean) : null,
-        ...shown(expected),
+        ...howItLies(expected),
       };
     });
     return { looks, fields: andUnforeseen(fields, looks, model, stack), error: null };
@@ -125,26 +93,6 @@ export function fieldsAsRead(wood: Wood, reading: Spectrum | null, materials: Ma
   ];
 }
 
-/** The board as planned (the promise kept with its recipe) and as read so far. */
-export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
-  const { board } = model;
-  const stack = stackAsMade(board);
-  // A stack that the model refuses today still has its board and its readings.
-  const looks = unlessRefused(() => promisedLooks(bench, { ...model, board: { ...board, readings: [] } }, stack));
-  if (!looks) return [];
-  const fields = looks.map((look, stage) => {
-    const planned = board.recipe?.expected[stage];
-    const expected = planned && stage > 0 ? lookAsMeasured(look, model.scaled, Float64Array.from(planned)) : look;
-    const mean = stage > 0 ? stageMean(board, stage) : null;
-    return {
-      label: fieldName(model, stack, stage),
-      expected,
-      measured: mean ? lookAsMeasured(look, model.scaled, mean) : null,
-      ...shown(look),
-    };
-  });
-  return andUnforeseen(fields, looks, model, stack);
-}
 export const useBoardFields = (bench: Bench, model: BoardModel): BoardField[] =>
   useMemo(() => boardFields(bench, model), [bench, model]);
 

@@ -174,9 +174,9 @@ function KeptList({ keeper, all }: { keeper: Keeper; all: readonly Kept[] }) {
 }
 
 const COUNTED = ['D65', 'A', 'LED', 'F11'] as const;
-type Settings = Pick<House, 'units' | 'lights' | 'bench' | 'simulated' | 'tells'>;
-const settingsText = ({ units, lights, bench }: Settings) =>
-  `${units === 'us' ? 'US units' : 'metric'}; ${bench.measure === 'weigh' ? 'weighed' : 'by spoons'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}`;
+type Settings = Pick<House, 'units' | 'lights' | 'bench' | 'simulated' | 'tells' | 'customers'>;
+const settingsText = ({ units, lights, bench, customers }: Settings) =>
+  `${units === 'us' ? 'US units' : 'metric'}; ${bench.measure === 'weigh' ? 'weighed' : 'by spoons'}; ${COUNTED.map((l) => `${LIGHT_NAMES[l]} ${lights[l]}`).join(', ')}; customers ${customers ? 'let in' : 'kept out'}`;
 
 /** Tools of the bench, each with what one of what is typed is as it is kept. */
 const TOOLS = [
@@ -196,6 +196,7 @@ function HouseSettings({ house }: { house: House }) {
       bench: house.bench,
       simulated: house.simulated,
       tells: house.tells,
+      customers: house.customers,
     },
     version: house.version,
     valueIn: (now) => now as Settings,
@@ -274,6 +275,15 @@ function HouseSettings({ house }: { house: House }) {
         label="The simulated bench and instrument"
       />
       <span className="soft">It makes up boards and readings: for a shop to try things in, never for real work.</span>
+      <h2>Customers</h2>
+      <FormControlLabel
+        control={<Checkbox checked={shown.customers} onChange={(_, customers) => void set({ ...shown, customers })} />}
+        label="Customers are let in over the shop’s network"
+      />
+      <p className="soft">
+        Only to a bracket whose address was opened for them, until it runs out; nothing else of the shop can be seen
+        there.
+      </p>
       <ErrorMessage error={error} />
       <MeanwhileNote
         meanwhile={meanwhile}

@@ -15,6 +15,7 @@ import { finishedMean, isDone, isRead, layersOn, mixedUpStage, stackAsMade } fro
 import { beliefOf, hasAim, stageOf } from '../../record/job/belief.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
 import { seenStanding } from '../../record/job/by-sight.ts';
+import type { BoardField } from '../../record/job/fields.ts';
 import { picturesOf } from '../../record/job/pictures.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
@@ -38,7 +39,7 @@ import { bothPass, ToneFigures, toneVerdicts } from '../components/verdict/Tones
 import { TouchingLights } from '../components/verdict/TouchingLights.tsx';
 import { Ways } from '../components/verdict/Ways.tsx';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
-import { type BoardField, useBoardFields } from '../hooks/looks.ts';
+import { useBoardFields } from '../hooks/looks.ts';
 import { useFromHere, useNextRecipe, useRepeated } from '../hooks/verdict.ts';
 
 export function VerdictPage() {

@@ -1,6 +1,6 @@
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
-import type { BoardField } from '../../hooks/looks.ts';
+import type { BoardField } from '../../../record/job/fields.ts';
 import { BoardPicture } from './BoardPicture.tsx';
 
 interface Props {

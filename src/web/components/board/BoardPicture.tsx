@@ -5,8 +5,10 @@ import { screenColour } from '../../../core/colour/display.ts';
 import type { BoardPainting } from '../../../core/figure/paint.ts';
 import type { Section } from '../../../core/figure/tree.ts';
 import type { Face } from '../../../core/figure/weights.ts';
-import type { BoardField, Live } from '../../hooks/looks.ts';
-import { type Shown, usePicture } from '../../hooks/painting.ts';
+import type { BoardField } from '../../../record/job/fields.ts';
+import { faceOf, type Shown } from '../../../record/job/painting.ts';
+import type { Live } from '../../hooks/looks.ts';
+import { usePicture } from '../../hooks/painting.ts';
 import { Text } from '../layout.tsx';
 import { Loupe } from './Loupe.tsx';
 
@@ -27,8 +29,6 @@ interface Props extends Shown {
 
 /** A smaller picture says nothing under itself; the large one of the same board does. */
 const ROOM_FOR_WORDS = 60;
-
-const fractionOf = (wood: Props['wood'], name: string) => wood.tissues.find((t) => t.name === name)?.fraction ?? 0;
 
 /** The fields in one tone each: what is there at once, before the figure of the wood is. */
 function flatTones({ fields }: BoardPainting): string {
@@ -67,18 +67,11 @@ export const BoardPicture = memo(function BoardPicture(props: Props) {
   }, []);
 
   const { seed, texture = 'plain', section = 'face' } = props;
-  const { figure, cut = 'flat', ringMm = null } = wood;
-  const [grain, pore, ray] = (['grain', 'pore', 'ray'] as const).map((name) => fractionOf(wood, name)) as [
-    number,
-    number,
-    number,
-  ];
   const face = useMemo((): Face | null => {
     const scale = Math.min(FINEST, globalThis.devicePixelRatio || 1);
-    const fractions = { grain, pore, ray };
     const [across, down] = [Math.round(width * scale), Math.round(height * scale)];
-    return across > 0 ? { figure, cut, ringMm, texture, section, seed, fractions, width: across, height: down } : null;
-  }, [figure, cut, ringMm, texture, section, seed, grain, pore, ray, width, height]);
+    return across > 0 ? faceOf(wood, { seed, texture, section }, [across, down]) : null;
+  }, [wood, texture, section, seed, width, height]);
   const painting = usePicture(canvas, face, props, props.live);
 
   const measured = fields.some((f) => f.measured);

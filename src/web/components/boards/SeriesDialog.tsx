@@ -9,9 +9,11 @@ import { type BoardModel, nextBoardModel, problemOf } from '../../../record/job/
 import { ANYTHING, openingsOf } from '../../../record/job/openings.ts';
 import { offcutsLeft } from '../../../record/job/standing.ts';
 import { planRecipe, takeBoard } from '../../../shared/contract/boards.ts';
+import { standBracket } from '../../../shared/contract/brackets.ts';
 import { newId } from '../../../shared/id.ts';
-import { fetchMoved, send } from '../../hooks/api.ts';
+import { change, fetchMoved, send } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
+import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { numberTyped } from '../numbers.ts';
@@ -53,6 +55,7 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
   const used = colours.filter((c) => c.id in nth(stack, c.layer).colours);
   const say = useToast();
   const ids = useRef<{ board: string; recipe: string }[]>([]);
+  const bracket = useNextId();
   const left = offcutsLeft(model.wood);
 
   const boardsOf = ({ kind, first, second, steps, apart }: z.infer<typeof SeriesShape>): SeriesBoard[] => {
@@ -89,6 +92,16 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
         const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand' as const, knowledge };
         await send(planRecipe, { board }, plan);
       }
+      if (asked.kind === 'bracket')
+        await change(
+          standBracket,
+          { job: bench.job.id },
+          {
+            id: bracket.next(),
+            boards: series.map(({ label }, i) => ({ board: ids.current[i]?.board as string, says: label })),
+          },
+        );
+      bracket.kept();
       await fetchMoved(takeBoard);
       await fetchMoved(planRecipe);
       say({ text: `${series.length} boards planned: ${series.map((b) => b.label).join(', ')}.` });

@@ -2,9 +2,9 @@ import { memo, useMemo } from 'react';
 import { NOTHING_LEARNED } from '../../../core/learn/knowledge.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import { boardModel, openBench } from '../../../record/job/bench.ts';
+import { boardFields } from '../../../record/job/fields.ts';
 import type { WorkItem } from '../../../record/work/work.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { boardFields } from '../../hooks/looks.ts';
 import { BoardOf } from '../board/BoardOf.tsx';
 import { Area } from '../layout.tsx';
 

@@ -162,6 +162,11 @@ function useWays({ bench, model, recipe, step, read, fromHere, next, again, seen
         }
       : null,
     {
+      title: 'Let the customer choose',
+      cost: 'a bracket, without figures',
+      panel: () => <AskCustomer model={model} />,
+    },
+    {
       title: 'Take it back',
       cost: 'while it is open',
       panel: () => <WayBackPanel bench={bench} model={model} stage={layersOn(board)} />,
@@ -196,6 +201,24 @@ const MixedUp = ({ model }: { model: BoardModel }) => (
     <div>
       <Button variant="contained" color="primary" component={RouterLink} to={`../boards?board=${model.code}`}>
         Check its label, read it again
+      </Button>
+    </div>
+  </Pile>
+);
+
+/** The boards as the customer sees them. */
+const AskCustomer = ({ model }: { model: BoardModel }) => (
+  <Pile as="section" aria-label="Let the customer choose" gap="close">
+    <p>
+      Lighter, on and darker beside each other, or any boards of the job: on this screen, on paper, or on their
+      telephone.
+    </p>
+    <div className="choices">
+      <Button component={RouterLink} to="../bracket">
+        To the brackets
+      </Button>
+      <Button component={RouterLink} to={`../boards?board=${model.code}`}>
+        Plan lighter, on and darker
       </Button>
     </div>
   </Pile>
