@@ -34,14 +34,10 @@ const CORE = [
 ];
 
 /** What a job means, by subject: each stands on those before it. */
-const [SHELF, BOARD, JOB, WORK, CLOCK] = ['shelf', 'board', 'job', 'work', 'clock'].map((r) => `record/${r}`) as [
-  string,
-  string,
-  string,
-  string,
-  string,
-];
-const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK];
+const [SHELF, BOARD, JOB, WORK, CLOCK, CARDS] = ['shelf', 'board', 'job', 'work', 'clock', 'cards'].map(
+  (r) => `record/${r}`,
+) as [string, string, string, string, string, string];
+const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK, CARDS];
 
 /** Shapes that cross the wire, and the routes that they cross it by. */
 const SHARED = ['shared', 'shared/contract'];
@@ -124,6 +120,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   [JOB]: { rooms: [...CORE, ...SHARED, SHELF, BOARD], packages: [] },
   [WORK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB], packages: [] },
   [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['date-fns'] },
+  [CARDS]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['pdfmake', 'qrcode'] },
   record: { rooms: RECORD, packages: [] },
   'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['date-fns', 'zod'] },
   demo: {
@@ -225,6 +222,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
 
   'web/theme': { rooms: [], packages: ['@mui/material'] },
   'web/workers': { rooms: [...CORE], packages: ['comlink', 'exifr'] },
+  'web/paper': {
+    rooms: [...CORE, ...RECORD, 'web/workers'],
+    packages: ['@fontsource', 'pdfmake'],
+  },
   'web/hooks': {
     rooms: [...CORE, ...RECORD, ...SHARED, 'web/workers', 'web/theme'],
     packages: [
@@ -239,7 +240,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     ],
   },
   'web/components': {
-    rooms: [...CORE, ...RECORD, ...SHARED, 'web/hooks', 'web/workers', 'web/theme', 'web/components/*'],
+    rooms: [...CORE, ...RECORD, ...SHARED, 'web/hooks', 'web/paper', 'web/workers', 'web/theme', 'web/components/*'],
     packages: [
       'date-fns',
       'react-dropzone',
@@ -263,6 +264,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'web/hooks',
       'web/components',
       'web/components/*',
+      'web/paper',
       'web/workers',
       'web/theme',
     ],

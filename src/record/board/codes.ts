@@ -26,3 +26,11 @@ export function findBoard(
   const board = wood?.boards[wood.boards.length - 1];
   return board ? { wood, board } : null;
 }
+
+/** What the code on paper says, and no address: the job and the board. */
+export const recordCode = (job: number, board: string): string => `${job}/${board}`;
+/** The job and the board that a code names; null where it is no code of ours. */
+export function codeScanned(text: string): { job: number; board: string } | null {
+  const [, job, board] = /^\s*(\d{1,9})\s*\/\s*([\p{L}\p{N}-]+-\d+)\s*$/u.exec(text) ?? [];
+  return job && board ? { job: Number(job), board } : null;
+}

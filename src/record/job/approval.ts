@@ -44,7 +44,7 @@ function figuresOf({ target, board }: BoardModel): { lab: number[]; deltaE: numb
 }
 
 /** What of the shelf a board was made with says of its dangers. */
-function cautionsOf({ shelf }: Bench, board: Board): string[] {
+export function cautionsOf({ shelf }: Bench, board: Board): string[] {
   const used = new Set(stackAsMade(board).flatMap((l) => [...Object.keys(l.colours), l.medium ?? '', l.supply ?? '']));
   const products = [...shelf.colourants, ...shelf.mediums, ...shelf.supplies].filter((p) => used.has(p.id));
   return [...new Set(products.flatMap((p) => (p.caution ? [`${p.name}: ${p.caution}`] : [])))];

@@ -20,6 +20,7 @@ import { FaultFinder } from '../components/boards/FaultFinder.tsx';
 import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { KeepAsRung } from '../components/boards/KeepAsRung.tsx';
 import { MixSummary } from '../components/boards/MixSummary.tsx';
+import { OnPaper } from '../components/boards/OnPaper.tsx';
 import { Onward } from '../components/boards/Onward.tsx';
 import { PastDialog } from '../components/boards/PastDialog.tsx';
 import { Plank } from '../components/boards/Plank.tsx';
@@ -215,6 +216,7 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
             solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
           />
           <Row gap="near" wrap>
+            <OnPaper bench={bench} model={model} />
             {board.readings.length > 0 && <Button onClick={() => setOut(true)}>Readings as CGATS</Button>}
             {board.recipe && (
               <Button component="a" href={`/api/boards/${board.id}/stack.json`}>

@@ -1,10 +1,13 @@
 import { Button } from '@mui/material';
 import { useOutletContext, useSearchParams } from 'react-router';
+import { dayCard } from '../../record/cards/day-card.ts';
 import { dateText, dayOf, hoursOfDay } from '../../record/clock/week.ts';
+import { usePaper } from '../components/boards/OnPaper.tsx';
 import { useDoTask } from '../components/clock/ClockRow.tsx';
 import { Keys } from '../components/Keys.tsx';
 import { Row, Text } from '../components/layout.tsx';
 import { hourText } from '../components/moment.ts';
+import { useAttempt } from '../components/Toast.tsx';
 import type { ClockView } from '../hooks/clock.ts';
 import { useWeek } from '../hooks/week.ts';
 
@@ -24,6 +27,9 @@ export function DayPage() {
   const own = (planned?.planned ?? []).filter((p) => p.start >= from && p.start < next && !p.task.item.awaits);
   const go = (days: number) =>
     setParams({ day: dateText(new Date(day.getFullYear(), day.getMonth(), day.getDate() + days)) }, { replace: true });
+  const paper = usePaper();
+  const attempt = useAttempt();
+  const pdf = () => attempt(async () => (await import('../paper/pdf.ts')).saveCard(dayCard(from, own), paper));
   const minutes = own.reduce((sum, p) => sum + (p.end - p.start) / 60_000, 0);
   return (
     <div className="plate daylist">
@@ -42,6 +48,7 @@ export function DayPage() {
             ›
           </Button>
           <Button onClick={() => window.print()}>Print</Button>
+          <Button onClick={() => void pdf()}>As PDF</Button>
         </Row>
       </Row>
       {own.length === 0 && (

@@ -118,6 +118,8 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   );
 }
 
+const ScanDialog = lazy(async () => ({ default: (await import('../components/ScanDialog.tsx')).ScanDialog }));
+
 /** Fewer than these are seen at a look. */
 const MANY = 10;
 
@@ -130,6 +132,7 @@ export function JobsPage() {
   const jobs = data?.jobs;
   const [skipped] = usePersistentState('start-skipped', false);
   const [starting, setStarting] = useState(false);
+  const [scanning, setScanning] = useState(false);
   const here = useNavigation().state === 'idle';
   const asked = params.get('search') !== null || params.get('state') !== null || params.get('order') !== null;
   const skip = Number(params.get('skip') ?? 0);
@@ -156,7 +159,10 @@ export function JobsPage() {
     <>
       <header className="head">
         <h1>Jobs</h1>
-        <Button variant="contained" color="primary" sx={{ marginLeft: 'auto' }} onClick={() => setStarting(true)}>
+        <Button sx={{ marginLeft: 'auto' }} onClick={() => setScanning(true)}>
+          Open by label
+        </Button>
+        <Button variant="contained" color="primary" onClick={() => setStarting(true)}>
           New job
         </Button>
       </header>
@@ -207,6 +213,11 @@ export function JobsPage() {
         </Row>
       </div>
       {starting && <NewJobDialog onClose={() => setStarting(false)} />}
+      {scanning && (
+        <Suspense>
+          <ScanDialog onClose={() => setScanning(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -7,6 +7,7 @@ import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
+import { OnPaper } from '../boards/OnPaper.tsx';
 import { Pile, Row } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { useAttempt } from '../Toast.tsx';
@@ -17,7 +18,7 @@ const SHORT = 8;
 /** A finished board is approved at a tap, for one's own work or with the customer's initials: what it is then is frozen. */
 export function Approvals({
   bench,
-  model: { board },
+  model,
   main,
 }: {
   bench: OpenBench;
@@ -25,6 +26,7 @@ export function Approvals({
   /** It is the one thing to do. */
   main: boolean;
 }) {
+  const { board } = model;
   const [customer, setCustomer, forget] = usePersistentState(`approval/${board.id}`, '');
   const [busy, setBusy] = useState(false);
   const attempt = useAttempt();
@@ -66,6 +68,11 @@ export function Approvals({
           )}
         </div>
       ))}
+      {mine.length > 0 && (
+        <div>
+          <OnPaper bench={bench} model={model} />
+        </div>
+      )}
       <Row className="noprint" gap="near" wrap>
         <Button
           {...(main ? { variant: 'contained', color: 'primary', size: 'large' } : {})}
