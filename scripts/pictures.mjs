@@ -1,5 +1,7 @@
 // Makes docs/screenshots and src/demo/shelf.json again from a fresh demo shop: npm run pictures
+
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import os from 'node:os';
@@ -117,16 +119,27 @@ await press('Scale');
 await page.getByText('The simulated scale').click();
 for (let i = 0; i < 30; i++) await press('A pinch');
 await shoot('mix');
-await page.goto(`${base}/jobs/2/verdict?wood=beech`);
-await page.getByRole('button', { name: 'Plan the next board' }).waitFor();
+await page.goto(`${base}/jobs/2/verdict?wood=sapele`);
+await page.getByTestId('work-chance').waitFor();
 await shoot('verdict');
-await at('/jobs/2/together', 'together');
+// Three boards for the customer to choose among, under an address that is shown nowhere else.
+const job = await (await fetch(`${base}/api/jobs/2`)).json();
+const boards = job.woods.flatMap((wood) => wood.boards.filter((b) => b.recipe)).slice(0, 3);
+await fetch(`${base}/api/jobs/2/brackets`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({
+    id: randomUUID(),
+    boards: boards.map(({ id }, i) => ({ board: id, says: ['as the counter', 'a shade cooler', 'a shade warmer'][i] })),
+  }),
+});
+await at('/jobs/2/bracket', 'bracket');
 await at('/start', 'start');
 // The demo's job by eyes alone: its target said in words, its boards never read.
 const { jobs } = await (await fetch(`${base}/api/jobs`)).json();
 const byEyes = jobs.find((job) => /Harbour Master/.test(job.customer));
 await page.goto(`${base}/jobs/${byEyes.number}/verdict`);
-await page.getByRole('button', { name: 'Plan the next board' }).waitFor();
+await page.getByText('The next board', { exact: true }).waitFor();
 await shoot('looks');
 await at('/shelf?colour=russet', 'shelf');
 await at('/rack', 'rack');

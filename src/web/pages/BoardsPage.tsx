@@ -10,8 +10,10 @@ import { boardCode } from '../../record/board/codes.ts';
 import { boardName, isControl } from '../../record/board/plank.ts';
 import { isDone, lastRead, layersOn, mixedUpStage, stackAsMade, stageMean } from '../../record/board/stages.ts';
 import { layersToTry } from '../../record/board/tries.ts';
+import { stepLines } from '../../record/cards/step-lines.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/job/bench.ts';
 import { missOfFinished, offcutsLeft } from '../../record/job/standing.ts';
+import { nearestFirst } from '../../record/job/wall.ts';
 import { readStage, takeBoard } from '../../shared/contract/boards.ts';
 import { SPOTS, type StoredReading } from '../../shared/reading.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
@@ -44,6 +46,7 @@ import { change, useCameraFirst, useEyesOnly } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
+import { usePersistentState } from '../hooks/persistent-state.ts';
 
 const NO_LAYERS: Stack = [];
 
@@ -132,6 +135,7 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
   const [trying, setTrying] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
   const names = fields.map((f) => f.label);
+  const lines = stepLines(stack.length);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
   // A stage need not be read to go on from it.
   const passable =
@@ -159,7 +163,7 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
               {field.label}
               {i > 0 && KINDS[stack[i - 1]?.kind ?? 'clear'].is.final && <span title="No way back after it"> ⊣</span>}
               <Text as="div" size="small">
-                {state(i) || '\u00a0'}
+                {[state(i), stack.length > 0 && `from ${lines[i]} mm`].filter(Boolean).join(', ') || '\u00a0'}
               </Text>
             </button>
           ))}
@@ -299,12 +303,14 @@ export function BoardsPage() {
   const go = useNavigate();
   const [error, setError] = useState<string | null>(null);
   const [series, setSeries] = useState(false);
+  const [nearest, setNearest] = usePersistentState('nearest-first', false);
   const id = useNextId();
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   const { wood } = model;
   // A series varies the recipe in hand, or the newest of this wood, or the draft.
   const stack = model.board.recipe?.stack ?? wood.boards.findLast((b) => b.recipe)?.recipe?.stack ?? wood.draft;
   const left = offcutsLeft(wood);
+  const hung = nearest ? nearestFirst(bench, wood) : wood.boards;
   const take = async () => {
     try {
       const board = await change(takeBoard, { wood: wood.id }, { id: id.next() });
@@ -317,10 +323,15 @@ export function BoardsPage() {
   return (
     <>
       <Row className="noprint" gap="far" padY="near" padX="far" on="work" still scroll>
-        {wood.boards.map((board) => {
+        {hung.map((board) => {
           const small = boardModel(bench, wood, board);
           return small && <SmallBoard key={board.id} bench={bench} model={small} here={board.id === model.board.id} />;
         })}
+        {wood.boards.length > 2 && (
+          <Button aria-pressed={nearest} onClick={() => setNearest(!nearest)} sx={{ flex: 'none' }}>
+            {nearest ? 'As they were taken' : 'Nearest first'}
+          </Button>
+        )}
         <Button onClick={take} sx={{ flex: 'none' }}>
           Take another board
         </Button>
