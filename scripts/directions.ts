@@ -221,7 +221,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   },
 
   'web/theme': { rooms: [], packages: ['@mui/material'] },
-  'web/workers': { rooms: [...CORE], packages: ['comlink', 'exifr'] },
+  'web/workers': { rooms: [...CORE], packages: ['comlink', 'exifr', 'jsqr'] },
   'web/paper': {
     rooms: [...CORE, ...RECORD, 'web/workers'],
     packages: ['@fontsource', 'pdfmake'],

@@ -1,4 +1,5 @@
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
+import { qrSvg } from '../../src/record/cards/document.ts';
 import { rasterOf } from '../../src/server/intake/picture-file.ts';
 import { newId } from '../../src/shared/id.ts';
 import { asJpeg, asPng, CARD, type Drawing, type Drawn, drawn, type OnTheTable } from '../fixtures/drawn-picture.ts';
@@ -219,4 +220,33 @@ test('a telephone, a card and a tin: from an empty folder to a target and a raw 
     await page.goto(`${address}/jobs/${jobs[0].number}/target`);
     await expect(page.getByTestId('known-to')).toContainText('Known to');
   });
+});
+
+test('boards are found by their labels: their fields lie beside them', async ({ page, context, request, shop }) => {
+  const job = await newJob(request, shop);
+  const two = await (await request.post(`${shop}/api/woods/${job.wood.id}/boards`, { data: { id: newId() } })).json();
+  expect(two.number).toBe(2);
+  // Two boards as they lie on the bench, a label on the raw end of each.
+  const drawn = await context.newPage();
+  await drawn.setViewportSize({ width: 1000, height: 700 });
+  const board = (code: string, top: number, colour: string) =>
+    `<div style="position:absolute;left:60px;top:${top}px;width:880px;height:180px;background:${colour}">
+       <div style="position:absolute;left:20px;top:40px;width:100px">${qrSvg(code)}</div></div>`;
+  await drawn.setContent(
+    `<body style="margin:0;background:#8a8a8a">${board(`${job.number}/oak-1`, 80, '#b58a5a')}${board(`${job.number}/oak-2`, 400, '#7a4a2a')}</body>`,
+  );
+  const buffer = await drawn.screenshot();
+  await drawn.close();
+  await page.goto(`/jobs/${job.number}/picture?board=oak-1`);
+  await page.getByLabel('Picture file').setInputFiles({ name: 'bench.png', mimeType: 'image/png', buffer });
+  await expect(page.getByTestId('by-label')).toContainText('board 1');
+  await expect(page.getByTestId('by-label')).toContainText('board 2');
+  await expect(page.getByRole('button', { name: '✓ board 1' })).toBeVisible();
+  // Its field lies on the board, past the label.
+  const table = (await page.getByRole('application').boundingBox()) as { x: number; width: number };
+  const field = (await page.getByRole('application').locator('g').first().boundingBox()) as {
+    x: number;
+    width: number;
+  };
+  expect((field.x - table.x) / table.width).toBeGreaterThan(0.3);
 });

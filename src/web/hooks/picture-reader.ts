@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PicturedGrey, PicturedThing } from '../../core/picture/shot.ts';
 import { TARGET } from '../../record/job/belief.ts';
 import { startPictureReader } from '../workers/index.ts';
+import type { FoundCode } from '../workers/labels.ts';
 import type { OpenedPicture, PictureLooked } from '../workers/picture-reader.ts';
 
 interface WhatLies {
@@ -24,6 +25,7 @@ export function usePictureReader() {
   const worker = useRef<ReturnType<typeof startPictureReader> | null>(null);
   const [picture, setPicture] = useState<OpenedPicture | null>(null);
   const [looked, setLooked] = useState<PictureLooked | null>(null);
+  const [labels, setLabels] = useState<readonly FoundCode[]>([]);
   const [error, setError] = useState<string | null>(null);
   // What lies where moves faster than it is looked at: only the newest is.
   const asked = useRef(0);
@@ -38,6 +40,7 @@ export function usePictureReader() {
     asked.current++;
     setPicture(null);
     setLooked(null);
+    setLabels([]);
   }, []);
   useEffect(() => close, [close]);
 
@@ -52,7 +55,12 @@ export function usePictureReader() {
       if ('refused' in answer) {
         setError(answer.refused);
         close();
-      } else setPicture(answer);
+      } else {
+        setPicture(answer);
+        // What its labels say comes when it comes: the picture is there to be tapped meanwhile.
+        const found = await mine.reader.labels().catch(() => []);
+        if (worker.current === mine) setLabels(found);
+      }
     },
     [close],
   );
@@ -78,5 +86,5 @@ export function usePictureReader() {
     if (!kept) throw new Error('No picture is open.');
     return asBase64(kept);
   }, []);
-  return { picture, looked, open, look, bytes, close, error };
+  return { picture, looked, labels, open, look, bytes, close, error };
 }

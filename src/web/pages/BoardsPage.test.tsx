@@ -196,6 +196,17 @@ describe('a series of boards', () => {
     expect(totals).toEqual([...totals].sort((a, b) => a - b));
     expect(totals[1]).toBeCloseTo(5.5, 2);
   });
+  it('a bracket is made on strips of one plank, and stands for the customer', async () => {
+    const { job, press, choose } = await openSeries();
+    await choose('Made on', 'strips of board 1, one plank');
+    await press('Plan these boards');
+    expect(await screen.findByText('3 strips planned: lighter, on, darker.')).toBeDefined();
+    const now = await ask<Job>('GET', `/jobs/${job.number}`);
+    const { boards } = now.woods[0];
+    expect(boards.map((b) => b.strip)).toEqual(['lighter', 'on', 'darker']);
+    expect(new Set(boards.map((b) => b.plank)).size).toBe(1);
+    expect(now.brackets.at(-1)?.boards).toEqual(boards.map((b) => ({ board: b.id, says: b.strip })));
+  });
   it('a ladder takes one colour up in even steps', async () => {
     const { job, press, choose, fill } = await openSeries();
     await press('Ladder');

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { TABLE } from '../../core/belief/pictures.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../core/colour/lights.ts';
-import { findBoard } from '../../record/board/codes.ts';
+import { boardCode, findBoard, recordCode } from '../../record/board/codes.ts';
 import { boardName } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
 import { stageOf, TARGET } from '../../record/job/belief.ts';
@@ -49,6 +49,20 @@ function useThings({ job }: OpenBench): CanLie[] {
     return [asTarget, ...boards, ...asTables, ...(data?.things ?? []).map(asRack)];
   }, [job, data]);
 }
+
+/** Which thing of a job each label stands for. */
+const useCodes = ({ job }: OpenBench): ReadonlyMap<string, string> =>
+  useMemo(
+    () =>
+      new Map(
+        job.woods.flatMap((wood) =>
+          wood.boards.map(
+            (b) => [recordCode(job.number, boardCode(wood.code, b.number)), stageOf(b, layersOn(b))] as const,
+          ),
+        ),
+      ),
+    [job],
+  );
 
 const isTable = (id: string) => asTables.some((t) => t.id === id);
 
@@ -198,7 +212,8 @@ export function PicturePage() {
   const wanted = things
     .filter((t) => t.thing === 'target' || (t.thing === 'board' && t.board === board?.id))
     .map((t) => t.id);
-  const inHand = usePictureInHand(job.id, things, wanted);
+  const codes = useCodes(bench);
+  const inHand = usePictureInHand(job.id, things, wanted, codes);
   const [camera, setCamera] = usePersistentState('camera', 'this telephone');
   const [light, setLight] = useState<KeptPicture['light']>('D65');
   const [swapOf, setSwapOf] = useState<string | null>(null);
@@ -289,6 +304,9 @@ export function PicturePage() {
           <ErrorMessage error={refused} />
         </Pile>
         <Pile gap="near" top>
+          {inHand.labelled.length > 0 && (
+            <div data-testid="by-label">Found by their labels: {inHand.labelled.map(inHand.nameOf).join(', ')}.</div>
+          )}
           <WhatLies inHand={inHand} things={things.filter(isNear)}>
             {others.length > 0 && (
               <TextField

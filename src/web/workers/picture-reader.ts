@@ -8,6 +8,7 @@ import { checkSize, type Raster } from '../../core/picture/raster.ts';
 import { curvesBy, type PicturedGrey, type PicturedThing, type Shot, shotOf } from '../../core/picture/shot.ts';
 import { type SurfaceSeen, surfaceSeen } from '../../core/picture/surface.ts';
 import { shownWithout } from '../../core/picture/without-card.ts';
+import type { FoundCode } from './labels.ts';
 
 /** A picture that was opened: upright, as large as it is kept. */
 export interface OpenedPicture {
@@ -177,6 +178,12 @@ export const pictureReader = {
       if (!(trouble instanceof FieldError)) throw trouble;
       return transfer({ shot: null, refused: trouble.message, leftOut, surfaces: {}, doubts: [] }, bitmaps);
     }
+  },
+  /** The codes of labels that lie in it. */
+  async labels(): Promise<FoundCode[]> {
+    if (!raster) throw new Error('No picture is open.');
+    const own = raster;
+    return (await import('./labels.ts')).codesIn(own);
   },
   /** The file as it is kept: a JPEG with nothing in it but the picture. */
   async kept(): Promise<Uint8Array> {

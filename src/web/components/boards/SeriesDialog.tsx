@@ -1,14 +1,17 @@
 import { MenuItem, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useRef } from 'react';
 import { z } from 'zod';
+import { FieldError } from '../../../core/field-error.ts';
 import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
 import { bracketBoards, gridBoards, ladderBoards, type SeriesBoard } from '../../../core/match/series.ts';
+import { boardName } from '../../../record/board/plank.ts';
+import { layersOn } from '../../../record/board/stages.ts';
 import { type BoardModel, nextBoardModel, problemOf } from '../../../record/job/bench.ts';
 import { ANYTHING, openingsOf } from '../../../record/job/openings.ts';
 import { offcutsLeft } from '../../../record/job/standing.ts';
-import { planRecipe, takeBoard } from '../../../shared/contract/boards.ts';
+import { planRecipe, splitBoard, takeBoard } from '../../../shared/contract/boards.ts';
 import { standBracket } from '../../../shared/contract/brackets.ts';
 import { newId } from '../../../shared/id.ts';
 import { change, fetchMoved, send } from '../../hooks/api.ts';
@@ -34,6 +37,8 @@ const KIND_WORDS: Record<Kind, string> = {
   grid: 'Two colours of one layer crossed.',
 };
 const LITRES = 0.1;
+/** More parts a plank is not divided into. */
+const MOST_STRIPS = 8;
 
 /** As it is typed; how many steps a kind can have, and how far apart boards may stand, is known where they are made. */
 const SeriesShape = z.object({
@@ -42,6 +47,7 @@ const SeriesShape = z.object({
   second: z.string(),
   steps: z.number('How many steps?'),
   apart: z.number('How far apart?'),
+  on: z.enum(['boards', 'strips']),
 });
 
 /** A ladder, a grid or a bracket: boards spaced evenly in ΔE00, each planned with its own recipe. */
@@ -57,6 +63,8 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
   const ids = useRef<{ board: string; recipe: string }[]>([]);
   const bracket = useNextId();
   const left = offcutsLeft(model.wood);
+  /** Nothing is on it yet, and it is in one piece. */
+  const strippable = layersOn(model.board) === 0 && !model.board.strip;
 
   const boardsOf = ({ kind, first, second, steps, apart }: z.infer<typeof SeriesShape>): SeriesBoard[] => {
     const openings = openingsOf(stack, bench.offered, ANYTHING, 0);
@@ -78,17 +86,28 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
       second: (used[1] ?? colours[1])?.key ?? '',
       steps: '3',
       apart: '2',
+      on: 'boards',
     },
     read: ({ steps, apart, ...typed }) => ({ ...typed, steps: numberTyped(steps), apart: numberTyped(apart) }),
     shape: SeriesShape,
     save: async (asked) => {
       const series = boardsOf(asked);
       const knowledge = bench.knowledgeId;
+      const onStrips = strippable && asked.on === 'strips';
+      if (onStrips && series.length > MOST_STRIPS)
+        throw new FieldError('on', `A plank has ${MOST_STRIPS} strips at most: take boards of their own.`);
+      // A second tap, or one after a lost answer, goes on with the same boards.
+      for (const i of series.keys()) ids.current[i] ??= { board: newId(), recipe: newId() };
+      const boards = ids.current.map(({ board }, i) => (onStrips && i === 0 ? model.board.id : board));
+      if (onStrips) {
+        const [own, ...rest] = series.map((s) => s.label);
+        const strips = rest.map((name, i) => ({ id: nth(boards, i + 1), name }));
+        await send(splitBoard, { board: model.board.id }, { own: own ?? '', strips });
+      }
       for (const [i, { stack: each }] of series.entries()) {
-        // A second tap, or one after a lost answer, goes on with the same boards.
-        ids.current[i] ??= { board: newId(), recipe: newId() };
-        const { board, recipe } = ids.current[i];
-        await send(takeBoard, { wood: model.wood.id }, { id: board });
+        const board = nth(boards, i);
+        const { recipe } = nth(ids.current, i);
+        if (!onStrips) await send(takeBoard, { wood: model.wood.id }, { id: board });
         const plan = { id: recipe, stack: each, litres: LITRES, origin: 'hand' as const, knowledge };
         await send(planRecipe, { board }, plan);
       }
@@ -98,13 +117,16 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
           { job: bench.job.id },
           {
             id: bracket.next(),
-            boards: series.map(({ label }, i) => ({ board: ids.current[i]?.board as string, says: label })),
+            boards: series.map(({ label }, i) => ({ board: nth(boards, i), says: label })),
           },
         );
       bracket.kept();
       await fetchMoved(takeBoard);
       await fetchMoved(planRecipe);
-      say({ text: `${series.length} boards planned: ${series.map((b) => b.label).join(', ')}.` });
+      await fetchMoved(splitBoard);
+      say({
+        text: `${series.length} ${onStrips ? 'strips' : 'boards'} planned: ${series.map((b) => b.label).join(', ')}.`,
+      });
     },
     onSaved: onClose,
   });
@@ -146,7 +168,13 @@ export function SeriesDialog({ bench, model, stack, onClose }: Props) {
       ) : (
         <TypedField control={form.control} name="steps" label="Steps" />
       )}
-      {left !== null && (
+      {strippable && (
+        <TypedField control={form.control} name="on" label="Made on" select>
+          <MenuItem value="boards">boards of their own</MenuItem>
+          <MenuItem value="strips">strips of {boardName(model.board).toLowerCase()}, one plank</MenuItem>
+        </TypedField>
+      )}
+      {left !== null && form.watch('on') === 'boards' && (
         <div className="note">
           {left} {left === 1 ? 'offcut' : 'offcuts'} of {model.species.name.toLowerCase()} left for trials.
         </div>

@@ -36,6 +36,7 @@ export interface Arrangement {
 }
 export const NOTHING_PLACED: Arrangement = { card: null, things: [] };
 
+const inside = (v: number) => Math.min(1, Math.max(0, v));
 const scaled = (quad: Quad, w: number, h: number): Quad => quad.map(([x, y]) => [x * w, y * h]) as unknown as Quad;
 /** Of a grey's part of the card so much at each side is left, and above and below. */
 const [SIDE, ABOVE] = [0.22, 0.25];
@@ -65,6 +66,10 @@ export function inPixels(
     things: things.map(({ id, corners }) => ({ id, corners: scaled(corners, width, height) })),
   };
 }
+
+/** Corners in pixels as shares of the picture, no farther than its edges. */
+export const inShares = (quad: Quad, { width, height }: PictureSize): Quad =>
+  quad.map(([x, y]) => [inside(x / width), inside(y / height)]) as unknown as Quad;
 
 type Corners = NewField['corners'];
 /** What is sent of it, and what is kept. */
@@ -99,7 +104,6 @@ export function fieldsFrom(
   };
 }
 
-const inside = (v: number) => Math.min(1, Math.max(0, v));
 /** Moved by so much of the picture, as far as it has room. */
 export function movedBy(quad: Quad, dx: number, dy: number): Quad {
   const room = (axis: 0 | 1, d: number) => {

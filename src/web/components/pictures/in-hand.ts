@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
+import { fieldBesideLabel } from '../../../core/picture/label.ts';
 import type { Point, Quad } from '../../../core/picture/quad.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { usePictureReader } from '../../hooks/picture-reader.ts';
-import { type Arrangement, fieldAt, inPixels, NOTHING_PLACED } from './arrangement.ts';
+import { type Arrangement, fieldAt, inPixels, inShares, NOTHING_PLACED } from './arrangement.ts';
 import { useCard } from './card.ts';
 
 export const CARD_ID = 'card';
@@ -10,6 +11,8 @@ export const CARD_ID = 'card';
 const WIDTHS = { thing: 0.18, card: 0.42 };
 const HEIGHTS = { thing: 0.18, card: 0.14 };
 const MOST_HEIGHT = 0.6;
+
+const NO_CODES: ReadonlyMap<string, string> = new Map();
 
 /** What can lie in a picture, as a page calls it. */
 export interface Nameable {
@@ -20,14 +23,20 @@ export interface Nameable {
 /**
  * A picture in hand with what lies where in it, kept from picture to picture in this browser.
  * @param things what can lie in it; of the last arrangement what is not among them any more is left away
+ * @param codes which thing the code of a label stands for: found in the picture, its field is put down beside the label
  * @param wanted what is put down next where nothing else is chosen, after the card
  */
-export function usePictureInHand(keep: string, things: readonly Nameable[], wanted: readonly string[]) {
+export function usePictureInHand(
+  keep: string,
+  things: readonly Nameable[],
+  wanted: readonly string[],
+  codes: ReadonlyMap<string, string> = NO_CODES,
+) {
   const [card, setCard] = useCard();
   const [kept, setKept] = usePersistentState<Arrangement>(`arrangement/${keep}`, NOTHING_PLACED);
   const [chosen, setChosen] = useState<string | null>(null);
   const reader = usePictureReader();
-  const { picture, looked, look } = reader;
+  const { picture, looked, labels, look } = reader;
   const arrangement = useMemo(
     () => ({ ...kept, things: kept.things.filter((t) => things.some((n) => n.id === t.id)) }),
     [kept, things],
@@ -38,6 +47,25 @@ export function usePictureInHand(keep: string, things: readonly Nameable[], want
   useEffect(() => {
     if (pixels) look(pixels);
   }, [pixels, look]);
+
+  // Labels are found once, after the picture is open: what lies already where it was put stays there.
+  const labelled = useMemo(
+    () =>
+      picture
+        ? labels.flatMap(({ text, corners }) => {
+            const id = codes.get(text.trim());
+            return id ? [{ id, corners: inShares(fieldBesideLabel(corners), picture) }] : [];
+          })
+        : [],
+    [labels, codes, picture],
+  );
+  useEffect(() => {
+    if (labelled.length === 0) return;
+    setKept((now) => ({
+      ...now,
+      things: [...now.things.filter((t) => !labelled.some((l) => l.id === t.id)), ...labelled],
+    }));
+  }, [labelled, setKept]);
 
   const setField = (id: string, corners: Quad | null) =>
     setKept(
@@ -66,6 +94,8 @@ export function usePictureInHand(keep: string, things: readonly Nameable[], want
     arrangement,
     setArrangement: setKept,
     placed,
+    /** What was found by its label. */
+    labelled: labelled.map((l) => l.id),
     /** What the next tap puts down; null where everything lies that is wanted. */
     next,
     choose: setChosen,

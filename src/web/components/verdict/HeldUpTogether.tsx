@@ -53,7 +53,7 @@ function useHoldable(bench: OpenBench): Held[] {
       const { id, label, lab, kind } = thing;
       return { id, label, group: GROUPS[kind], model: null, lab: lab as Lab };
     });
-  return [...own, ...others].sort((p, q) => p.group.localeCompare(q.group));
+  return [...own, ...others];
 }
 
 /** Any two to four boards of the job, of other jobs or of the rack, touching one another and the target. */
@@ -136,7 +136,7 @@ function Beside({ label, model, lab }: { label: string; model: BoardModel; lab: 
   const { miss } = useTold();
   const wanted = model.target && labOf(model.target.reflectance);
   return (
-    <Area padTop="hair" padRight="near">
+    <Area padTop="hair" padRight="near" data-testid="held-up">
       <Text as="div" strong>
         {label}
       </Text>
