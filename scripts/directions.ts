@@ -252,7 +252,6 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'echarts',
       '@dnd-kit',
       'react-hotkeys-hook',
-      'qrcode',
       'zod',
     ],
   },

@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import jsQR from 'jsqr';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import { qrSvg } from '../../src/record/cards/document.ts';
+import { qrSvg } from '../../src/record/cards/qr.ts';
 import { test } from './demo.ts';
 
 /** A file that a tap saves, read by another package than the one that wrote it. */

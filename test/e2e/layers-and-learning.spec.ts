@@ -199,6 +199,7 @@ test('a board that is not there yet: what to add to the batch, and the next boar
   await expect(page.getByTestId('batch-answer')).toContainText(
     /expected ΔE00 [\d.]+–[\d.]+, 8 boards in 10; [\d.]+ L in the pot/,
   );
+  await openWay(page, 'The next board');
   await page.getByRole('button', { name: 'Plan the next board' }).click();
   await expect(page.getByRole('heading', { name: /Mix sheet, recipe 2/ })).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
-import { qrSvg } from '../../src/record/cards/document.ts';
+import { qrSvg } from '../../src/record/cards/qr.ts';
 import { rasterOf } from '../../src/server/intake/picture-file.ts';
 import { newId } from '../../src/shared/id.ts';
 import { asJpeg, asPng, CARD, type Drawing, type Drawn, drawn, type OnTheTable } from '../fixtures/drawn-picture.ts';

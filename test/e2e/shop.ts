@@ -65,6 +65,7 @@ export async function takeFirstRoad(page: Page) {
 export async function openWay(page: Page, title: string): Promise<void> {
   const ways = page.getByRole('region', { name: 'What to do' });
   await expect(ways.getByRole('heading').first()).toBeVisible();
+  await expect(ways.getByRole('heading', { name: 'Looking for the best way on' })).toHaveCount(0);
   if ((await ways.getByRole('heading', { name: title, exact: true }).count()) > 0) return;
   await ways.locator('summary', { hasText: title }).click();
 }

@@ -14,6 +14,7 @@ const READ: BoardStanding = {
   tolerance: 1,
   fromHere: null,
   nextBoard: 0.7,
+  looking: false,
   triedEnough: false,
 };
 const step = (over: Partial<BoardStanding>) => nextStep({ ...READ, ...over });
@@ -44,8 +45,10 @@ describe('the one thing to do next', () => {
   it('saves a board where what goes on top is about as likely', () => {
     expect(step({ fromHere: 0.65, nextBoard: 0.7 })).toBe('from here');
     expect(step({ fromHere: 0.4, nextBoard: 0.7 })).toBe('next board');
-    // While a way on is still being looked for there is the next board.
     expect(step({ fromHere: null, nextBoard: null })).toBe('next board');
+    // While one of the two is being worked out neither is offered first.
+    expect(step({ looking: true, fromHere: 0.9 })).toBe('looking');
+    expect(step({ looking: true, chance: 1 })).toBe('approve');
   });
   it('stops where the wood varies by more than the tolerance and the board is within that', () => {
     expect(step({ off: 1.8, scatter: 2.1 })).toBe('stop');

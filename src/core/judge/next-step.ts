@@ -12,7 +12,9 @@ export type VerdictStep =
   | 'next board'
   | 'other colours'
   /** The wood itself varies more than the tolerance. */
-  | 'stop';
+  | 'stop'
+  /** Which way on is the best is still being worked out. */
+  | 'looking';
 
 /** How a board stands, for what to do next. */
 export interface BoardStanding {
@@ -31,9 +33,11 @@ export interface BoardStanding {
   off: number | null;
   scatter: number | null;
   tolerance: number;
-  /** That it passes with what can be put on it from here, and that the next board does; null where there is no such way, or it is still being looked for. */
+  /** That it passes with what can be put on it from here, and that the next board does; null where there is no such way. */
   fromHere: number | null;
   nextBoard: number | null;
+  /** One of the two is still being worked out: what is to be done would change under the hand. */
+  looking: boolean;
   /** Boards of these colours came to nothing often enough. */
   triedEnough: boolean;
 }
@@ -59,6 +63,7 @@ export function nextStep(s: BoardStanding): VerdictStep {
     if (s.lookTells) return 'look';
   }
   if (wanders(s)) return 'stop';
+  if (s.looking) return 'looking';
   const [here, next] = [s.fromHere ?? 0, s.nextBoard ?? 0];
   if (s.triedEnough && Math.max(here, next) < HOPELESS) return 'other colours';
   return s.fromHere !== null && here + A_BOARD >= next ? 'from here' : 'next board';

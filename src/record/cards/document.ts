@@ -1,6 +1,6 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
-import QRCode from 'qrcode';
 import type { Block, BoardLabel, Paper, PaperCard } from './card.ts';
+import { qrSvg } from './qr.ts';
 import { CUT } from './step-lines.ts';
 
 /** Points in a millimetre. */
@@ -45,19 +45,6 @@ export function runsOf(text: string): { text: string; font: 'Next' | 'NextExt' }
   return runs;
 }
 const said = (text: string) => ({ text: runsOf(text) });
-
-/** A QR code as an SVG, level M of ISO/IEC 18004. */
-export function qrSvg(text: string): string {
-  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-  const { size, data } = modules;
-  const quiet = 4;
-  const path = Array.from({ length: size ** 2 }, (_, n) => n)
-    .filter((n) => data[n])
-    .map((n) => `M${(n % size) + quiet} ${Math.floor(n / size) + quiet}h1v1h-1z`)
-    .join('');
-  const side = size + 2 * quiet;
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${side} ${side}"><rect width="${side}" height="${side}" fill="#ffffff"/><path d="${path}" fill="#000000"/></svg>`;
-}
 
 /** Lines of a hair between rows, as far apart as the type is large. */
 const hairlines = (points: number) => ({

@@ -1,19 +1,9 @@
-import QRCode from 'qrcode';
 import { useMemo } from 'react';
-
-/** Modules of quiet about a code, as ISO/IEC 18004 wants. */
-const QUIET = 4;
+import { qrPath } from '../../record/cards/qr.ts';
 
 /** A QR code, drawn as one path; `text` is what a scan reads. */
 export function QrCode({ text, size }: { text: string; size: number }) {
-  const { side, path } = useMemo(() => {
-    const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-    const dark = Array.from({ length: modules.size ** 2 }, (_, n) => n).filter((n) => modules.data[n]);
-    return {
-      side: modules.size + 2 * QUIET,
-      path: dark.map((n) => `M${(n % modules.size) + QUIET} ${Math.floor(n / modules.size) + QUIET}h1v1h-1z`).join(''),
-    };
-  }, [text]);
+  const { side, path } = useMemo(() => qrPath(text), [text]);
   return (
     <svg
       className="qr"

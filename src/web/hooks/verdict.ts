@@ -61,7 +61,8 @@ export function useFromHere(bench: OpenBench, model: BoardModel, asked: boolean)
   }, [bench, model, tolerance, house, asked]);
   const way = found(solve, useSolved(solve));
   const done = model.board.recipe?.stack.length ?? 0;
-  return { ...way, road: way.answer?.roads.find((r) => r.stack.length > done) ?? null };
+  const looking = way.looking || (asked && !house);
+  return { ...way, looking, road: way.answer?.roads.find((r) => r.stack.length > done) ?? null };
 }
 
 export interface NextRecipe extends Found<Awaited<ReturnType<Matcher['correct']>>> {

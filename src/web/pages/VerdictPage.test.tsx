@@ -200,6 +200,7 @@ describe('the verdict', () => {
     const [, before, after] = answer.match(/aimed ([\d.]+) off, then ([\d.]+)/) ?? [];
     expect(Number(after)).toBeLessThan(Number(before));
     expect(answer).toMatch(/expected ΔE00 [\d.]+–[\d.]+, 8 boards in 10/);
+    await waitFor(() => expect(screen.queryByText('Looking for the best way on')).toBeNull(), { timeout: 30_000 });
     if (screen.queryByRole('button', { name: 'Plan the next board' }) === null)
       await page.user.click(screen.getByText('The next board'));
     await page.press('Plan the next board');

@@ -122,6 +122,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     tolerance,
     fromHere: fromHere.road?.chance ?? null,
     nextBoard: next.answer?.promise.chance ?? null,
+    looking: bench.learning || fromHere.looking || next.looking,
     triedEnough: next.triedEnough,
   });
   const final = fields.at(-1);

@@ -1,4 +1,4 @@
-import { Button } from '@mui/material';
+import { Button, LinearProgress } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { VerdictStep } from '../../../core/judge/next-step.ts';
@@ -95,6 +95,13 @@ function useWays({ bench, model, recipe, step, read, fromHere, next, again, seen
       cost: 'as it is, nothing more to make',
       panel: (main) => <Approvals bench={bench} model={model} main={main && step !== 'done'} />,
     },
+    step === 'looking'
+      ? {
+          step,
+          title: 'Looking for the best way on',
+          panel: () => <LinearProgress aria-label="Looking for the best way on" />,
+        }
+      : null,
     step === 'read again' ? { step, title: 'Read it again', panel: () => <MixedUp model={model} /> } : null,
     step === 'read its tones' ? { step, title: 'Read its tones', panel: () => <TonesNotRead model={model} /> } : null,
     step === 'stop' && again?.scatter
