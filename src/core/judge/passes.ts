@@ -1,4 +1,5 @@
 import { ciede2000Parts } from '../colour/ciede2000.ts';
+import { ENOUGH } from './next-step.ts';
 import type { Verdict } from './verdict.ts';
 
 /** What was wished for beside the colour, or was seen of it, and what was found. */
@@ -31,9 +32,6 @@ interface Judged<T extends string> {
   tolerance: number;
 }
 
-/** By looks nothing is a pass or none unless it is as likely as this. */
-const SURE = 0.9;
-
 /** Every pass of a board: colour, lightness, how even it lies, its grain, and what was wished for, each its own. */
 export function passesOf<T extends string>(judged: Judged<T>): Pass<T>[] {
   const { verdict, readings, chance, told, tolerance } = judged;
@@ -57,7 +55,7 @@ export function passesOf<T extends string>(judged: Judged<T>): Pass<T>[] {
     passes.push({
       what: 'colour',
       says: chance === null ? null : `${Math.round(10 * chance)} in 10`,
-      passed: chance === null ? null : chance >= SURE ? true : chance <= 1 - SURE ? false : null,
+      passed: chance === null ? null : chance >= ENOUGH ? true : chance <= 1 - ENOUGH ? false : null,
     });
   const lies = told.find((t) => t.what === 'even');
   if (!lies && readings && readings.count >= FOR_EVENNESS)

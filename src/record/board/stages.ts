@@ -1,7 +1,7 @@
 import { meanSpectrum, type Spectrum } from '../../core/colour/grid.ts';
 import { isMixUp, strayOf } from '../../core/judge/mix-up.ts';
 import { nth } from '../../core/known.ts';
-import type { Layer, Stack } from '../../core/layers/layer.ts';
+import { type Layer, type Stack, setting, traitsOf } from '../../core/layers/layer.ts';
 
 /** What of a board its stages are known by: any record that has these will do. */
 export interface Staged {
@@ -81,3 +81,7 @@ export function mixedUpStage(board: Staged): number | null {
   }
   return null;
 }
+
+/** Coats of clear that are on a finished board. */
+export const clearCoatsOn = (board: Pick<Staged, 'recipe' | 'coats'>): number =>
+  stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);

@@ -63,3 +63,10 @@ export function boardFields(bench: Bench, model: BoardModel): BoardField[] {
   });
   return andUnforeseen(fields, looks, model, stack);
 }
+
+/** A field alone, as it was read or else as it is foreseen: what is shown of a finished board where the two are not compared. */
+export const asItIs = (field: BoardField): BoardField => ({
+  ...field,
+  expected: field.measured ?? field.expected,
+  measured: null,
+});

@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { type BoardModel, boardModel, openBench } from '../../record/job/bench.ts';
-import { boardFields } from '../../record/job/fields.ts';
+import { asItIs, boardFields } from '../../record/job/fields.ts';
 import { faceOf, paintingOf } from '../../record/job/painting.ts';
 import type { BracketAnswer, KeptBracket, NewAddress, NewBracket, OpenedAddress } from '../../shared/bracket.ts';
 import type { Job } from '../../shared/job.ts';
@@ -126,10 +126,9 @@ const PICTURE = [720, 240] as const;
 function finishedPicture(bench: ReturnType<typeof openBench>, model: BoardModel) {
   const final = boardFields(bench, model).at(-1);
   if (!final) return null;
-  const shown = { ...final, expected: final.measured ?? final.expected, measured: null };
   return {
     face: faceOf(model.species, { seed: model.seed, texture: model.preparation.texture }, PICTURE),
-    painting: paintingOf({ fields: [shown], target: null, light: DAYLIGHT }),
+    painting: paintingOf({ fields: [asItIs(final)], target: null, light: DAYLIGHT }),
   };
 }
 

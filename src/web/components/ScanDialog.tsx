@@ -1,7 +1,7 @@
 import { Button, TextField } from '@mui/material';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { codeScanned, findBoard } from '../../record/board/codes.ts';
+import { boardCode, codeScanned, findBoard } from '../../record/board/codes.ts';
 import { wholeJob } from '../../shared/contract/jobs.ts';
 import { send } from '../hooks/api.ts';
 import { sentenceOf } from './ErrorMessage.tsx';
@@ -66,7 +66,7 @@ export function ScanDialog({ onClose }: { onClose: () => void }) {
     try {
       const { woods } = await send(wholeJob, { job: found.job });
       const there = findBoard(woods, { wood: null, board: found.board });
-      const named = there && `${there.wood.code}-${there.board.number}` === found.board;
+      const named = there && boardCode(there.wood.code, there.board.number) === found.board;
       if (!named) return setError(`There is no board ${found.board} in job ${found.job}.`);
       onClose();
       await go(`/jobs/${found.job}/boards?board=${found.board}`);

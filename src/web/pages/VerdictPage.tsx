@@ -9,9 +9,8 @@ import { passesOf } from '../../core/judge/passes.ts';
 import { readingStatistics } from '../../core/judge/statistics.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { nth } from '../../core/known.ts';
-import { setting, traitsOf } from '../../core/layers/layer.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
-import { finishedMean, isDone, isRead, layersOn, mixedUpStage, stackAsMade } from '../../record/board/stages.ts';
+import { clearCoatsOn, finishedMean, isDone, isRead, layersOn, mixedUpStage } from '../../record/board/stages.ts';
 import { beliefOf, hasAim, stageOf } from '../../record/job/belief.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
 import { seenStanding } from '../../record/job/by-sight.ts';
@@ -126,7 +125,6 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
     triedEnough: next.triedEnough,
   });
   const final = fields.at(-1);
-  const clearCoats = stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);
   return (
     <>
       {final && <TouchingLights bench={bench} model={model} field={final} read={verdict !== null} />}
@@ -153,7 +151,7 @@ function VerdictOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               readings:
                 readings.length > 0 ? { count: readings.length, spread: readingStatistics(readings).spread } : null,
               chance: verdict ? null : chance,
-              told: judgeFinish(wishes, board.finish, clearCoats),
+              told: judgeFinish(wishes, board.finish, clearCoatsOn(board)),
               tolerance,
             })}
           />

@@ -1,6 +1,7 @@
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { type BoardModel, boardModel } from '../../../record/job/bench.ts';
+import { asItIs } from '../../../record/job/fields.ts';
 import type { KeptBracket } from '../../../shared/bracket.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useBoardFields } from '../../hooks/looks.ts';
@@ -40,7 +41,7 @@ function Finished({ bench, model, height }: { bench: OpenBench; model: BoardMode
       wood={model.species}
       texture={model.preparation.texture}
       seed={model.seed}
-      fields={[{ ...final, expected: final.measured ?? final.expected, measured: null }]}
+      fields={[asItIs(final)]}
       target={null}
       light={DAYLIGHT}
       height={height}

@@ -9,8 +9,7 @@ import {
   sheenOf,
   sheenWord,
 } from '../../../core/finish/finish.ts';
-import { setting, traitsOf } from '../../../core/layers/layer.ts';
-import { stackAsMade } from '../../../record/board/stages.ts';
+import { clearCoatsOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { changeBoard } from '../../../shared/contract/boards.ts';
 import { Sheen } from '../../../shared/finish.ts';
@@ -40,7 +39,6 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
     save: async (finish, version) => (await change(changeBoard, { board: board.id }, { version, finish })).version,
   });
   const { words } = useTold();
-  const coats = stackAsMade(board).reduce((sum, l) => sum + (traitsOf(l).clear ? setting(l, 'coats') : 0), 0);
   const put = (part: Partial<Finish>) =>
     set(Object.fromEntries(Object.entries({ ...shown, ...part }).filter(([, v]) => v !== undefined)));
   const field = {
@@ -68,7 +66,7 @@ export function FinishPasses({ bench, model }: { bench: OpenBench; model: BoardM
     grain: <OneOf label="Its grain is" of={GRAINS} value={shown.grain} onChange={(grain) => void put({ grain })} />,
     use: <span />,
   };
-  const judged = judgeFinish(wishes, shown, coats);
+  const judged = judgeFinish(wishes, shown, clearCoatsOn(board));
   /** What may be said of any board, wished for or not. */
   const unsaid = (['even', 'grain'] as const).filter((what) => shown[what] === undefined);
   return (

@@ -11,7 +11,7 @@ import { boardName } from '../../../record/board/plank.ts';
 import { isDone } from '../../../record/board/stages.ts';
 import { nameOfWood } from '../../../record/board/wood.ts';
 import { type BoardModel, boardModel } from '../../../record/job/bench.ts';
-import type { BoardField } from '../../../record/job/fields.ts';
+import { asItIs } from '../../../record/job/fields.ts';
 import { useRackAtHand } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useBoardFields } from '../../hooks/looks.ts';
@@ -98,21 +98,20 @@ function OwnBoard({ bench, model, label }: { bench: OpenBench; model: BoardModel
   const fields = useBoardFields(bench, model);
   const final = fields.at(-1);
   if (!final) return null;
-  const seen = final.measured ?? final.expected;
-  const shown: BoardField[] = [{ ...final, expected: seen, measured: null }];
+  const shown = asItIs(final);
   return (
     <div>
       <BoardPicture
         wood={model.species}
         texture={model.preparation.texture}
         seed={model.seed}
-        fields={shown}
+        fields={[shown]}
         target={model.target}
         light={DAYLIGHT}
         height={HEIGHT}
         band={TARGET}
       />
-      <Beside label={label} model={model} lab={labOf(seen.reading)} />
+      <Beside label={label} model={model} lab={labOf(shown.expected.reading)} />
     </div>
   );
 }
@@ -129,7 +128,7 @@ function Elsewhere({ model, label, lab }: { model: BoardModel; label: string; la
   );
 }
 
-const onScreen = (reflectance: Spectrum): string => `rgb(${screenColour(reflectance).rgb.join(' ')})`;
+const onScreen = (reflectance: Spectrum): string => screenColour(reflectance).css;
 
 /** What it is, and how it stands against the target. */
 function Beside({ label, model, lab }: { label: string; model: BoardModel; lab: Lab }) {

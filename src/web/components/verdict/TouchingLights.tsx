@@ -5,7 +5,7 @@ import { differenceWords } from '../../../core/judge/words.ts';
 import type { LampFault } from '../../../core/match/lamps.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
-import type { BoardField } from '../../../record/job/fields.ts';
+import { asItIs, type BoardField } from '../../../record/job/fields.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useLampFault } from '../../hooks/verdict.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
@@ -37,7 +37,7 @@ export function TouchingLights({ bench, model, field, read }: Props) {
   const lights = lightsShown(bench, model);
   const lamp = lights[1] ?? null;
   const fault = useLampFault(bench, model, read ? lamp : null);
-  const shown = [{ ...field, expected: field.measured ?? field.expected, measured: null }];
+  const shown = [asItIs(field)];
   return (
     <Columns className="work" of={`repeat(${lights.length}, 1fr)`} gap="far">
       {lights.map((light) => (
