@@ -199,6 +199,9 @@ describe('a mix sheet', () => {
     const inHand = within(await screen.findByRole('region', { name: 'Step in hand' }));
     expect(inHand.getByText('Hardener for paint')).toBeDefined();
     await page.press('Done');
+    await waitFor(() =>
+      expect(within(screen.getByRole('region', { name: 'Step in hand' })).queryByText('Hardener for paint')).toBeNull(),
+    );
     await page.press('Keep what is left');
     await page.fill('How much: any unit, a bare number is litres', '0.2');
     await page.press('Put on the shelf');
