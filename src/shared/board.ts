@@ -8,6 +8,32 @@ import { Pot, StepDone } from './steps.ts';
 
 export const NewBoard = z.object({ id: Id });
 
+const side = (what: string) =>
+  z
+    .number(`The ${what} is in mm.`)
+    .min(20, `A board is at least 20 mm, its ${what} too.`)
+    .max(3000, `A board is at most 3000 mm, its ${what} too.`);
+/** What boards are cut to, mm: long enough that their steps are seen at arm's length. */
+export const CutSize = z.object({ length: side('length'), width: side('width') });
+export type CutSize = z.infer<typeof CutSize>;
+/** How one board is cut, mm; and where the coats on it begin, mm from its raw end, where that is drawn by hand. */
+export const BoardCut = CutSize.extend({
+  lines: z.array(z.number('A line is in mm.')).max(16, 'A board has at most 16 layers.'),
+}).superRefine(({ length, lines }, said) => {
+  for (const [i, line] of lines.entries()) {
+    const wrong =
+      line <= (lines[i - 1] ?? 0)
+        ? 'Each step begins after the one before it, and leaves some of that in sight.'
+        : line >= length
+          ? 'A step begins before the end of the board.'
+          : null;
+    if (wrong) said.addIssue({ code: 'custom', path: ['lines', i], message: wrong });
+  }
+});
+export type BoardCut = z.infer<typeof BoardCut>;
+/** What boards are cut to where nobody says otherwise. Common practice. */
+export const STANDARD_CUT: BoardCut = { length: 300, width: 90, lines: [] };
+
 export const ORIGINS = ['search', 'hand', 'corrected', 'from-here'] as const;
 export const NewRecipe = z.object({
   id: Id,
@@ -126,6 +152,9 @@ export const BoardChange = z.object({
   finish: FinishSchema.optional(),
   /** Whether it is accepted; null takes back what was said. */
   judged: z.object(said).nullable().optional(),
+  cut: BoardCut.optional(),
+  /** Put away, it hangs on no wall and waits for nothing; what it taught stays known. */
+  archived: z.boolean().optional(),
 });
 export type BoardChange = z.infer<typeof BoardChange>;
 
@@ -143,6 +172,8 @@ export const Board = z.object({
   apart: z.string().nullable(),
   finish: FinishSchema,
   judged: Judged.nullable(),
+  cut: BoardCut,
+  archived: z.boolean(),
   recipe: Recipe.nullable(),
   coats: z.array(Coat),
   readings: z.array(StoredReading),

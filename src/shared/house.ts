@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SCHOOLS } from '../core/rules/schools.ts';
 import { ALL_TOOLS } from '../core/rules/tools.ts';
+import { CutSize } from './board.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
 import { WorkWeek, WorkWeekChange } from './week.ts';
@@ -71,6 +72,8 @@ export const HouseChange = z.object({
   /** The lights of the place: what a new job begins with. */
   lights: LightShares.partial().optional(),
   bench: z.object(bench).partial().optional(),
+  /** What the next boards are cut to. */
+  cut: CutSize.optional(),
   /** One by one. */
   schools: SchoolsSchema.optional(),
   /** All of them together. */
@@ -127,6 +130,7 @@ export const House = z.object({
   units: z.enum(UNIT_SYSTEMS),
   lights: LightShares,
   bench: BenchTools,
+  cut: CutSize,
   schools: SchoolsSchema,
   tools: ToolsSchema,
   /** The simulated bench and instrument stand here, to practise with. */

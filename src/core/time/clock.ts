@@ -38,22 +38,26 @@ function windowOnClock({ opens, shuts, remedy }: Window, at: number, when: (hour
   return { opens: Math.min(when(opens), at + LATEST_OPENING * (shut - at)), shuts: shut, remedy };
 }
 
+/** When a coat was found dry by its tests; null where it was not. A mark that came later outweighs one that was found clean before. */
+export function foundDryAt(tests: CoatOn['tests']): number | null {
+  const lastWet = Math.max(0, ...tests.filter((t) => !t.dry).map((t) => t.at));
+  const at = Math.min(...tests.filter((t) => t.dry && t.at > lastWet).map((t) => t.at));
+  return Number.isFinite(at) ? at : null;
+}
+
 /** Where a coat stands at a moment, in the air that was and is expected. */
 export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number): OnClock {
   const when = (hours: number) => driedAt(dries.carrier, air, at, hours);
-  // A mark that came later outweighs one that was found clean before.
-  const lastWet = Math.max(0, ...tests.filter((t) => !t.dry).map((t) => t.at));
-  const foundDry = Math.min(...tests.filter((t) => t.dry && t.at > lastWet).map((t) => t.at));
-  const dry = Number.isFinite(foundDry);
+  const foundDry = foundDryAt(tests);
   const window = dries.window && windowOnClock(dries.window, at, when);
   const usual = { earliest: when(dries.goOn.earliest), usual: when(dries.goOn.usual), safe: when(dries.goOn.safe) };
   const goOn = window?.remedy === 'again' ? withinWindow(window) : usual;
   // Found wet, it is tested again when half of such coats would be dry.
   const marked = tests.some((t) => !t.dry);
   const from = marked ? goOn.usual : goOn.earliest;
-  const ready = dry ? foundDry : dries.goOn.usual <= 0 ? at : goOn.usual;
+  const ready = foundDry ?? (dries.goOn.usual <= 0 ? at : goOn.usual);
   // A coat that was found wet is believed dry by a test, or when all such coats are.
-  const readyAt = !dry && marked ? goOn.safe : ready;
+  const readyAt = foundDry === null && marked ? goOn.safe : ready;
   const opened = Math.max(readyAt, window?.opens ?? readyAt);
   const closing = window && window.shuts - Math.max(HOUR, CLOSING * (window.shuts - window.opens));
   const stands: Stands =
@@ -68,7 +72,7 @@ export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number)
           : 'wet';
   return {
     stands,
-    goOn: dry ? { earliest: foundDry, usual: foundDry, safe: foundDry } : goOn,
+    goOn: foundDry === null ? goOn : { earliest: foundDry, usual: foundDry, safe: foundDry },
     read: when(dries.read),
     handle: when(dries.handle),
     sand: when(dries.sand),
@@ -76,6 +80,6 @@ export function onClock({ at, dries, tests }: CoatOn, air: AirLine, now: number)
     cure: when(dries.cure),
     window,
     test: stands === 'test' ? { kind: dries.test, from } : null,
-    foundDry: dry ? foundDry : null,
+    foundDry,
   };
 }

@@ -1,5 +1,6 @@
 import type { Board } from '../../shared/board.ts';
 import type { JobWood } from '../../shared/job.ts';
+import { onTheWall } from './plank.ts';
 
 /** A board's code within its job, as it stands on the label and in the address: `beech-2`. */
 export const boardCode = (wood: string, number: number): string => `${wood}-${number}`;
@@ -23,8 +24,8 @@ export function findBoard(
   for (const wood of woods)
     for (const board of wood.boards) if (boardCode(wood.code, board.number) === code) return { wood, board };
   const wood = woods.find((w) => w.code === asked) ?? woods[0];
-  const board = wood?.boards[wood.boards.length - 1];
-  return board ? { wood, board } : null;
+  const board = wood && (onTheWall(wood).at(-1) ?? wood.boards.at(-1));
+  return wood && board ? { wood, board } : null;
 }
 
 /** What the code on paper says, and no address: the job and the board. */

@@ -5,6 +5,9 @@ import type { JobWood } from '../../shared/job.ts';
 export const plankOf = (wood: Pick<JobWood, 'boards'>, board: Pick<Board, 'plank'>): Board[] =>
   board.plank === null ? [] : wood.boards.filter((b) => b.plank === board.plank);
 
+/** The boards of a wood that hang on its wall: those that nobody put away. */
+export const onTheWall = ({ boards }: Pick<JobWood, 'boards'>): Board[] => boards.filter((b) => !b.archived);
+
 /** What a board is called: its number, and its part of a plank. */
 export const boardName = ({ number, strip }: Pick<Board, 'number' | 'strip'>): string =>
   strip ? `Board ${number}, ${strip}` : `Board ${number}`;

@@ -31,6 +31,8 @@ export interface BoardLabel {
   code: string;
   job: string;
   wood: string;
+  /** How long the board is, mm. */
+  length: number;
   /** Steps from the raw end, with where each begins on the board, mm. */
   steps: readonly { says: string; mm: number }[];
 }

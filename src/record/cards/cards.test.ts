@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { codeScanned, recordCode } from '../board/codes.ts';
-import { stepLines } from './step-lines.ts';
 
 describe('what stands on a label', () => {
   it('is a code and no address, and is read back', () => {
@@ -9,13 +8,5 @@ describe('what stands on a label', () => {
     expect(codeScanned('12/oak-veneer-120-3')).toEqual({ job: 12, board: 'oak-veneer-120-3' });
     for (const other of ['', '2', 'beech-1', 'http://192.0.2.1/2/beech-1', '2/beech', 'x/beech-1'])
       expect(codeScanned(other)).toBeNull();
-  });
-  it('are the steps of the board in even lengths, the raw wood first', () => {
-    expect(stepLines(0)).toEqual([0]);
-    expect(stepLines(2)).toEqual([0, 100, 200]);
-    const six = stepLines(6, 300);
-    expect(six).toHaveLength(7);
-    expect(six.at(-1)).toBeLessThan(300);
-    expect(six).toEqual(six.toSorted((p, q) => p - q));
   });
 });

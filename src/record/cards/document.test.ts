@@ -125,6 +125,7 @@ describe('labels', () => {
       code: `2/beech-${i + 1}`,
       job: 'Tern Harbour Library',
       wood: `Beech, board ${i + 1}`,
+      length: 300,
       steps: [
         { says: 'raw', mm: 0 },
         { says: 'dye', mm: 100 },

@@ -1,7 +1,6 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { Block, BoardLabel, Paper, PaperCard } from './card.ts';
 import { qrSvg } from './qr.ts';
-import { CUT } from './step-lines.ts';
 
 /** Points in a millimetre. */
 const MM = 72 / 25.4;
@@ -205,7 +204,7 @@ export async function printedCard(
 const [ACROSS, DOWN] = [2, 6];
 const ROLL_HEIGHT = 40 * MM;
 
-const labelOf = ({ code, job, wood, steps }: BoardLabel, width: number): Content => ({
+const labelOf = ({ code, job, wood, length, steps }: BoardLabel, width: number): Content => ({
   columns: [
     { svg: qrSvg(code), width: 62, fit: [62, 62] },
     {
@@ -219,7 +218,7 @@ const labelOf = ({ code, job, wood, steps }: BoardLabel, width: number): Content
           fontSize: 8,
           margin: [0, 3, 0, 0],
         },
-        { ...said(`mm from the raw end of ${CUT.length}`), fontSize: 7, color: QUIET },
+        { ...said(`mm from the raw end of ${length}`), fontSize: 7, color: QUIET },
       ],
     },
   ],

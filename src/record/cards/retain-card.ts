@@ -12,6 +12,7 @@ import { recordCode } from '../board/codes.ts';
 import { boardName } from '../board/plank.ts';
 import { potOf } from '../board/poured.ts';
 import { finishedMean, stackAsMade, stageMean } from '../board/stages.ts';
+import { stepLines } from '../board/step-lines.ts';
 import { cautionsOf } from '../job/approval.ts';
 import type { Bench, BoardModel } from '../job/bench.ts';
 import { boardFields } from '../job/fields.ts';
@@ -19,7 +20,6 @@ import { faceOf, paintingOf } from '../job/painting.ts';
 import { keptWaits } from '../job/rules.ts';
 import { mixSheet } from '../work/mixing.ts';
 import { type Block, onPaper, type PaperCard, waitText } from './card.ts';
-import { stepLines } from './step-lines.ts';
 
 /** What a card goes by beside the record. */
 export interface CardHouse {
@@ -64,7 +64,7 @@ function schedule({ board }: BoardModel, { drying }: CardHouse): Block {
   const stack = stackAsMade(board);
   const waits = keptWaits(board, stack.length);
   const usual = coatsOf(stack, drying);
-  const lines = stepLines(stack.length);
+  const lines = stepLines(stack.length, board.cut);
   return {
     kind: 'table',
     head: ['layer', 'put on', 'air', 'waited', 'begins at'],

@@ -145,6 +145,15 @@ describe('pieces', () => {
   });
 });
 
+describe('a board that was put away', () => {
+  it('waits for nothing, and is back where it was once it is brought back', () => {
+    const onClock = (archived: boolean) =>
+      clockOf(workJob(workBoard([DYE, SATIN], { archived, coats: [coatOn(1, DYE, iso(at(2, 8)))] })), at(2, 12));
+    expect(onClock(true)).toEqual([]);
+    expect(onClock(false).map((i) => i.next?.stage)).toEqual([2]);
+  });
+});
+
 describe('on the clock', () => {
   const dyed = workJob(workBoard([DYE, SATIN], { coats: [coatOn(1, DYE, iso(at(2, 8)))] }));
 

@@ -11,7 +11,7 @@ import { doubtOf, type Knowledge, spreadOf, tuningOf } from '../../core/learn/kn
 import { makeEvaluator } from '../../core/match/evaluator.ts';
 import { type MatchProblem, ONLY_DAYLIGHT, type TargetTones, weightedLights } from '../../core/match/problem.ts';
 import { allowedStray, outlookOf, promiseActsOf } from '../../core/match/risk.ts';
-import type { Board } from '../../shared/board.ts';
+import { type Board, STANDARD_CUT } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Shelf, SpeciesRecord } from '../../shared/shelf.ts';
 import { boardCode, seedOf } from '../board/codes.ts';
@@ -109,6 +109,8 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
     apart: null,
     finish: {},
     judged: null,
+    cut: STANDARD_CUT,
+    archived: false,
     recipe: null,
     coats: [],
     readings: [],

@@ -1,6 +1,7 @@
 import { lookedText, type Word } from '../../core/belief/words.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { partsOfKey } from '../../core/mix/step.ts';
+import { type BoardCut, STANDARD_CUT } from '../../shared/board.ts';
 import type { StoredEvent } from '../../shared/event.ts';
 
 /** Everything that can happen, by the names events are kept under. */
@@ -27,6 +28,9 @@ export const EVENT_KINDS = [
   'board changed',
   'board set apart',
   'board put back',
+  'board cut',
+  'board put away',
+  'board brought back',
   'finish judged',
   'board judged',
   'recipe planned',
@@ -205,6 +209,12 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'board changed': (d, moment) => `Board was prepared otherwise: ${changesText(d, moment)}`,
   'board set apart': ({ why }) => `Board set apart: ${text(why)}`,
   'board put back': () => 'Board put back to its pile',
+  'board cut': ({ cut }) => {
+    const { length, width, lines } = { ...STANDARD_CUT, ...(cut as Partial<BoardCut> | undefined) };
+    return `Cut to ${length} × ${width} mm${lines.length > 0 ? `, its steps at ${lines.join(', ')} mm` : ''}`;
+  },
+  'board put away': () => 'Board put away',
+  'board brought back': () => 'Board brought back',
   'board judged': ({ said }) => {
     const judged = said as { accepted: boolean; words: string } | null;
     if (!judged) return 'What was said of it taken back';

@@ -2,6 +2,7 @@ import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { Board } from '../../shared/board.ts';
 import type { JobWood } from '../../shared/job.ts';
+import { onTheWall } from '../board/plank.ts';
 import { isDone, layersOn } from '../board/stages.ts';
 import { beliefOf, stageOf, TARGET } from './belief.ts';
 import type { Bench } from './bench.ts';
@@ -22,7 +23,7 @@ function offOf(bench: Bench, board: Board): number | null {
 
 /** The boards of a wood as they hang on the wall: the nearest to the target first, then those nobody judged, the rejected last. */
 export function nearestFirst(bench: Bench, { boards }: Pick<JobWood, 'boards'>): Board[] {
-  const hung = boards.map((board) => ({
+  const hung = onTheWall({ boards }).map((board) => ({
     board,
     off: offOf(bench, board) ?? Number.POSITIVE_INFINITY,
     rejected: board.judged?.accepted === false,

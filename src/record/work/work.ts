@@ -7,12 +7,13 @@ import type { Drying } from '../../core/time/drying.ts';
 import { rubbingMinutes } from '../../core/time/rubbing.ts';
 import { type SeenByProduct, type SeenDrying, seenOf } from '../../core/time/seen.ts';
 import { coatTime } from '../../core/time/waits.ts';
-import type { Board, Recipe } from '../../shared/board.ts';
+import type { Board, CutSize, Recipe } from '../../shared/board.ts';
 import type { DryTestNoted, WorkDone } from '../../shared/clock.ts';
 import type { House } from '../../shared/house.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Part } from '../../shared/part.ts';
 import type { Shelf } from '../../shared/shelf.ts';
+import { workOfBoard } from '../board/coats.ts';
 import { boardCode } from '../board/codes.ts';
 import { isDone, isSettled, stackAsMade } from '../board/stages.ts';
 import { leavesDarkLong } from '../job/rules.ts';
@@ -92,8 +93,6 @@ export interface Task {
 }
 
 const MM2 = 1e6;
-/** Square metres of a sample board. */
-const M_BOARD = 0.045;
 /** A sitting is at most so many minutes: what takes longer is divided by pieces. */
 export const SITTING = 120;
 /** Minutes to pick a piece up and put it down. Common practice. */
@@ -176,7 +175,7 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
   return layer && dryingOfCoat([layer], 0, 1, { materials, seen: { [item]: seen } });
 }
 
-const areaOf = ({ length, width }: Part) => (length * width) / MM2;
+const areaOf = ({ length, width }: CutSize) => (length * width) / MM2;
 
 /** How many portions a part is worked in, so that no sitting is too long. */
 function portionsOf(part: Part, stack: Stack, materials: Materials): number {
@@ -201,7 +200,7 @@ function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passe
   if (accepted) return { board: accepted, passes: true };
   const best = made.filter((m) => m.board.judged?.accepted !== false).sort((p, q) => p.miss - q.miss)[0];
   if (best && passes(best.miss, job.tolerance)) return { board: best.board, passes: true };
-  const planned = wood.boards.findLast((b) => b.recipe && !isDone(b));
+  const planned = wood.boards.findLast((b) => b.recipe && !isDone(b) && !b.archived);
   return planned ? { board: planned, passes: false } : null;
 }
 
@@ -214,10 +213,10 @@ export function itemsAtWork(
     job.woods.flatMap((wood): WorkItem[] => {
       const boards = wood.boards.flatMap((board): WorkItem[] => {
         const { recipe } = board;
-        if (!recipe || recipe.stack.length === 0 || isSettled(board)) return [];
+        if (!recipe || recipe.stack.length === 0 || isSettled(board) || board.archived) return [];
         return [
           {
-            key: `board/${board.id}/${recipe.number}`,
+            key: workOfBoard(board),
             job,
             wood,
             name: boardCode(wood.code, board.number),
@@ -227,7 +226,7 @@ export function itemsAtWork(
             recipe,
             stack: stackAsMade(board),
             pieces: 1,
-            area: M_BOARD,
+            area: areaOf(board.cut),
             sides: 1,
             awaits: null,
           },

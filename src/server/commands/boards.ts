@@ -341,7 +341,7 @@ export async function enterPast({ db, learning }: Shop, by: Actor, id: string, {
   return wholeBoard(db, id);
 }
 
-/** A board that was prepared otherwise than its wood, is set apart from its pile, or was looked at for more than colour. */
+/** A board that was prepared or cut otherwise than its wood's, is set apart, was looked at for more than colour, or is put away. */
 export async function changeBoard({ db, learning }: Shop, by: Actor, id: string, change: BoardChange): Promise<Board> {
   const { version: _, judged: said, ...given } = change;
   const job = await db.transaction(async (tx) => {
@@ -352,7 +352,8 @@ export async function changeBoard({ db, learning }: Shop, by: Actor, id: string,
     if (given.preparation === null && layersOn(board) > 0)
       throw new Refusal(409, 'Colour is on: this board keeps a preparation of its own.', 'preparation');
     const { preparation: own, woodPreparation, jobId: job } = board;
-    if (!(await updateBoard(tx, id, change, judged)))
+    const archivedAt = given.archived === undefined ? undefined : given.archived ? (await clockNow(tx)).now : null;
+    if (!(await updateBoard(tx, id, change, { judged, archivedAt })))
       throw new Conflict('This board', { version: board.version, value: board.preparation });
     const about = { by, job, board: id };
     if (given.preparation !== undefined) {
@@ -368,6 +369,9 @@ export async function changeBoard({ db, learning }: Shop, by: Actor, id: string,
       });
     if (given.finish !== undefined)
       await insertEvent(tx, { kind: 'finish judged', ...about, detail: { now: given.finish } });
+    if (given.cut !== undefined) await insertEvent(tx, { kind: 'board cut', ...about, detail: { cut: given.cut } });
+    if (given.archived !== undefined)
+      await insertEvent(tx, { kind: given.archived ? 'board put away' : 'board brought back', ...about });
     if (said !== undefined) await insertEvent(tx, { kind: 'board judged', ...about, detail: { said } });
     return job;
   });

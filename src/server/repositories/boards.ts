@@ -24,6 +24,8 @@ const BoardRow = Board.pick({
   apart: true,
   finish: true,
   judged: true,
+  cut: true,
+  archived: true,
 }).extend({
   woodId: z.string(),
   createdAt: stamp,
@@ -39,7 +41,11 @@ export async function insertBoard(db: Queries, id: string, wood: string): Promis
     [wood],
   );
   const { number } = z.object({ number: z.number() }).parse(row);
-  await db.query('insert into board (id, job_wood_id, number) values ($1, $2, $3)', [id, wood, number]);
+  await db.query(
+    `insert into board (id, job_wood_id, number, cut)
+     values ($1, $2, $3, (select cut || '{"lines": []}' from house))`,
+    [id, wood, number],
+  );
   return true;
 }
 
@@ -65,9 +71,9 @@ export async function insertStrip(
   await db.query(
     `with wood as (update job_wood set boards_made = boards_made + 1
                    where id = (select job_wood_id from board where id = $2::uuid) returning id, boards_made)
-     insert into board (id, job_wood_id, number, recipe_id, preparation, plank_id, strip, branched)
+     insert into board (id, job_wood_id, number, recipe_id, preparation, plank_id, strip, branched, cut)
      select $1::uuid, w.id, w.boards_made, case when $5::int > 0 then b.recipe_id end, b.preparation, $3::uuid, $4::text,
-       $5::int
+       $5::int, b.cut
      from board b, wood w where b.id = $2::uuid`,
     [id, of, plank, name, branched],
   );
@@ -193,8 +199,8 @@ export async function keepPreparation(db: Queries, board: string): Promise<void>
 export async function updateBoard(
   db: Queries,
   board: string,
-  { version, preparation, apart, finish }: BoardChange,
-  judged?: Judged | null,
+  { version, preparation, apart, finish, cut }: BoardChange,
+  { judged, archivedAt }: { judged?: Judged | null | undefined; archivedAt?: string | null | undefined },
 ): Promise<boolean> {
   const { set, values } = assignments(
     {
@@ -202,6 +208,8 @@ export async function updateBoard(
       apart,
       finish: finish && JSON.stringify(finish),
       judged: judged && JSON.stringify(judged),
+      cut: cut && JSON.stringify(cut),
+      archived_at: archivedAt,
     },
     3,
   );
@@ -304,7 +312,7 @@ async function boardsWhere(
     db,
     BoardRow,
     `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched, apart, finish,
-       judged, created_at as "createdAt"
+       judged, cut, archived_at is not null as archived, created_at as "createdAt"
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],
   );

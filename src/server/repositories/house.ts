@@ -21,6 +21,7 @@ const HouseRow = House.pick({
   simulated: true,
   tells: true,
   customers: true,
+  cut: true,
   week: true,
   version: true,
 });
@@ -30,7 +31,7 @@ export async function house(db: Queries): Promise<House> {
     await one(
       db,
       HouseRow,
-      'select units, lights, bench, schools, tools, simulated, tells, customers, week, version from house',
+      'select units, lights, bench, schools, tools, simulated, tells, customers, cut, week, version from house',
     ),
   );
   return { ...row, people: await people(db), instruments: await instruments(db) };
@@ -38,7 +39,7 @@ export async function house(db: Queries): Promise<House> {
 
 export async function updateHouse(
   db: Queries,
-  { version, schools, tools, week, ...change }: HouseChange,
+  { version, schools, tools, week, cut, ...change }: HouseChange,
 ): Promise<boolean> {
   const { units, lights, bench, simulated, tells, customers } = change;
   return touched(
@@ -46,13 +47,13 @@ export async function updateHouse(
       `update house set units = coalesce($2, units), lights = lights || coalesce($3::jsonb, '{}'),
          bench = bench || coalesce($4::jsonb, '{}'), schools = schools || coalesce($5::jsonb, '{}'),
          tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'),
-         simulated = coalesce($8, simulated), tells = coalesce($9, tells),
-         customers = coalesce($10, customers), version = version + 1
+         simulated = coalesce($9, simulated), tells = coalesce($10, tells),
+         customers = coalesce($11, customers), cut = coalesce($8::jsonb, cut), version = version + 1
        where version = $1 returning version`,
       [
         version,
         units ?? null,
-        ...[lights, bench, schools, tools, week].map((v) => (v ? JSON.stringify(v) : null)),
+        ...[lights, bench, schools, tools, week, cut].map((v) => (v ? JSON.stringify(v) : null)),
         simulated ?? null,
         tells ?? null,
         customers ?? null,

@@ -36,7 +36,7 @@ export const takeBoard = route({
 export const changeBoard = route({
   method: 'PATCH',
   path: '/boards/:board',
-  does: 'Says how a board was prepared, sets it apart, or says how it looks, feels and is judged.',
+  does: 'Says how a board was prepared and is cut, sets it apart or away, or says how it looks, feels and is judged.',
   body: BoardChange,
   answer: Board,
   moves: dries,

@@ -10,9 +10,8 @@ import { ErrorMessage } from './ErrorMessage.tsx';
 import { FormDialog, SaveButton } from './FormDialog.tsx';
 import { Columns } from './layout.tsx';
 import { numberTyped } from './numbers.ts';
+import { sizeIn } from './sizes.ts';
 import { TypedField } from './TypedField.tsx';
-
-const MM_PER_INCH = 25.4;
 
 /** A part as it is typed. */
 interface PartTyped {
@@ -38,12 +37,7 @@ export function PartDialog({
   units: 'metric' | 'us';
   onClose: () => void;
 }) {
-  const scale = units === 'us' ? MM_PER_INCH : 1;
-  const shown = (mm: number | null) => (mm === null ? '' : String(Math.round((mm / scale) * 1000) / 1000));
-  const size = (text: string) => {
-    const number = numberTyped(text);
-    return number === undefined ? undefined : number * scale;
-  };
+  const { unit, shown, typed: size } = sizeIn(units);
   const { form, submit, meanwhile, busy, error } = useTypedForm<PartTyped, Omit<PartChange, 'version'>, Part>({
     keep: `part/${part.id}/${part.version}`,
     blank: {
@@ -51,7 +45,7 @@ export function PartDialog({
       count: String(part.count),
       length: shown(part.length),
       width: shown(part.width),
-      thickness: shown(part.thickness),
+      thickness: part.thickness === null ? '' : shown(part.thickness),
       woodId: part.woodId ?? '',
       faces: String(part.faces),
       zones: part.zones,
@@ -71,7 +65,6 @@ export function PartDialog({
     version: part.version,
     onSaved: onClose,
   });
-  const unit = units === 'us' ? 'in' : 'mm';
   const field = (name: 'name' | 'count' | 'length' | 'width' | 'thickness', label: string) => (
     <TypedField control={form.control} name={name} label={label} />
   );

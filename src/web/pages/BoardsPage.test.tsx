@@ -1,6 +1,8 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { ask, openAt, startBoard, startJob } from '../../../test/web/open.tsx';
+import type { ClockKnown } from '../../shared/clock.ts';
+import type { House } from '../../shared/house.ts';
 import type { Job } from '../../shared/job.ts';
 
 const sheet = () => within(screen.getByRole('region', { name: 'Mix sheet' }));
@@ -116,6 +118,91 @@ describe('a board', () => {
   });
 });
 
+describe('a board on the bench', () => {
+  const boards = async (job: Job) => (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards;
+  const taps = () => within(screen.getByRole('region', { name: 'A tap each' }));
+
+  it('is worked with one tap a step: coats one by one, wiped, dry; each undone at a tap', async () => {
+    const job = await startJob({ woods: ['beech'] });
+    const { id } = job.woods[0].boards[0];
+    const stack = [
+      { kind: 'wiping-stain', colours: { umber: 0.04 }, settings: {} },
+      { kind: 'clear', colours: {}, medium: 'water-satin', settings: { coats: 2 } },
+    ];
+    await ask('POST', `/boards/${id}/recipe`, { stack, litres: 0.5, origin: 'hand' });
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Open Wiping stain');
+    expect(screen.getByText('Mask the first 100 mm: what is below stays in sight there.')).toBeDefined();
+    await page.press('Put on: wiping stain');
+    await screen.findByText('✓ On');
+    await page.press('Wiped');
+    await waitFor(async () => expect((await boards(job))[0]?.coats[0]?.minutes).toBe(0));
+    expect(await screen.findByText('✓ Wiped after 0 min')).toBeDefined();
+    await screen.findByText('Wiped after 0 min.');
+    await page.press('Undo');
+    await waitFor(async () => expect((await boards(job))[0]?.coats[0]?.minutes).toBeNull());
+    await page.press('Not dry yet');
+    await screen.findByText(/the clock waits, and remembers it/);
+    await page.press('Dry');
+    expect(await screen.findByText(/^✓ Dry/)).toBeDefined();
+    const { tests } = await ask<ClockKnown>('GET', '/clock');
+    expect(tests.filter((t) => t.coat.startsWith(`board/${id}/`)).map((t) => t.dry)).toEqual([true, false]);
+    await page.press('Next: clear');
+    await page.press('Put on: clear, coat 1 of 2');
+    await page.press('Put on: clear, coat 2 of 2');
+    await waitFor(() => expect(taps().getByText('✓ On')).toBeDefined());
+    expect((await boards(job))[0]?.coats.map((c) => c.stage)).toEqual([1, 2]);
+  });
+  it('is cut to its own size, with lines that are drawn by hand, and the next ones with it', async () => {
+    const { job } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Cut 300 × 90 mm');
+    await page.fill('Length, mm', '450');
+    await page.fill('Dye begins at, mm', '300');
+    await page.fill('Clear begins at, mm', '200');
+    await page.press('Save');
+    expect(await screen.findByText(/Each step begins after the one before it/)).toBeDefined();
+    await page.fill('Clear begins at, mm', '380');
+    await page.user.click(screen.getByLabelText('Cut the next boards so too'));
+    await page.press('Save');
+    expect(await screen.findByRole('button', { name: 'Cut 450 × 90 mm' })).toBeDefined();
+    expect(screen.getByText(/from 380 mm/)).toBeDefined();
+    await page.press('Take another board');
+    expect(await screen.findByRole('button', { name: 'Cut 450 × 90 mm' })).toBeDefined();
+    expect((await boards(job)).map((b) => b.cut.lines)).toEqual([[300, 380], []]);
+    const { version } = await ask<House>('GET', '/house');
+    await ask('PATCH', '/house', { version, cut: { length: 300, width: 90 } });
+  });
+  it('is rejected with a reason at two taps, and that is taken back', async () => {
+    const { job, board } = await startBoard();
+    await ask('POST', `/boards/${board.id}/coats`, { stage: 2 });
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Open Clear');
+    await page.press('Reject it');
+    await page.user.click(await screen.findByRole('menuitem', { name: 'Blotchy' }));
+    expect((await screen.findByTestId('judged')).textContent).toBe('✕ Rejected');
+    expect((await boards(job))[0]?.judged).toMatchObject({ accepted: false, words: 'Blotchy' });
+    await page.press('Take it back');
+    expect(await screen.findByRole('button', { name: 'Reject it' })).toBeDefined();
+  });
+  it('is put away and brought back; its wall and its clock are without it', async () => {
+    const { job, board } = await startBoard();
+    const page = openAt(`/jobs/${job.number}/boards?board=beech-1`);
+    await page.press('Take another board');
+    await screen.findByRole('heading', { name: 'Board 2: raw' });
+    await page.user.click(screen.getByRole('link', { name: /Board 1/ }));
+    await screen.findByRole('heading', { name: 'Board 1: after dye' });
+    await page.press('Put away');
+    await screen.findByText('Board 1 is put away; what it taught stays known.');
+    expect((await boards(job))[0]?.archived).toBe(true);
+    await page.press('1 put away');
+    expect(await screen.findByText('put away')).toBeDefined();
+    await page.press('Undo');
+    await waitFor(async () => expect((await boards(job))[0]?.archived).toBe(false));
+    expect(board.id).toBe((await boards(job))[0]?.id);
+  });
+});
+
 describe('the coats of a board', () => {
   const now = async (job: Job) => (await ask<Job>('GET', `/jobs/${job.number}`)).woods[0].boards[0];
 
@@ -135,7 +222,8 @@ describe('the coats of a board', () => {
     const [coat] = (await now(job)).coats;
     expect(coat).toMatchObject({ note: 'pad nearly dry', conditions: { temperature: 17, humidity: null } });
     await page.press('Not on after all');
-    await waitFor(async () => expect((await now(job)).coats).toEqual([]));
+    await screen.findByText('Dye taken back.');
+    expect((await now(job)).coats).toEqual([]);
     await page.press('Undo');
     await waitFor(async () => expect((await now(job)).coats).toHaveLength(1));
   });

@@ -1,16 +1,16 @@
 import { Button } from '@mui/material';
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { labOf } from '../../core/colour/lab.ts';
 import { strayOf } from '../../core/judge/mix-up.ts';
 import { differenceWords } from '../../core/judge/words.ts';
 import { KINDS } from '../../core/kinds/index.ts';
+import { nth } from '../../core/known.ts';
 import { isColoured, type Stack } from '../../core/layers/layer.ts';
 import { boardCode } from '../../record/board/codes.ts';
-import { boardName, isControl } from '../../record/board/plank.ts';
+import { boardName, isControl, onTheWall } from '../../record/board/plank.ts';
 import { isDone, lastRead, layersOn, mixedUpStage, stackAsMade, stageMean } from '../../record/board/stages.ts';
-import { layersToTry } from '../../record/board/tries.ts';
-import { stepLines } from '../../record/cards/step-lines.ts';
+import { stepLines } from '../../record/board/step-lines.ts';
 import { type BoardModel, boardModel, strayAllowed } from '../../record/job/bench.ts';
 import { missOfFinished, offcutsLeft } from '../../record/job/standing.ts';
 import { nearestFirst } from '../../record/job/wall.ts';
@@ -18,18 +18,14 @@ import { readStage, takeBoard } from '../../shared/contract/boards.ts';
 import { SPOTS, type StoredReading } from '../../shared/reading.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
 import { CoatRecord } from '../components/boards/CoatRecord.tsx';
-import { FaultFinder } from '../components/boards/FaultFinder.tsx';
 import { JudgeBoard } from '../components/boards/JudgeBoard.tsx';
 import { KeepAsRung } from '../components/boards/KeepAsRung.tsx';
 import { MixSummary } from '../components/boards/MixSummary.tsx';
-import { OnPaper } from '../components/boards/OnPaper.tsx';
+import { MoreOfBoard } from '../components/boards/MoreOfBoard.tsx';
+import { OneTap } from '../components/boards/OneTap.tsx';
 import { Onward } from '../components/boards/Onward.tsx';
-import { PastDialog } from '../components/boards/PastDialog.tsx';
 import { Plank } from '../components/boards/Plank.tsx';
-import { ReadingsOut } from '../components/boards/ReadingsOut.tsx';
 import { SeriesDialog } from '../components/boards/SeriesDialog.tsx';
-import { SplitDialog } from '../components/boards/SplitDialog.tsx';
-import { TriesDialog } from '../components/boards/TriesDialog.tsx';
 import { WayBackPanel } from '../components/boards/WayBack.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, Row, Text } from '../components/layout.tsx';
@@ -38,11 +34,12 @@ import { againstText } from '../components/numbers.ts';
 import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { ReadingCorrection } from '../components/readings/ReadingCorrection.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
+import { sizeIn } from '../components/sizes.ts';
 import { ColourTold } from '../components/Told.tsx';
 import { useTold } from '../components/use-told.ts';
 import { LookPanel } from '../components/verdict/LookPanel.tsx';
 import { LooksTaken } from '../components/verdict/LooksTaken.tsx';
-import { change, useCameraFirst, useEyesOnly } from '../hooks/api.ts';
+import { change, useCameraFirst, useEyesOnly, useHouse } from '../hooks/api.ts';
 import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 import { useNextId } from '../hooks/new-id.ts';
@@ -128,14 +125,11 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
   const onTheWay = lastRead(board) > 0 && !isDone(board);
   // A stage that missed by more than it may: what is left is solved from here before anything else goes on.
   const missed = off !== null && allowed !== null && off > allowed && !mixedUp && onTheWay && left;
-  const [past, setPast] = useState(false);
-  const [out, setOut] = useState(false);
-  const [wrong, setWrong] = useState(false);
-  const [splitting, setSplitting] = useState(false);
-  const [trying, setTrying] = useState(false);
   const [correcting, setCorrecting] = useState<StoredReading | null>(null);
+  const found = useRef<HTMLDivElement>(null);
+  const { units = 'metric' } = useHouse().data ?? {};
   const names = fields.map((f) => f.label);
-  const lines = stepLines(stack.length);
+  const lines = stepLines(stack.length, board.cut);
   const on = (at: number) => board.coats.find((c) => c.stage === at);
   // A stage need not be read to go on from it.
   const passable =
@@ -163,7 +157,9 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
               {field.label}
               {i > 0 && KINDS[stack[i - 1]?.kind ?? 'clear'].is.final && <span title="No way back after it"> ⊣</span>}
               <Text as="div" size="small">
-                {[state(i), stack.length > 0 && `from ${lines[i]} mm`].filter(Boolean).join(', ') || '\u00a0'}
+                {[state(i), stack.length > 0 && `from ${sizeIn(units).text(nth(lines, i))}`]
+                  .filter(Boolean)
+                  .join(', ') || '\u00a0'}
               </Text>
             </button>
           ))}
@@ -176,6 +172,16 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
             {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
           <ErrorMessage error={model.trouble} />
+          {stage > 0 && (
+            <OneTap
+              key={`tap/${stage}`}
+              bench={bench}
+              model={model}
+              stage={stage}
+              units={units}
+              onFind={() => found.current?.scrollIntoView({ block: 'center' })}
+            />
+          )}
           {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
           {stage > 0 && <WayBackPanel bench={bench} model={model} stage={stage} />}
           {expected && stage > 0 && (
@@ -197,6 +203,7 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
                 : `${miss(off)} from what was expected${allowed === null ? '' : missed ? `, more than the ${bare(allowed)} it may stray` : ` (it may stray ${bare(allowed)})`}: ${differenceWords(labOf(expected), labOf(measured)).join(', ')}.`}
             </div>
           )}
+          <div ref={found} />
           {board.recipe || stage === 0 ? (
             <SeenOrRead model={model} bench={bench} stage={stage}>
               <ReadingPanel
@@ -219,39 +226,10 @@ function BoardInHand({ bench, model, planned }: InHandProps) {
             onNext={() => setShown(stage + 1)}
             solve={missed ? 'first' : onTheWay && left ? 'also' : 'no'}
           />
-          <Row gap="near" wrap>
-            <OnPaper bench={bench} model={model} />
-            {board.readings.length > 0 && <Button onClick={() => setOut(true)}>Readings as CGATS</Button>}
-            {board.recipe && (
-              <Button component="a" href={`/api/boards/${board.id}/stack.json`}>
-                Stack as JSON
-              </Button>
-            )}
-            {board.recipe && !isDone(board) && <Button onClick={() => setPast(true)}>Enter what was done</Button>}
-            {!isDone(board) && <Button onClick={() => setSplitting(true)}>Divide this board</Button>}
-            {!isDone(board) && layersToTry(planned ?? [], layersOn(board)).length > 0 && (
-              <Button onClick={() => setTrying(true)}>Steps on this board</Button>
-            )}
-            {board.recipe && !isDone(board) && (
-              <Button component={RouterLink} to={`../layers?board=${model.code}`}>
-                Change its layers
-              </Button>
-            )}
-            {layersOn(board) > 0 && <Button onClick={() => setWrong(true)}>What went wrong?</Button>}
-            <Button component={RouterLink} to={`../story?board=${model.code}`}>
-              Story of this board
-            </Button>
-          </Row>
+          <MoreOfBoard bench={bench} model={model} stage={stage} planned={planned} />
         </Pile>
         {board.recipe && <MixSummary bench={bench} model={model} recipe={board.recipe} />}
       </div>
-      {splitting && <SplitDialog bench={bench} model={model} onClose={() => setSplitting(false)} />}
-      {trying && planned && (
-        <TriesDialog bench={bench} model={model} stack={planned} onClose={() => setTrying(false)} />
-      )}
-      {wrong && <FaultFinder bench={bench} model={model} stage={stage} onClose={() => setWrong(false)} />}
-      {out && <ReadingsOut board={board.id} onClose={() => setOut(false)} />}
-      {past && <PastDialog board={board} onClose={() => setPast(false)} />}
       {correcting && (
         <ReadingCorrection
           key={correcting.id}
@@ -275,21 +253,23 @@ function SmallBoard({ bench, model, here }: { bench: OpenBench; model: BoardMode
       <Row between padY="hair">
         <b>Board {board.number}</b>
         <span className="mono">
-          {miss !== null
-            ? words
-              ? `${bare(miss)} off`
-              : `ΔE ${againstText(miss, bench.job.tolerance)}`
-            : board.judged
-              ? board.judged.accepted
-                ? 'accepted'
-                : 'rejected'
-              : isControl(board)
-                ? 'control'
-                : board.recipe
-                  ? isDone(board)
-                    ? 'to be judged'
-                    : 'on the bench'
-                  : 'raw'}
+          {board.archived
+            ? 'put away'
+            : miss !== null
+              ? words
+                ? `${bare(miss)} off`
+                : `ΔE ${againstText(miss, bench.job.tolerance)}`
+              : board.judged
+                ? board.judged.accepted
+                  ? 'accepted'
+                  : 'rejected'
+                : isControl(board)
+                  ? 'control'
+                  : board.recipe
+                    ? isDone(board)
+                      ? 'to be judged'
+                      : 'on the bench'
+                    : 'raw'}
         </span>
       </Row>
       {board.strip && <div className="soft">{board.strip}</div>}
@@ -304,13 +284,15 @@ export function BoardsPage() {
   const [error, setError] = useState<string | null>(null);
   const [series, setSeries] = useState(false);
   const [nearest, setNearest] = usePersistentState('nearest-first', false);
+  const [awayToo, setAwayToo] = useState(false);
   const id = useNextId();
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   const { wood } = model;
   // A series varies the recipe in hand, or the newest of this wood, or the draft.
   const stack = model.board.recipe?.stack ?? wood.boards.findLast((b) => b.recipe)?.recipe?.stack ?? wood.draft;
   const left = offcutsLeft(wood);
-  const hung = nearest ? nearestFirst(bench, wood) : wood.boards;
+  const away = wood.boards.filter((b) => b.archived);
+  const hung = [...(nearest ? nearestFirst(bench, wood) : onTheWall(wood)), ...(awayToo ? away : [])];
   const take = async () => {
     try {
       const board = await change(takeBoard, { wood: wood.id }, { id: id.next() });
@@ -330,6 +312,11 @@ export function BoardsPage() {
         {wood.boards.length > 2 && (
           <Button aria-pressed={nearest} onClick={() => setNearest(!nearest)} sx={{ flex: 'none' }}>
             {nearest ? 'As they were taken' : 'Nearest first'}
+          </Button>
+        )}
+        {away.length > 0 && (
+          <Button aria-pressed={awayToo} onClick={() => setAwayToo(!awayToo)} sx={{ flex: 'none' }}>
+            {awayToo ? 'Hide those put away' : `${away.length} put away`}
           </Button>
         )}
         <Button onClick={take} sx={{ flex: 'none' }}>

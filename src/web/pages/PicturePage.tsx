@@ -4,7 +4,7 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { TABLE } from '../../core/belief/pictures.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { boardCode, findBoard, recordCode } from '../../record/board/codes.ts';
-import { boardName } from '../../record/board/plank.ts';
+import { boardName, onTheWall } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
 import { stageOf, TARGET } from '../../record/job/belief.ts';
 import { colourPictured, goodTo, pictureSays, withPicture } from '../../record/job/pictures.ts';
@@ -42,7 +42,7 @@ function useThings({ job }: OpenBench): CanLie[] {
   return useMemo(() => {
     const called = (wood: (typeof job.woods)[number]) => (job.woods.length > 1 ? ` (${wood.code})` : '');
     const boards = job.woods.flatMap((wood) =>
-      wood.boards
+      onTheWall(wood)
         .filter((b) => !b.apart)
         .map((b) => asBoard(b, layersOn(b), `${boardName(b).toLowerCase()}${called(wood)}`)),
     );

@@ -5,6 +5,7 @@ import { passes } from '../../core/colour/difference.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
 import { nth } from '../../core/known.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
+import { onTheWall } from '../../record/board/plank.ts';
 import { type BoardModel, boardModel, problemOf } from '../../record/job/bench.ts';
 import type { BoardField } from '../../record/job/fields.ts';
 import { ANYTHING, type Choice, openingsOf, simpleStack } from '../../record/job/openings.ts';
@@ -103,7 +104,7 @@ function WoodRow({ bench, model, found }: { bench: OpenBench; model: BoardModel;
 
 /** What a wood has before any search: its newest planned board as it stands, or the raw wood. */
 function WoodNow({ bench, wood }: { bench: OpenBench; wood: JobWood }) {
-  const board = wood.boards.findLast((b) => b.recipe) ?? wood.boards.at(-1);
+  const board = onTheWall(wood).findLast((b) => b.recipe) ?? wood.boards.at(-1);
   const model = useMemo(() => (board ? boardModel(bench, wood, board) : null), [bench, wood, board]);
   return model && <WoodNowOf bench={bench} model={model} />;
 }

@@ -10,6 +10,7 @@ import { readingStatistics } from '../../core/judge/statistics.ts';
 import { judge, type Verdict } from '../../core/judge/verdict.ts';
 import { nth } from '../../core/known.ts';
 import { ROAD_LIGHTS } from '../../core/match/roads.ts';
+import { onTheWall } from '../../record/board/plank.ts';
 import { clearCoatsOn, finishedMean, isDone, isRead, layersOn, mixedUpStage } from '../../record/board/stages.ts';
 import { beliefOf, hasAim, stageOf } from '../../record/job/belief.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
@@ -46,7 +47,7 @@ export function VerdictPage() {
   const model = useBoardModel(bench);
   if (!model) return <div className="plate">This job has no wood yet. Choose one under Woods first.</div>;
   // Come from the path, without a board named: the newest one whose coats are on.
-  const done = isDone(model.board) ? model.board : model.wood.boards.findLast(isDone);
+  const done = isDone(model.board) ? model.board : onTheWall(model.wood).findLast(isDone);
   if (!done)
     return (
       <div className="plate">

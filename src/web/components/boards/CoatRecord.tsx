@@ -7,9 +7,8 @@ import { stackAsMade } from '../../../record/board/stages.ts';
 import { settledAt } from '../../../record/clock/clock.ts';
 import type { Bench, BoardModel } from '../../../record/job/bench.ts';
 import { type Coat, CoatChange } from '../../../shared/board.ts';
-import { changeCoat, putOnCoat, restoreCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
+import { changeCoat, restoreCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
 import { change, useHouse } from '../../hooks/api.ts';
-import { useNextId } from '../../hooks/new-id.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
@@ -184,17 +183,15 @@ function LeftByLook({ coat, planned }: { coat: Coat; planned: Layer }) {
   );
 }
 
-/** A coat of the board in hand: put on with one tap, or its record with what can be put right. */
+/** A coat of the board in hand: its record with what can be put right. */
 export function CoatRecord({ bench, model, stage }: Props) {
   const { board } = model;
   const [editing, setEditing] = useState(false);
   const [error, setError] = useState<string | null>(null);
   const coat = board.coats.find((c) => c.stage === stage);
   const layer = stackAsMade(board)[stage - 1];
-  const id = useNextId();
   const say = useToast();
   if (!layer) return null;
-  const name = KINDS[layer.kind].label.toLowerCase();
   const attempt = async (work: () => Promise<unknown>) => {
     try {
       await work();
@@ -210,11 +207,6 @@ export function CoatRecord({ bench, model, stage }: Props) {
         text: `${KINDS[own.layer.kind].label} taken back.`,
         undo: () => change(restoreCoat, { coat: own.id }),
       });
-    });
-  const putOn = () =>
-    attempt(async () => {
-      await change(putOnCoat, { board: board.id }, { id: id.next(), stage });
-      id.kept();
     });
   const unlike = coat && JSON.stringify(coat.layer.colours) !== JSON.stringify(board.recipe?.stack[stage - 1]?.colours);
   return (
@@ -232,16 +224,11 @@ export function CoatRecord({ bench, model, stage }: Props) {
           <Button onClick={() => takeBack(coat)}>Not on after all</Button>
         </Row>
       ) : (
-        <>
-          <Button variant="contained" color="primary" onClick={putOn} sx={{ justifySelf: 'start' }}>
-            Put on: {name}
-          </Button>
-          {leavesFilm(layer) && (
-            <span className="soft">
-              Stop wiping when it looks as above; take off more while it is darker. What dries is a little paler.
-            </span>
-          )}
-        </>
+        leavesFilm(layer) && (
+          <span className="soft">
+            Stop wiping when it looks as above; take off more while it is darker. What dries is a little paler.
+          </span>
+        )
       )}
       {coat && board.recipe && <LeftByLook coat={coat} planned={board.recipe.stack[stage - 1] ?? coat.layer} />}
       {unlike && (

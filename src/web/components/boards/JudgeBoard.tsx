@@ -1,4 +1,5 @@
-import { Button, TextField } from '@mui/material';
+import { Button, Menu, MenuItem, TextField } from '@mui/material';
+import { useState } from 'react';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { changeBoard } from '../../../shared/contract/boards.ts';
 import { change } from '../../hooks/api.ts';
@@ -14,11 +15,21 @@ interface Props {
 
 /** What ends a board at one tap, whatever its figures are. */
 const SAID_SO = ['Good enough', 'The customer says yes'] as const;
+/** Why a board is rejected, where nothing was typed. */
+const REASONS = [
+  'The colour is off',
+  'Blotchy',
+  'The grain is lost',
+  'The sheen is off',
+  'Streaks, runs or dust',
+  'Damaged',
+] as const;
 const saidWith = (phrase: string, words: string) => (words ? `${phrase}: ${words}` : phrase);
 
 /** A board whose coats are on is accepted or rejected in words, read or not; what was said can be taken back. */
 export function JudgeBoard({ model: { board }, main = true }: Props) {
   const [words, setWords, forget] = usePersistentState(`judged/${board.id}`, '');
+  const [asked, setAsked] = useState<HTMLElement | null>(null);
   const attempt = useAttempt();
   const say = (judged: { accepted: boolean; words: string } | null) =>
     attempt(async () => {
@@ -61,7 +72,20 @@ export function JudgeBoard({ model: { board }, main = true }: Props) {
             {phrase}
           </Button>
         ))}
-        <Button onClick={() => void say({ accepted: false, words: words.trim() })}>Reject it</Button>
+        <Button
+          onClick={(e) =>
+            words.trim() ? void say({ accepted: false, words: words.trim() }) : setAsked(e.currentTarget)
+          }
+        >
+          Reject it
+        </Button>
+        <Menu anchorEl={asked} open={asked !== null} onClose={() => setAsked(null)}>
+          {REASONS.map((words) => (
+            <MenuItem key={words} onClick={() => void say({ accepted: false, words })}>
+              {words}
+            </MenuItem>
+          ))}
+        </Menu>
       </div>
     </section>
   );

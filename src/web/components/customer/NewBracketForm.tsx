@@ -1,6 +1,6 @@
 import { Autocomplete, Button, TextField } from '@mui/material';
 import { useState } from 'react';
-import { boardName } from '../../../record/board/plank.ts';
+import { boardName, onTheWall } from '../../../record/board/plank.ts';
 import { woodNamed } from '../../../record/board/wood.ts';
 import type { Board } from '../../../shared/board.ts';
 import { standBracket } from '../../../shared/contract/brackets.ts';
@@ -24,7 +24,7 @@ export function NewBracketForm({ bench }: { bench: OpenBench }) {
   const [refused, setRefused] = useState<string | null>(null);
   const id = useNextId();
   const boards = bench.job.woods.flatMap((wood) =>
-    wood.boards
+    onTheWall(wood)
       .filter((b) => b.recipe !== null)
       .map((board: Board) => ({
         id: board.id,

@@ -1,6 +1,6 @@
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
-import { boardName } from '../../../record/board/plank.ts';
+import { boardName, onTheWall } from '../../../record/board/plank.ts';
 import { isDone, layersOn } from '../../../record/board/stages.ts';
 import { beliefOf } from '../../../record/job/belief.ts';
 import { boardModel } from '../../../record/job/bench.ts';
@@ -13,7 +13,11 @@ import { LooksTaken } from '../verdict/LooksTaken.tsx';
 /** The target held against a finished board of the job: every such look tells what it really is. */
 export function HoldTarget({ bench }: { bench: OpenBench }) {
   const { woods } = bench.job;
-  const made = woods.flatMap((wood) => wood.boards.filter(isDone).map((board) => ({ wood, board })));
+  const made = woods.flatMap((wood) =>
+    onTheWall(wood)
+      .filter(isDone)
+      .map((board) => ({ wood, board })),
+  );
   const telling = mostTelling(beliefOf(bench), woods);
   const [chosen, setChosen] = useState<string | null>(null);
   const held = made.find(({ board }) => board.id === (chosen ?? telling?.id)) ?? made.at(-1);

@@ -1,5 +1,5 @@
 import { differenceWords } from '../../../core/judge/words.ts';
-import { boardName, isControl } from '../../../record/board/plank.ts';
+import { boardName, isControl, onTheWall } from '../../../record/board/plank.ts';
 import { isDone, layersOn } from '../../../record/board/stages.ts';
 import { beliefOf, stageOf } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -11,11 +11,11 @@ import { useTold } from '../use-told.ts';
 /** Trial boards where nothing is to be matched: beside the control, or the first of them, the nearest first. */
 export function BesideControl({ bench, model: { wood } }: { bench: OpenBench; model: BoardModel }) {
   const { miss } = useTold();
-  const done = wood.boards.filter(isDone);
+  const done = onTheWall(wood).filter(isDone);
   const control = done.find(isControl) ?? done[0];
   const belief = beliefOf(bench);
   if (!belief || !control) return null;
-  const ranked = rankedBeside(belief, wood.boards, control);
+  const ranked = rankedBeside(belief, onTheWall(wood), control);
   if (ranked.length === 0) return null;
   const at = belief.colour(stageOf(control, layersOn(control))).lab;
   return (

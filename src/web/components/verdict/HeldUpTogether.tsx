@@ -7,7 +7,7 @@ import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { reflectanceFromLab } from '../../../core/colour/reconstruct.ts';
 import { unlessRefused } from '../../../core/field-error.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
-import { boardName } from '../../../record/board/plank.ts';
+import { boardName, onTheWall } from '../../../record/board/plank.ts';
 import { isDone } from '../../../record/board/stages.ts';
 import { nameOfWood } from '../../../record/board/wood.ts';
 import { type BoardModel, boardModel } from '../../../record/job/bench.ts';
@@ -40,11 +40,13 @@ const GROUPS = { old: 'Boards from before', board: 'Other jobs', rung: 'Rungs' }
 function useHoldable(bench: OpenBench): Held[] {
   const { data } = useRackAtHand(bench.job.id);
   const own = bench.job.woods.flatMap((wood) =>
-    wood.boards.filter(isDone).flatMap((board): Held[] => {
-      const model = boardModel(bench, wood, board);
-      const label = model && `${nameOfWood(model.species, wood)}, ${boardName(board).toLowerCase()}`;
-      return model && label ? [{ id: board.id, label, group: 'This job', model, lab: null }] : [];
-    }),
+    onTheWall(wood)
+      .filter(isDone)
+      .flatMap((board): Held[] => {
+        const model = boardModel(bench, wood, board);
+        const label = model && `${nameOfWood(model.species, wood)}, ${boardName(board).toLowerCase()}`;
+        return model && label ? [{ id: board.id, label, group: 'This job', model, lab: null }] : [];
+      }),
   );
   const known = new Set(own.map((h) => h.id));
   const others = (data?.things ?? [])

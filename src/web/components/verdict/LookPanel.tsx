@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import type { Illuminant } from '../../../core/colour/lights.ts';
-import { boardName, isControl } from '../../../record/board/plank.ts';
+import { boardName, isControl, onTheWall } from '../../../record/board/plank.ts';
 import { isDone, layersOn } from '../../../record/board/stages.ts';
 import { hasAim } from '../../../record/job/belief.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -25,7 +25,7 @@ export const lightsOf = ({ lights }: Pick<Job, 'lights'>): Illuminant[] =>
 
 /** A board in the hand, held against the target or another board. */
 export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench; model: BoardModel }) {
-  const others = wood.boards.filter((b) => b.id !== board.id && layersOn(b) > 0);
+  const others = onTheWall(wood).filter((b) => b.id !== board.id && layersOn(b) > 0);
   // Where nothing is to be matched, trial boards are held against their control.
   const [chosen, setChosen] = useState<string | null>(null);
   const against = chosen ?? (hasAim(bench.job) ? '' : ((others.find(isControl) ?? others[0])?.id ?? ''));
@@ -38,9 +38,12 @@ export function LookPanel({ bench, model: { board, wood } }: { bench: OpenBench;
   const last = board.looks.findLast(
     (l) => l.stage === layersOn(board) && (l.against?.board ?? '') === against && l.said,
   );
-  const finished = [...wood.boards.filter((b) => b.id !== board.id && isDone(b)).slice(1 - AT_ONCE), board].sort(
-    (p, q) => p.number - q.number,
-  );
+  const finished = [
+    ...onTheWall(wood)
+      .filter((b) => b.id !== board.id && isDone(b))
+      .slice(1 - AT_ONCE),
+    board,
+  ].sort((p, q) => p.number - q.number);
   const inHand = (b: Board) => ({ board: b.id, stage: layersOn(b) });
   const tell = async (of: Board, seen: Omit<NewLook, 'id' | 'stage'>, id = ids) => {
     await change(sayLook, { board: of.id }, { id: id.next(), stage: layersOn(of), ...seen });
