@@ -10,6 +10,7 @@ import { calibrate, reliabilityTable } from './calibration.ts';
 import { eyeTable, type SeeingMode } from './eye-table.ts';
 import { openLoop } from './open-loop.ts';
 import { type PicturingFactory, photoTable } from './photo.ts';
+import { playProduction, productionTable } from './production.ts';
 import { makeSystemLadders, matchSystem } from './whole-systems.ts';
 import { playWork, workTable } from './work.ts';
 
@@ -22,6 +23,8 @@ const { values } = parseArgs({
     calibration: { type: 'boolean', default: false },
     /** Whether the chance of the work comes true. */
     work: { type: 'boolean', default: false },
+    /** Whether a run of pieces is watched well. */
+    production: { type: 'boolean', default: false },
     /** Jobs done by eyes alone, with profiles from readings. */
     eye: { type: 'boolean', default: false },
     /** The same from usual woods and colours: nothing was ever read. */
@@ -91,6 +94,10 @@ if (values.work) {
   const { lines, worst } = workTable(playWork(module_.default as WorkshopFactory, seeds, targets));
   for (const line of lines) console.log(line);
   console.log(JSON.stringify({ summary: 'work', worst: round(worst) }));
+  process.exit(0);
+}
+if (values.production) {
+  console.log(productionTable(playProduction(module_.default as WorkshopFactory, seeds, targets)).line);
   process.exit(0);
 }
 if (values.photo && !values.eye && !values.bare)

@@ -9,7 +9,7 @@ import { type Ask, askAt } from './ask.ts';
 import { at, BEGAN, MORNINGS, STANDS, TO_COME } from './days.ts';
 import { COAT_WOODS } from './products.ts';
 import { LIBRARY_REFIT, ladderOf, type Scenario } from './scenario.ts';
-import { BEGINS, bringTo, byEyes, type DemoWork, piecesBegun, together, underWay } from './work.ts';
+import { BEGINS, bringTo, byEyes, type DemoWork, piecesUnderWay, together, underWay } from './work.ts';
 
 const TISSUE_NAMES = ['ground', 'grain', 'pore'] as const;
 /** Makes the demo shop through the public API, with boards and readings from the simulated workshop. */
@@ -116,7 +116,7 @@ export async function makeDemo(
     for (const { speciesId, progress } of species) {
       works.push(bringTo(progress, work, id, speciesId, BEGINS[progress]));
       if (progress === 'by-eyes' && second) works.push(byEyes([work, second], id, speciesId));
-      if (progress === 'passed' && turnable) works.push(piecesBegun(work, id, speciesId));
+      if (progress === 'passed' && turnable) works.push(piecesUnderWay(work, id, speciesId));
     }
     if (drying && turnable) works.push(underWay(work, id));
   }

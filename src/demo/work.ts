@@ -2,15 +2,13 @@ import { passes } from '../core/colour/difference.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { HOUR } from '../core/time/air.ts';
+import { workOfPieces } from '../record/board/coats.ts';
 import { boardModel, nextBoardModel, openBench, problemOf } from '../record/job/bench.ts';
 import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/job/openings.ts';
 import { usualWait } from '../record/job/rules.ts';
 import { standingOf } from '../record/job/standing.ts';
 import { materialsOf } from '../record/shelf/materials.ts';
-import { chainOf } from '../record/work/chain.ts';
-import { itemsAtWork, shopAtWork } from '../record/work/work.ts';
-import type { ClockKnown } from '../shared/clock.ts';
-import type { House } from '../shared/house.ts';
+import { piecesRead } from '../record/work/run.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { KeptKnowledge } from '../shared/knowledge.ts';
@@ -276,20 +274,53 @@ async function* pulledUp(ask: Ask, job: string): DemoWork {
   });
 }
 
-/** The pieces of a wood that passes, sanded and dyed as far as they had come the day before. */
-export async function* piecesBegun(ask: Ask, job: string, species: string): DemoWork {
-  yield at(10, 8, 0);
-  const { bench } = await benchOf(ask, job, species);
-  const [house, clock] = (await Promise.all([ask('GET', '/house'), ask('GET', '/clock')])) as [House, ClockKnown];
-  const shop = shopAtWork(bench.shelf, house, clock.tests, clock.done);
-  const [pieces] = itemsAtWork([bench.job], shop).filter((i) => i.kind === 'piece' && !i.awaits);
-  if (!pieces) return;
-  const [sand, ...rest] = chainOf(shop, pieces);
-  const first = rest.slice(0, rest.findIndex((t) => t.act === 'coat') + 1);
-  for (const [i, task] of [sand, ...first].entries()) {
-    yield at(10, 10 + 2 * i, 15);
-    if (task) await ask('POST', '/clock/done', { id: newId(), work: task.key });
+/** Pieces of each portion of the demo's work, and how many of the first are read. */
+const [PORTION, CHECKED] = [12, 5];
+/** What the last piece that was read is off by, L*a*b*: the pad had dried. */
+const FAINT = [2.4, -0.9, 0.8];
+
+/** The pieces of a wood that is approved: the first half has all coats on and is checked, one of it is too pale; the second is dyed. */
+export async function* piecesUnderWay(ask: Ask, job: string, species: string): DemoWork {
+  yield at(9, 8, 30);
+  const { wood: before } = await benchOf(ask, job, species);
+  const [board] = before.boards;
+  const { parts } = (await ask('GET', `/jobs/${job}`)) as Job;
+  const part = parts.find((p) => p.woodId === before.id);
+  if (!board?.recipe || !part) return;
+  await ask('POST', `/boards/${board.id}/approvals`, { id: newId(), customer: 'T. H.' });
+  const [first, second] = [newId(), newId()];
+  const portions = [first, second].map((id, n) => ({ id, part: part.id, portion: n + 1, count: PORTION }));
+  await ask('POST', `/woods/${before.id}/work`, { board: board.id, portions });
+  const sand = async (portion: number) =>
+    ask('POST', '/clock/done', { id: newId(), work: `${workOfPieces({ part: part.id, portion })}/0/1/prepare` });
+  yield at(9, 10, 15);
+  await sand(1);
+  yield at(9, 13, 0);
+  await putOn(ask, first, 1);
+  yield at(10, 8, 30);
+  await putOn(ask, first, 2);
+  yield at(10, 10, 30);
+  await sand(2);
+  for (let piece = 0; piece < CHECKED; piece++) {
+    yield at(10, 14, 5 * piece);
+    await read(ask, first, 2);
   }
+  yield at(10, 14, 30);
+  const { wood } = await benchOf(ask, job, species);
+  const [checked] = piecesRead(wood);
+  const lab = checked?.lab.map((v, k) => v + (FAINT[k] as number));
+  await ask('POST', `/boards/${first}/readings`, { stage: 2, reading: { takingId: newId(), source: 'typed', lab } });
+  await ask('POST', '/faults', {
+    id: newId(),
+    boardId: first,
+    stage: 1,
+    fault: 'paler',
+    cause: 'hand',
+    hours: 0.5,
+    note: 'the pad had dried out on the sixth; a new one, and the piece dyed once more',
+  });
+  yield at(11, 9, 0);
+  await putOn(ask, second, 1);
 }
 
 /** When the work on a wood begins, by how far it is to come: one after the other, as a shop has hands. */

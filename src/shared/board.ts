@@ -5,6 +5,7 @@ import { KeptLook } from './look.ts';
 import { LabSchema, ReadingsTaken, StoredReading } from './reading.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from './stack.ts';
 import { Pot, StepDone } from './steps.ts';
+import { PiecesOf } from './work.ts';
 
 export const NewBoard = z.object({ id: Id });
 
@@ -34,7 +35,7 @@ export type BoardCut = z.infer<typeof BoardCut>;
 /** What boards are cut to where nobody says otherwise. Common practice. */
 export const STANDARD_CUT: BoardCut = { length: 300, width: 90, lines: [] };
 
-export const ORIGINS = ['search', 'hand', 'corrected', 'from-here'] as const;
+export const ORIGINS = ['search', 'hand', 'corrected', 'from-here', 'work'] as const;
 export const NewRecipe = z.object({
   id: Id,
   stack: StackSchema.min(1, 'A recipe needs at least one layer.'),
@@ -174,6 +175,8 @@ export const Board = z.object({
   judged: Judged.nullable(),
   cut: BoardCut,
   archived: z.boolean(),
+  /** The pieces that it stands for, worked on together; null of a board. */
+  pieces: PiecesOf.nullable(),
   recipe: Recipe.nullable(),
   coats: z.array(Coat),
   readings: z.array(StoredReading),

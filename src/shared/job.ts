@@ -129,7 +129,10 @@ export const JobWood = z.object({
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
   versions: z.array(StackVersion),
+  /** Its boards for trial. */
   boards: z.array(Board),
+  /** The pieces of its parts, in portions, once their work was begun. */
+  pieces: z.array(Board),
 });
 export type JobWood = z.infer<typeof JobWood>;
 

@@ -47,6 +47,7 @@ const VIEWS = [
     'mix?board=beech-2',
     'mix?board=beech-2&step=1/amber',
     'verdict?wood=beech',
+    'work?wood=sapele',
   ].map((page) => `${LIBRARY}/${page}`),
 ];
 

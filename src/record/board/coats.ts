@@ -1,10 +1,14 @@
 import type { Board } from '../../shared/board.ts';
 import type { WorkDone } from '../../shared/clock.ts';
+import type { PiecesOf } from '../../shared/work.ts';
 
-type Planned = Pick<Board, 'id' | 'recipe'>;
+type Planned = Pick<Board, 'id' | 'recipe' | 'pieces'>;
 
-/** What work on a board is known by on the clock and in the week: the board with its recipe. */
-export const workOfBoard = ({ id, recipe }: Planned): string => `board/${id}/${recipe?.number ?? 0}`;
+/** What work is known by on the clock and in the week: a board with its recipe, or a portion of a part. */
+export const workOfBoard = ({ id, recipe, pieces }: Planned): string =>
+  pieces ? workOfPieces(pieces) : `board/${id}/${recipe?.number ?? 0}`;
+export const workOfPieces = ({ part, portion }: Pick<PiecesOf, 'part' | 'portion'>): string =>
+  `part/${part}/${portion}`;
 
 /** The putting on of one coat of a layer of a board. */
 export const workOfCoat = (board: Planned, stage: number, coat: number): string =>

@@ -22,7 +22,8 @@ export function findBoard(
   { wood: asked, board: code }: { wood: string | null; board: string | null },
 ): { wood: JobWood; board: Board } | null {
   for (const wood of woods)
-    for (const board of wood.boards) if (boardCode(wood.code, board.number) === code) return { wood, board };
+    for (const board of [...wood.boards, ...wood.pieces])
+      if (boardCode(wood.code, board.number) === code) return { wood, board };
   const wood = woods.find((w) => w.code === asked) ?? woods[0];
   const board = wood && (onTheWall(wood).at(-1) ?? wood.boards.at(-1));
   return wood && board ? { wood, board } : null;

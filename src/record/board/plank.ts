@@ -8,9 +8,16 @@ export const plankOf = (wood: Pick<JobWood, 'boards'>, board: Pick<Board, 'plank
 /** The boards of a wood that hang on its wall: those that nobody put away. */
 export const onTheWall = ({ boards }: Pick<JobWood, 'boards'>): Board[] => boards.filter((b) => !b.archived);
 
-/** What a board is called: its number, and its part of a plank. */
-export const boardName = ({ number, strip }: Pick<Board, 'number' | 'strip'>): string =>
-  strip ? `Board ${number}, ${strip}` : `Board ${number}`;
+/** The boards and the pieces of a wood: all that has layers. */
+export const everyBoard = ({ boards, pieces }: Pick<JobWood, 'boards' | 'pieces'>): Board[] => [...boards, ...pieces];
+
+/** What a board is called: its number, and its part of a plank; pieces by how many they are. */
+export const boardName = ({ number, strip, pieces }: Pick<Board, 'number' | 'strip' | 'pieces'>): string =>
+  pieces
+    ? `Portion ${pieces.portion}, ${pieces.count} pieces`
+    : strip
+      ? `Board ${number}, ${strip}`
+      : `Board ${number}`;
 
 /** Whether a board is a control: a known finish without any colour of the shop's. */
 export const isControl = ({ recipe }: Pick<Board, 'recipe'>): boolean =>

@@ -127,10 +127,10 @@ export function shutsAt({ item, next, chain, coat }: Omit<ClockItem, 'stands' | 
 }
 
 /** When the pot of the next coat sets, from the moment that its hardener was ticked on the mix sheet; null where it keeps. */
-function potSets({ recipe, kind }: WorkItem, next: Task | null): number | null {
+function potSets({ recipe, record }: WorkItem, next: Task | null): number | null {
   const hours = next?.drying?.potLife;
   const mixed = recipe.done.find((d) => d.step === `${next?.stage}/hardener`);
-  return kind === 'board' && hours && mixed ? Date.parse(mixed.at) + hours * HOUR : null;
+  return record && hours && mixed ? Date.parse(mixed.at) + hours * HOUR : null;
 }
 
 /** What the rail tells of it. */

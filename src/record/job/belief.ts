@@ -19,6 +19,7 @@ import type { KeptLook, OnRack } from '../../shared/look.ts';
 import type { KeptField, KeptPicture } from '../../shared/picture.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import type { Shelf } from '../../shared/shelf.ts';
+import { everyBoard } from '../board/plank.ts';
 import { isDone, layersOn, measuredOf, stackAsMade, stageMean } from '../board/stages.ts';
 import { preparationOf, woodOfBoard } from '../board/wood.ts';
 import { materialsOf } from '../shelf/materials.ts';
@@ -233,7 +234,10 @@ function sightingsOf({ held }: Job, boards: readonly Board[]): Sightings {
 function believedOf(bench: JobToBelieve): Believed | null {
   const { job, shelf } = bench;
   const target = targetOf(job);
-  const boards = job.woods.flatMap((wood) => wood.boards.map((board) => ({ wood, board })));
+  const boards = job.woods.flatMap((wood) =>
+    // Pieces are many: those that nobody looked at are left out.
+    [...wood.boards, ...wood.pieces.filter((p) => p.looks.length > 0)].map((board) => ({ wood, board })),
+  );
   const kept = boards.flatMap(({ board }) => board.looks).filter(tells);
   const held = job.held.filter(({ said, things }) => said !== null || things.length > 1);
   const pictures = telling(job);
@@ -321,7 +325,7 @@ export const hasAim = ({ target, held, pictures, woods }: Job): boolean =>
   target.length > 0 ||
   held.length > 0 ||
   telling({ pictures }).some((p) => p.fields.some((f) => f.thing === 'target')) ||
-  woods.some((w) => w.boards.some((b) => b.looks.some((l) => tells(l) && !l.against)));
+  woods.some((w) => everyBoard(w).some((b) => b.looks.some((l) => tells(l) && !l.against)));
 
 /**
  * How far the target itself may be from what it is taken for, CIEDE2000: a standard deviation over all directions. What was

@@ -8,6 +8,7 @@ import { type Lab, labOf } from '../../core/colour/lab.ts';
 import type { KnownColour } from '../../core/picture/measure.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptField, KeptPicture } from '../../shared/picture.ts';
+import { everyBoard } from '../board/plank.ts';
 import { beliefOf, cameraBy, type JobToBelieve, meanByInstrument, pictured, seenIn, telling } from './belief.ts';
 import { targetOf } from './target.ts';
 
@@ -19,7 +20,7 @@ function knownOf(job: Job, field: KeptField): Lab | null {
     const target = targetOf({ ...job, target: job.target.filter((r) => r.source !== 'words') });
     return target && labOf(target.reflectance);
   }
-  const board = job.woods.flatMap((w) => w.boards).find((b) => b.id === field.board);
+  const board = job.woods.flatMap(everyBoard).find((b) => b.id === field.board);
   const mean = board ? meanByInstrument(board, field.stage) : null;
   return mean && labOf(mean);
 }

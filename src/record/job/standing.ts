@@ -47,6 +47,7 @@ export function stepsDone({ job, target }: Pick<Bench, 'job' | 'target'>) {
     woods: boards.some((b) => stageMean(b, 0)),
     layers: boards.some((b) => b.recipe),
     boards: boards.some(isDone),
+    work: job.woods.some((w) => w.pieces.length > 0) && job.woods.every((w) => w.pieces.every(isDone)),
   };
 }
 

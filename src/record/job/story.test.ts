@@ -46,9 +46,9 @@ describe('the story', () => {
 describe('codes', () => {
   const board = (number: number) => ({ number }) as never;
   const woods = [
-    { code: 'ash', boards: [board(1), board(2)] },
-    { code: 'oak', boards: [board(1)] },
-    { code: 'oak-veneer', boards: [board(1)] },
+    { code: 'ash', boards: [board(1), board(2)], pieces: [] },
+    { code: 'oak', boards: [board(1)], pieces: [] },
+    { code: 'oak-veneer', boards: [board(1)], pieces: [] },
   ] as never;
   it('name a board by its wood and number, else the newest of the wood, else of the first', () => {
     expect(boardCode('ash', 2)).toBe('ash-2');

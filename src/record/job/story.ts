@@ -31,6 +31,7 @@ export const EVENT_KINDS = [
   'board cut',
   'board put away',
   'board brought back',
+  'work begun',
   'finish judged',
   'board judged',
   'recipe planned',
@@ -215,6 +216,8 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   },
   'board put away': () => 'Board put away',
   'board brought back': () => 'Board brought back',
+  'work begun': ({ pieces, board, wood }) =>
+    `Work begun: ${plural(pieces, 'piece')} of ${text(wood)} by board ${text(board)}`,
   'board judged': ({ said }) => {
     const judged = said as { accepted: boolean; words: string } | null;
     if (!judged) return 'What was said of it taken back';

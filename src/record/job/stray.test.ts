@@ -32,6 +32,7 @@ function at(read: readonly number[], over: object = {}) {
     speciesId: 'birch',
     preparation: USUAL_PREPARATION,
     boards: [board],
+    pieces: [],
     ...over,
   };
   const target = [{ zone: 'face', grid: looks[3], lab: null }];

@@ -44,6 +44,7 @@ function bench(aside: { zone: string; grid: number[] }[], face = Array.from(look
     speciesId: 'birch',
     preparation: USUAL_PREPARATION,
     boards: [board],
+    pieces: [],
   };
   const target = TONES.map((of) => read(of, tone(of)));
   const lights = { D65: 1, A: 0, LED: 0, F11: 0 };

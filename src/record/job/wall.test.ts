@@ -28,7 +28,7 @@ it('hangs the nearest first, what nobody read or saw after it, and what was reje
   ];
   const bench = {
     target: { reflectance: target, seen: target, singleLight: true },
-    job: { woods: [{ boards }], target: [{}], held: [], pictures: [] },
+    job: { woods: [{ boards, pieces: [] }], target: [{}], held: [], pictures: [] },
   } as unknown as Bench;
   const read = boards.filter((b) => b.readings.length > 0);
   expect(nearestFirst(bench, { boards: read }).map((b) => b.number)).toEqual([4, 1, 3]);

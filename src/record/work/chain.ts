@@ -87,16 +87,16 @@ interface Making {
 
 function beginChain(shop: ShopAtWork, item: WorkItem): Making {
   const { materials, done } = shop;
-  const { stack, kind, board } = item;
+  const { stack, board, record } = item;
   const preparation = preparationOf(item.wood, board);
-  const on = kind === 'board' ? layersOn(board) : 0;
+  const on = record ? layersOn(record) : 0;
   const tasks: Task[] = [];
   /** What was ticked is done; of a board also what lies under a layer that is on. */
   const known = (key: string, stage: number) => {
     const ticked = done.get(key);
     if (ticked) return { done: true, doneAt: ticked.at };
-    if (kind === 'board' && (stage === 0 ? on > 0 : stage <= on))
-      return { done: true, doneAt: board.coats.find((c) => c.stage === stage)?.putOnAt ?? null };
+    if (record && (stage === 0 ? on > 0 : stage <= on))
+      return { done: true, doneAt: record.coats.find((c) => c.stage === stage)?.putOnAt ?? null };
     return { done: false, doneAt: null };
   };
   return {

@@ -19,7 +19,7 @@ export const potFor = (layer: Layer, litres: number, { colourants }: Materials):
 });
 
 /** What the shelf has of a thinner: by its name, else the reducer of its carrier. */
-function thinnerOnShelf(name: string, { supplies }: Pick<Shelf, 'supplies'>): SupplyRecord | undefined {
+export function thinnerOnShelf(name: string, { supplies }: Pick<Shelf, 'supplies'>): SupplyRecord | undefined {
   const known = thinnerNamed(name);
   const on = onTheShelf(supplies);
   return (

@@ -1,6 +1,6 @@
 import type { Stack } from '../../core/layers/layer.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
-import { type ProductFacts, type SheetOf, type Step, stepsOf } from '../../core/mix/index.ts';
+import { type ProductFacts, potSteps, type SheetOf, type Step, stepsOf } from '../../core/mix/index.ts';
 import type { Recipe } from '../../shared/board.ts';
 import { claimOf, type Sheet } from '../../shared/sheet.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -36,11 +36,11 @@ export function factsOfShelf({ colourants, mediums, supplies }: Shelf): Record<s
 /** The mix sheet of a board's recipe: all that is poured, done and waited for, in order. */
 export function mixSheet(
   { shelf, materials }: Bench,
-  { preparation }: BoardModel,
+  { preparation, board }: BoardModel,
   recipe: Recipe,
   { system, tools, drying }: Pick<SheetOf, 'system' | 'tools' | 'drying'> = {},
 ): Step[] {
-  return stepsOf({
+  const sheet = {
     stack: recipe.stack,
     preparation,
     materials,
@@ -48,8 +48,10 @@ export function mixSheet(
     system,
     tools,
     drying,
-    batchOf: (stage) => potOf(recipe, stage, materials),
-  });
+    batchOf: (stage: number) => potOf(recipe, stage, materials),
+  };
+  // Pieces share their pots; what is put on is kept of each portion.
+  return board.pieces ? recipe.stack.flatMap((layer, i) => potSteps(layer, i + 1, sheet)) : stepsOf(sheet);
 }
 
 /** Whether a step is done: ticked, or of a layer that is on the board. */

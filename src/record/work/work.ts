@@ -13,7 +13,7 @@ import type { House } from '../../shared/house.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Part } from '../../shared/part.ts';
 import type { Shelf } from '../../shared/shelf.ts';
-import { workOfBoard } from '../board/coats.ts';
+import { workOfBoard, workOfPieces } from '../board/coats.ts';
 import { boardCode } from '../board/codes.ts';
 import { isDone, isSettled, stackAsMade } from '../board/stages.ts';
 import { leavesDarkLong } from '../job/rules.ts';
@@ -21,6 +21,7 @@ import { missOfFinished } from '../job/standing.ts';
 import { targetOf, targetOn } from '../job/target.ts';
 import { materialsOf } from '../shelf/materials.ts';
 import { factsOfShelf } from './mixing.ts';
+import { piecesAtWork, portionName } from './pieces.ts';
 
 /** A board, or a portion of the pieces of a part, on its way through its layers. */
 export interface WorkItem {
@@ -33,7 +34,10 @@ export interface WorkItem {
   /** The name; with its job where two are called alike. */
   told: string;
   kind: 'board' | 'piece';
+  /** The board, or the one that the pieces follow. */
   board: Board;
+  /** Where what is put on is kept: the board itself, or the portion of pieces; null of pieces whose work was not begun. */
+  record: Board | null;
   recipe: Recipe;
   stack: Stack;
   /** Things that dry side by side. */
@@ -178,7 +182,7 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
 const areaOf = ({ length, width }: CutSize) => (length * width) / MM2;
 
 /** How many portions a part is worked in, so that no sitting is too long. */
-function portionsOf(part: Part, stack: Stack, materials: Materials): number {
+export function portionsOf(part: Part, stack: Stack, materials: Materials): number {
   const longest = Math.max(
     0,
     ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands + rubbingMinutes(l)),
@@ -188,7 +192,11 @@ function portionsOf(part: Part, stack: Stack, materials: Materials): number {
 }
 
 /** The board whose layers the pieces of a wood get: the one that was accepted, else the nearest that passes, else the newest planned one, which they await. */
-function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passes: boolean } | null {
+export function patternOf(
+  job: Job,
+  wood: JobWood,
+  shelf: Pick<Shelf, 'species'>,
+): { board: Board; passes: boolean } | null {
   const species = shelf.species.find((s) => s.id === wood.speciesId);
   const wanted = targetOf(job);
   const target = species ? targetOn(wanted, species) : wanted;
@@ -202,6 +210,30 @@ function patternOf(job: Job, wood: JobWood, shelf: Shelf): { board: Board; passe
   if (best && passes(best.miss, job.tolerance)) return { board: best.board, passes: true };
   const planned = wood.boards.findLast((b) => b.recipe && !isDone(b) && !b.archived);
   return planned ? { board: planned, passes: false } : null;
+}
+
+/** A portion of pieces whose work was begun, until all is on; null once it is, or where its part was taken out. */
+function pieceItem(job: Job, wood: JobWood, record: Board): WorkItem | null {
+  const { pieces, recipe } = record;
+  const part = job.parts.find((p) => p.id === pieces?.part);
+  if (!pieces || !recipe || !part || isDone(record)) return null;
+  const name = portionName(part, pieces, piecesAtWork(wood));
+  return {
+    key: workOfBoard(record),
+    job,
+    wood,
+    name,
+    told: name,
+    kind: 'piece',
+    board: record,
+    record,
+    recipe,
+    stack: stackAsMade(record),
+    pieces: pieces.count,
+    area: pieces.count * areaOf(part),
+    sides: part.faces,
+    awaits: null,
+  };
 }
 
 /** Everything that is on its way: boards with layers planned, and the pieces of woods that have a board to follow. */
@@ -223,6 +255,7 @@ export function itemsAtWork(
             told: boardCode(wood.code, board.number),
             kind: 'board',
             board,
+            record: board,
             recipe,
             stack: stackAsMade(board),
             pieces: 1,
@@ -232,26 +265,28 @@ export function itemsAtWork(
           },
         ];
       });
+      const begun = piecesAtWork(wood).flatMap((record) => pieceItem(job, wood, record) ?? []);
       const pattern = patternOf(job, wood, shelf);
-      if (!pattern?.board.recipe) return boards;
+      if (!pattern?.board.recipe) return [...boards, ...begun];
       const { board, passes } = pattern;
       const { recipe } = board;
       const stack = passes ? stackAsMade(board) : (recipe as Recipe).stack;
       const pieces = job.parts
-        .filter((p) => p.woodId === wood.id)
+        .filter((p) => p.woodId === wood.id && !begun.some((b) => b.record?.pieces?.part === p.id))
         .flatMap((part): WorkItem[] => {
           const portions = portionsOf(part, stack, materials);
           return Array.from({ length: portions }, (_, n) => {
             const count = Math.floor(part.count / portions) + (n < part.count % portions ? 1 : 0);
             const name = `${count} × ${part.name}${portions > 1 ? `, ${n + 1} of ${portions}` : ''}`;
             return {
-              key: `part/${part.id}/${n + 1}`,
+              key: workOfPieces({ part: part.id, portion: n + 1 }),
               job,
               wood,
               name,
               told: name,
               kind: 'piece',
               board,
+              record: null,
               recipe: recipe as Recipe,
               stack,
               pieces: count,
@@ -261,7 +296,7 @@ export function itemsAtWork(
             };
           });
         });
-      return [...boards, ...pieces];
+      return [...boards, ...begun, ...pieces];
     }),
   );
   const named = new Map<string, Set<number>>();

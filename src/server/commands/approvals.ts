@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { hashOfBytes } from '../../core/seal/seal.ts';
+import { everyBoard } from '../../record/board/plank.ts';
 import { isDone } from '../../record/board/stages.ts';
 import { approvalOf, BARELY_KNOWN, differsFrom, verifiedApproval, verifiedText } from '../../record/job/approval.ts';
 import { hasAim, targetKnownTo } from '../../record/job/belief.ts';
@@ -45,8 +46,8 @@ export async function approveBoard({ db }: Shop, by: Actor, id: string, input: N
   if (!isDone(work)) throw new Refusal(409, 'Its coats are not all on: put them on first, then approve it.', 'board');
   const knowledge = { ...NOTHING_LEARNED, seen: await seenOutside(db, jobId) };
   const bench = openBench(job, await wholeShelf(db), knowledge);
-  const wood = job.woods.find((w) => w.boards.some((b) => b.id === id));
-  const board = wood?.boards.find((b) => b.id === id);
+  const wood = job.woods.find((w) => everyBoard(w).some((b) => b.id === id));
+  const board = wood && everyBoard(wood).find((b) => b.id === id);
   const model = wood && board && boardModel(bench, wood, board);
   if (!model) throw notFound('board');
   const known = targetKnownTo(bench);

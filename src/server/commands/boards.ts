@@ -268,6 +268,7 @@ export async function readStage(
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
     const subject = { board: id, stage, zone };
+    const read = await countReadings(tx, subject);
     const intake = await measurementsFrom(
       tx,
       input,
@@ -275,7 +276,7 @@ export async function readStage(
       async () => ({
         stock: stockOfShelf(await wholeShelf(tx)),
         board: benchBoardOf(
-          board,
+          { ...board, piece: board.ofPieces ? read : null },
           {
             job: jobNumber,
             wood: woodCode,
@@ -286,7 +287,7 @@ export async function readStage(
         ),
         zone,
       }),
-      await countReadings(tx, subject),
+      read,
     );
     if (stage === 0) mustBeRawWood(intake);
     const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);

@@ -138,7 +138,7 @@ async function workOf(db: Queries, key: string) {
 }
 const about = ({ item }: ClockItem) => ({
   job: item.job.id,
-  board: item.kind === 'board' ? item.board.id : null,
+  board: item.record?.id ?? null,
 });
 
 /** A coat was found dry, or still wet: its own clock moves, and the next coats of its product are expected otherwise. */
@@ -166,7 +166,7 @@ export const restoreTest = (shop: Shop, id: string) => markTest(shop, id, false)
 export async function doWork({ db }: Shop, by: Actor, { id, work }: NewWorkDone): Promise<void> {
   const { item, task } = await workOf(db, work);
   if (task.done) return;
-  if (item.item.kind === 'board' && task.act === 'coat' && task.last)
+  if (item.item.record && task.act === 'coat' && task.last)
     throw new Refusal(409, 'This coat is put on at its board: it is a record of its own.', 'work');
   if (item.item.kind === 'board' && task.act === 'read')
     throw new Refusal(409, 'A board is read at its page: the reading says that it was done.', 'work');

@@ -1,4 +1,5 @@
 import { understood } from '../../core/belief/words.ts';
+import { everyBoard } from '../../record/board/plank.ts';
 import { settledAt } from '../../record/clock/clock.ts';
 import { layersOn, materialsOf } from '../../record/index.ts';
 import type { Board } from '../../shared/board.ts';
@@ -56,7 +57,7 @@ export async function sayLook({ db, learning }: Shop, by: Actor, id: string, inp
     const whole = await jobById(tx, jobId);
     if (!whole) throw notFound('job');
     mustHaveLight(whole, light);
-    const boards = whole.woods.flatMap((w) => w.boards);
+    const boards = whole.woods.flatMap(everyBoard);
     const board = boards.find((b) => b.id === id);
     if (!board) throw notFound('board');
     await mustBeInTheHand(tx, board, stage, { dry: input.dry || input.wet, field: 'stage' });

@@ -1,4 +1,5 @@
 import { toldBy } from '../../core/picture/measure.ts';
+import { everyBoard } from '../../record/board/plank.ts';
 import { pictured, stageOf, TARGET } from '../../record/job/belief.ts';
 import { knownInPicture } from '../../record/job/pictures.ts';
 import type { Board } from '../../shared/board.ts';
@@ -25,7 +26,7 @@ import { mustBeInTheHand, mustHaveLight } from './looks.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
-const boardsOf = ({ woods }: Job): Board[] => woods.flatMap((w) => w.boards);
+const boardsOf = ({ woods }: Job): Board[] => woods.flatMap(everyBoard);
 
 /** What lies in a picture, with what is known of things from the rack. */
 async function fieldsOf(db: Queries, job: Job, fields: NewPicture['fields']): Promise<KeptField[]> {

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { meanSpectrum } from '../../core/colour/grid.ts';
+import { everyBoard } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
 import { preparationOf } from '../../record/board/wood.ts';
 import type { PictureRequest, PictureTaken } from '../../shared/picture.ts';
@@ -39,8 +40,8 @@ export async function simulatePicture(
   const job = await wholeJob(db, await openJob(db, code));
   const stock = stockOfShelf(await wholeShelf(db));
   const ofJob = boards.map((id) => {
-    const wood = job.woods.find((w) => w.boards.some((b) => b.id === id));
-    const board = wood?.boards.find((b) => b.id === id);
+    const wood = job.woods.find((w) => everyBoard(w).some((b) => b.id === id));
+    const board = wood && everyBoard(wood).find((b) => b.id === id);
     if (!wood || !board) throw new Refusal(422, 'There is no such board in this job.', 'boards');
     const where = {
       job: job.number,

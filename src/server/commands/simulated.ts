@@ -60,13 +60,15 @@ export function benchBoardOf(
     plankNumber?: number | null;
     strip?: string | null;
     branched?: number;
+    /** Of pieces: which of them lies under the instrument. */
+    piece?: number | null;
   },
   { job, wood, species, preparation }: { job: number; wood: string; species: string; preparation: Preparation },
   stage: number,
 ): BenchBoard {
   const stack: Stack = stackAsMade(board).slice(0, stage);
   return {
-    id: `job-${job}-${boardCode(wood, board.plankNumber ?? board.number)}`,
+    id: `job-${job}-${boardCode(wood, board.plankNumber ?? board.number)}${board.piece == null ? '' : `-${board.piece}`}`,
     ...(board.strip ? { strip: { name: board.strip, from: board.branched ?? 0 } } : {}),
     species,
     making: preparation,

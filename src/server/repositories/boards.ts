@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Board, type BoardChange, Coat, type CoatChange, type Judged, Recipe } from '../../shared/board.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
+import type { PiecesOf } from '../../shared/work.ts';
 import type { Queries } from '../db/db.ts';
 import { looksOfBoards } from './looks.ts';
 import { readingsOfBoards } from './readings.ts';
@@ -26,6 +27,7 @@ const BoardRow = Board.pick({
   judged: true,
   cut: true,
   archived: true,
+  pieces: true,
 }).extend({
   woodId: z.string(),
   createdAt: stamp,
@@ -47,6 +49,25 @@ export async function insertBoard(db: Queries, id: string, wood: string): Promis
     [id, wood, number],
   );
   return true;
+}
+
+/** A portion of the pieces of a part, with the next number of its wood. */
+export async function insertPieces(
+  db: Queries,
+  wood: string,
+  { id, part, portion, count }: PiecesOf & { id: string },
+): Promise<void> {
+  await db.query(
+    `with wood as (update job_wood set boards_made = boards_made + 1 where id = $2 returning id, boards_made)
+     insert into board (id, job_wood_id, number, part_id, portion, pieces)
+     select $1::uuid, w.id, w.boards_made, $3::uuid, $4::int, $5::int from wood w`,
+    [id, wood, part, portion, count],
+  );
+}
+
+/** One recipe on several boards: what is poured for it is poured for all of them. */
+export async function putOnRecipe(db: Queries, recipe: string, boards: readonly string[]): Promise<void> {
+  await db.query('update board set recipe_id = $1 where id = any($2::uuid[])', [recipe, boards]);
 }
 
 /** Names a board's own part of its plank. */
@@ -166,6 +187,7 @@ const Work = StagedRow.extend({
   plankNumber: z.number().nullable(),
   strip: z.string().nullable(),
   branched: z.number(),
+  ofPieces: z.boolean(),
   woodPreparation: PreparationSchema,
   preparation: PreparationSchema.nullable(),
   putAway: z.boolean(),
@@ -177,7 +199,7 @@ export async function boardAtWork(db: Queries, id: string) {
     Work,
     `select b.id as "boardId", w.id as "woodId", j.id as "jobId", j.number as "jobNumber", w.species_id as "speciesId",
        w.code as "woodCode", b.number, b.version, b.plank_id as plank, p.number as "plankNumber", b.strip, b.branched,
-       w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
+       b.part_id is not null as "ofPieces", w.preparation as "woodPreparation", b.preparation, j.deleted_at is not null as "putAway",
        ${STAGED_COLUMNS}
      from board b join job_wood w on w.id = b.job_wood_id join job j on j.id = w.job_id
        left join recipe r on r.id = b.recipe_id left join board p on p.id = b.plank_id where b.id = $1`,
@@ -312,7 +334,9 @@ async function boardsWhere(
     db,
     BoardRow,
     `select id, job_wood_id as "woodId", number, version, preparation, plank_id as plank, strip, branched, apart, finish,
-       judged, cut, archived_at is not null as archived, created_at as "createdAt"
+       judged, cut, archived_at is not null as archived,
+       case when part_id is not null then json_build_object('part', part_id, 'portion', portion, 'count', pieces) end as pieces,
+       created_at as "createdAt"
      from board where ${where} = any($1::uuid[]) order by number`,
     [ids],
   );

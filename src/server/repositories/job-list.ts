@@ -56,7 +56,7 @@ const woodsOfJobs = (db: Queries, jobs: readonly string[]) =>
        (count(*) filter (where b.judged is null
           and exists (select from coat c where c.board_id = b.id and c.stage = jsonb_array_length(r.stack) and c.deleted_at is null)
           and not exists (select from stage_mean m where m.board_id = b.id and m.stage = jsonb_array_length(r.stack))))::int as "toJudge"
-     from job_wood w join species s on s.id = w.species_id left join board b on b.job_wood_id = w.id
+     from job_wood w join species s on s.id = w.species_id left join board b on b.job_wood_id = w.id and b.part_id is null
        left join recipe r on r.id = b.recipe_id
      where w.job_id = any($1::uuid[]) group by w.id, s.id order by w.created_at, w.id`,
     [jobs],
@@ -68,7 +68,7 @@ const finishedOfJobs = (db: Queries, jobs: readonly string[]) =>
     db,
     Finished,
     `select w.id as "woodId", b.id as board, m.stage, m.l, m.a, m.b
-     from job_wood w join board b on b.job_wood_id = w.id join recipe r on r.id = b.recipe_id
+     from job_wood w join board b on b.job_wood_id = w.id and b.part_id is null join recipe r on r.id = b.recipe_id
        join stage_mean m on m.board_id = b.id and m.stage = jsonb_array_length(r.stack)
      where w.job_id = any($1::uuid[]) order by b.number`,
     [jobs],

@@ -155,7 +155,15 @@ async function woodsOf(db: Queries, jobs: readonly string[]): Promise<(JobWood &
   const ids = woods.map((w) => w.id);
   const boards = groupedBy(await boardsOfWoods(db, ids), 'woodId');
   const versions = groupedBy(await versionsOfWoods(db, ids), 'woodId');
-  return woods.map((wood) => ({ ...wood, versions: versions.get(wood.id) ?? [], boards: boards.get(wood.id) ?? [] }));
+  return woods.map((wood) => {
+    const own = boards.get(wood.id) ?? [];
+    return {
+      ...wood,
+      versions: versions.get(wood.id) ?? [],
+      boards: own.filter((b) => b.pieces === null),
+      pieces: own.filter((b) => b.pieces !== null),
+    };
+  });
 }
 
 /** Some jobs with their targets, woods, boards, recipes, coats, readings and parts, the newest first; those that are gone are left out. */

@@ -11,6 +11,7 @@ import type { Route } from './route.ts';
 import * as server from './server.ts';
 import * as shelf from './shelf.ts';
 import * as systems from './systems.ts';
+import * as work from './work.ts';
 
 /** All that can be asked of the server, by family and by name. */
 export const CONTRACT = {
@@ -19,6 +20,7 @@ export const CONTRACT = {
   brackets,
   pictures,
   boards,
+  work,
   shelf,
   house,
   clock,

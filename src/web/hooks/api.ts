@@ -94,7 +94,11 @@ export const fetchEverything = () => mutate(() => true);
 
 const withBoard = (job: Job, board: Board): Job => ({
   ...job,
-  woods: job.woods.map((wood) => ({ ...wood, boards: wood.boards.map((b) => (b.id === board.id ? board : b)) })),
+  woods: job.woods.map((wood) => ({
+    ...wood,
+    boards: wood.boards.map((b) => (b.id === board.id ? board : b)),
+    pieces: wood.pieces.map((b) => (b.id === board.id ? board : b)),
+  })),
 });
 /** The jobs in hand take in a board as it is now, without being fetched again. */
 const showBoard = (board: Board) =>

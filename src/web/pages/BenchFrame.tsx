@@ -17,6 +17,7 @@ const STEPS = [
   { to: 'layers', label: 'Layers' },
   { to: 'boards', label: 'Boards' },
   { to: 'verdict', label: 'Verdict' },
+  { to: 'work', label: 'Work' },
 ] as const;
 
 function standingText(bench: OpenBench, wood: JobWood, told: ReturnType<typeof useTold>): string {
@@ -54,7 +55,7 @@ function Woods({ bench, onTools }: { bench: OpenBench; onTools: (place: HTMLElem
 }
 
 /** The pages of a job that are about one wood or board, and so carry its name in their address. */
-const PER_WOOD = ['layers', 'boards', 'mix', 'verdict'];
+const PER_WOOD = ['layers', 'boards', 'mix', 'verdict', 'work'];
 
 /** A job on the bench: its name, the path of the work across the top, its woods. */
 export function BenchFrame() {

@@ -4,10 +4,11 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { TABLE } from '../../core/belief/pictures.ts';
 import { type Illuminant, LIGHT_NAMES } from '../../core/colour/lights.ts';
 import { boardCode, findBoard, recordCode } from '../../record/board/codes.ts';
-import { boardName, onTheWall } from '../../record/board/plank.ts';
+import { boardName, everyBoard, onTheWall } from '../../record/board/plank.ts';
 import { layersOn } from '../../record/board/stages.ts';
 import { stageOf, TARGET } from '../../record/job/belief.ts';
 import { colourPictured, goodTo, pictureSays, withPicture } from '../../record/job/pictures.ts';
+import { piecesAtWork } from '../../record/work/pieces.ts';
 import type { Board } from '../../shared/board.ts';
 import { takePicture } from '../../shared/contract/pictures.ts';
 import type { KeptPicture } from '../../shared/picture.ts';
@@ -42,7 +43,7 @@ function useThings({ job }: OpenBench): CanLie[] {
   return useMemo(() => {
     const called = (wood: (typeof job.woods)[number]) => (job.woods.length > 1 ? ` (${wood.code})` : '');
     const boards = job.woods.flatMap((wood) =>
-      onTheWall(wood)
+      [...onTheWall(wood), ...piecesAtWork(wood)]
         .filter((b) => !b.apart)
         .map((b) => asBoard(b, layersOn(b), `${boardName(b).toLowerCase()}${called(wood)}`)),
     );
@@ -56,7 +57,7 @@ const useCodes = ({ job }: OpenBench): ReadonlyMap<string, string> =>
     () =>
       new Map(
         job.woods.flatMap((wood) =>
-          wood.boards.map(
+          everyBoard(wood).map(
             (b) => [recordCode(job.number, boardCode(wood.code, b.number)), stageOf(b, layersOn(b))] as const,
           ),
         ),
@@ -232,7 +233,7 @@ export function PicturePage() {
   const isNear = (t: CanLie) =>
     t.thing === 'target' ||
     placed.has(t.id) ||
-    (t.thing === 'board' && here?.wood.boards.some((b) => b.id === t.board));
+    (t.thing === 'board' && here && everyBoard(here.wood).some((b) => b.id === t.board));
   const others = things.filter((t) => !isNear(t));
 
   const keep = async (): Promise<boolean> => {
@@ -285,8 +286,7 @@ export function PicturePage() {
             <SurfaceSays
               name={inHand.nameOf(lies)}
               board={
-                job.woods.flatMap((w) => w.boards).find((b) => layersOn(b) > 0 && lies === stageOf(b, layersOn(b))) ??
-                null
+                job.woods.flatMap(everyBoard).find((b) => layersOn(b) > 0 && lies === stageOf(b, layersOn(b))) ?? null
               }
               own={surface}
               target={lies === TARGET ? null : (looked?.surfaces[TARGET] ?? null)}

@@ -64,11 +64,11 @@ export function MoreOfBoard({ bench, model, stage, planned }: Props) {
           </Button>
         )}
         {board.recipe && !done && <Button onClick={() => setOpen('past')}>Enter what was done</Button>}
-        {!done && <Button onClick={() => setOpen('split')}>Divide this board</Button>}
-        {!done && layersToTry(planned ?? [], layersOn(board)).length > 0 && (
+        {!done && !board.pieces && <Button onClick={() => setOpen('split')}>Divide this board</Button>}
+        {!done && !board.pieces && layersToTry(planned ?? [], layersOn(board)).length > 0 && (
           <Button onClick={() => setOpen('tries')}>Steps on this board</Button>
         )}
-        {board.recipe && !done && (
+        {board.recipe && !done && !board.pieces && (
           <Button component={RouterLink} to={`../layers?board=${model.code}`}>
             Change its layers
           </Button>
@@ -77,7 +77,7 @@ export function MoreOfBoard({ bench, model, stage, planned }: Props) {
         <Button component={RouterLink} to={`../story?board=${model.code}`}>
           Story of this board
         </Button>
-        {house && (
+        {house && !board.pieces && (
           <Button onClick={() => setOpen('cut')}>
             Cut {sizesText([board.cut.length, board.cut.width], house.units)}
           </Button>

@@ -142,7 +142,7 @@ export function OneTap({ bench, model, stage, units, onFind }: Props) {
           ),
         )}
       </Row>
-      {!coat && (
+      {!coat && !board.pieces && (
         <span className="soft">Mask the first {sizeIn(units).text(begins)}: what is below stays in sight there.</span>
       )}
       {coat && found === null && (

@@ -28,7 +28,7 @@ export function Onward({ model: { board, code }, next, onNext, solve }: Props) {
           Next: {next.toLowerCase()}
         </Button>
       )}
-      {isDone(board) && (
+      {isDone(board) && !board.pieces && (
         <Button {...main} component={RouterLink} to={`../verdict?board=${code}`}>
           To the verdict
         </Button>

@@ -2,6 +2,7 @@ import { Button, Link } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import { TESTS } from '../../../core/kinds/index.ts';
 import { HOUR } from '../../../core/time/air.ts';
+import { boardCode } from '../../../record/board/codes.ts';
 import { type ClockItem, shutsAt } from '../../../record/clock/clock.ts';
 import type { Task } from '../../../record/work/work.ts';
 import { putOnCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
@@ -24,9 +25,9 @@ export function useDoTask() {
   return (task: Task) =>
     attempt(async () => {
       const { item, act, stage, last } = task;
-      if (item.kind === 'board' && act === 'coat' && last) {
+      if (item.record && act === 'coat' && last) {
         const made = id.next();
-        await change(putOnCoat, { board: item.board.id }, { id: made, stage });
+        await change(putOnCoat, { board: item.record.id }, { id: made, stage });
         id.kept();
         say({ text: `${task.title}: on.`, undo: () => change(takeCoatBack, { coat: made }) });
         return;
@@ -70,7 +71,7 @@ function why(on: ClockItem, now: number): string {
 const placeOf = ({ item }: ClockItem) =>
   item.kind === 'board'
     ? `/jobs/${item.job.number}/boards?board=${item.name}`
-    : `/jobs/${item.job.number}/parts?wood=${item.wood.code}`;
+    : `/jobs/${item.job.number}/work?${item.record ? `board=${boardCode(item.wood.code, item.record.number)}` : `wood=${item.wood.code}`}`;
 
 /** Clean or marked: what the test of a coat showed. */
 function TestButtons({ coat }: { coat: NonNullable<ClockItem['coat']> }) {

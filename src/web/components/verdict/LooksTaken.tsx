@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import { lookedText } from '../../../core/belief/words.ts';
 import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
-import { boardName } from '../../../record/board/plank.ts';
+import { boardName, everyBoard } from '../../../record/board/plank.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { slipsOf } from '../../../record/job/by-sight.ts';
 import { archiveLook, restoreLook } from '../../../shared/contract/boards.ts';
@@ -15,7 +15,7 @@ import { useToast } from '../Toast.tsx';
 /** What was said of a board after a stage, by whom and when; each look can be taken out at a tap. */
 export function LooksTaken({ bench, model: { board }, stage }: { bench: OpenBench; model: BoardModel; stage: number }) {
   const say = useToast();
-  const others = bench.job.woods.flatMap((w) => w.boards);
+  const others = bench.job.woods.flatMap(everyBoard);
   const slips = slipsOf(bench);
   const looks = board.looks.filter((l) => l.stage === stage);
   const take = async ({ id }: KeptLook) => {

@@ -1,0 +1,70 @@
+import { type Lab, labOf } from '../../core/colour/lab.ts';
+import { type RunPoint, type RunTold, runOf, runTold } from '../../core/judge/run-chart.ts';
+import { isColoured } from '../../core/layers/layer.ts';
+import type { Board } from '../../shared/board.ts';
+import type { JobWood } from '../../shared/job.ts';
+import type { StoredReading } from '../../shared/reading.ts';
+import { finishedMean, sameLayer, stackAsMade } from '../board/stages.ts';
+import { piecesAtWork } from './pieces.ts';
+
+/** A piece of the work as it was read when all was on. */
+export interface PieceRead {
+  /** The portion that it is of. */
+  portion: Board;
+  at: string;
+  lab: Lab;
+}
+export interface WorkRun {
+  /** What the pieces are held to: the mean of the boards they follow. */
+  wanted: Lab;
+  pieces: readonly (PieceRead & RunPoint)[];
+  told: RunTold;
+}
+
+const lastColour = (board: Board): number => stackAsMade(board).findLastIndex((l) => isColoured(l.kind)) + 1;
+
+/** Pieces of a wood that were read when all was on, in the order in which they were; readings of one moment are of one piece. */
+export function piecesRead(wood: Pick<JobWood, 'pieces'>): PieceRead[] {
+  const read = piecesAtWork(wood).flatMap((portion): PieceRead[] => {
+    const last = portion.recipe?.stack.length;
+    const own = new Map<string, StoredReading[]>();
+    for (const reading of portion.readings)
+      if (reading.stage === last) own.set(reading.takenAt, [...(own.get(reading.takenAt) ?? []), reading]);
+    return [...own].map(([at, readings]) => ({
+      portion,
+      at,
+      lab: [0, 1, 2].map(
+        (k) => readings.reduce((sum, r) => sum + (labOf(Float64Array.from(r.grid))[k] as number), 0) / readings.length,
+      ) as unknown as Lab,
+    }));
+  });
+  return read.sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
+}
+
+/** The run of the pieces of a wood, held to the boards that have their layers; null where none of those was read in the end. */
+export function runOfWork(wood: JobWood): WorkRun | null {
+  const [first] = piecesAtWork(wood);
+  const { recipe } = first ?? {};
+  if (!first || !recipe) return null;
+  const followed = wood.boards.flatMap((board) => {
+    const made = stackAsMade(board);
+    const alike = made.length === recipe.stack.length && made.every((l, i) => sameLayer(l, recipe.stack[i] ?? l));
+    const read = alike && !board.apart && board.judged?.accepted !== false ? finishedMean(board) : null;
+    return read ? [labOf(read)] : [];
+  });
+  const bare = recipe.expected[Math.max(0, lastColour(first) - 1)];
+  if (followed.length === 0 || !bare) return null;
+  const pieces = piecesRead(wood);
+  const run = runOf(
+    followed,
+    labOf(Float64Array.from(bare)),
+    pieces.map((p) => p.lab),
+  );
+  return {
+    wanted: [0, 1, 2].map(
+      (k) => followed.reduce((sum, lab) => sum + (lab[k] as number), 0) / followed.length,
+    ) as unknown as Lab,
+    pieces: pieces.map((p, i) => ({ ...p, ...(run[i] as RunPoint) })),
+    told: runTold(run),
+  };
+}
