@@ -33,6 +33,8 @@ async function seenIn(shop: TestShop): Promise<unknown> {
     // When the machine really made it; and an order of the same moment.
     if (typeof value === 'string' && /^20\d\d-.*Z$/.test(value) && !value.startsWith('2026-03')) return 'really';
     if (key === 'stamp' || key === 'evidence') return 0;
+    // An approval’s hash is of its ids too.
+    if (key === 'hash') return 'of its ids';
     return typeof value === 'number' ? Number(value.toPrecision(6)) : value;
   });
 }

@@ -288,6 +288,9 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
   const part = parts.find((p) => p.woodId === before.id);
   if (!board?.recipe || !part) return;
   await ask('POST', `/boards/${board.id}/approvals`, { id: newId(), customer: 'T. H.' });
+  const terms = { hour: 52, margin: 0.2, rework: 0.1, trials: 3, pace: 1 };
+  await ask('POST', `/jobs/${job}/quotes`, { id: newId(), terms });
+  const worked = (hours: number, what: string) => ask('POST', `/jobs/${job}/hours`, { id: newId(), hours, what });
   const [first, second] = [newId(), newId()];
   const portions = [first, second].map((id, n) => ({ id, part: part.id, portion: n + 1, count: PORTION }));
   await ask('POST', `/woods/${before.id}/work`, { board: board.id, portions });
@@ -297,8 +300,10 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
   await sand(1);
   yield at(9, 13, 0);
   await putOn(ask, first, 1);
+  await worked(1.5, 'twelve drawer fronts sanded and dyed');
   yield at(10, 8, 30);
   await putOn(ask, first, 2);
+  await worked(0.75, 'their clear');
   yield at(10, 10, 30);
   await sand(2);
   for (let piece = 0; piece < CHECKED; piece++) {

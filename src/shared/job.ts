@@ -8,6 +8,7 @@ import { LightShares } from './lights.ts';
 import { KeptHeld } from './look.ts';
 import { Part } from './part.ts';
 import { KeptPicture } from './picture.ts';
+import { HoursWorked, KeptQuote } from './quote.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
@@ -160,6 +161,10 @@ export const Job = z.object({
   approvals: z.array(KeptApproval),
   /** Boards that the customer chose among, or is to, the first bracket first. */
   brackets: z.array(KeptBracket),
+  /** What it was quoted at, the first time first. */
+  quotes: z.array(KeptQuote),
+  /** Hours that were worked on it, the first first. */
+  hours: z.array(HoursWorked),
 });
 export type Job = z.infer<typeof Job>;
 

@@ -30,6 +30,7 @@ export const ROUTES: RouteObject[] = [
           { path: 'picture', lazy: async () => ({ Component: (await import('./pages/PicturePage.tsx')).PicturePage }) },
           { path: 'mix', lazy: async () => ({ Component: (await import('./pages/MixPage.tsx')).MixPage }) },
           { path: 'bracket', lazy: async () => ({ Component: (await import('./pages/BracketPage.tsx')).BracketPage }) },
+          { path: 'quote', lazy: async () => ({ Component: (await import('./pages/QuotePage.tsx')).QuotePage }) },
           { path: 'work', lazy: async () => ({ Component: (await import('./pages/WorkPage.tsx')).WorkPage }) },
           { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],

@@ -48,6 +48,7 @@ const VIEWS = [
     'mix?board=beech-2&step=1/amber',
     'verdict?wood=beech',
     'work?wood=sapele',
+    'quote',
   ].map((page) => `${LIBRARY}/${page}`),
 ];
 

@@ -104,6 +104,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     boards: [{ board: board.id, says: 'lighter' }, { board: done.id }],
   });
   await post(`/jobs/${job.id}/pictures`, { id: newId(), file: EXAMPLE_PICTURE, fields: [] });
+  await post(`/jobs/${job.id}/hours`, { id: newId(), hours: 2, what: 'sanding' });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
   const now: Job = await got(`/jobs/${job.id}`);
@@ -131,6 +132,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/held/': ids(now.held),
     '/pictures/': ids(now.pictures),
     '/approvals/': ids(approvals),
+    '/hours/': ids(now.hours),
     '/brackets/': ids(brackets),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),

@@ -32,6 +32,9 @@ export const EVENT_KINDS = [
   'board put away',
   'board brought back',
   'work begun',
+  'quoted',
+  'hours worked',
+  'hours taken back',
   'finish judged',
   'board judged',
   'recipe planned',
@@ -216,6 +219,9 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   },
   'board put away': () => 'Board put away',
   'board brought back': () => 'Board brought back',
+  quoted: ({ hours, all }) => `Quoted: ${text(hours)} h, ${text(all)} in all`,
+  'hours worked': ({ hours, what }) => `${text(hours)} h worked${what ? `: ${text(what)}` : ''}`,
+  'hours taken back': ({ hours }) => `${text(hours)} h taken back`,
   'work begun': ({ pieces, board, wood }) =>
     `Work begun: ${plural(pieces, 'piece')} of ${text(wood)} by board ${text(board)}`,
   'board judged': ({ said }) => {

@@ -16,6 +16,7 @@ import {
   dryingShop,
   HANDLING,
   nameOfProduct,
+  READY,
   type ShopAtWork,
   SITTING,
   type Task,
@@ -24,8 +25,7 @@ import {
   type WorkItem,
 } from './work.ts';
 
-/** Minutes to get ready and clean up, and of mixing ahead. Common practice. */
-const READY = 6;
+/** Minutes of mixing ahead. Common practice. */
 const MIXING = 4;
 /** Oil bleeds from the pores for hours: it is wiped again an hour after the coat, and once more. Common practice. */
 const WIPE_AGAIN = { first: 1, latest: 5, minutes: 5 };

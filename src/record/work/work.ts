@@ -99,6 +99,8 @@ export interface Task {
 const MM2 = 1e6;
 /** A sitting is at most so many minutes: what takes longer is divided by pieces. */
 export const SITTING = 120;
+/** Minutes to get ready and to clean up. Common practice. */
+export const READY = 6;
 /** Minutes to pick a piece up and put it down. Common practice. */
 export const HANDLING = 0.4;
 

@@ -9,6 +9,7 @@ import { nextNumber } from './counters.ts';
 import { heldOfJobs } from './held.ts';
 import { partsOfJobs } from './parts.ts';
 import { picturesOfJobs } from './pictures.ts';
+import { hoursOfJobs, quotesOfJobs } from './quotes.ts';
 import { readingsOfJobs } from './readings.ts';
 import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { pastTargetsOf } from './targets.ts';
@@ -23,6 +24,8 @@ const JobRow = Job.omit({
   pictures: true,
   approvals: true,
   brackets: true,
+  quotes: true,
+  hours: true,
 }).extend({
   createdAt: stamp,
 });
@@ -175,7 +178,7 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     [ids],
   );
   const found = jobs.map((job) => job.id);
-  const [target, past, woods, parts, held, pictures, approvals, brackets] = [
+  const [target, past, woods, parts, held, pictures, approvals, brackets, quotes, hours] = [
     groupedBy(await readingsOfJobs(db, found), 'jobId'),
     groupedBy(await pastTargetsOf(db, found), 'jobId'),
     groupedBy(await woodsOf(db, found), 'jobId'),
@@ -184,6 +187,8 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     groupedBy(await picturesOfJobs(db, found), 'jobId'),
     groupedBy(await approvalsOfJobs(db, found), 'jobId'),
     groupedBy(await bracketsOfJobs(db, found), 'jobId'),
+    groupedBy(await quotesOfJobs(db, found), 'jobId'),
+    groupedBy(await hoursOfJobs(db, found), 'jobId'),
   ];
   return jobs.map((job) => ({
     ...job,
@@ -195,6 +200,8 @@ export async function jobsById(db: Queries, ids: readonly string[]): Promise<Job
     pictures: pictures.get(job.id) ?? [],
     approvals: approvals.get(job.id) ?? [],
     brackets: brackets.get(job.id) ?? [],
+    quotes: quotes.get(job.id) ?? [],
+    hours: hours.get(job.id) ?? [],
   }));
 }
 

@@ -6,6 +6,7 @@ import type { Board } from '../../shared/board.ts';
 import type { ClockKnown } from '../../shared/clock.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
+import type { QuotesTaught } from '../../shared/quote.ts';
 
 let bench: BeechShop;
 const wood = async () => (await bench.now()).woods[0] as Job['woods'][number];
@@ -90,5 +91,43 @@ describe('the work of a wood', () => {
     // What is read of pieces is no trial: the list of jobs counts boards.
     const { jobs } = (await bench.shop.ask('get', '/jobs').expect(200)).body;
     expect(jobs[0].woods[0].boards).toBe(1);
+  });
+});
+
+describe('a quote', () => {
+  const terms = { hour: 50, margin: 0.2, rework: 0.1, trials: 2, pace: 1 };
+  const quote = (body: object, status = 201) =>
+    bench.now().then(({ id }) => bench.post(`/jobs/${id}/quotes`, body, status));
+  const taught = async (): Promise<QuotesTaught> => (await bench.shop.ask('get', '/quotes/taught').expect(200)).body;
+
+  it('is worked out and kept by its terms, once; the next of the shop begins with them', async () => {
+    expect((await taught()).terms).toBeNull();
+    const id = newId();
+    await quote({ id, terms });
+    await quote({ id, terms: { ...terms, hour: 1 } });
+    const [kept, ...others] = (await bench.now()).quotes;
+    expect(others).toEqual([]);
+    expect(kept?.terms).toEqual(terms);
+    expect(kept?.lines.map((l) => l.what)).toContain('Trial boards, 2');
+    expect((await taught()).terms).toEqual(terms);
+    expect((await quote({ id: newId(), terms: { ...terms, pace: 9 } }, 422)).detail).toMatch(/five times/);
+  });
+  it('is held against the hours that were worked once every piece is done, and teaches', async () => {
+    const { id } = await bench.now();
+    await bench.post(`/jobs/${id}/hours`, { id: newId(), hours: 4, what: 'all of it' });
+    // One portion is still to be done.
+    expect((await taught()).jobs).toEqual([]);
+    for (const stage of [1, 2]) await putOn(ids[1], stage);
+    const [job] = (await taught()).jobs;
+    expect(job).toMatchObject({ job: 1, worked: 4 });
+    expect(job?.quoted).toBeGreaterThan(3);
+    const [own] = (await bench.now()).hours;
+    await bench.shop.ask('delete', `/hours/${own?.id}`).expect(200);
+    expect((await taught()).jobs).toEqual([]);
+    await bench.post(`/hours/${own?.id}/restore`, {}, 200);
+    expect((await taught()).jobs).toHaveLength(1);
+    expect((await bench.post(`/jobs/${id}/hours`, { id: newId(), hours: 0, what: '' }, 422)).detail).toMatch(
+      /More than no time/,
+    );
   });
 });

@@ -29,6 +29,7 @@ export const PARAMETERS = {
   lot: { shape: Id, what: 'lot' },
   system: { shape: Id, what: 'system' },
   fault: { shape: Id, what: 'fault' },
+  hours: { shape: Id, what: 'hours' },
   person: { shape: Id, what: 'person' },
   instrument: { shape: Id, what: 'instrument' },
   snapshot: { shape: Code, what: 'snapshot' },

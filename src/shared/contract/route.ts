@@ -13,6 +13,7 @@ export type Resource =
   | 'experience'
   | 'systems'
   | 'faults'
+  | 'quotes'
   | 'rack'
   | 'house'
   | 'snapshots'

@@ -18,6 +18,7 @@ import { knownForJob, learnForJob, listJobs, rackAtHand, wholeJob } from '../../
 import type { AnswerOf, BodySent, ParametersOf, Resource, Route, RouteRequest } from '../../shared/contract/route.ts';
 import { experience, nextLadderBoards, wholeShelf } from '../../shared/contract/shelf.ts';
 import { systems } from '../../shared/contract/systems.ts';
+import { quotesTaught } from '../../shared/contract/work.ts';
 import type { Job } from '../../shared/job.ts';
 import type { KeptKnowledge } from '../../shared/knowledge.ts';
 import { ProblemDetails } from '../../shared/problem-details.ts';
@@ -161,6 +162,8 @@ export const useNextBoards = (stamp: number) => useResource(nextLadderBoards, {}
 export const useExperience = () => useResource(experience, {});
 /** What went wrong in this shop, the newest first. */
 export const useFaults = () => useResource(faultsFound, {});
+/** What jobs before teach the next quote. */
+export const useQuotesTaught = () => useResource(quotesTaught, {});
 export const useSystems = () => useResource(systems, {});
 export const EACH_MINUTE = 60_000;
 /** What the rail tells of the clock; it is looked at again each minute. */

@@ -123,6 +123,7 @@ export function PartsPage() {
       <section>
         <Row gap="far" align="baseline">
           <h2>Parts and areas</h2>
+          <PlainLink to="../quote">Quote and hours</PlainLink>
           <PlainLink to="../woods">back to the woods</PlainLink>
         </Row>
         <ErrorMessage error={error} />

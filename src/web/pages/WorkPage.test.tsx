@@ -62,3 +62,36 @@ describe('the work of a wood', () => {
     expect(screen.queryByRole('button', { name: 'Divide this board' })).toBeNull();
   });
 });
+
+describe('the quote of a job', () => {
+  it('before there is a part says what it waits for', async () => {
+    const job = await startJob({ woods: ['beech'] });
+    openAt(`/jobs/${job.number}/quote`);
+    expect(await screen.findByText(/There is nothing to quote yet/)).toBeDefined();
+  });
+  it('follows its terms as they are typed, is kept, and is held against the hours that were worked', async () => {
+    const { job } = await startBoard();
+    await addPart(job, 4);
+    const page = openAt(`/jobs/${job.number}/quote`);
+    const total = async () => Number((await screen.findByTestId('quote-total')).textContent);
+    const first = await total();
+    expect(first).toBeGreaterThan(0);
+    await page.fill('Margin, %', '120');
+    // Twice and a fifth of what is net against once and a fifth.
+    await waitFor(async () => expect(await total()).toBeCloseTo((first * 2.2) / 1.2, 0));
+    await page.press('Keep this quote');
+    await waitFor(async () => expect((await now(job)).quotes[0]?.terms.margin).toBeCloseTo(1.2, 9));
+    await page.fill('Hours', '1,5');
+    await page.fill('What was done', 'sanding');
+    await page.press('Note them');
+    expect(await screen.findByText(/^sanding/)).toBeDefined();
+    expect((await screen.findByTestId('hours-worked')).textContent).toMatch(/^1\.5 h of \d+\.\d h that were quoted$/);
+    await page.press('Take out');
+    await waitFor(async () => expect((await now(job)).hours).toEqual([]));
+    await screen.findByText('1.5 h taken out.');
+    await page.press('Undo');
+    await waitFor(async () => expect((await now(job)).hours).toHaveLength(1));
+    await page.press('Note them');
+    expect(await screen.findByText(/Hours are a number|required|expected/i)).toBeDefined();
+  });
+});

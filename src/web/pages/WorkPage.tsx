@@ -98,6 +98,7 @@ export function WorkPage() {
               {done} of {all} pieces of {woodNamed(shelf, wood).toLowerCase()} have all coats on
             </Text>
             <PlainLink to="../parts">Parts and areas</PlainLink>
+            <PlainLink to="../quote">Quote and hours</PlainLink>
           </Row>
         )}
         <BeginWork bench={bench} wood={wood} />
