@@ -83,7 +83,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     packages: ['ml-matrix'],
   },
   'core/finish': { rooms: ['core', 'core/layers'], packages: [] },
-  'core/judge': { rooms: ['core', 'core/colour'], packages: ['ml-matrix'] },
+  'core/judge': { rooms: ['core', 'core/belief', 'core/colour'], packages: ['ml-matrix'] },
   'core/usual': {
     rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/learn', 'core/optics'],
     packages: [],

@@ -1,8 +1,10 @@
+import type { Word } from '../../core/belief/words.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { type RunPoint, type RunTold, runOf, runTold } from '../../core/judge/run-chart.ts';
 import { isColoured } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
 import type { JobWood } from '../../shared/job.ts';
+import type { KeptLook } from '../../shared/look.ts';
 import type { StoredReading } from '../../shared/reading.ts';
 import { finishedMean, sameLayer, stackAsMade } from '../board/stages.ts';
 import { piecesAtWork } from './pieces.ts';
@@ -19,6 +21,18 @@ export interface WorkRun {
   wanted: Lab;
   pieces: readonly (PieceRead & RunPoint)[];
   told: RunTold;
+}
+
+/** Looks at pieces when all was on, in their order: each of one that was held beside the board or the target. */
+export function looksOfWork(wood: Pick<JobWood, 'pieces'>): { portion: Board; look: KeptLook; said: Word[] }[] {
+  const looks = piecesAtWork(wood).flatMap((portion) =>
+    portion.looks.flatMap((look) =>
+      look.said && !look.wet && look.farther.length === 0 && look.stage === portion.recipe?.stack.length
+        ? [{ portion, look, said: look.said }]
+        : [],
+    ),
+  );
+  return looks.sort((p, q) => Date.parse(p.look.seenAt) - Date.parse(q.look.seenAt));
 }
 
 const lastColour = (board: Board): number => stackAsMade(board).findLastIndex((l) => isColoured(l.kind)) + 1;

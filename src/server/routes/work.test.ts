@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
+import { looksTold } from '../../core/judge/looks-run.ts';
 import { finishedMean, layersOn } from '../../record/board/stages.ts';
-import { runOfWork } from '../../record/work/run.ts';
+import { looksOfWork, runOfWork } from '../../record/work/run.ts';
 import type { Board } from '../../shared/board.ts';
 import type { ClockKnown } from '../../shared/clock.ts';
 import { newId } from '../../shared/id.ts';
@@ -91,6 +92,23 @@ describe('the work of a wood', () => {
     // What is read of pieces is no trial: the list of jobs counts boards.
     const { jobs } = (await bench.shop.ask('get', '/jobs').expect(200)).body;
     expect(jobs[0].woods[0].boards).toBe(1);
+  });
+});
+
+describe('pieces that nobody reads', () => {
+  it('are held up one after another; the same said of two in a row is a drift', async () => {
+    const [first] = ids;
+    const look = (direction: string) =>
+      bench.post(`/boards/${first}/looks`, {
+        id: newId(),
+        stage: 2,
+        said: [{ direction, size: 'touch' }],
+        dry: true,
+      });
+    for (const direction of ['darker', 'lighter', 'lighter']) await look(direction);
+    const looks = looksOfWork(await wood());
+    expect(looks.map((l) => l.portion.id)).toEqual([first, first, first]);
+    expect(looksTold(looks.map((l) => l.said))).toEqual({ what: 'drifts', direction: 'lighter' });
   });
 });
 

@@ -1,10 +1,13 @@
 import { lazy, Suspense } from 'react';
+import { lookText } from '../../../core/belief/words.ts';
 import { deltaE00 } from '../../../core/colour/ciede2000.ts';
 import { passes } from '../../../core/colour/difference.ts';
+import { looksTold } from '../../../core/judge/looks-run.ts';
 import { RUN_RULES, type RunTold } from '../../../core/judge/run-chart.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { boardName } from '../../../record/board/plank.ts';
-import { runOfWork } from '../../../record/work/run.ts';
+import { piecesAtWork } from '../../../record/work/pieces.ts';
+import { looksOfWork, runOfWork } from '../../../record/work/run.ts';
 import type { JobWood } from '../../../shared/job.ts';
 import { Area, Pile } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
@@ -29,18 +32,48 @@ function toldText({ what, towards, at }: RunTold): string {
   }
 }
 
+/** Where nothing reads: the pieces of a wood as they were held beside their board, and what that tells. */
+function RunOfLooks({ wood, reads }: { wood: JobWood; reads: boolean }) {
+  const looks = looksOfWork(wood);
+  if (piecesAtWork(wood).length === 0) return null;
+  if (looks.length === 0)
+    return (
+      <p className="soft">
+        {reads ? 'Read' : 'Hold'} the first piece of all{reads ? '' : ' beside its board'} before the rest are begun,
+        then every few: their run stands here.
+      </p>
+    );
+  const { what, direction } = looksTold(looks.map((l) => l.said));
+  return (
+    <Pile as="section" aria-label="Run of pieces" gap="near">
+      <h2>
+        {looks.length} {looks.length === 1 ? 'piece' : 'pieces'} looked at
+      </h2>
+      <div className={what === 'as it was' ? '' : 'note large'} data-testid="run-told">
+        {what === 'as it was'
+          ? 'The run goes on as it was.'
+          : what === 'drifts'
+            ? `Two in a row are ${direction}. Load or change the pad, stir the pot to its ground, look whether it is the next lot or tin; stop until a piece comes right.`
+            : `The last piece is ${direction}. Hold it up once more, and the next one soon: its wood, or a miss of the hand.`}
+      </div>
+      <ol className="looks">
+        {looks.map(({ portion, look, said }) => (
+          <li key={look.id}>
+            <b>{lookText(said)}</b>
+            <span className="soft">, {boardName(portion).toLowerCase()}</span>
+          </li>
+        ))}
+      </ol>
+    </Pile>
+  );
+}
+
 /** The pieces of a wood as they were read, between the limits of the boards they follow; what the run tells. */
 export function RunOfPieces({ wood, tolerance }: { wood: JobWood; tolerance: number }) {
   const { bare, words } = useTold();
   const run = runOfWork(wood);
-  if (!run) return null;
+  if (!run || run.pieces.length === 0) return <RunOfLooks wood={wood} reads={run !== null} />;
   const { pieces, told, wanted } = run;
-  if (pieces.length === 0)
-    return (
-      <p className="soft">
-        Read the first piece of all before the rest are begun, then every few: their run stands here.
-      </p>
-    );
   const missed = pieces.filter((p) => !passes(deltaE00(wanted, p.lab), tolerance)).length;
   return (
     <Pile as="section" aria-label="Run of pieces" gap="near">
