@@ -23,7 +23,7 @@ import type { Products } from '../shelf/materials.ts';
 /** Square metres of a sample board, where nobody said: about 300 by 150 mm. */
 const BOARD_AREA = 0.045;
 /** The least that is mixed: a cup, a rag and a brush hold some of it back. Common practice, no source. */
-const LEAST_LITRES = 0.05;
+export const LEAST_LITRES = 0.05;
 const LITRE = unitOf('L');
 
 /** Square metres that a litre of a layer covers: what was seen of its product, else claimed, else usual of its kind. */

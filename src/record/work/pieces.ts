@@ -8,7 +8,7 @@ import type { PiecesOf } from '../../shared/work.ts';
 import { isDone, layersOn } from '../board/stages.ts';
 import type { Bench } from '../job/bench.ts';
 import { sumOfAreas } from '../job/parts.ts';
-import { coverageOf } from './batches.ts';
+import { coverageOf, LEAST_LITRES } from './batches.ts';
 import { potFor } from './cost.ts';
 
 /** The pieces of a wood that are worked on, by part and portion; those that were put away are not. */
@@ -40,7 +40,7 @@ export function potsForPieces(bench: Bench, wood: JobWood, stack: Stack, spare: 
   const { matters: area } = sumOfAreas(partsOfWood(bench.job, wood));
   return stack.map((layer, i): Pot => {
     const coverage = coverageOf(bench.shelf, layer);
-    const litres = litresFor({ area, coats: setting(layer, 'coats'), coverage, spare });
+    const litres = Math.max(LEAST_LITRES, litresFor({ area, coats: setting(layer, 'coats'), coverage, spare }));
     return { stage: i + 1, ...potFor(layer, litres, bench.materials) };
   });
 }

@@ -34,6 +34,8 @@ export function ToastProvider({ children }: { children: ReactNode }) {
       {children}
       <Snackbar
         open={offer !== null}
+        // At the left lies what is tapped next.
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         autoHideDuration={9000}
         onClose={(_, reason) => reason !== 'clickaway' && setOffer(null)}
         message={offer?.text}

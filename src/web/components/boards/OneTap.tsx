@@ -90,10 +90,8 @@ export function OneTap({ bench, model, stage, units, onFind }: Props) {
       );
     });
 
-  const read = stageMean(board, stage) !== null;
-  // What was read was dry.
-  if (read) return null;
-  const looked = board.looks.some((l) => l.stage === stage);
+  // What was read, or looked at dry, is done with.
+  if (stageMean(board, stage) || board.looks.some((l) => l.stage === stage && !l.wet)) return null;
   const acts: Act[] = [
     {
       says: coats > 1 ? `Put on: ${name}, coat ${on + 1} of ${coats}` : `Put on: ${name}`,
@@ -116,7 +114,7 @@ export function OneTap({ bench, model, stage, units, onFind }: Props) {
     },
     {
       says: eyes ? 'Look at it' : 'Read it',
-      done: eyes && looked ? 'Looked at' : null,
+      done: null,
       tap: coat && layersOn(board) === stage ? onFind : null,
     },
   ];
