@@ -526,6 +526,7 @@ describe('the rack', () => {
     const rack = (await shop.ask('get', '/rack').expect(200)).body;
     expect(rack.find((b: { id: string }) => b.id === body.id)).toMatchObject({ archived: true, lab: [55, 12, 30] });
     await refused('post', '/rack', old({ speciesId: 'ebony' }), 422, 'no wood “ebony”');
+    await refused('patch', `/rack/${body.id}`, { version: 2, speciesId: 'ebony' }, 422, 'no wood “ebony”');
     await refused('post', '/rack', old({ label: '' }), 422, 'What stands on the board?');
   });
   it('is weak evidence, and its readings can be targets', async () => {

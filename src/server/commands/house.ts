@@ -14,6 +14,7 @@ import type {
   PersonChange,
 } from '../../shared/house.ts';
 import type { NewOldBoard, OldBoard, OldBoardChange } from '../../shared/old-board.ts';
+import type { Queries } from '../db/db.ts';
 import { benchesLookedAt } from '../learning/looked-at.ts';
 import { nextNumber } from '../repositories/counters.ts';
 import { insertEvent } from '../repositories/events.ts';
@@ -134,10 +135,14 @@ export const archivePersonOrInstrument = (shop: Shop, by: Actor, named: Named) =
 export const restorePersonOrInstrument = (shop: Shop, by: Actor, named: Named) =>
   markPersonOrInstrument(shop, by, named, false);
 
+async function mustStandOnTheShelf(tx: Queries, species: string): Promise<void> {
+  if (!(await speciesById(tx, species)))
+    throw new Refusal(422, `There is no wood “${species}” on the shelf.`, 'speciesId');
+}
+
 export async function addOldBoard({ db }: Shop, by: Actor, input: NewOldBoard): Promise<OldBoard> {
   return db.transaction(async (tx) => {
-    if (!(await speciesById(tx, input.speciesId)))
-      throw new Refusal(422, `There is no wood “${input.speciesId}” on the shelf.`, 'speciesId');
+    await mustStandOnTheShelf(tx, input.speciesId);
     if (await insertOldBoard(tx, input))
       await insertEvent(tx, { kind: 'added', by, item: `old-board/${input.id}`, detail: { name: input.label } });
     return (await oldBoardById(tx, input.id)) as OldBoard;
@@ -153,6 +158,7 @@ export async function changeOldBoard(
   return db.transaction(async (tx) => {
     const was = await oldBoardById(tx, id);
     if (!was) throw notFound('board on the rack');
+    if (change.speciesId !== undefined) await mustStandOnTheShelf(tx, change.speciesId);
     if (!(await updateOldBoard(tx, id, change))) throw new Conflict(was.label, { version: was.version, value: was });
     const { version: _, grid: __, ...now } = change;
     await insertEvent(tx, { kind: 'changed', by, item: `old-board/${id}`, detail: { name: was.label, was, now } });
