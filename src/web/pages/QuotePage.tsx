@@ -44,6 +44,22 @@ export function QuotePage() {
     <div className="plate columns halves">
       <Pile as="section" aria-label="Quote" gap="near">
         <h2>{job.piece}</h2>
+        <Row gap="far" align="baseline" wrap>
+          <Text className="mono" size="huge" strong data-testid="quote-total">
+            {total.all.toFixed(2)}
+          </Text>
+          <span>
+            {total.hours.toFixed(1)} h, materials {total.materials.toFixed(2)}
+            <span className="noprint">, margin {Math.round(100 * terms.margin)} %</span>
+          </span>
+        </Row>
+        <Row gap="near" className="noprint">
+          <Button variant="contained" color="primary" onClick={() => void keep()}>
+            Keep this quote
+          </Button>
+          <Button onClick={() => window.print()}>Print</Button>
+          <PlainLink to="../parts">Parts and areas</PlainLink>
+        </Row>
         <div className="noprint">
           <QuoteTermsForm terms={terms} taught={taught} onTerms={setTyped} />
         </div>
@@ -75,22 +91,6 @@ export function QuotePage() {
         {unknown.length > 0 && (
           <div className="note">What has no cost yet is not in it: {unknown.join(', ')}. The shelf takes its cost.</div>
         )}
-        <Row gap="far" align="baseline" wrap>
-          <Text className="mono" size="huge" strong data-testid="quote-total">
-            {total.all.toFixed(2)}
-          </Text>
-          <span>
-            {total.hours.toFixed(1)} h, materials {total.materials.toFixed(2)}
-            <span className="noprint">, margin {Math.round(100 * terms.margin)} %</span>
-          </span>
-        </Row>
-        <Row gap="near" className="noprint">
-          <Button variant="contained" color="primary" onClick={() => void keep()}>
-            Keep this quote
-          </Button>
-          <Button onClick={() => window.print()}>Print</Button>
-          <PlainLink to="../parts">Parts and areas</PlainLink>
-        </Row>
       </Pile>
       <Pile gap="far" top>
         {job.quotes.length > 0 && (

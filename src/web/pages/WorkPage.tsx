@@ -41,7 +41,9 @@ function SmallPortion({
       <div className="oneline">
         <b>{name}</b>
       </div>
-      <div className="soft">{standsAt(model.board)}</div>
+      <Text as="div" size="small">
+        {standsAt(model.board)}
+      </Text>
     </RouterLink>
   );
 }
