@@ -5,9 +5,6 @@ import { Id } from './id.ts';
 export const PiecesOf = z.object({ part: Id, portion: z.number().int(), count: z.number().int() });
 export type PiecesOf = z.infer<typeof PiecesOf>;
 
-/** Each portion is worked out on every look at the clock. */
-export const MOST_PORTIONS = 48;
-
 /** The work of a wood begun: the board that its pieces follow, and each part in portions that are worked at one sitting. */
 export const NewWork = z.object({
   board: Id,
@@ -16,11 +13,11 @@ export const NewWork = z.object({
       z.object({
         id: Id,
         part: Id,
-        portion: z.number().int().min(1, 'Portions are counted from 1.').max(24, 'A part has at most 24 portions.'),
+        portion: z.number().int().min(1, 'Portions are counted from 1.').max(1000, 'A part has at most 1000 portions.'),
         count: z.number().int().min(1, 'A portion has a piece at least.').max(10_000),
       }),
     )
     .min(1, 'There is no piece to begin with.')
-    .max(MOST_PORTIONS, `At most ${MOST_PORTIONS} portions are begun at once.`),
+    .max(1000, 'At most 1000 portions are begun at once.'),
 });
 export type NewWork = z.infer<typeof NewWork>;

@@ -8,7 +8,6 @@ import { patternOf, portionsOf } from '../../../record/work/work.ts';
 import { beginWork } from '../../../shared/contract/work.ts';
 import { newId } from '../../../shared/id.ts';
 import type { JobWood } from '../../../shared/job.ts';
-import { MOST_PORTIONS } from '../../../shared/work.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { Pile, PlainLink, Row } from '../layout.tsx';
@@ -38,10 +37,8 @@ export function BeginWork({ bench, wood }: { bench: OpenBench; wood: JobWood }) 
       </p>
     );
   const stack = stackAsMade(pattern.board);
-  const now = parts.slice(0, MOST_PORTIONS);
-  const most = Math.min(24, Math.floor(MOST_PORTIONS / now.length));
-  const portions = now.flatMap((part) => {
-    const many = Math.min(most, portionsOf(part, stack, materials));
+  const portions = parts.flatMap((part) => {
+    const many = portionsOf(part, stack, materials);
     return Array.from({ length: many }, (_, n) => ({
       part,
       portion: n + 1,
