@@ -62,8 +62,19 @@ const total = (values: Float64Array): number => values.reduce((sum, v) => sum + 
  * @param still hours at which the coat in question was last found wet; its own time is longer
  */
 export function learnedWait(claimed: Wait, seen: readonly SeenDrying[], still = 0): LearnedWait {
-  const { usual } = claimed;
+  const { earliest, usual, safe } = claimed;
   if (!(usual > 0) || (seen.length === 0 && still === 0)) return { ...claimed, coats: 0 };
+  const known = learnedFrom.get(seen) ?? new Map<string, LearnedWait>();
+  learnedFrom.set(seen, known);
+  const asked = `${earliest}/${usual}/${safe}/${still}`;
+  const learned = known.get(asked) ?? learn(claimed, seen, still);
+  known.set(asked, learned);
+  return learned;
+}
+/** What tests told does not change once it is listed: each claim is held against it once, not for every coat of every portion. */
+const learnedFrom = new WeakMap<readonly SeenDrying[], Map<string, LearnedWait>>();
+
+function learn(claimed: Wait, seen: readonly SeenDrying[], still: number): LearnedWait {
   const { middles, weights } = prior(claimed);
   for (const { wet, dry } of seen)
     for (const [i, m] of middles.entries())
