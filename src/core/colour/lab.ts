@@ -43,6 +43,10 @@ export function labOf(reflectance: Spectrum | readonly number[], light: Light = 
   return labFromXyz(xyzOf(reflectance, weights), weights.white);
 }
 
+/** The mean of some L*a*b*, one at least. */
+export const meanLab = (labs: readonly Lab[]): Lab =>
+  [0, 1, 2].map((k) => labs.reduce((sum, lab) => sum + (lab[k] as number), 0) / labs.length) as Lab;
+
 export function lchFromLab([lightness, a, b]: Lab): LCh {
   const hue = (Math.atan2(b, a) * 180) / Math.PI;
   return [lightness, Math.hypot(a, b), hue < 0 ? hue + 360 : hue];

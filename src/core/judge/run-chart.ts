@@ -1,5 +1,5 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
-import type { Lab } from '../colour/lab.ts';
+import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
+import { type Lab, meanLab } from '../colour/lab.ts';
 
 /**
  * Rules by which a run of pieces is said to have left the way it was, after Shewhart; the runs as control charts for individual
@@ -43,7 +43,7 @@ export interface RunProcess {
  */
 export function runProcess(finished: readonly Lab[], bare: Lab): RunProcess {
   const n = finished.length;
-  const centre = [0, 1, 2].map((k) => finished.reduce((sum, lab) => sum + (lab[k] as number), 0) / n) as unknown as Lab;
+  const centre = meanLab(finished);
   const covariance = Matrix.diag(USUAL.map((s) => s * s * USUAL_BOARDS));
   for (const lab of finished) {
     const apart = Matrix.columnVector(lab.map((v, k) => v - (centre[k] as number)));
@@ -51,22 +51,12 @@ export function runProcess(finished: readonly Lab[], bare: Lab): RunProcess {
   }
   // One more piece: about a centre that is itself not known exactly.
   covariance.mul((1 + 1 / n) / (USUAL_BOARDS + n - 1));
-  const whiten = inverseOf(new CholeskyDecomposition(covariance).lowerTriangularMatrix);
+  const whiten = inverse(new CholeskyDecomposition(covariance).lowerTriangularMatrix);
   const towards = centre.map((v, k) => v - (bare[k] as number));
   const more = whiten.mmul(Matrix.columnVector(towards.some((v) => v !== 0) ? towards : [-1, 0, 0])).to1DArray();
   const long = Math.hypot(...more);
   return { centre, whiten, more: more.map((v) => v / long), boards: n };
 }
-const inverseOf = (lower: Matrix): Matrix => {
-  const out = Matrix.zeros(3, 3);
-  for (let column = 0; column < 3; column++)
-    for (let row = column; row < 3; row++) {
-      let sum = row === column ? 1 : 0;
-      for (let k = column; k < row; k++) sum -= lower.get(row, k) * out.get(k, column);
-      out.set(row, column, sum / lower.get(row, row));
-    }
-  return out;
-};
 
 export interface RunPoint {
   /** Sigmas towards more colour. */

@@ -122,19 +122,30 @@ export interface Duration {
   hands: number;
 }
 
+/** Minutes of hands on a square metre of each layer: its coats, and what of it is rubbed before the next. */
+export function handsOf(stack: Stack, { materials }: Pick<DryingAir, 'materials'>): number[] {
+  const end = stack.findLastIndex((l) => !isBlank(l));
+  return stack.map((layer, at) => {
+    if (isBlank(layer)) return 0;
+    const coats = coatsIn(layer);
+    // What is last of all is left as it is.
+    const rubbed = Array.from({ length: coats }, (_, c) => c + 1).filter(
+      (coat) => (coat < coats || at < end) && isRubbedAfter(layer, coat, coats),
+    ).length;
+    return coats * coatTime(layer, materials).hands + rubbed * rubbingMinutes(layer);
+  });
+}
+
 /** How long a whole stack takes: each coat waits for the one before it, a layer as long as it is planned to. */
 export function durationOf(stack: Stack, shop: DryingAir): Duration {
-  const total: Duration = { wait: { earliest: 0, usual: 0, safe: 0 }, hands: 0 };
-  for (const { layer: at, coat, last, drying } of coatsOf(stack, shop)) {
+  const hands = handsOf(stack, shop).reduce((sum, minutes) => sum + minutes, 0);
+  const total: Duration = { wait: { earliest: 0, usual: 0, safe: 0 }, hands };
+  for (const { layer: at, last, drying } of coatsOf(stack, shop)) {
     const layer = stack[at] as Layer;
     const planned = last ? layer.wait : layer.apart;
     total.wait.earliest += planned ?? drying.goOn.earliest;
     total.wait.usual += planned ?? drying.goOn.usual;
     total.wait.safe += planned ?? drying.goOn.safe;
-    total.hands += coatTime(layer, shop.materials).hands;
-    // What is last of all is left as it is.
-    const follows = !last || stack.slice(at + 1).some((l) => !isBlank(l));
-    if (follows && isRubbedAfter(layer, coat, coatsIn(layer))) total.hands += rubbingMinutes(layer);
   }
   return total;
 }

@@ -13,6 +13,7 @@ import { sumOfAreas } from '../job/parts.ts';
 import { thinnerOnShelf } from './cost.ts';
 import { factsOfShelf } from './mixing.ts';
 import { partsOfWood, potsForPieces } from './pieces.ts';
+import { areaOfPiece } from './work.ts';
 
 /** Something that a batch takes, against what the shelf has of it. */
 export interface Taken {
@@ -49,7 +50,6 @@ export interface BatchSheet {
 
 /** Of a pot's life so much is for working: the last of it drags. Common practice, no source. */
 const WORKABLE = 0.8;
-const MM2 = 1e6;
 
 /** How much of each thing some pots take, in grams or millilitres, by its item. */
 function takenBy(
@@ -117,10 +117,10 @@ function againstShelf(
 /** The largest surface of some parts that a coat cannot be kept wet on. */
 function edgeOf(layer: Layer, parts: readonly Part[], bench: Bench): LayerBatch['edge'] {
   if (methodOf(layer) === 'sprayed') return null;
-  const [largest] = parts.toSorted((p, q) => q.length * q.width - p.length * p.width);
+  const [largest] = parts.toSorted((p, q) => areaOfPiece(q) - areaOfPiece(p));
   if (!largest) return null;
   const wet = wetEdgeArea(layer.kind, carrierOf(layer, bench.materials), layer.applicator);
-  const panels = wet > 0 ? Math.ceil((largest.length * largest.width) / MM2 / wet - 1e-9) : 1;
+  const panels = wet > 0 ? Math.ceil(areaOfPiece(largest) / wet - 1e-9) : 1;
   return panels > 1 ? { part: largest, panels } : null;
 }
 

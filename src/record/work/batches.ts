@@ -43,6 +43,10 @@ export interface BatchFor {
   told: string;
 }
 
+/** Litres of a layer for an area: its coats by what a litre covers, and the spare over. @throws FieldError */
+export const litresOn = (area: number, layer: Layer, shelf: Products, spare: number): number =>
+  litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
+
 /** Litres of a layer for what was typed: a volume, an area or so many boards. @throws FieldError */
 export function batchFor(typed: string, layer: Layer, shelf: Products, spare: number, system: UnitSystem): BatchFor {
   const quantity = typedQuantity(typed, { field: 'for', usual: LITRE });
@@ -55,7 +59,7 @@ export function batchFor(typed: string, layer: Layer, shelf: Products, spare: nu
   const area = quantity.value * (dimension === 'area' ? factor : BOARD_AREA);
   const coats = setting(layer, 'coats');
   const coverage = coverageOf(shelf, layer);
-  const litres = Math.max(litresFor({ area, coats, coverage, spare }), dimension === 'boards' ? LEAST_LITRES : 0);
+  const litres = Math.max(litresOn(area, layer, shelf, spare), dimension === 'boards' ? LEAST_LITRES : 0);
   const [many, over] = [coats === 1 ? 'coat' : 'coats', Math.round(100 * spare)];
   return {
     litres,
@@ -65,10 +69,10 @@ export function batchFor(typed: string, layer: Layer, shelf: Products, spare: nu
 
 /** Litres that a sample board begins with: what its thirstiest layer takes, and no less than a cup. */
 export const boardBatch = (stack: Stack, shelf: Products, spare: number): number =>
-  stack.reduce((most, layer) => {
-    const need = { area: BOARD_AREA, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare };
-    return Math.max(most, Math.ceil(litresFor(need) * 100) / 100);
-  }, LEAST_LITRES);
+  stack.reduce(
+    (most, layer) => Math.max(most, Math.ceil(litresOn(BOARD_AREA, layer, shelf, spare) * 100) / 100),
+    LEAST_LITRES,
+  );
 
 /** The recipe with what is already in pots as it was poured: what is still open stands as it is wanted. */
 export const wantedOf = (recipe: Recipe, open: readonly number[], { materials }: Pick<Bench, 'materials'>): Stack =>

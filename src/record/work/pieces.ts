@@ -1,46 +1,45 @@
-import { type Stack, setting } from '../../core/layers/layer.ts';
-import { litresFor } from '../../core/mix/index.ts';
+import type { Stack } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Part } from '../../shared/part.ts';
 import type { Pot } from '../../shared/steps.ts';
 import type { PiecesOf } from '../../shared/work.ts';
-import { isDone, layersOn } from '../board/stages.ts';
+import { isDone } from '../board/stages.ts';
 import type { Bench } from '../job/bench.ts';
 import { sumOfAreas } from '../job/parts.ts';
-import { coverageOf, LEAST_LITRES } from './batches.ts';
+import { LEAST_LITRES, litresOn } from './batches.ts';
 import { potFor } from './cost.ts';
 
 /** The pieces of a wood that are worked on, by part and portion; those that were put away are not. */
 export const piecesAtWork = ({ pieces }: Pick<JobWood, 'pieces'>): Board[] => pieces.filter((b) => !b.archived);
 
 /** A portion as it is called: how many of what, and which of how many where there are several. */
-export function portionName(
-  { name, id }: Pick<Part, 'name' | 'id'>,
-  { portion, count }: PiecesOf,
-  at: readonly Board[],
-): string {
-  const portions = at.filter((b) => b.pieces?.part === id).length;
-  return `${count} × ${name}${portions > 1 ? `, ${portion} of ${portions}` : ''}`;
-}
+export const portionName = (
+  { name }: Pick<Part, 'name'>,
+  { portion, count }: Pick<PiecesOf, 'portion' | 'count'>,
+  portions: number,
+): string => `${count} × ${name}${portions > 1 ? `, ${portion} of ${portions}` : ''}`;
+
+/** How many portions of a part are at work. */
+export const portionsAtWork = (wood: Pick<JobWood, 'pieces'>, { id }: Pick<Part, 'id'>): number =>
+  piecesAtWork(wood).filter((b) => b.pieces?.part === id).length;
 
 /** The parts that are made of a wood. */
 export const partsOfWood = ({ parts }: Pick<Job, 'parts'>, wood: Pick<JobWood, 'id'>): Part[] =>
   parts.filter((p) => p.woodId === wood.id);
 
-/** How far the pieces of a wood are: counted, with all coats on, and how many portions have a coat on. */
-export function progressOf({ pieces }: Pick<JobWood, 'pieces'>): { all: number; done: number; begun: number } {
+/** How far the pieces of a wood are: how many there are, and how many have all coats on. */
+export function progressOf({ pieces }: Pick<JobWood, 'pieces'>): { all: number; done: number } {
   const at = piecesAtWork({ pieces });
   const count = (boards: readonly Board[]) => boards.reduce((sum, b) => sum + (b.pieces?.count ?? 0), 0);
-  return { all: count(at), done: count(at.filter(isDone)), begun: count(at.filter((b) => layersOn(b) > 0)) };
+  return { all: count(at), done: count(at.filter(isDone)) };
 }
 
 /** What is mixed for all pieces of a wood together: a pot a layer, for the area that matters and the spare over it. */
 export function potsForPieces(bench: Bench, wood: JobWood, stack: Stack, spare: number): Pot[] {
   const { matters: area } = sumOfAreas(partsOfWood(bench.job, wood));
   return stack.map((layer, i): Pot => {
-    const coverage = coverageOf(bench.shelf, layer);
-    const litres = Math.max(LEAST_LITRES, litresFor({ area, coats: setting(layer, 'coats'), coverage, spare }));
+    const litres = Math.max(LEAST_LITRES, litresOn(area, layer, bench.shelf, spare));
     return { stage: i + 1, ...potFor(layer, litres, bench.materials) };
   });
 }

@@ -1,9 +1,8 @@
 import { KINDS } from '../../core/kinds/index.ts';
+import { nth } from '../../core/known.ts';
 import { isBlank, type Stack } from '../../core/layers/layer.ts';
 import { preparationMinutes } from '../../core/mix/index.ts';
-import { coatsIn, type DryingAir } from '../../core/time/coats.ts';
-import { isRubbedAfter, rubbingMinutes } from '../../core/time/rubbing.ts';
-import { coatTime } from '../../core/time/waits.ts';
+import { coatsIn, type DryingAir, handsOf } from '../../core/time/coats.ts';
 import type { JobWood } from '../../shared/job.ts';
 import type { KeptQuote, QuoteLine, QuoteTerms } from '../../shared/quote.ts';
 import { woodNamed } from '../board/wood.ts';
@@ -30,16 +29,13 @@ function hoursOfLayers(
   const { matters: area } = sumOfAreas(parts);
   const handled = parts.reduce((sum, p) => sum + p.count * p.faces, 0) * HANDLING;
   const sanding = (READY + handled + preparationMinutes(wood.preparation) * area) / 60;
+  const hands = handsOf(stack, { materials });
   return [
     { wood: wood.id, what: 'Preparation', hours: sanding },
     ...stack.flatMap((layer, i) => {
-      if (isBlank(layer) || layer.off) return [];
-      const coats = coatsIn(layer);
-      const rubs = Array.from({ length: coats }, (_, c) => c + 1).filter(
-        (coat) => (coat < coats || i < stack.length - 1) && isRubbedAfter(layer, coat, coats),
-      ).length;
-      const onArea = (coats * coatTime(layer, materials).hands + rubs * rubbingMinutes(layer)) * area;
-      return [{ wood: wood.id, what: KINDS[layer.kind].label, hours: (onArea + coats * (READY + handled)) / 60 }];
+      if (isBlank(layer)) return [];
+      const minutes = nth(hands, i) * area + coatsIn(layer) * (READY + handled);
+      return [{ wood: wood.id, what: KINDS[layer.kind].label, hours: minutes / 60 }];
     }),
   ];
 }

@@ -1,5 +1,5 @@
 import type { Word } from '../../core/belief/words.ts';
-import { type Lab, labOf } from '../../core/colour/lab.ts';
+import { type Lab, labOf, meanLab } from '../../core/colour/lab.ts';
 import { type RunPoint, type RunTold, runOf, runTold } from '../../core/judge/run-chart.ts';
 import { isColoured } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
@@ -47,9 +47,7 @@ export function piecesRead(wood: Pick<JobWood, 'pieces'>): PieceRead[] {
     return [...own].map(([at, readings]) => ({
       portion,
       at,
-      lab: [0, 1, 2].map(
-        (k) => readings.reduce((sum, r) => sum + (labOf(Float64Array.from(r.grid))[k] as number), 0) / readings.length,
-      ) as unknown as Lab,
+      lab: meanLab(readings.map((r) => labOf(r.grid))),
     }));
   });
   return read.sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
@@ -71,13 +69,11 @@ export function runOfWork(wood: JobWood): WorkRun | null {
   const pieces = piecesRead(wood);
   const run = runOf(
     followed,
-    labOf(Float64Array.from(bare)),
+    labOf(bare),
     pieces.map((p) => p.lab),
   );
   return {
-    wanted: [0, 1, 2].map(
-      (k) => followed.reduce((sum, lab) => sum + (lab[k] as number), 0) / followed.length,
-    ) as unknown as Lab,
+    wanted: meanLab(followed),
     pieces: pieces.map((p, i) => ({ ...p, ...(run[i] as RunPoint) })),
     told: runTold(run),
   };

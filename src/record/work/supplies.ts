@@ -1,10 +1,10 @@
-import { type Layer, type Stack, setting } from '../../core/layers/layer.ts';
-import { litresFor, type Needed, suppliesFor } from '../../core/mix/index.ts';
+import type { Stack } from '../../core/layers/layer.ts';
+import { type Needed, suppliesFor } from '../../core/mix/index.ts';
 import { type DryingAir, durationOf } from '../../core/time/coats.ts';
 import type { JobWood } from '../../shared/job.ts';
 import type { Bench } from '../job/bench.ts';
 import { sumOfAreas } from '../job/parts.ts';
-import { coverageOf } from './batches.ts';
+import { litresOn } from './batches.ts';
 import { costOfPots, potFor } from './cost.ts';
 
 /** The layers that a wood of a job is to be finished with: its newest recipe, else its draft. */
@@ -31,9 +31,7 @@ export function workOfWood(bench: Bench, wood: JobWood, spare: number, drying: D
   const { matters: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
   if (!stack || stack.length === 0 || !(area > 0)) return null;
   const { shelf, materials } = bench;
-  const litresOf = (layer: Layer) =>
-    litresFor({ area, coats: setting(layer, 'coats'), coverage: coverageOf(shelf, layer), spare });
-  const pots = stack.map((layer) => potFor(layer, litresOf(layer), materials));
+  const pots = stack.map((layer) => potFor(layer, litresOn(area, layer, shelf, spare), materials));
   const { cost, unknown } = costOfPots(stack, pots, bench);
   const { wait, hands } = durationOf(stack, drying);
   return { area, cost, unknown, hands: hands * area, elapsed: wait.usual };

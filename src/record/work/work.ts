@@ -21,7 +21,7 @@ import { missOfFinished } from '../job/standing.ts';
 import { targetOf, targetOn } from '../job/target.ts';
 import { materialsOf } from '../shelf/materials.ts';
 import { factsOfShelf } from './mixing.ts';
-import { piecesAtWork, portionName } from './pieces.ts';
+import { piecesAtWork, portionName, portionsAtWork } from './pieces.ts';
 
 /** A board, or a portion of the pieces of a part, on its way through its layers. */
 export interface WorkItem {
@@ -181,16 +181,35 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
   return layer && dryingOfCoat([layer], 0, 1, { materials, seen: { [item]: seen } });
 }
 
-const areaOf = ({ length, width }: CutSize) => (length * width) / MM2;
+export const areaOfPiece = ({ length, width }: CutSize) => (length * width) / MM2;
 
-/** How many portions a part is worked in, so that no sitting is too long. */
-export function portionsOf(part: Part, stack: Stack, materials: Materials): number {
+/** How many pieces of a part are in each of its portions, so that no sitting is too long. */
+export function portionsOf(part: Part, stack: Stack, materials: Materials): number[] {
   const longest = Math.max(
     0,
     ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands + rubbingMinutes(l)),
   );
-  const minutes = part.count * (areaOf(part) * longest + HANDLING);
-  return Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
+  const minutes = part.count * (areaOfPiece(part) * longest + HANDLING);
+  const many = Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
+  return Array.from({ length: many }, (_, n) => Math.floor(part.count / many) + (n < part.count % many ? 1 : 0));
+}
+
+/** Accepted by somebody, with all its coats on. */
+const isAccepted = (board: Board): boolean => board.judged?.accepted === true && isDone(board);
+
+/** How far each board of a wood is from what is wanted of it; null of one that was not read, is set apart, or was rejected. */
+function missesOn(job: Job, wood: JobWood, shelf: Pick<Shelf, 'species'>): (board: Board) => number | null {
+  const species = shelf.species.find((s) => s.id === wood.speciesId);
+  const wanted = targetOf(job);
+  const target = species ? targetOn(wanted, species) : wanted;
+  return (board) =>
+    target && board.apart === null && board.judged?.accepted !== false ? missOfFinished(target, board) : null;
+}
+
+/** Whether pieces may follow a board: it was accepted, or it was read and passes. */
+export function mayBeFollowed(job: Job, wood: JobWood, board: Board, shelf: Pick<Shelf, 'species'>): boolean {
+  const miss = missesOn(job, wood, shelf)(board);
+  return isAccepted(board) || (miss !== null && passes(miss, job.tolerance));
 }
 
 /** The board whose layers the pieces of a wood get: the one that was accepted, else the nearest that passes, else the newest planned one, which they await. */
@@ -199,16 +218,15 @@ export function patternOf(
   wood: JobWood,
   shelf: Pick<Shelf, 'species'>,
 ): { board: Board; passes: boolean } | null {
-  const species = shelf.species.find((s) => s.id === wood.speciesId);
-  const wanted = targetOf(job);
-  const target = species ? targetOn(wanted, species) : wanted;
-  const made = wood.boards.flatMap((board) => {
-    const miss = target && board.apart === null ? missOfFinished(target, board) : null;
-    return miss === null ? [] : [{ board, miss }];
-  });
-  const accepted = wood.boards.findLast((b) => b.judged?.accepted && isDone(b));
+  const accepted = wood.boards.findLast(isAccepted);
   if (accepted) return { board: accepted, passes: true };
-  const best = made.filter((m) => m.board.judged?.accepted !== false).sort((p, q) => p.miss - q.miss)[0];
+  const missOf = missesOn(job, wood, shelf);
+  const [best] = wood.boards
+    .flatMap((board) => {
+      const miss = missOf(board);
+      return miss === null ? [] : [{ board, miss }];
+    })
+    .sort((p, q) => p.miss - q.miss);
   if (best && passes(best.miss, job.tolerance)) return { board: best.board, passes: true };
   const planned = wood.boards.findLast((b) => b.recipe && !isDone(b) && !b.archived);
   return planned ? { board: planned, passes: false } : null;
@@ -219,7 +237,7 @@ function pieceItem(job: Job, wood: JobWood, record: Board): WorkItem | null {
   const { pieces, recipe } = record;
   const part = job.parts.find((p) => p.id === pieces?.part);
   if (!pieces || !recipe || !part || isDone(record)) return null;
-  const name = portionName(part, pieces, piecesAtWork(wood));
+  const name = portionName(part, pieces, portionsAtWork(wood, part));
   return {
     key: workOfBoard(record),
     job,
@@ -232,7 +250,7 @@ function pieceItem(job: Job, wood: JobWood, record: Board): WorkItem | null {
     recipe,
     stack: stackAsMade(record),
     pieces: pieces.count,
-    area: pieces.count * areaOf(part),
+    area: pieces.count * areaOfPiece(part),
     sides: part.faces,
     awaits: null,
   };
@@ -261,7 +279,7 @@ export function itemsAtWork(
             recipe,
             stack: stackAsMade(board),
             pieces: 1,
-            area: areaOf(board.cut),
+            area: areaOfPiece(board.cut),
             sides: 1,
             awaits: null,
           },
@@ -277,9 +295,8 @@ export function itemsAtWork(
         .filter((p) => p.woodId === wood.id && !begun.some((b) => b.record?.pieces?.part === p.id))
         .flatMap((part): WorkItem[] => {
           const portions = portionsOf(part, stack, materials);
-          return Array.from({ length: portions }, (_, n) => {
-            const count = Math.floor(part.count / portions) + (n < part.count % portions ? 1 : 0);
-            const name = `${count} × ${part.name}${portions > 1 ? `, ${n + 1} of ${portions}` : ''}`;
+          return portions.map((count, n) => {
+            const name = portionName(part, { portion: n + 1, count }, portions.length);
             return {
               key: workOfPieces({ part: part.id, portion: n + 1 }),
               job,
@@ -292,7 +309,7 @@ export function itemsAtWork(
               recipe: recipe as Recipe,
               stack,
               pieces: count,
-              area: count * areaOf(part),
+              area: count * areaOfPiece(part),
               sides: part.faces,
               awaits: passes ? null : board,
             };

@@ -1,10 +1,11 @@
+import { nth } from '../../core/known.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import { stackAsMade, stageMean } from '../../record/board/stages.ts';
 import { preparationOf, woodNamed } from '../../record/board/wood.ts';
 import { openBench } from '../../record/job/bench.ts';
 import { versionsOf } from '../../record/job/plan.ts';
 import { piecesAtWork, potsForPieces } from '../../record/work/pieces.ts';
-import { patternOf } from '../../record/work/work.ts';
+import { mayBeFollowed } from '../../record/work/work.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import type { NewWork } from '../../shared/work.ts';
@@ -34,7 +35,7 @@ export async function beginWork({ db, learning }: Shop, by: Actor, id: string, i
   const pattern = wood.boards.find((b) => b.id === input.board);
   const { recipe } = pattern ?? {};
   if (!pattern || !recipe) throw new Refusal(409, 'Pieces follow a board of their own wood.', 'board');
-  if (!patternOf({ ...job, woods: [{ ...wood, boards: [pattern] }] }, { ...wood, boards: [pattern] }, shelf)?.passes)
+  if (!mayBeFollowed(job, wood, pattern, shelf))
     throw new Refusal(
       409,
       'This board does not pass yet: its pieces wait until it does, or until it is accepted.',
@@ -43,13 +44,12 @@ export async function beginWork({ db, learning }: Shop, by: Actor, id: string, i
   for (const part of new Set(input.portions.map((p) => p.part))) {
     const own = job.parts.find((p) => p.id === part && p.woodId === id);
     if (!own) throw new Refusal(409, 'This part is not made of this wood.', 'portions');
-    const asked = input.portions.filter((p) => p.part === part);
-    const there = piecesAtWork(wood).filter((b) => b.pieces?.part === part);
-    const count = [...asked, ...there.flatMap((b) => b.pieces ?? [])].reduce((sum, p) => sum + p.count, 0);
+    const there = piecesAtWork(wood).flatMap((b) => b.pieces ?? []);
+    const all = [...input.portions, ...there].filter((p) => p.part === part);
+    const count = all.reduce((sum, p) => sum + p.count, 0);
     if (count > own.count)
       throw new Refusal(409, `There are ${own.count} of ${own.name}, and ${count} would be at work.`, 'portions');
-    const numbers = [...asked, ...there.flatMap((b) => b.pieces ?? [])].map((p) => p.portion);
-    if (new Set(numbers).size < numbers.length)
+    if (new Set(all.map((p) => p.portion)).size < all.length)
       throw new Refusal(409, `A portion of ${own.name} is begun already.`, 'portions');
   }
   const stack = stackAsMade(pattern);
@@ -57,23 +57,20 @@ export async function beginWork({ db, learning }: Shop, by: Actor, id: string, i
   const pots = potsForPieces(openBench(job, shelf, NOTHING_LEARNED), wood, stack, tools.spare);
   await db.transaction(async (tx) => {
     const recipeId = newId();
-    const [first] = input.portions;
-    for (const portion of input.portions) {
-      await insertPieces(tx, id, portion);
-      if (portion !== first) continue;
-      await insertRecipe(tx, id, portion.id, {
-        id: recipeId,
-        stack,
-        litres: Math.max(0.01, ...pots.map((p) => p.litres)),
-        origin: 'work',
-        preparation: preparationOf(wood, pattern),
-        madeWith: versionsOf(shelf, wood.speciesId, stack),
-        expected: recipe.expected.map((promised, stage) => Array.from(stageMean(pattern, stage) ?? promised)),
-        learnedFrom: [],
-        knowledge: null,
-      });
-      for (const pot of pots) await insertPot(tx, recipeId, { id: newId(), ...pot }, by);
-    }
+    const first = nth(input.portions, 0);
+    for (const portion of input.portions) await insertPieces(tx, id, portion);
+    await insertRecipe(tx, id, first.id, {
+      id: recipeId,
+      stack,
+      litres: Math.max(...pots.map((p) => p.litres)),
+      origin: 'work',
+      preparation: preparationOf(wood, pattern),
+      madeWith: versionsOf(shelf, wood.speciesId, stack),
+      expected: recipe.expected.map((promised, stage) => Array.from(stageMean(pattern, stage) ?? promised)),
+      learnedFrom: [],
+      knowledge: null,
+    });
+    for (const pot of pots) await insertPot(tx, recipeId, { id: newId(), ...pot }, by);
     await putOnRecipe(
       tx,
       recipeId,

@@ -3,7 +3,7 @@ import { boardCode } from '../../record/board/codes.ts';
 import { isDone, layersOn, stackAsMade } from '../../record/board/stages.ts';
 import { woodNamed } from '../../record/board/wood.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
-import { piecesAtWork, portionName, progressOf } from '../../record/work/pieces.ts';
+import { piecesAtWork, portionName, portionsAtWork, progressOf } from '../../record/work/pieces.ts';
 import { patternOf } from '../../record/work/work.ts';
 import type { Board } from '../../shared/board.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
@@ -67,7 +67,9 @@ export function WorkPage() {
   const { all, done } = progressOf(wood);
   const nameOf = (portion: Board) => {
     const part = job.parts.find((p) => p.id === portion.pieces?.part);
-    return part && portion.pieces ? portionName(part, portion.pieces, portions) : 'a part that was taken out';
+    return part && portion.pieces
+      ? portionName(part, portion.pieces, portionsAtWork(wood, part))
+      : 'a part that was taken out';
   };
   const pattern = patternOf(job, wood, shelf)?.board;
   const stack = portions[0]?.recipe?.stack ?? (pattern ? stackAsMade(pattern) : null);

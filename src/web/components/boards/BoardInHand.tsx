@@ -173,7 +173,6 @@ export function BoardInHand({ bench, model, planned }: Props) {
               bench={bench}
               model={model}
               stage={stage}
-              units={units}
               onFind={() => found.current?.scrollIntoView({ block: 'center' })}
             />
           )}

@@ -8,13 +8,12 @@ import { coatsTicked, workOfCoat } from '../../../record/board/coats.ts';
 import { layersOn, stackAsMade, stageMean } from '../../../record/board/stages.ts';
 import { stepLines } from '../../../record/board/step-lines.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
-import { changeCoat, putOnCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
-import { archiveTest, archiveWorkDone, doWork, noteTest } from '../../../shared/contract/clock.ts';
-import { change, useEyesOnly } from '../../hooks/api.ts';
+import { changeCoat } from '../../../shared/contract/boards.ts';
+import { change, useEyesOnly, useHouse } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useClock } from '../../hooks/clock.ts';
-import { useNextId } from '../../hooks/new-id.ts';
 import { shopNow } from '../../hooks/shop-clock.ts';
+import { useBenchActs } from '../clock/acts.ts';
 import { Pile, Row } from '../layout.tsx';
 import { momentText } from '../moment.ts';
 import { sizeIn } from '../sizes.ts';
@@ -24,7 +23,6 @@ interface Props {
   bench: OpenBench;
   model: BoardModel;
   stage: number;
-  units: 'metric' | 'us';
   /** Where the board is read or looked at. */
   onFind: () => void;
 }
@@ -37,11 +35,12 @@ interface Act {
 }
 
 /** Each thing that is done to a board at its stage is a large tap, for hands in gloves: put on, wiped, dry, read. Each can be undone. */
-export function OneTap({ bench, model, stage, units, onFind }: Props) {
+export function OneTap({ bench, model, stage, onFind }: Props) {
   const { board } = model;
   const clock = useClock().data;
   const eyes = useEyesOnly();
-  const id = useNextId();
+  const { units = 'metric' } = useHouse().data ?? {};
+  const acts = useBenchActs();
   const say = useToast();
   const attempt = useAttempt();
   const stack = stackAsMade(board);
@@ -56,43 +55,27 @@ export function OneTap({ bench, model, stage, units, onFind }: Props) {
   const tests = (clock?.tests ?? []).filter((t) => t.coat === last);
   const found = foundDryAt(tests.map(({ at, dry }) => ({ at: Date.parse(at), dry })));
   const test = TESTS[dryingOfCoat(stack, stage - 1, coats, { materials: bench.materials }).test];
-  const tell = (text: string, undo: () => Promise<unknown>) => say({ text, undo });
 
   const putOn = () =>
-    attempt(async () => {
-      const made = id.next();
-      if (on + 1 < coats) {
-        await change(doWork, {}, { id: made, work: workOfCoat(board, stage, on + 1) });
-        tell(`Coat ${on + 1} of ${coats} is on.`, () => change(archiveWorkDone, { done: made }));
-      } else {
-        await change(putOnCoat, { board: board.id }, { id: made, stage });
-        tell(`${KINDS[layer.kind].label}: on.`, () => change(takeCoatBack, { coat: made }));
-      }
-      id.kept();
-    });
+    on + 1 < coats
+      ? acts.tick(workOfCoat(board, stage, on + 1), `Coat ${on + 1} of ${coats} is on.`)
+      : acts.putOn(board.id, stage, `${KINDS[layer.kind].label}: on.`);
   const wiped = () =>
     attempt(async () => {
       if (!coat?.putOnAt) return;
       const { minutes: was, version } = coat;
       const minutes = Math.max(0, Math.round((shopNow() - Date.parse(coat.putOnAt)) / 60_000));
       await change(changeCoat, { coat: coat.id }, { version, minutes });
-      tell(`Wiped after ${minutes} min.`, () =>
-        change(changeCoat, { coat: coat.id }, { version: version + 1, minutes: was }),
-      );
+      say({
+        text: `Wiped after ${minutes} min.`,
+        undo: () => change(changeCoat, { coat: coat.id }, { version: version + 1, minutes: was }),
+      });
     });
-  const dryness = (dry: boolean) => () =>
-    attempt(async () => {
-      const made = id.next();
-      await change(noteTest, {}, { id: made, coat: last, dry });
-      id.kept();
-      tell(dry ? `${test.dry}: it may go on.` : `${test.wet}: the clock waits, and remembers it.`, () =>
-        change(archiveTest, { test: made }),
-      );
-    });
+  const dryness = (dry: boolean) => () => acts.tellDry(last, test, dry);
 
   // What was read, or looked at dry, is done with.
   if (stageMean(board, stage) || board.looks.some((l) => l.stage === stage && !l.wet)) return null;
-  const acts: Act[] = [
+  const steps: Act[] = [
     {
       says: coats > 1 ? `Put on: ${name}, coat ${on + 1} of ${coats}` : `Put on: ${name}`,
       done: coat ? 'On' : null,
@@ -122,7 +105,7 @@ export function OneTap({ bench, model, stage, units, onFind }: Props) {
   return (
     <Pile as="section" aria-label="A tap each" gap="close" className="noprint">
       <Row gap="near" wrap>
-        {acts.map(({ says, done, tap }, i) =>
+        {steps.map(({ says, done, tap }, i) =>
           done ? (
             <span key={says} className="acted">
               ✓ {done}

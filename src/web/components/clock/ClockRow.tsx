@@ -5,38 +5,21 @@ import { HOUR } from '../../../core/time/air.ts';
 import { boardCode } from '../../../record/board/codes.ts';
 import { type ClockItem, shutsAt } from '../../../record/clock/clock.ts';
 import type { Task } from '../../../record/work/work.ts';
-import { putOnCoat, takeCoatBack } from '../../../shared/contract/boards.ts';
-import { archiveTest, archiveWorkDone, doWork, noteTest } from '../../../shared/contract/clock.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { change } from '../../hooks/api.ts';
-import { useNextId } from '../../hooks/new-id.ts';
 import { Area, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
-import { useAttempt, useToast } from '../Toast.tsx';
+import { useBenchActs } from './acts.ts';
 import { CoatTimesTable } from './CoatTimes.tsx';
 import { SmallItem } from './SmallItem.tsx';
 import { inText, whenText } from './times.ts';
 
 /** What of a task a tap does: the last coat of a board is put on at its board, all else is ticked. */
 export function useDoTask() {
-  const id = useNextId();
-  const say = useToast();
-  const attempt = useAttempt();
-  return (task: Task) =>
-    attempt(async () => {
-      const { item, act, stage, last } = task;
-      if (item.record && act === 'coat' && last) {
-        const made = id.next();
-        await change(putOnCoat, { board: item.record.id }, { id: made, stage });
-        id.kept();
-        say({ text: `${task.title}: on.`, undo: () => change(takeCoatBack, { coat: made }) });
-        return;
-      }
-      const made = id.next();
-      await change(doWork, {}, { id: made, work: task.key });
-      id.kept();
-      say({ text: `${task.title}: done.`, undo: () => change(archiveWorkDone, { done: made }) });
-    });
+  const { putOn, tick } = useBenchActs();
+  return ({ item, act, stage, last, title, key }: Task) =>
+    item.record && act === 'coat' && last
+      ? putOn(item.record.id, stage, `${title}: on.`)
+      : tick(key, `${title}: done.`);
 }
 
 /** Why it stands as it does, in a few words. */
@@ -75,20 +58,9 @@ const placeOf = ({ item }: ClockItem) =>
 
 /** Clean or marked: what the test of a coat showed. */
 function TestButtons({ coat }: { coat: NonNullable<ClockItem['coat']> }) {
-  const id = useNextId();
-  const say = useToast();
-  const attempt = useAttempt();
+  const { tellDry } = useBenchActs();
   const test = TESTS[coat.dries.test];
-  const tell = (dry: boolean) =>
-    attempt(async () => {
-      const made = id.next();
-      await change(noteTest, {}, { id: made, coat: coat.task.key, dry });
-      id.kept();
-      say({
-        text: dry ? `${test.dry}: it may go on.` : `${test.wet}: the clock waits, and remembers it.`,
-        undo: () => change(archiveTest, { test: made }),
-      });
-    });
+  const tell = (dry: boolean) => tellDry(coat.task.key, test, dry);
   return (
     <Row as="span" gap="close">
       <Button onClick={() => tell(true)}>{test.dry}</Button>

@@ -37,14 +37,9 @@ export function BeginWork({ bench, wood }: { bench: OpenBench; wood: JobWood }) 
       </p>
     );
   const stack = stackAsMade(pattern.board);
-  const portions = parts.flatMap((part) => {
-    const many = portionsOf(part, stack, materials);
-    return Array.from({ length: many }, (_, n) => ({
-      part,
-      portion: n + 1,
-      count: Math.floor(part.count / many) + (n < part.count % many ? 1 : 0),
-    }));
-  });
+  const portions = parts.flatMap((part) =>
+    portionsOf(part, stack, materials).map((count, n) => ({ part, portion: n + 1, count })),
+  );
   // The same portions asked for twice are the same.
   const idOf = (key: string) => {
     const id = ids.current.get(key) ?? newId();
