@@ -183,6 +183,8 @@ export function dryingOfProduct(materials: Materials, item: string, seen: readon
 
 export const areaOfPiece = ({ length, width }: CutSize) => (length * width) / MM2;
 
+/** A part is worked in no more portions than a shop can follow, however long each takes. */
+const MOST_PORTIONS = 100;
 /** How many pieces of a part are in each of its portions, so that no sitting is too long. */
 export function portionsOf(part: Part, stack: Stack, materials: Materials): number[] {
   const longest = Math.max(
@@ -190,7 +192,7 @@ export function portionsOf(part: Part, stack: Stack, materials: Materials): numb
     ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands + rubbingMinutes(l)),
   );
   const minutes = part.count * (areaOfPiece(part) * longest + HANDLING);
-  const many = Math.min(part.count, Math.max(1, Math.ceil(minutes / SITTING)));
+  const many = Math.min(part.count, MOST_PORTIONS, Math.max(1, Math.ceil(minutes / SITTING)));
   return Array.from({ length: many }, (_, n) => Math.floor(part.count / many) + (n < part.count % many ? 1 : 0));
 }
 
