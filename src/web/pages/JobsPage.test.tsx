@@ -67,6 +67,27 @@ describe('the jobs', () => {
     await page.fill('Search customer, piece, wood', 'no such job');
     expect(await screen.findByText('No job is like that.')).toBeDefined();
   });
+  it('have their boards opened by a label before the camera, where the browser reads codes', async () => {
+    const { number } = await startJob({ woods: ['beech'] });
+    const stop = vi.fn();
+    vi.stubGlobal(
+      'BarcodeDetector',
+      class {
+        detect = async () => [{ rawValue: 'of another thing' }, { rawValue: `${number}/beech-1` }];
+      },
+    );
+    vi.stubGlobal('navigator', {
+      ...navigator,
+      mediaDevices: { getUserMedia: async () => ({ getTracks: () => [{ stop }] }) },
+    });
+    vi.spyOn(HTMLMediaElement.prototype, 'play').mockResolvedValue();
+    vi.spyOn(HTMLMediaElement.prototype, 'readyState', 'get').mockReturnValue(4);
+    const page = openAt('/jobs');
+    await page.press('Open by label');
+    await page.press('Scan it');
+    expect(await screen.findByRole('heading', { name: 'Board 1: raw' })).toBeDefined();
+    await waitFor(() => expect(stop).toHaveBeenCalledOnce());
+  });
   it('are put away, and brought back by Undo', async () => {
     const { id } = await ask<{ id: string }>('POST', '/jobs', { customer: 'Buoy Store', piece: 'Rack', tolerance: 1 });
     const page = openAt('/jobs');
