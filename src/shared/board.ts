@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { KeptCheck } from './check.ts';
+import { DrawDown } from './draw-down.ts';
 import { FinishSchema } from './finish.ts';
 import { Id, Moment, Version } from './id.ts';
 import { KeptLook } from './look.ts';
@@ -71,6 +73,8 @@ export const Recipe = z.object({
   pots: z.array(Pot),
   /** Steps of its mix sheet that were done. */
   done: z.array(StepDone),
+  /** Its pots as they were held against the sample, the first time first. */
+  drawDowns: z.array(DrawDown),
   createdAt: z.string(),
 });
 export type Recipe = z.infer<typeof Recipe>;
@@ -184,6 +188,8 @@ export const Board = z.object({
   aside: z.array(StoredReading),
   /** What was seen of it, held against its target or another board, the first look first. */
   looks: z.array(KeptLook),
+  /** What was looked for between its layers, and what was changed on the way; the first first. */
+  checks: z.array(KeptCheck),
   createdAt: z.string(),
 });
 export type Board = z.infer<typeof Board>;

@@ -9,6 +9,7 @@ import { KeptHeld } from './look.ts';
 import { Part } from './part.ts';
 import { KeptPicture } from './picture.ts';
 import { HoursWorked, KeptQuote } from './quote.ts';
+import { RawPiece } from './raw-piece.ts';
 import { Grid, ReadingInput, StoredReading, TargetZone } from './reading.ts';
 import { PreparationSchema, StackSchema } from './stack.ts';
 
@@ -31,6 +32,8 @@ export const SuppliesSchema = z
   )
   .refine((s) => Object.keys(s).length <= 200, 'A job has at most 200 supplies.');
 
+const retainPlace = z.string().trim().max(120, 'At most 120 letters.');
+const customerNote = z.string().trim().max(1000, 'At most 1000 letters.');
 /** What of a job can be changed; lights one by one. */
 export const JobChange = z.object({
   version: Version,
@@ -44,6 +47,10 @@ export const JobChange = z.object({
   supplies: SuppliesSchema.optional(),
   /** The day it is wanted by; null where nobody waits. */
   due: CalendarDay.nullable().optional(),
+  retainPlace: retainPlace.optional(),
+  customerNote: customerNote.optional(),
+  /** The pieces are with the customer. */
+  handedOver: z.boolean().optional(),
 });
 export type JobChange = z.infer<typeof JobChange>;
 
@@ -134,6 +141,8 @@ export const JobWood = z.object({
   boards: z.array(Board),
   /** The pieces of its parts, in portions, once their work was begun. */
   pieces: z.array(Board),
+  /** The wood for them as it lies in the pile. */
+  rawPieces: z.array(RawPiece),
 });
 export type JobWood = z.infer<typeof JobWood>;
 
@@ -150,6 +159,11 @@ export const Job = z.object({
   wishes: WishesSchema,
   supplies: SuppliesSchema,
   due: z.string().nullable(),
+  /** Where the board that is retained hangs. */
+  retainPlace: z.string(),
+  /** What the customer is told at the hand-over. */
+  customerNote: z.string(),
+  handedOverAt: z.string().nullable(),
   /** Readings of the target as it is now, of its face and of its tones. */
   target: z.array(StoredReading),
   pastTargets: z.array(PastTarget),

@@ -104,6 +104,10 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     boards: [{ board: board.id, says: 'lighter' }, { board: done.id }],
   });
   await post(`/jobs/${job.id}/pictures`, { id: newId(), file: EXAMPLE_PICTURE, fields: [] });
+  await post(`/boards/${board.id}/checks`, { id: newId(), stage: 1, what: 'rag', fine: true });
+  await post(`/boards/${board.id}/draw-downs`, { id: newId(), stage: 1, said: [], lab: null });
+  const piece = { id: newId(), name: '1', said: [], lab: null, lively: false, pair: '' };
+  await post(`/woods/${wood.id}/raw-pieces`, { pieces: [piece] });
   await post(`/jobs/${job.id}/hours`, { id: newId(), hours: 2, what: 'sanding' });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
@@ -133,6 +137,9 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/pictures/': ids(now.pictures),
     '/approvals/': ids(approvals),
     '/hours/': ids(now.hours),
+    '/checks/': ids(boards.flatMap((b) => b.checks)),
+    '/draw-downs/': ids(boards.flatMap((b) => b.recipe?.drawDowns ?? [])),
+    '/raw-pieces/': ids(now.woods.flatMap((w) => w.rawPieces)),
     '/brackets/': ids(brackets),
     '/steps/': ids(boards.flatMap((b) => b.recipe?.done ?? [])),
     '/parts/': ids(now.parts),

@@ -117,6 +117,7 @@ export function nextBoardModel(bench: Bench, { wood, species }: Pick<BoardModel,
     readings: [],
     aside: [],
     looks: [],
+    checks: [],
     createdAt: '',
   };
   return modelOn(bench, species, wood, board);

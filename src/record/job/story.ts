@@ -1,4 +1,5 @@
-import { lookedText, type Word } from '../../core/belief/words.ts';
+import { lookedText, lookText, type Word } from '../../core/belief/words.ts';
+import { GATES, type Gate, RUN_CHANGES, type RunChange } from '../../core/judge/gates.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { partsOfKey } from '../../core/mix/step.ts';
 import { type BoardCut, STANDARD_CUT } from '../../shared/board.ts';
@@ -32,6 +33,15 @@ export const EVENT_KINDS = [
   'board put away',
   'board brought back',
   'work begun',
+  'surface checked',
+  'check taken out',
+  'draw-down',
+  'draw-down taken out',
+  'draw-down put back',
+  'pieces piled',
+  'piece changed',
+  'piece taken out',
+  'piece put back',
   'quoted',
   'hours worked',
   'hours taken back',
@@ -127,6 +137,9 @@ const WORDS: Record<string, string> = {
   costPerGram: 'cost per gram',
   grainTolerance: 'tolerance of the grain',
   wishes: 'wishes',
+  retainPlace: 'place of the retained board',
+  customerNote: 'note for the customer',
+  handedOver: 'handed over',
   supplies: 'supplies',
 };
 
@@ -183,6 +196,12 @@ const seenText = ({ said, words, nearest, between, wet }: Detail): string => {
   };
   return `${lookedText(seen)}${words ? ` (“${text(words)}”)` : ''}`;
 };
+const checkText = ({ what, fine, stage }: Detail): string => {
+  const id = text(what);
+  if (id in RUN_CHANGES) return RUN_CHANGES[id as RunChange];
+  const name = id in GATES ? GATES[id as Gate].name : id;
+  return `${name}, ${stage === 0 ? 'bare wood' : `over layer ${text(stage)}`}: ${fine ? 'fine' : 'not so yet'}`;
+};
 const plural = (count: unknown, one: string) => `${text(count)} ${one}${count === 1 ? '' : 's'}`;
 
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
@@ -224,6 +243,17 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
   'hours taken back': ({ hours }) => `${text(hours)} h taken back`,
   'work begun': ({ pieces, board, wood }) =>
     `Work begun: ${plural(pieces, 'piece')} of ${text(wood)} by board ${text(board)}`,
+  'surface checked': (d) => checkText(d),
+  'check taken out': (d) => `Taken out: ${checkText(d)}`,
+  'draw-down': ({ stage, said }) =>
+    `Drops of layer ${text(stage)} beside the sample: ${Array.isArray(said) ? lookText(said as Word[]) : 'read'}`,
+  'draw-down taken out': ({ stage }) => `Drops of layer ${text(stage)} taken out`,
+  'draw-down put back': ({ stage }) => `Drops of layer ${text(stage)} put back`,
+  'pieces piled': ({ wood, names }) =>
+    `On the pile of ${text(wood)}: ${(Array.isArray(names) ? names : []).map(text).join(', ')}`,
+  'piece changed': (d, moment) => `Piece ${text(d.name)} of the pile changed: ${changesText(d, moment)}`,
+  'piece taken out': ({ name }) => `Piece ${text(name)} taken from the pile`,
+  'piece put back': ({ name }) => `Piece ${text(name)} put back on the pile`,
   'board judged': ({ said }) => {
     const judged = said as { accepted: boolean; words: string } | null;
     if (!judged) return 'What was said of it taken back';

@@ -24,6 +24,7 @@ function at(read: readonly number[], over: object = {}) {
     recipe: { stack, expected: looks, litres: 1 },
     readings: read.map(reading),
     looks: [],
+    checks: [],
   };
   const wood = {
     id: 'w',

@@ -36,6 +36,7 @@ function bench(aside: { zone: string; grid: number[] }[], face = Array.from(look
     readings: [read('face', face, 2)],
     aside: aside.map((a) => read(a.zone, a.grid, 2)),
     looks: [],
+    checks: [],
   };
   const wood = {
     id: 'w',

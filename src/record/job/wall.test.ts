@@ -14,6 +14,7 @@ const board = (number: number, lightness: number | null, judged: Board['judged']
     coats: [{ stage: 1, layer: stack[0] }],
     readings: lightness === null ? [] : [{ stage: 1, grid: Array.from(reflectanceFromLab([lightness, 10, 20])) }],
     looks: [],
+    checks: [],
     aside: [],
     judged,
   }) as unknown as Board;

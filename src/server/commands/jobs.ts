@@ -1,7 +1,7 @@
 import { preparationBySchools } from '../../core/rules/defaults.ts';
 import { woodCode } from '../../record/board/codes.ts';
 import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
-import type { NewPart, PartChange } from '../../shared/part.ts';
+import type { NewPart, Part, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
 import { insertBoard } from '../repositories/boards.ts';
 import { insertEvent, repeatEvent } from '../repositories/events.ts';
@@ -45,15 +45,21 @@ export async function startJob({ db }: Shop, by: Actor, input: NewJob): Promise<
   return wholeJob(db, input.id);
 }
 
-const editable = ({ customer, piece, tolerance, lights, grainTolerance, wishes, supplies }: Job) => ({
-  customer,
-  piece,
-  tolerance,
-  lights,
-  grainTolerance,
-  wishes,
-  supplies,
-});
+const editable = (job: Job) => {
+  const { customer, piece, tolerance, lights, grainTolerance, wishes, supplies, retainPlace, customerNote } = job;
+  return {
+    customer,
+    piece,
+    tolerance,
+    lights,
+    grainTolerance,
+    wishes,
+    supplies,
+    retainPlace,
+    customerNote,
+    handedOver: job.handedOverAt !== null,
+  };
+};
 
 export async function changeJob({ db }: Shop, by: Actor, code: string, change: JobChange): Promise<Job> {
   const id = await openJob(db, code);
@@ -138,11 +144,21 @@ export async function setOnWood(
   });
 }
 
+/** A zone with layers of its own is of a part of the same job that is no such zone itself. */
+function mustBeZoneOf(parts: readonly Pick<Part, 'id' | 'zoneOf'>[], id: string, zoneOf: string | null | undefined) {
+  if (!zoneOf) return;
+  const whole = parts.find((p) => p.id === zoneOf);
+  if (!whole || whole.id === id) throw new Refusal(422, 'A zone is of another part of this job.', 'zoneOf');
+  if (whole.zoneOf !== null || parts.some((p) => p.zoneOf === id))
+    throw new Refusal(422, 'A zone is of a whole part, and has no zones itself.', 'zoneOf');
+}
+
 export async function addParts({ db }: Shop, by: Actor, code: string, parts: readonly NewPart[]): Promise<Job> {
   const job = await openJob(db, code);
-  const { woods } = await wholeJob(db, job);
+  const { woods, parts: there } = await wholeJob(db, job);
   await db.transaction(async (tx) => {
     for (const part of parts) {
+      mustBeZoneOf([...there, ...parts], part.id, part.zoneOf);
       if (part.woodId !== null && !woods.some((w) => w.id === part.woodId))
         throw new Refusal(422, `${part.name}: its wood is none of this job.`, 'woodId');
       if (await insertPart(tx, job, part))
@@ -161,9 +177,10 @@ async function partAtWork(db: Queries, id: string) {
 
 export async function changePart({ db }: Shop, by: Actor, id: string, change: PartChange): Promise<Job> {
   const { jobId: job } = await partAtWork(db, id);
-  const { woods } = await wholeJob(db, job);
+  const { woods, parts } = await wholeJob(db, job);
   if (change.woodId && !woods.some((w) => w.id === change.woodId))
     throw new Refusal(422, 'This wood is none of this job.', 'woodId');
+  mustBeZoneOf(parts, id, change.zoneOf);
   await db.transaction(async (tx) => {
     const { jobId: _, deleted: __, putAway: ___, ...was } = await partAtWork(tx, id);
     if (!(await updatePart(tx, id, change))) throw new Conflict(was.name, { version: was.version, value: was });

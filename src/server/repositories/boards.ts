@@ -3,12 +3,13 @@ import { Board, type BoardChange, Coat, type CoatChange, type Judged, Recipe } f
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { PiecesOf } from '../../shared/work.ts';
 import type { Queries } from '../db/db.ts';
+import { checksOfBoards, drawDownsOf } from './checks.ts';
 import { looksOfBoards } from './looks.ts';
 import { readingsOfBoards } from './readings.ts';
 import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { POTS_AND_STEPS } from './steps.ts';
 
-const RecipeRow = Recipe.extend({ createdAt: stamp, boardId: z.string() });
+const RecipeRow = Recipe.omit({ drawDowns: true }).extend({ createdAt: stamp, boardId: z.string() });
 const RECIPE_COLUMNS = `r.id, r.number, r.stack, r.litres, r.origin, r.preparation, r.made_with as "madeWith", r.expected,
   r.learned_from as "learnedFrom", r.created_at as "createdAt", ${POTS_AND_STEPS}`;
 const CoatRow = Coat.extend({ putOnAt: stamp.nullable(), boardId: z.string() });
@@ -120,7 +121,7 @@ export async function insertStrip(
   return true;
 }
 
-export interface RecipeToKeep extends Omit<Recipe, 'number' | 'createdAt' | 'stack' | 'pots' | 'done'> {
+export interface RecipeToKeep extends Omit<Recipe, 'number' | 'createdAt' | 'stack' | 'pots' | 'done' | 'drawDowns'> {
   stack: unknown;
   knowledge: string | null;
 }
@@ -357,16 +358,20 @@ async function boardsWhere(
   );
   const readings = groupedBy(await readingsOfBoards(db, of[0]), 'boardId');
   const looksOf = groupedBy(await looksOfBoards(db, of[0]), 'boardId');
+  const checksOf = groupedBy(await checksOfBoards(db, of[0]), 'boardId');
+  const drawDowns = groupedBy(await drawDownsOf(db, [...new Set(recipes.map((r) => r.id))]), 'recipeId');
   const [recipeOf, coatsOf] = [groupedBy(recipes, 'boardId'), groupedBy(coats, 'boardId')];
   return boards.map((board) => {
     const own = readings.get(board.id) ?? [];
+    const recipe = recipeOf.get(board.id)?.[0];
     return {
       ...board,
-      recipe: recipeOf.get(board.id)?.[0] ?? null,
+      recipe: recipe ? { ...recipe, drawDowns: drawDowns.get(recipe.id) ?? [] } : null,
       coats: coatsOf.get(board.id) ?? [],
       readings: own.filter((r) => r.zone === 'face'),
       aside: own.filter((r) => r.zone !== 'face'),
       looks: looksOf.get(board.id) ?? [],
+      checks: checksOf.get(board.id) ?? [],
     };
   });
 }

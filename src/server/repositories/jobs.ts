@@ -10,6 +10,7 @@ import { heldOfJobs } from './held.ts';
 import { partsOfJobs } from './parts.ts';
 import { picturesOfJobs } from './pictures.ts';
 import { hoursOfJobs, quotesOfJobs } from './quotes.ts';
+import { rawPiecesOfWoods } from './raw-pieces.ts';
 import { readingsOfJobs } from './readings.ts';
 import { all, assignments, groupedBy, one, stamp, touched } from './rows.ts';
 import { pastTargetsOf } from './targets.ts';
@@ -28,9 +29,11 @@ const JobRow = Job.omit({
   hours: true,
 }).extend({
   createdAt: stamp,
+  handedOverAt: stamp.nullable(),
 });
 const COLUMNS = `id, number, customer, piece, tolerance, lights, version, created_at as "createdAt", revision,
-  grain_tolerance as "grainTolerance", wishes, supplies, to_char(due, 'YYYY-MM-DD') as due`;
+  grain_tolerance as "grainTolerance", wishes, supplies, to_char(due, 'YYYY-MM-DD') as due,
+  retain_place as "retainPlace", customer_note as "customerNote", handed_over_at as "handedOverAt"`;
 
 /** False when it was started already. */
 export async function insertJob(db: Queries, { id, customer, piece, tolerance }: NewJob): Promise<boolean> {
@@ -45,7 +48,17 @@ export async function insertJob(db: Queries, { id, customer, piece, tolerance }:
 }
 
 export async function updateJob(db: Queries, id: string, change: JobChange): Promise<boolean> {
-  const { customer, piece, tolerance, grainTolerance: grain_tolerance, wishes, supplies, due } = change;
+  const {
+    customer,
+    piece,
+    tolerance,
+    grainTolerance: grain_tolerance,
+    wishes,
+    supplies,
+    due,
+    retainPlace,
+    customerNote,
+  } = change;
   const { set, values } = assignments(
     {
       customer,
@@ -55,14 +68,18 @@ export async function updateJob(db: Queries, id: string, change: JobChange): Pro
       wishes: wishes && JSON.stringify(wishes),
       supplies: supplies && JSON.stringify(supplies),
       due,
+      retain_place: retainPlace,
+      customer_note: customerNote,
     },
-    4,
+    5,
   );
   return touched(
     await db.query(
-      `update job set ${set} lights = lights || coalesce($3::jsonb, '{}'), version = version + 1
+      `update job set ${set} lights = lights || coalesce($3::jsonb, '{}'),
+         handed_over_at = case when $4::boolean is null then handed_over_at when $4::boolean then coalesce(handed_over_at, shop_now()) end,
+         version = version + 1
        where id = $1 and version = $2 and deleted_at is null returning id`,
-      [id, change.version, change.lights ? JSON.stringify(change.lights) : null, ...values],
+      [id, change.version, change.lights ? JSON.stringify(change.lights) : null, change.handedOver ?? null, ...values],
     ),
   );
 }
@@ -158,6 +175,7 @@ async function woodsOf(db: Queries, jobs: readonly string[]): Promise<(JobWood &
   const ids = woods.map((w) => w.id);
   const boards = groupedBy(await boardsOfWoods(db, ids), 'woodId');
   const versions = groupedBy(await versionsOfWoods(db, ids), 'woodId');
+  const rawPieces = groupedBy(await rawPiecesOfWoods(db, ids), 'woodId');
   return woods.map((wood) => {
     const own = boards.get(wood.id) ?? [];
     return {
@@ -165,6 +183,7 @@ async function woodsOf(db: Queries, jobs: readonly string[]): Promise<(JobWood &
       versions: versions.get(wood.id) ?? [],
       boards: own.filter((b) => b.pieces === null),
       pieces: own.filter((b) => b.pieces !== null),
+      rawPieces: rawPieces.get(wood.id) ?? [],
     };
   });
 }

@@ -3,7 +3,7 @@ import { type NewPart, Part, type PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
 import { all, assignments, one, touched } from './rows.ts';
 
-const COLUMNS = `id, wood_id as "woodId", name, count, length, width, thickness, faces, zones, version`;
+const COLUMNS = `id, wood_id as "woodId", name, count, length, width, thickness, faces, zones, hidden, place, assembled, zone_of as "zoneOf", version`;
 
 export const partsOfJobs = (db: Queries, jobs: readonly string[]) =>
   all(
@@ -17,8 +17,9 @@ export const partsOfJobs = (db: Queries, jobs: readonly string[]) =>
 export async function insertPart(db: Queries, job: string, part: NewPart): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into part (id, job_id, wood_id, name, count, length, width, thickness, faces, zones)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do nothing returning id`,
+      `insert into part (id, job_id, wood_id, name, count, length, width, thickness, faces, zones, hidden, place,
+         assembled, zone_of)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) on conflict (id) do nothing returning id`,
       [
         part.id,
         job,
@@ -30,6 +31,10 @@ export async function insertPart(db: Queries, job: string, part: NewPart): Promi
         part.thickness,
         part.faces,
         part.zones,
+        part.hidden,
+        part.place,
+        part.assembled,
+        part.zoneOf,
       ],
     ),
   );
@@ -40,8 +45,8 @@ export async function updatePart(
   id: string,
   { version, woodId, ...change }: PartChange,
 ): Promise<boolean> {
-  const { name, count, length, width, thickness, faces, zones } = change;
-  const { set, values } = assignments({ wood_id: woodId, name, count, length, width, thickness, faces, zones }, 3);
+  const { zoneOf: zone_of, ...named } = change;
+  const { set, values } = assignments({ wood_id: woodId, ...named, zone_of }, 3);
   return touched(
     await db.query(
       `update part set ${set} version = version + 1 where id = $1 and version = $2 and deleted_at is null returning id`,
