@@ -1,4 +1,6 @@
 import { passes } from '../core/colour/difference.ts';
+import type { Gate } from '../core/finish/gates.ts';
+import type { RunChange } from '../core/judge/run-chart.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { HOUR } from '../core/time/air.ts';
@@ -8,6 +10,7 @@ import { ANYTHING, openingsOf, ownColours, simpleStack } from '../record/job/ope
 import { usualWait } from '../record/job/rules.ts';
 import { standingOf } from '../record/job/standing.ts';
 import { materialsOf } from '../record/shelf/materials.ts';
+import { piecesTyped } from '../record/work/pile.ts';
 import { piecesRead } from '../record/work/run.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobWood } from '../shared/job.ts';
@@ -274,6 +277,9 @@ async function* pulledUp(ask: Ask, job: string): DemoWork {
   });
 }
 
+/** The drawer fronts as they lay in the pile: two more than are wanted, one of them plainly paler. */
+const PILE =
+  '1-9 same\n10-12 a touch darker\n13 a touch darker, lively\n14-18 same\n19-21 a touch paler\n22 pair A\n23 pair A\n24 plainly paler\n25-26 a touch redder';
 /** Pieces of each portion of the demo's work, and how many of the first are read. */
 const [PORTION, CHECKED] = [12, 5];
 /** What the last piece that was read is off by, L*a*b*: the pad had dried. */
@@ -288,20 +294,32 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
   const part = parts.find((p) => p.woodId === before.id);
   if (!board?.recipe || !part) return;
   await ask('POST', `/boards/${board.id}/approvals`, { id: newId(), customer: 'T. H.' });
-  const terms = { hour: 52, margin: 0.2, rework: 0.1, trials: 3, pace: 1 };
+  const terms = { hour: 52, margin: 0.2, rework: 0.1, trials: 3, pace: 1, handLimit: 12 };
   await ask('POST', `/jobs/${job}/quotes`, { id: newId(), terms });
   const worked = (hours: number, what: string) => ask('POST', `/jobs/${job}/hours`, { id: newId(), hours, what });
   const [first, second] = [newId(), newId()];
   const portions = [first, second].map((id, n) => ({ id, part: part.id, portion: n + 1, count: PORTION }));
+  await ask('PATCH', `/parts/${part.id}`, { version: part.version, place: 'front of the catalogue' });
+  await ask('POST', `/woods/${before.id}/raw-pieces`, {
+    pieces: piecesTyped(PILE).map((piece) => ({ id: newId(), ...piece })),
+  });
   await ask('POST', `/woods/${before.id}/work`, { board: board.id, portions });
+  const checked = async (portion: string, stage: number, ...found: readonly (Gate | RunChange)[]) => {
+    for (const what of found) await ask('POST', `/boards/${portion}/checks`, { id: newId(), stage, what, fine: true });
+  };
   const sand = async (portion: number) =>
     ask('POST', '/clock/done', { id: newId(), work: `${workOfPieces({ part: part.id, portion })}/0/1/prepare` });
   yield at(9, 10, 15);
   await sand(1);
+  await checked(first, 0, 'scribble', 'raking');
+  yield at(9, 11, 30);
+  // The dye was tried on an offcut, and could not be told from the board.
+  await ask('POST', `/boards/${first}/draw-downs`, { id: newId(), stage: 1, said: [], lab: null });
   yield at(9, 13, 0);
   await putOn(ask, first, 1);
   await worked(1.5, 'twelve drawer fronts sanded and dyed');
   yield at(10, 8, 30);
+  await checked(first, 1, 'rag', 'raking');
   await putOn(ask, first, 2);
   await worked(0.75, 'their clear');
   yield at(10, 10, 30);
@@ -312,8 +330,8 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
   }
   yield at(10, 14, 30);
   const { wood } = await benchOf(ask, job, species);
-  const [checked] = piecesRead(wood);
-  const lab = checked?.lab.map((v, k) => v + (FAINT[k] as number));
+  const [before6] = piecesRead(wood);
+  const lab = before6?.lab.map((v, k) => v + (FAINT[k] as number));
   await ask('POST', `/boards/${first}/readings`, { stage: 2, reading: { takingId: newId(), source: 'typed', lab } });
   await ask('POST', '/faults', {
     id: newId(),
@@ -324,8 +342,12 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
     hours: 0.5,
     note: 'the pad had dried out on the sixth; a new one, and the piece dyed once more',
   });
+  await checked(first, 2, 'pad');
   yield at(11, 9, 0);
+  await checked(second, 0, 'scribble', 'raking');
   await putOn(ask, second, 1);
+  const { version } = (await ask('GET', `/jobs/${job}`)) as Job;
+  await ask('PATCH', `/jobs/${job}`, { version, retainPlace: 'board cupboard, drawer 2' });
 }
 
 /** When the work on a wood begins, by how far it is to come: one after the other, as a shop has hands. */

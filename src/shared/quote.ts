@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { Id } from './id.ts';
 
 const share = (what: string) => z.number().min(0, `${what} is 0 % or more.`).max(5, `${what} is at most 500 %.`);
+/** What a pair of hands keeps even on one wood, square metres, where the shop says nothing else. Common practice, no source. */
+export const HAND_LIMIT = 12;
 /** What a quote goes by. */
 export const QuoteTerms = z.object({
   /** Money for an hour of hands. */
@@ -17,6 +19,12 @@ export const QuoteTerms = z.object({
     .number()
     .min(0.2, 'Work takes a fifth of what is worked out at least.')
     .max(5, 'Work takes five times that at most.'),
+  /** Square metres of one wood that are finished by hand at most: more is sprayed, or quoted as two. */
+  handLimit: z
+    .number()
+    .positive('By hand something can be finished.')
+    .max(10_000, 'At most 10 000 m² by hand.')
+    .default(HAND_LIMIT),
 });
 export type QuoteTerms = z.infer<typeof QuoteTerms>;
 export const QuoteLine = z.object({
@@ -48,6 +56,8 @@ export type HoursWorked = z.infer<typeof HoursWorked>;
 /** What jobs before teach the next quote: what they were quoted at and took, and the terms of the newest quote. */
 export const QuotesTaught = z.object({
   terms: QuoteTerms.nullable(),
+  /** Hours of what went wrong, of the hours that were noted, in jobs whose hours were noted; null where there is none. */
+  rework: z.object({ hours: z.number(), worked: z.number() }).nullable(),
   jobs: z.array(z.object({ job: z.number(), quoted: z.number(), worked: z.number() })),
 });
 export type QuotesTaught = z.infer<typeof QuotesTaught>;

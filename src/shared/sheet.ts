@@ -55,6 +55,8 @@ export const Sheet = z.object({
   dropsPerMl: optional(positive(200, 'A millilitre has more than 0 and at most 200 drops.')),
   /** Millilitres in its can. */
   canMl: optional(positive(250_000, 'A can holds more than 0 and at most 250 L.')),
+  /** Working days until it is here once it is ordered. */
+  leadDays: optional(z.number().min(0, 'It takes no time, or some.').max(400, 'At most 400 days.')),
   /** What it is thinned with: the code of a supply, or a word. */
   thinner: optional(z.string().trim().max(60)),
   /** The code of its hardener, with parts by volume of it to one of the hardener. */

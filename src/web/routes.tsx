@@ -32,6 +32,13 @@ export const ROUTES: RouteObject[] = [
           { path: 'bracket', lazy: async () => ({ Component: (await import('./pages/BracketPage.tsx')).BracketPage }) },
           { path: 'quote', lazy: async () => ({ Component: (await import('./pages/QuotePage.tsx')).QuotePage }) },
           { path: 'work', lazy: async () => ({ Component: (await import('./pages/WorkPage.tsx')).WorkPage }) },
+          { path: 'batch', lazy: async () => ({ Component: (await import('./pages/BatchPage.tsx')).BatchPage }) },
+          { path: 'pile', lazy: async () => ({ Component: (await import('./pages/PilePage.tsx')).PilePage }) },
+          { path: 'repair', lazy: async () => ({ Component: (await import('./pages/RepairPage.tsx')).RepairPage }) },
+          {
+            path: 'hand-over',
+            lazy: async () => ({ Component: (await import('./pages/HandOverPage.tsx')).HandOverPage }),
+          },
           { path: 'verdict', lazy: async () => ({ Component: (await import('./pages/VerdictPage.tsx')).VerdictPage }) },
         ],
       },

@@ -10,11 +10,14 @@ test('pieces are put on portion by portion, read, and stand in a run; a portion 
   await expect(run.getByRole('heading')).toHaveText('6 pieces read, 1 does not pass');
   await expect(page.getByTestId('run-told')).toContainText('Piece 6 has less colour than the others vary by.');
   await expect(page.getByRole('img', { name: 'Pieces in the order in which they were read' })).toBeVisible();
-  const batch = page.getByRole('region', { name: 'Batch' });
-  await expect(batch.getByRole('row', { name: /Waterborne satin/ })).toContainText('nothing');
-
   // The second portion: its clear, a tap a coat, then a piece of it is read.
   await page.getByRole('link', { name: /2 of 2/ }).click();
+  const surface = page.getByRole('region', { name: 'Surface' });
+  await surface.getByRole('button', { name: 'Not so' }).first().click();
+  await expect(surface.getByText(/Leave it longer/)).toBeVisible();
+  await surface.getByRole('button', { name: 'Fine now' }).click();
+  await surface.getByRole('button', { name: 'Fine', exact: true }).click();
+  await expect(surface.getByText('✓ Fine')).toHaveCount(2);
   const taps = page.getByRole('region', { name: 'A tap each' });
   await taps.getByRole('button', { name: 'Put on: clear, coat 1 of 2' }).click();
   await taps.getByRole('button', { name: 'Put on: clear, coat 2 of 2' }).click();
@@ -32,7 +35,7 @@ test('pieces are put on portion by portion, read, and stand in a run; a portion 
 
 test('a quote follows its terms, is kept, and is held against the hours that were worked', async ({ page }) => {
   await page.goto('/jobs/2/parts');
-  await page.getByRole('link', { name: 'Quote and hours' }).click();
+  await page.getByRole('link', { name: 'Quote' }).click();
   const total = page.getByTestId('quote-total');
   const before = Number(await total.textContent());
   expect(before).toBeGreaterThan(100);
@@ -46,4 +49,66 @@ test('a quote follows its terms, is kept, and is held against the hours that wer
   await page.getByRole('button', { name: 'Note them' }).click();
   await expect(page.getByText('the other twelve')).toBeVisible();
   await expect(page.getByTestId('hours-worked')).toContainText('3.8 h of');
+});
+
+test('a batch is counted against the shelf, and its pot is tried by drops and put right', async ({ page }) => {
+  await page.goto('/jobs/2/batch?wood=sapele');
+  const batch = page.getByRole('region', { name: 'Batch' });
+  await expect(batch.getByRole('row', { name: /Waterborne satin/ })).toContainText('nothing');
+  const pots = page.getByRole('region', { name: 'Pots' });
+  await expect(pots.getByText('This pot is right: use it.')).toBeVisible();
+  await pots.getByText('Look at it').click();
+  await pots.getByLabel('Or in your words').fill('plainly too light');
+  await pots.getByRole('button', { name: 'Say it', exact: true }).click();
+  await expect(pots.getByText('plainly lighter')).toBeVisible();
+  await pots.getByRole('button', { name: 'What to add' }).click();
+  const answer = page.getByTestId('pot-answer');
+  await expect(answer).toContainText(/From .* off to about/, { timeout: 30_000 });
+  await answer.getByRole('button', { name: 'It is added: try it again' }).click();
+  await expect(answer).toHaveCount(0);
+});
+
+test('the pile says which piece goes where, and a repair names what is mixed and what stands beside it', async ({
+  page,
+}) => {
+  await page.goto('/jobs/2/pile?wood=sapele');
+  const pile = page.getByRole('region', { name: 'Which piece where' });
+  await expect(pile.getByRole('heading')).toContainText('26 pieces of sapele');
+  await page.getByLabel('One piece a line').fill('27 nothing of this');
+  await page.getByRole('button', { name: 'Add them' }).click();
+  await expect(page.getByText(/Line 1: “nothing of this” says nothing of its colour/)).toBeVisible();
+  await page.getByLabel('One piece a line').fill('27 far darker, lively');
+  await page.getByRole('button', { name: 'Add them' }).click();
+  await expect(pile.getByRole('heading')).toContainText('27 pieces of sapele');
+  await expect(pile.getByRole('row').last()).toContainText('darker than the rest: bleach brings it nearer');
+  await pile.getByRole('row').last().getByRole('button', { name: 'Take out' }).click();
+  await expect(page.getByText('27 taken from the pile.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(pile.getByRole('heading')).toContainText('27 pieces of sapele');
+
+  await page.getByRole('link', { name: 'Repair' }).click();
+  const repair = page.getByRole('region', { name: 'Repair' });
+  await expect(repair.getByText('with the dye, half as strong as it was')).toBeVisible();
+  await expect(repair.getByText('Make up to 20 mL')).toBeVisible();
+  await page.getByRole('combobox', { name: 'What happened' }).click();
+  await page.getByRole('option', { name: 'A piece replaced' }).click();
+  await expect(repair.getByText(/Bring it to its neighbours/)).toBeVisible();
+});
+
+test('a job is handed over: pieces counted, the retained board found again, the customer told', async ({ page }) => {
+  await page.goto('/jobs/2/hand-over');
+  const list = page.getByRole('region', { name: 'Hand-over' });
+  await expect(page.getByTestId('pieces-counted')).toContainText(/of 49 pieces/);
+  await expect(list.getByText(/Retained: board 1 of sapele, board cupboard, drawer 2/)).toBeVisible();
+  await page.getByLabel('Note for the customer').fill('The sixth front settles within weeks.');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(list.getByText('The sixth front settles within weeks.')).toBeVisible();
+  const saved = page.waitForEvent('download');
+  await list.getByRole('button', { name: 'Sapele' }).click();
+  expect((await saved).suggestedFilename()).toMatch(/^hand-over-2-sapele-1\.pdf$/);
+  await list.getByRole('button', { name: 'Handed over' }).click();
+  await expect(page.getByTestId('handed-over')).toBeVisible();
+  await expect(page.getByText('Handed over.', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('handed-over')).toHaveCount(0);
 });

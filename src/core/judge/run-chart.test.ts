@@ -73,6 +73,24 @@ describe('a run of pieces', () => {
       at: null,
     });
   });
+  it('begins anew where something was changed: what was before tells nothing of what comes after', () => {
+    const drifting = [0, 0, -2.5, -3, -3.5].map((more, i) => piece(normals(40 + i), more));
+    const after = [0, 0.2, -0.1].map((more, i) => piece(normals(60 + i), more));
+    const changed = new Set([drifting.length]);
+    const run = runOf(many(4, 5), BARE, [...drifting, ...after], changed);
+    expect(runTold(run.slice(0, drifting.length), changed).what).toBe('drifts');
+    expect(runTold(run, changed)).toEqual({ what: 'as it was', towards: null, at: null });
+    // A drift that goes on after the change is told from the change on.
+    const again = runOf(
+      many(4, 5),
+      BARE,
+      [...drifting, ...[-3.5, -4, -4.5, -5].map((m, i) => piece(normals(80 + i), m))],
+      changed,
+    );
+    const told = runTold(again, changed);
+    expect(told.what).toBe('drifts');
+    expect(told.at).toBeGreaterThanOrEqual(drifting.length);
+  });
   it('tells another colour from more or less of the same', () => {
     const [odd] = runOf(many(5, 5), BARE, [[CENTRE[0], CENTRE[1] + 4, CENTRE[2]]]);
     expect(runTold(odd ? [odd] : []).what).toBe('another colour');

@@ -13,6 +13,15 @@ export const RUN_RULES = {
 } as const;
 export type RunRule = keyof typeof RUN_RULES;
 
+/** What was changed in the middle of a run, so that what comes after it is another run. */
+export const RUN_CHANGES = {
+  pad: 'New pad',
+  stirred: 'Stirred to the ground',
+  lot: 'Other lot or tin',
+  thinned: 'Thinned back',
+} as const;
+export type RunChange = keyof typeof RUN_CHANGES;
+
 /** Sigmas that the limits lie from the centre. */
 export const LIMIT = 3;
 /** What three independent signs come to in so rare a case as one sign beyond the limits: chi-squared of three at 0.27 %. */
@@ -67,12 +76,21 @@ export interface RunPoint {
   broke: readonly RunRule[];
 }
 
-/** A run of pieces in the order in which they were read, each with the rules that are broken with it. */
-export function runOf(finished: readonly Lab[], bare: Lab, pieces: readonly Lab[]): RunPoint[] {
+/**
+ * A run of pieces in the order in which they were read, each with the rules that are broken with it.
+ * @param changed pieces before which something was changed, from 0: what was before tells nothing of them
+ */
+export function runOf(
+  finished: readonly Lab[],
+  bare: Lab,
+  pieces: readonly Lab[],
+  changed: ReadonlySet<number> = new Set(),
+): RunPoint[] {
   const known = [...finished];
   let process = runProcess(known, bare);
-  const scores: number[] = [];
-  return pieces.map((lab) => {
+  let scores: number[] = [];
+  return pieces.map((lab, i) => {
+    if (changed.has(i)) scores = [];
     const { centre, whiten, more, boards } = process;
     const signs = whiten.mmul(Matrix.columnVector(lab.map((v, k) => v - (centre[k] as number)))).to1DArray();
     const score = signs.reduce((sum, v, k) => sum + v * (more[k] as number), 0);
@@ -117,10 +135,12 @@ export interface RunTold {
 }
 
 /** What the newest pieces of a run tell: nothing where the newest broke no rule. */
-export function runTold(run: readonly RunPoint[]): RunTold {
+export function runTold(whole: readonly RunPoint[], changed: ReadonlySet<number> = new Set()): RunTold {
+  const start = Math.max(0, ...[...changed].filter((i) => i < whole.length));
+  const run = whole.slice(start);
   const last = run.at(-1);
   if (!last || last.broke.length === 0) return { what: 'as it was', towards: null, at: null };
-  const from = run.findLastIndex((p) => p.broke.length === 0) + 1;
+  const from = start + run.findLastIndex((p) => p.broke.length === 0) + 1;
   const towards = last.score > 0 ? 'more' : 'less';
   if (last.broke.some((r) => r !== 'beyond')) return { what: 'drifts', towards, at: from };
   const along = Math.abs(last.score) > LIMIT;

@@ -111,7 +111,7 @@ function mostAlike(units: readonly Unit[], want: number): Unit[] {
  * @param middle what the middle of the pile looks like where nothing of it was read
  */
 export function whichWhere(pile: readonly RawWood[], parts: readonly WantedPieces[], middle: Lab): WhichWhere {
-  const read = pile.flatMap((p) => p.lab ?? []);
+  const read = pile.flatMap((p) => (p.lab ? [p.lab] : []));
   const centre = read.length > 0 ? medianLab(read) : middle;
   const labs = pile.map((p) => p.lab ?? labOfWords(p.said ?? [], centre));
   const usual = pile.length > 0 ? medianLab(labs) : centre;

@@ -4,7 +4,7 @@ import type { Materials } from '../../core/layers/materials.ts';
 import { gramsPerLitreOf } from '../../core/mix/quantity.ts';
 import { stepKey } from '../../core/mix/step.ts';
 import type { Recipe } from '../../shared/board.ts';
-import type { Pot, StepDone } from '../../shared/steps.ts';
+import type { Pot } from '../../shared/steps.ts';
 
 type Mixed = Pick<Recipe, 'stack' | 'litres' | 'pots' | 'done'>;
 type Kinds = Pick<Materials, 'colourants'>;
@@ -20,15 +20,19 @@ export function potOf({ stack, litres, pots }: Mixed, stage: number, materials: 
   return { stage, litres, grams };
 }
 
-export const stepDone = ({ done }: Pick<Recipe, 'done'>, stage: number, what: string): StepDone | undefined =>
-  done.find((d) => d.step === stepKey(stage, what));
+/** What was added of a colour after the pot was tried, by how many times. */
+export const addedKey = (stage: number, colour: string, time: number | ''): string =>
+  stepKey(stage, `${colour}-added-${time}`);
 
 /** Grams of a layer's colours that are in its pot, as they were weighed. */
 export const inPot = (recipe: Mixed, stage: number, materials: Kinds): Record<string, number> =>
   Object.fromEntries(
     Object.keys(potOf(recipe, stage, materials).grams).flatMap((id) => {
-      const grams = stepDone(recipe, stage, id)?.grams;
-      return grams === null || grams === undefined ? [] : [[id, grams]];
+      const poured = recipe.done.filter(
+        (d) => d.step === stepKey(stage, id) || d.step.startsWith(addedKey(stage, id, '')),
+      );
+      const grams = poured.flatMap((d) => d.grams ?? []);
+      return grams.length === 0 ? [] : [[id, grams.reduce((sum, g) => sum + g, 0)]];
     }),
   );
 

@@ -72,6 +72,7 @@ export function handOverCard(bench: Bench, model: BoardModel, house: CardHouse):
             },
           ] as const)
         : []),
+      ...(job.customerNote ? [{ kind: 'text', text: job.customerNote } as const] : []),
       { kind: 'heading', text: 'How to keep it' },
       ...keep.map((text): Block => ({ kind: 'text', text })),
       { kind: 'heading', text: 'If it is damaged' },

@@ -135,6 +135,7 @@ export function retainCard(bench: Bench, model: BoardModel, recipe: Recipe, hous
         text: `${job.customer}: ${model.name.toLowerCase()}, ${boardName(board).toLowerCase()}`,
         beside: [
           job.piece,
+          job.retainPlace ? `hangs: ${job.retainPlace}` : '',
           finishedMean(board) ? '' : 'not read',
           approval ? `approved ${onPaper(approval.approvedAt)}, ${approval.hash.slice(0, 8)}` : '',
         ]

@@ -44,6 +44,10 @@ describe('the batch of the work', () => {
     expect(satin?.buy).toMatchObject({ tins: 2, canMl: 1000 });
     expect(satin?.buy?.over).toBeCloseTo(0.4, 9);
     expect(satin?.tins).toBe(4);
+    expect(satin?.leadDays).toBeNull();
+    const slow = sheetOf([CLEAR], { part: TEN, lots: [lot(600)], sheet: { leadDays: 6 } });
+    expect(slow?.needed[0]?.leadDays).toBe(6);
+    expect(sheetOf([CLEAR], { part: TEN, lots: [lot(4000)], sheet: { leadDays: 6 } })?.needed[0]?.leadDays).toBeNull();
     const [enough] = sheetOf([CLEAR], { part: TEN, lots: [lot(4000)] })?.needed ?? [];
     expect(enough).toMatchObject({ buy: null, tins: 1 });
     expect(sheetOf([CLEAR], { part: TEN })?.needed[0]?.onShelf).toBeNull();

@@ -28,6 +28,8 @@ export interface Taken {
   tins: number;
   /** Whole tins to buy, and how much of the last of them is left over; null where its can is not known, or nothing lacks. */
   buy: { tins: number; canMl: number; over: number } | null;
+  /** Days until what lacks is here once it is ordered; null where nothing lacks, or nobody noted it. */
+  leadDays: number | null;
 }
 
 /** A layer of the work: its batch, its working time against its pot and its wet edge. */
@@ -111,6 +113,7 @@ function againstShelf(
     onShelf,
     tins: lots.length + tins,
     buy: can && canMl && tins > 0 ? { tins, canMl, over: tins - lacks / can } : null,
+    leadDays: lacks > 0 ? (product?.sheet.leadDays ?? null) : null,
   };
 }
 
@@ -127,7 +130,7 @@ function edgeOf(layer: Layer, parts: readonly Part[], bench: Bench): LayerBatch[
 /** All that the pieces of a wood take: a batch a layer for the whole area and the spare over it; null before it has parts. */
 export function batchSheet(bench: Bench, wood: JobWood, stack: Stack, spare: number): BatchSheet | null {
   const parts = partsOfWood(bench.job, wood);
-  const { matters: area } = sumOfAreas(parts);
+  const { coated: area } = sumOfAreas(parts);
   if (!(area > 0)) return null;
   const pots = potsForPieces(bench, wood, stack, spare);
   const layers = stack.flatMap((layer, i): LayerBatch[] => {

@@ -1,5 +1,7 @@
+import { RUN_CHANGES } from '../../core/judge/run-chart.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
+import type { KeptCheck } from '../../shared/check.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { Part } from '../../shared/part.ts';
 import type { Pot } from '../../shared/steps.ts';
@@ -35,11 +37,51 @@ export function progressOf({ pieces }: Pick<JobWood, 'pieces'>): { all: number; 
   return { all: count(at), done: count(at.filter(isDone)) };
 }
 
-/** What is mixed for all pieces of a wood together: a pot a layer, for the area that matters and the spare over it. */
+/** What is mixed for all pieces of a wood together: a pot a layer, for the area that is coated and the spare over it. */
 export function potsForPieces(bench: Bench, wood: JobWood, stack: Stack, spare: number): Pot[] {
-  const { matters: area } = sumOfAreas(partsOfWood(bench.job, wood));
+  const { coated: area } = sumOfAreas(partsOfWood(bench.job, wood));
   return stack.map((layer, i): Pot => {
     const litres = Math.max(LEAST_LITRES, litresOn(area, layer, bench.shelf, spare));
     return { stage: i + 1, ...potFor(layer, litres, bench.materials) };
   });
+}
+
+/** What was changed in the middle of the work of a wood, the first first. */
+export const changesOf = (wood: Pick<JobWood, 'pieces'>): KeptCheck[] =>
+  piecesAtWork(wood)
+    .flatMap((b) => b.checks)
+    .filter((c) => c.what in RUN_CHANGES)
+    .sort((p, q) => Date.parse(p.at) - Date.parse(q.at));
+
+/** Of things in the order of their moments, from 0: those before which something was changed since the one before. */
+export function changedBefore(moments: readonly string[], changes: readonly Pick<KeptCheck, 'at'>[]): Set<number> {
+  const at = moments.map((m) => Date.parse(m));
+  return new Set(
+    changes.flatMap((change) => {
+      const next = at.findIndex((m) => m > Date.parse(change.at));
+      return next > 0 ? [next] : [];
+    }),
+  );
+}
+
+/** Portions that are neighbours, by the place where their parts stand: two at least. */
+export function neighboursAtWork({
+  job,
+}: Pick<Bench, 'job'>): { place: string; pieces: { wood: JobWood; portion: Board }[] }[] {
+  const places = new Map<string, { wood: JobWood; portion: Board }[]>();
+  for (const wood of job.woods)
+    for (const portion of piecesAtWork(wood)) {
+      const place = job.parts.find((p) => p.id === portion.pieces?.part)?.place;
+      if (place) places.set(place, [...(places.get(place) ?? []), { wood, portion }]);
+    }
+  return [...places].flatMap(([place, pieces]) => (pieces.length > 1 ? [{ place, pieces }] : []));
+}
+
+/** Parts that stand beside a part: a mended piece never blends alone. */
+export const neighboursOf = ({ parts }: Pick<Job, 'parts'>, part: Pick<Part, 'id' | 'place'>): Part[] =>
+  part.place === '' ? [] : parts.filter((p) => p.place === part.place && p.id !== part.id);
+
+/** What is masked while a part is worked: the zones of it that have layers of their own, or the part that it is a zone of. */
+export function maskedFor({ parts }: Pick<Job, 'parts'>, part: Pick<Part, 'id' | 'zoneOf'>): Part[] {
+  return parts.filter((p) => p.zoneOf === part.id || p.id === part.zoneOf);
 }

@@ -1,10 +1,10 @@
 import { KINDS } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
-import { isBlank, type Stack } from '../../core/layers/layer.ts';
+import { isBlank, methodOf, type Stack } from '../../core/layers/layer.ts';
 import { preparationMinutes } from '../../core/mix/index.ts';
 import { coatsIn, type DryingAir, handsOf } from '../../core/time/coats.ts';
 import type { JobWood } from '../../shared/job.ts';
-import type { KeptQuote, QuoteLine, QuoteTerms } from '../../shared/quote.ts';
+import { HAND_LIMIT, type KeptQuote, type QuoteLine, type QuotesTaught, type QuoteTerms } from '../../shared/quote.ts';
 import { woodNamed } from '../board/wood.ts';
 import type { Bench } from '../job/bench.ts';
 import { sumOfAreas } from '../job/parts.ts';
@@ -13,7 +13,14 @@ import { stackOfWood, workOfWood } from './supplies.ts';
 import { HANDLING, READY } from './work.ts';
 
 /** Terms of a shop that never quoted: a tenth of rework, three boards of a wood; the rest is its own to say. Common practice, no source. */
-export const FIRST_TERMS: QuoteTerms = { hour: 50, margin: 0.2, rework: 0.1, trials: 3, pace: 1 };
+export const FIRST_TERMS: QuoteTerms = {
+  hour: 50,
+  margin: 0.2,
+  rework: 0.1,
+  trials: 3,
+  pace: 1,
+  handLimit: HAND_LIMIT,
+};
 /** Hours of a trial board from sanding to verdict, waits left out. Common practice, no source. */
 const HOURS_OF_TRIAL = 1.5;
 /** Jobs that the guess that work takes what is worked out is worth. */
@@ -26,7 +33,7 @@ function hoursOfLayers(
   stack: Stack,
 ): Pick<QuoteLine, 'wood' | 'what' | 'hours'>[] {
   const parts = partsOfWood(job, wood);
-  const { matters: area } = sumOfAreas(parts);
+  const { coated: area } = sumOfAreas(parts);
   const handled = parts.reduce((sum, p) => sum + p.count * p.faces, 0) * HANDLING;
   const sanding = (READY + handled + preparationMinutes(wood.preparation) * area) / 60;
   const hands = handsOf(stack, { materials });
@@ -103,6 +110,24 @@ export function paceOf(jobs: readonly { quoted: number; worked: number }[]): num
   const sum = told.reduce((all, j) => all + Math.log(j.worked / j.quoted), 0);
   return Math.exp(sum / (told.length + USUAL_JOBS));
 }
+
+/** Woods of a job with more by hand than the terms allow: their square metres that are not sprayed. */
+export function beyondHands(
+  bench: Bench,
+  { handLimit }: Pick<QuoteTerms, 'handLimit'>,
+): { wood: JobWood; area: number }[] {
+  return bench.job.woods.flatMap((wood) => {
+    const { coated: area } = sumOfAreas(partsOfWood(bench.job, wood));
+    const byHand = stackOfWood(wood)?.some((l) => !isBlank(l) && methodOf(l) !== 'sprayed');
+    return byHand && area > handLimit ? [{ wood, area }] : [];
+  });
+}
+
+/** Hours that the guess of rework is worth. */
+const USUAL_HOURS = 40;
+/** The share of hours that rework takes, by the ledger of faults: with the usual where few hours were noted. */
+export const reworkOf = (rework: QuotesTaught['rework']): number =>
+  ((rework?.hours ?? 0) + FIRST_TERMS.rework * USUAL_HOURS) / ((rework?.worked ?? 0) + USUAL_HOURS);
 
 /** Hours that a quote worked out before any pace: what the hours really worked are held against to learn it. */
 export const plainHours = ({ lines, terms }: Pick<KeptQuote, 'lines' | 'terms'>): number =>

@@ -1,4 +1,6 @@
 import type { Word } from '../../core/belief/words.ts';
+import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { passes } from '../../core/colour/difference.ts';
 import { type Lab, labOf, meanLab } from '../../core/colour/lab.ts';
 import { type RunPoint, type RunTold, runOf, runTold } from '../../core/judge/run-chart.ts';
 import { isColoured } from '../../core/layers/layer.ts';
@@ -6,8 +8,8 @@ import type { Board } from '../../shared/board.ts';
 import type { JobWood } from '../../shared/job.ts';
 import type { KeptLook } from '../../shared/look.ts';
 import type { StoredReading } from '../../shared/reading.ts';
-import { finishedMean, sameLayer, stackAsMade } from '../board/stages.ts';
-import { piecesAtWork } from './pieces.ts';
+import { finishedMean, isDone, sameLayer, stackAsMade } from '../board/stages.ts';
+import { changedBefore, changesOf, piecesAtWork } from './pieces.ts';
 
 /** A piece of the work as it was read when all was on. */
 export interface PieceRead {
@@ -67,14 +69,47 @@ export function runOfWork(wood: JobWood): WorkRun | null {
   const bare = recipe.expected[Math.max(0, lastColour(first) - 1)];
   if (followed.length === 0 || !bare) return null;
   const pieces = piecesRead(wood);
+  const changed = changedBefore(
+    pieces.map((p) => p.at),
+    changesOf(wood),
+  );
   const run = runOf(
     followed,
     labOf(bare),
     pieces.map((p) => p.lab),
+    changed,
   );
   return {
     wanted: meanLab(followed),
     pieces: pieces.map((p, i) => ({ ...p, ...(run[i] as RunPoint) })),
-    told: runTold(run),
+    told: runTold(run, changed),
   };
+}
+
+/** What was said of pieces since something was changed last, each word in its order. */
+export function saidSinceChange(wood: Pick<JobWood, 'pieces'>): Word[][] {
+  const looks = looksOfWork(wood);
+  const changed = changedBefore(
+    looks.map((l) => l.look.seenAt),
+    changesOf(wood),
+  );
+  return looks.slice(Math.max(0, ...changed)).map((l) => l.said);
+}
+
+/** The first piece of a wood: the rest wait until it is made, checked, and right. */
+export interface FirstPiece {
+  portion: Board;
+  state: 'to make' | 'to check' | 'off' | 'right';
+}
+/** Null before any work was begun. A piece that is right after it tells as well as the first. */
+export function firstPieceOf(wood: JobWood, tolerance: number): FirstPiece | null {
+  const [portion] = piecesAtWork(wood);
+  if (!portion) return null;
+  const run = runOfWork(wood);
+  const found = [
+    ...(run?.pieces.map((p) => passes(deltaE00(run.wanted, p.lab), tolerance)) ?? []),
+    ...looksOfWork(wood).map(({ said }) => said.every((w) => w.size === 'touch')),
+  ];
+  const state = found.includes(true) ? 'right' : found.length > 0 ? 'off' : isDone(portion) ? 'to check' : 'to make';
+  return { portion, state };
 }

@@ -13,7 +13,7 @@ export const stackOfWood = (wood: JobWood): Stack | null =>
 
 /** What finishing the parts of a wood comes to. */
 export interface WorkOfWood {
-  /** Square metres that matter. */
+  /** Square metres that are coated. */
   area: number;
   /** Money for all that is poured, as far as costs are known. */
   cost: number;
@@ -28,7 +28,7 @@ export interface WorkOfWood {
 /** Materials, hands and days of the parts of a wood; null before it has layers or parts. */
 export function workOfWood(bench: Bench, wood: JobWood, spare: number, drying: DryingAir): WorkOfWood | null {
   const stack = stackOfWood(wood)?.filter((l) => !l.off);
-  const { matters: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
+  const { coated: area } = sumOfAreas(bench.job.parts.filter((p) => p.woodId === wood.id));
   if (!stack || stack.length === 0 || !(area > 0)) return null;
   const { shelf, materials } = bench;
   const pots = stack.map((layer) => potFor(layer, litresOn(area, layer, shelf, spare), materials));
@@ -48,7 +48,7 @@ export function suppliesOfJob({ job }: Bench): JobSupply[] {
   const all = new Map<string, Needed>();
   for (const wood of job.woods) {
     const stack = stackOfWood(wood);
-    const { matters: area } = sumOfAreas(job.parts.filter((p) => p.woodId === wood.id));
+    const { coated: area } = sumOfAreas(job.parts.filter((p) => p.woodId === wood.id));
     if (!stack || !(area > 0)) continue;
     for (const needed of suppliesFor(stack, wood.preparation.grit, area)) {
       const before = all.get(needed.key);

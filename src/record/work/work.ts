@@ -186,7 +186,7 @@ export const areaOfPiece = ({ length, width }: CutSize) => (length * width) / MM
 /** A part is worked in no more portions than a shop can follow, however long each takes. */
 const MOST_PORTIONS = 100;
 /** How many pieces of a part are in each of its portions, so that no sitting is too long. */
-export function portionsOf(part: Part, stack: Stack, materials: Materials): number[] {
+function portionsOf(part: Part, stack: Stack, materials: Materials): number[] {
   const longest = Math.max(
     0,
     ...stack.filter((l) => !isBlank(l)).map((l) => coatTime(l, materials).hands + rubbingMinutes(l)),
@@ -194,6 +194,28 @@ export function portionsOf(part: Part, stack: Stack, materials: Materials): numb
   const minutes = part.count * (areaOfPiece(part) * longest + HANDLING);
   const many = Math.min(part.count, MOST_PORTIONS, Math.max(1, Math.ceil(minutes / SITTING)));
   return Array.from({ length: many }, (_, n) => Math.floor(part.count / many) + (n < part.count % many ? 1 : 0));
+}
+
+/** Parts in the order in which they are worked: loose ones before those that are put together first. */
+export const partsInOrder = (parts: readonly Part[]): Part[] => [
+  ...parts.filter((p) => !p.assembled),
+  ...parts.filter((p) => p.assembled),
+];
+
+/** The portions of the parts of a wood: of the first part one piece by itself comes before all others where nothing was begun yet. */
+export function portionsOfParts(
+  parts: readonly Part[],
+  stack: Stack,
+  materials: Materials,
+  begun: boolean,
+): { part: Part; portion: number; count: number }[] {
+  return parts.flatMap((part, i) => {
+    const alone = i === 0 && !begun && part.count > 1;
+    const counts = alone
+      ? [1, ...portionsOf({ ...part, count: part.count - 1 }, stack, materials)]
+      : portionsOf(part, stack, materials);
+    return counts.map((count, n) => ({ part, portion: n + 1, count }));
+  });
 }
 
 /** Accepted by somebody, with all its coats on. */
@@ -293,30 +315,29 @@ export function itemsAtWork(
       const { board, passes } = pattern;
       const { recipe } = board;
       const stack = passes ? stackAsMade(board) : (recipe as Recipe).stack;
-      const pieces = job.parts
-        .filter((p) => p.woodId === wood.id && !begun.some((b) => b.record?.pieces?.part === p.id))
-        .flatMap((part): WorkItem[] => {
-          const portions = portionsOf(part, stack, materials);
-          return portions.map((count, n) => {
-            const name = portionName(part, { portion: n + 1, count }, portions.length);
-            return {
-              key: workOfPieces({ part: part.id, portion: n + 1 }),
-              job,
-              wood,
-              name,
-              told: name,
-              kind: 'piece',
-              board,
-              record: null,
-              recipe: recipe as Recipe,
-              stack,
-              pieces: count,
-              area: count * areaOfPiece(part),
-              sides: part.faces,
-              awaits: passes ? null : board,
-            };
-          });
-        });
+      const waiting = partsInOrder(
+        job.parts.filter((p) => p.woodId === wood.id && !begun.some((b) => b.record?.pieces?.part === p.id)),
+      );
+      const portions = portionsOfParts(waiting, stack, materials, piecesAtWork(wood).length > 0);
+      const pieces = portions.map(({ part, portion, count }): WorkItem => {
+        const name = portionName(part, { portion, count }, portions.filter((p) => p.part === part).length);
+        return {
+          key: workOfPieces({ part: part.id, portion }),
+          job,
+          wood,
+          name,
+          told: name,
+          kind: 'piece',
+          board,
+          record: null,
+          recipe: recipe as Recipe,
+          stack,
+          pieces: count,
+          area: count * areaOfPiece(part),
+          sides: part.faces,
+          awaits: passes ? null : board,
+        };
+      });
       return [...boards, ...begun, ...pieces];
     }),
   );

@@ -12,6 +12,7 @@ import {
   insertQuote,
   newestTerms,
   quotedAndWorked,
+  reworkNoted,
   setHoursDeleted,
 } from '../repositories/quotes.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
@@ -70,5 +71,5 @@ export async function quotesTaught(db: Queries): Promise<QuotesTaught> {
     worked,
     quoted: plainHours(quote),
   }));
-  return { terms: await newestTerms(db), jobs };
+  return { terms: await newestTerms(db), rework: await reworkNoted(db), jobs };
 }

@@ -81,6 +81,18 @@ export const quotedAndWorked = (db: Queries) =>
                                            and c.stage = jsonb_array_length(r.stack)))
      order by j.id, q.number desc`,
   );
+/** Hours of faults, and all hours, of jobs whose hours were noted; null where none were. */
+export const reworkNoted = (db: Queries) =>
+  one(
+    db,
+    z.object({ hours: z.number(), worked: z.number() }),
+    `with noted as (select job_id, hours from hours_worked where deleted_at is null)
+     select sum(n.hours) as worked,
+       (select coalesce(sum(f.hours), 0) from fault_found f join board b on b.id = f.board_id
+          join job_wood w on w.id = b.job_wood_id
+        where f.deleted_at is null and w.job_id in (select job_id from noted)) as hours
+     from noted n having count(*) > 0`,
+  );
 /** The terms of the newest quote of the shop; null where it never quoted. */
 export const newestTerms = async (db: Queries) =>
   (await one(db, KeptQuote.pick({ terms: true }), 'select terms from quote order by made_at desc, id limit 1'))

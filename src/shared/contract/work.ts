@@ -28,7 +28,7 @@ export const keepQuote = route({
   makes: true,
   moves: ['jobs', 'quotes'] as const,
   refuses: ['not-possible'],
-  example: { id: EXAMPLE_ID, terms: { hour: 50, margin: 0.2, rework: 0.1, trials: 3, pace: 1.1 } },
+  example: { id: EXAMPLE_ID, terms: { hour: 50, margin: 0.2, rework: 0.1, trials: 3, pace: 1.1, handLimit: 12 } },
 });
 export const quotesTaught = route({
   method: 'GET',
@@ -119,6 +119,7 @@ export const addRawPieces = route({
   does: 'Adds pieces of the pile, each by its colour against the others or as it reads.',
   body: NewRawPieces,
   answer: Job,
+  moves: ['jobs'] as const,
   makes: true,
   refuses: ['not-possible'],
   example: {
@@ -140,6 +141,7 @@ export const changeRawPiece = route({
   does: 'Puts a piece of the pile right, or says which part it is for.',
   body: RawPieceChange,
   answer: Job,
+  moves: ['jobs'] as const,
   refuses: ['changed-meanwhile', 'not-possible'],
   example: { version: 1, lively: true },
 });
@@ -148,10 +150,12 @@ export const archiveRawPiece = route({
   path: '/raw-pieces/:rawPiece',
   does: 'Takes a piece out of the pile.',
   answer: Job,
+  moves: ['jobs'] as const,
 });
 export const restoreRawPiece = route({
   method: 'POST',
   path: '/raw-pieces/:rawPiece/restore',
   does: 'Puts a piece back on the pile.',
   answer: Job,
+  moves: ['jobs'] as const,
 });

@@ -1,5 +1,5 @@
 import { Checkbox, FormControlLabel, MenuItem } from '@mui/material';
-import { Controller } from 'react-hook-form';
+import { type Control, Controller } from 'react-hook-form';
 import { woodNamed } from '../../record/board/wood.ts';
 import { changePart } from '../../shared/contract/jobs.ts';
 import { NewPart, PART_ZONES, type Part, type PartChange } from '../../shared/part.ts';
@@ -23,6 +23,49 @@ interface PartTyped {
   woodId: string;
   faces: string;
   zones: Part['zones'];
+  hidden: Part['zones'];
+  place: string;
+  assembled: string;
+  zoneOf: string;
+}
+
+/** Zones of a part, ticked one by one. */
+function Zones({
+  control,
+  name,
+  legend,
+  not = [],
+}: {
+  control: Control<PartTyped>;
+  name: 'zones' | 'hidden';
+  legend: string;
+  /** Zones that are ticked elsewhere. */
+  not?: readonly Part['zones'][number][];
+}) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field: { value, onChange }, fieldState }) => (
+        <fieldset className="zones">
+          <legend>{legend}</legend>
+          {PART_ZONES.filter((zone) => !not.includes(zone)).map((zone) => (
+            <FormControlLabel
+              key={zone}
+              control={
+                <Checkbox
+                  checked={value.includes(zone)}
+                  onChange={() => onChange(value.includes(zone) ? value.filter((z) => z !== zone) : [...value, zone])}
+                />
+              }
+              label={zone === 'end' ? 'end grain' : zone}
+            />
+          ))}
+          <ErrorMessage error={fieldState.error?.message} />
+        </fieldset>
+      )}
+    />
+  );
 }
 
 /** A part of the job, put right. */
@@ -49,6 +92,10 @@ export function PartDialog({
       woodId: part.woodId ?? '',
       faces: String(part.faces),
       zones: part.zones,
+      hidden: part.hidden,
+      place: part.place,
+      assembled: part.assembled ? 'after' : 'before',
+      zoneOf: part.zoneOf ?? '',
     },
     read: (typed) => ({
       name: typed.name,
@@ -59,6 +106,10 @@ export function PartDialog({
       woodId: typed.woodId || null,
       faces: Number(typed.faces),
       zones: typed.zones,
+      hidden: typed.hidden.filter((z) => !typed.zones.includes(z)),
+      place: typed.place,
+      assembled: typed.assembled === 'after',
+      zoneOf: typed.zoneOf || null,
     }),
     shape: NewPart.omit({ id: true }),
     save: (now, version) => change(changePart, { part: part.id }, { version, ...now }),
@@ -99,27 +150,31 @@ export function PartDialog({
           <MenuItem value="2">both</MenuItem>
         </TypedField>
       </Columns>
-      <Controller
+      <Zones control={form.control} name="zones" legend="Zones that matter" />
+      <Zones control={form.control} name="hidden" legend="Coated, and seen by nobody" not={form.watch('zones')} />
+      <Columns of="1fr 1fr" gap="near">
+        <TypedField control={form.control} name="place" label="Where it stands" placeholder="front of the counter" />
+        <TypedField control={form.control} name="assembled" select label="Worked">
+          <MenuItem value="before">before it is put together</MenuItem>
+          <MenuItem value="after">when it is put together</MenuItem>
+        </TypedField>
+      </Columns>
+      <TypedField
         control={form.control}
-        name="zones"
-        render={({ field: { value, onChange }, fieldState }) => (
-          <div>
-            {PART_ZONES.map((zone) => (
-              <FormControlLabel
-                key={zone}
-                control={
-                  <Checkbox
-                    checked={value.includes(zone)}
-                    onChange={() => onChange(value.includes(zone) ? value.filter((z) => z !== zone) : [...value, zone])}
-                  />
-                }
-                label={zone === 'end' ? 'end grain' : zone}
-              />
-            ))}
-            <ErrorMessage error={fieldState.error?.message} />
-          </div>
-        )}
-      />
+        name="zoneOf"
+        select
+        label="Zone of"
+        helperText="A zone with layers of its own is masked while the rest is worked, and the rest while it is."
+      >
+        <MenuItem value="">none: a part by itself</MenuItem>
+        {bench.job.parts
+          .filter((p) => p.id !== part.id && p.zoneOf === null)
+          .map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.name}
+            </MenuItem>
+          ))}
+      </TypedField>
       {meanwhile && (
         <div className="note">
           Now: {meanwhile.count} × {meanwhile.name}. Yours is above; saving again saves it over that.

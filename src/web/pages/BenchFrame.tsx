@@ -55,7 +55,16 @@ function Woods({ bench, onTools }: { bench: OpenBench; onTools: (place: HTMLElem
 }
 
 /** The pages of a job that are about one wood or board, and so carry its name in their address. */
-const PER_WOOD = ['layers', 'boards', 'mix', 'verdict', 'work'];
+const PER_WOOD = ['layers', 'boards', 'mix', 'verdict', 'work', 'batch', 'pile', 'repair'];
+/** Pages that belong to a step of the path without being it. */
+const PART_OF: Readonly<Record<string, string>> = {
+  mix: 'boards',
+  batch: 'work',
+  pile: 'work',
+  repair: 'work',
+  'hand-over': 'work',
+  quote: 'work',
+};
 
 /** A job on the bench: its name, the path of the work across the top, its woods. */
 export function BenchFrame() {
@@ -64,9 +73,8 @@ export function BenchFrame() {
   const [tools, setTools] = useState<HTMLElement | null>(null);
   if (error) return <NothingHere>{error.message}</NothingHere>;
   if (!bench) return <LinearProgress aria-label="Fetching the job" />;
-  const perWood = PER_WOOD.includes(pathname.split('/').at(-1) ?? '');
-  // The mix sheet belongs to the making of boards.
-  const mixing = pathname.endsWith('/mix');
+  const page = pathname.split('/').at(-1) ?? '';
+  const perWood = PER_WOOD.includes(page);
   const done: Partial<Record<string, boolean>> = stepsDone(bench);
   return (
     <>
@@ -80,7 +88,7 @@ export function BenchFrame() {
             <NavLink
               key={step.to}
               to={perWood && step.to !== 'target' ? `${step.to}${search}` : step.to}
-              className={({ isActive }) => (isActive || (mixing && step.to === 'boards') ? 'here' : '')}
+              className={({ isActive }) => (isActive || PART_OF[page] === step.to ? 'here' : '')}
             >
               {done[step.to] && '✓ '}
               {step.label}

@@ -8,12 +8,13 @@ import { newId } from '../../shared/id.ts';
 import { NewParts, type Part } from '../../shared/part.ts';
 import { areaText } from '../components/areas.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
-import { Pile, PlainLink, Row } from '../components/layout.tsx';
+import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
 import { PartDialog } from '../components/PartDialog.tsx';
 import { Supplies } from '../components/Supplies.tsx';
 import { sizesText } from '../components/sizes.ts';
 import { useToast } from '../components/Toast.tsx';
 import { TypedField } from '../components/TypedField.tsx';
+import { WorkNav } from '../components/work/WorkNav.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
@@ -118,73 +119,87 @@ export function PartsPage() {
     id,
     parts: job.parts.filter((p) => p.woodId === id),
   }));
+  const zoneOf = (part: Part) => job.parts.find((p) => p.id === part.zoneOf)?.name;
   return (
-    <div className="plate columns parts">
-      <section>
-        <Row gap="far" align="baseline">
-          <h2>Parts and areas</h2>
-          <PlainLink to="../quote">Quote and hours</PlainLink>
-          <PlainLink to="../woods">back to the woods</PlainLink>
-        </Row>
-        <ErrorMessage error={error} />
-        {job.parts.length === 0 && (
-          <p>No part yet. With sizes and counts the areas follow, and from them how much to mix.</p>
-        )}
-        {job.parts.length > 0 && (
-          <Table size="small">
-            <TableHead>
-              <TableRow>
-                <TableCell>Part</TableCell>
-                <TableCell>Size</TableCell>
-                <TableCell>What matters</TableCell>
-                <TableCell align="right">Area</TableCell>
-                <TableCell />
-              </TableRow>
-            </TableHead>
-            {groups
-              .filter((g) => g.parts.length > 0)
-              .map((group) => (
-                <TableBody key={group.id}>
-                  <TableRow>
-                    <TableCell colSpan={3} sx={{ fontWeight: 700, paddingTop: 2 }}>
-                      {woodName(group.id)}
-                    </TableCell>
-                    <TableCell align="right" className="mono" sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>
-                      {areaText(sumOfAreas(group.parts).matters, units)}
-                    </TableCell>
-                    <TableCell />
-                  </TableRow>
-                  {group.parts.map((part) => (
-                    <TableRow key={part.id}>
-                      <TableCell>
-                        {part.count} × {part.name}
+    <>
+      <WorkNav />
+      <div className="plate columns parts">
+        <section>
+          <Row gap="far" align="baseline">
+            <h2>Parts and areas</h2>
+            <PlainLink to="../woods">back to the woods</PlainLink>
+          </Row>
+          <ErrorMessage error={error} />
+          {job.parts.length === 0 && (
+            <p>No part yet. With sizes and counts the areas follow, and from them how much to mix.</p>
+          )}
+          {job.parts.length > 0 && (
+            <Table size="small">
+              <TableHead>
+                <TableRow>
+                  <TableCell>Part</TableCell>
+                  <TableCell>Size</TableCell>
+                  <TableCell>What matters</TableCell>
+                  <TableCell align="right">Area</TableCell>
+                  <TableCell />
+                </TableRow>
+              </TableHead>
+              {groups
+                .filter((g) => g.parts.length > 0)
+                .map((group) => (
+                  <TableBody key={group.id}>
+                    <TableRow>
+                      <TableCell colSpan={3} sx={{ fontWeight: 700, paddingTop: 2 }}>
+                        {woodName(group.id)}
                       </TableCell>
-                      <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
-                        {sizesText([part.length, part.width, part.thickness], units)}
+                      <TableCell align="right" className="mono" sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>
+                        {areaText(sumOfAreas(group.parts).matters, units)}
                       </TableCell>
-                      <TableCell>
-                        {part.zones.map((z) => (z === 'end' ? 'end grain' : z)).join(', ')}
-                        {part.faces === 2 && ', both faces'}
-                      </TableCell>
-                      <TableCell align="right" className="mono" sx={{ whiteSpace: 'nowrap' }}>
-                        {areaText(areasOf(part).matters, units)}
-                      </TableCell>
-                      <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                        <Button onClick={() => setEditing(part)}>Change</Button>{' '}
-                        <Button onClick={() => remove(part)}>Take out</Button>
-                      </TableCell>
+                      <TableCell />
                     </TableRow>
-                  ))}
-                </TableBody>
-              ))}
-          </Table>
+                    {group.parts.map((part) => (
+                      <TableRow key={part.id}>
+                        <TableCell>
+                          {part.count} × {part.name}
+                          <Text as="div" size="small" className="soft">
+                            {[
+                              part.place,
+                              part.assembled && 'put together first',
+                              zoneOf(part) && `zone of ${zoneOf(part)}, masked`,
+                            ]
+                              .filter(Boolean)
+                              .join(', ')}
+                          </Text>
+                        </TableCell>
+                        <TableCell className="mono" sx={{ whiteSpace: 'nowrap' }}>
+                          {sizesText([part.length, part.width, part.thickness], units)}
+                        </TableCell>
+                        <TableCell>
+                          {part.zones.map((z) => (z === 'end' ? 'end grain' : z)).join(', ')}
+                          {part.faces === 2 && ', both faces'}
+                          {part.hidden.length > 0 &&
+                            `; hidden ${part.hidden.map((z) => (z === 'end' ? 'end grain' : z)).join(', ')}`}
+                        </TableCell>
+                        <TableCell align="right" className="mono" sx={{ whiteSpace: 'nowrap' }}>
+                          {areaText(areasOf(part).matters, units)}
+                        </TableCell>
+                        <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                          <Button onClick={() => setEditing(part)}>Change</Button>{' '}
+                          <Button onClick={() => remove(part)}>Take out</Button>
+                        </TableCell>
+                      </TableRow>
+                    ))}
+                  </TableBody>
+                ))}
+            </Table>
+          )}
+        </section>
+        <AddParts bench={bench} units={units} />
+        <Supplies bench={bench} />
+        {editing && (
+          <PartDialog key={editing.id} bench={bench} part={editing} units={units} onClose={() => setEditing(null)} />
         )}
-      </section>
-      <AddParts bench={bench} units={units} />
-      <Supplies bench={bench} />
-      {editing && (
-        <PartDialog key={editing.id} bench={bench} part={editing} units={units} onClose={() => setEditing(null)} />
-      )}
-    </div>
+      </div>
+    </>
   );
 }

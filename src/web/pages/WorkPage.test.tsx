@@ -39,13 +39,19 @@ describe('the work of a wood', () => {
     const { version } = (await now(job)).woods[0].boards[0];
     await ask('PATCH', `/boards/${board.id}`, { version, judged: { accepted: true, words: '' } });
     await addPart(job, 4);
-    const page = openAt(`/jobs/${job.number}/work?wood=beech`);
+    openAt(`/jobs/${job.number}/batch?wood=beech`);
     const batch = within(await screen.findByRole('region', { name: 'Batch' }));
     // 8.64 m²: a water dye does not stay wet over 2.16 m² of one surface.
     expect(batch.getByText('Batch for 8.64 m²')).toBeDefined();
     expect(batch.getByText(/Rail: in .* panels at its joints, or by .* pairs of hands/)).toBeDefined();
+    const page = openAt(`/jobs/${job.number}/work?wood=beech`);
     await page.press('Begin the work');
     expect((await screen.findByTestId('progress')).textContent).toBe('0 of 4 pieces of beech have all coats on');
+    // One piece goes ahead of the rest.
+    expect((await screen.findByTestId('first-piece')).textContent).toMatch(/The first piece of all/);
+    expect((await now(job)).woods[0].pieces.map((p) => p.pieces?.count)).toEqual([1, 3]);
+    await page.press('All fine');
+    await waitFor(async () => expect((await now(job)).woods[0].pieces[0]?.checks).toHaveLength(2));
     await page.press('Put on: dye');
     await waitFor(async () => expect((await now(job)).woods[0].pieces[0]?.coats.map((c) => c.stage)).toEqual([1]));
     expect((await screen.findAllByText('1 of 2 on')).length).toBeGreaterThan(0);
@@ -59,6 +65,7 @@ describe('the work of a wood', () => {
     openAt(`/jobs/${job.number}/work?wood=beech`);
     expect((await screen.findAllByText('1 piece read, all pass')).length).toBeGreaterThan(0);
     expect(screen.getAllByTestId('run-told').at(-1)?.textContent).toBe('The run goes on as it was.');
+    expect(screen.queryByTestId('first-piece')).toBeNull();
     expect(screen.queryByRole('button', { name: 'Divide this board' })).toBeNull();
   });
 });

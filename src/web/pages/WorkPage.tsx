@@ -1,18 +1,19 @@
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { boardCode } from '../../record/board/codes.ts';
-import { isDone, layersOn, stackAsMade } from '../../record/board/stages.ts';
+import { isDone, layersOn } from '../../record/board/stages.ts';
 import { woodNamed } from '../../record/board/wood.ts';
 import { type BoardModel, boardModel } from '../../record/job/bench.ts';
-import { piecesAtWork, portionName, portionsAtWork, progressOf } from '../../record/work/pieces.ts';
-import { patternOf } from '../../record/work/work.ts';
+import { maskedFor, piecesAtWork, portionName, portionsAtWork, progressOf } from '../../record/work/pieces.ts';
 import type { Board } from '../../shared/board.ts';
+import type { Job } from '../../shared/job.ts';
 import { BoardOf } from '../components/board/BoardOf.tsx';
 import { BoardInHand } from '../components/boards/BoardInHand.tsx';
-import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
-import { BatchOfWork } from '../components/work/BatchOfWork.tsx';
+import { Pile, Row, Text } from '../components/layout.tsx';
 import { BeginWork } from '../components/work/BeginWork.tsx';
+import { FirstPieceNote } from '../components/work/FirstPieceNote.tsx';
+import { Neighbours } from '../components/work/Neighbours.tsx';
 import { RunOfPieces } from '../components/work/RunOfPieces.tsx';
-import { useHouse } from '../hooks/api.ts';
+import { WorkNav } from '../components/work/WorkNav.tsx';
 import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
 import { useBoardFields } from '../hooks/looks.ts';
 
@@ -48,10 +49,24 @@ function SmallPortion({
   );
 }
 
+/** What is masked before this portion is worked, and what is put together first. */
+function Masked({ job, portion }: { job: Job; portion: Board }) {
+  const part = job.parts.find((p) => p.id === portion.pieces?.part);
+  if (!part) return null;
+  const masked = maskedFor(job, part).map((p) => p.name);
+  if (masked.length === 0 && !part.assembled) return null;
+  return (
+    <div className="note" data-testid="masked">
+      {part.assembled && 'Put together first. '}
+      {masked.length > 0 &&
+        `Masked while it is worked: ${masked.join(', ')}. Tape only on what is hard, and off before the edge sets.`}
+    </div>
+  );
+}
+
 /** The pieces of a wood, portion by portion, from the board that passed to the last of them. */
 export function WorkPage() {
   const bench = useOpenBench();
-  const house = useHouse().data;
   const [params] = useSearchParams();
   const { job, shelf } = bench;
   const asked = params.get('board');
@@ -71,10 +86,9 @@ export function WorkPage() {
       ? portionName(part, portion.pieces, portionsAtWork(wood, part))
       : 'a part that was taken out';
   };
-  const pattern = patternOf(job, wood, shelf)?.board;
-  const stack = portions[0]?.recipe?.stack ?? (pattern ? stackAsMade(pattern) : null);
   return (
     <>
+      <WorkNav />
       {portions.length > 0 && (
         <Row className="noprint" gap="far" padY="near" padX="far" on="work" still scroll>
           {portions.map((portion) => {
@@ -93,6 +107,8 @@ export function WorkPage() {
           })}
         </Row>
       )}
+      {inHand && <Masked job={job} portion={inHand} />}
+      {inHand && <FirstPieceNote wood={wood} inHand={inHand} tolerance={job.tolerance} />}
       {model && <BoardInHand key={model.board.id} bench={bench} model={model} planned={null} />}
       <Pile className="plate" gap="far">
         {all > 0 && (
@@ -100,13 +116,11 @@ export function WorkPage() {
             <Text as="b" size="title" data-testid="progress">
               {done} of {all} pieces of {woodNamed(shelf, wood).toLowerCase()} have all coats on
             </Text>
-            <PlainLink to="../parts">Parts and areas</PlainLink>
-            <PlainLink to="../quote">Quote and hours</PlainLink>
           </Row>
         )}
         <BeginWork bench={bench} wood={wood} />
         <RunOfPieces wood={wood} tolerance={job.tolerance} />
-        {house && stack && <BatchOfWork bench={bench} wood={wood} stack={stack} house={house} />}
+        <Neighbours bench={bench} />
       </Pile>
     </>
   );

@@ -26,6 +26,7 @@ import { ColourTold } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
 import { LookPanel } from '../verdict/LookPanel.tsx';
 import { LooksTaken } from '../verdict/LooksTaken.tsx';
+import { SurfaceGates } from '../work/SurfaceGates.tsx';
 import { CoatRecord } from './CoatRecord.tsx';
 import { JudgeBoard } from './JudgeBoard.tsx';
 import { KeepAsRung } from './KeepAsRung.tsx';
@@ -167,6 +168,7 @@ export function BoardInHand({ bench, model, planned }: Props) {
             {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
           <ErrorMessage error={model.trouble} />
+          {board.pieces && stage > layersOn(board) && <SurfaceGates model={model} stage={stage} />}
           {stage > 0 && (
             <OneTap
               key={`tap/${stage}`}
@@ -212,6 +214,7 @@ export function BoardInHand({ bench, model, planned }: Props) {
               />
             </SeenOrRead>
           ) : null}
+          {board.pieces && isDone(board) && stage === stack.length && <SurfaceGates model={model} stage={stage + 1} />}
           {isDone(board) && stage === stack.length && <JudgeBoard model={model} />}
           <KeepAsRung bench={bench} model={model} stage={stage} />
           <Onward

@@ -67,6 +67,7 @@ export function ProductFactsPanel({ place, product }: { place: Place; product: P
     ['In a level spoon', sheet.bulkDensity && `${sheet.bulkDensity} g/mL`],
     ['Drops', sheet.dropsPerMl && `${sheet.dropsPerMl} in a millilitre`],
     ['Can', sheet.canMl && `${sheet.canMl} mL`],
+    ['Ordered', sheet.leadDays && `${sheet.leadDays} ${sheet.leadDays === 1 ? 'day' : 'days'} until it is here`],
     ['Thinner', sheet.thinner],
     ['Hardener', sheet.hardener && `${sheet.hardener.item}, ${sheet.hardener.parts} : 1 by volume`],
     ['Sheen', sheet.sheen && `${sheet.sheen} GU, ${sheenWord(sheet.sheen)}`],
@@ -170,6 +171,7 @@ function FactsDialog({
       bulkDensity: shown(sheet.bulkDensity),
       dropsPerMl: shown(sheet.dropsPerMl),
       canMl: sheet.canMl ? `${sheet.canMl} mL` : '',
+      leadDays: shown(sheet.leadDays),
       thinner: sheet.thinner ?? '',
       hardener: { item: sheet.hardener?.item ?? '', parts: shown(sheet.hardener?.parts) },
       cost: shown(sheet.cost),
@@ -216,6 +218,7 @@ function FactsDialog({
         {text('bulkDensity', 'In a level spoon, g/mL')}
         {text('dropsPerMl', 'Drops in a millilitre')}
         {text('canMl', 'Can: any unit')}
+        {text('leadDays', 'Ordered: days until it is here')}
         {text('cost', 'Cost of a litre, kilogram or piece')}
         {text('thinner', 'Thinned with')}
         {text('grit', 'Grit')}
@@ -251,6 +254,7 @@ type Fact =
   | 'bulkDensity'
   | 'dropsPerMl'
   | 'canMl'
+  | 'leadDays'
   | 'thinner'
   | 'cost'
   | 'grit'
@@ -292,6 +296,7 @@ function sheetTyped(typed: FactsTyped, system: UnitSystem) {
         : isRatio(quantity)
           ? Number.NaN
           : converted(quantity, unitOf('mL'), { name: 'the can' }, 'canMl').value,
+    leadDays: number('leadDays'),
     thinner: word('thinner'),
     // Parts without a hardener, or a hardener without its parts, is one that was forgotten.
     hardener: item.trim() || parts.trim() ? { item: item.trim(), parts: numberOf(parts) ?? undefined } : null,

@@ -6,9 +6,13 @@ import { type BatchSheet, batchSheet, type LayerBatch, type Taken } from '../../
 import type { House } from '../../../shared/house.ts';
 import type { JobWood } from '../../../shared/job.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
+import { shopNow } from '../../hooks/shop-clock.ts';
 import { areaText } from '../areas.ts';
+import { weekdayText } from '../clock/times.ts';
 import { Pile, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
+
+const DAY = 24 * 3_600_000;
 
 /** What of a thing is to be bought. */
 function toBuy({ buy, onShelf, amount, unit }: Taken, units: House['units']): string {
@@ -48,6 +52,7 @@ export function BatchOfWork({
   const sheet: BatchSheet | null = batchSheet(bench, wood, stack, house.bench.spare);
   if (!sheet) return null;
   const { units } = house;
+  const slowest = Math.max(0, ...sheet.needed.map((n) => n.leadDays ?? 0));
   const boxed = sheet.needed.filter((n) => n.tins > 1);
   return (
     <Pile as="section" aria-label="Batch" gap="near">
@@ -83,11 +88,20 @@ export function BatchOfWork({
               <TableCell align="right" className="mono">
                 {needed.onShelf === null ? 'not counted' : leftText(needed.onShelf, needed.unit, units)}
               </TableCell>
-              <TableCell align="right">{toBuy(needed, units)}</TableCell>
+              <TableCell align="right">
+                {toBuy(needed, units)}
+                {needed.leadDays ? `, ${needed.leadDays} ${needed.leadDays === 1 ? 'day' : 'days'} to come` : ''}
+              </TableCell>
             </TableRow>
           ))}
         </TableBody>
       </Table>
+      {slowest > 0 && (
+        <p>
+          Order it before anything is begun: ordered today, all of it is here on{' '}
+          <b>{weekdayText(shopNow() + slowest * DAY)}</b>.
+        </p>
+      )}
       {boxed.length > 0 && (
         <p>
           Box it: pour all tins of {boxed.map((n) => n.name.toLowerCase()).join(', ')} together before the first is

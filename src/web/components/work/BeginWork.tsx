@@ -4,7 +4,7 @@ import { boardName } from '../../../record/board/plank.ts';
 import { stackAsMade } from '../../../record/board/stages.ts';
 import { woodNamed } from '../../../record/board/wood.ts';
 import { partsOfWood, piecesAtWork } from '../../../record/work/pieces.ts';
-import { patternOf, portionsOf } from '../../../record/work/work.ts';
+import { partsInOrder, patternOf, portionsOfParts } from '../../../record/work/work.ts';
 import { beginWork } from '../../../shared/contract/work.ts';
 import { newId } from '../../../shared/id.ts';
 import type { JobWood } from '../../../shared/job.ts';
@@ -20,7 +20,7 @@ export function BeginWork({ bench, wood }: { bench: OpenBench; wood: JobWood }) 
   const name = woodNamed(shelf, wood).toLowerCase();
   const pattern = patternOf(job, wood, shelf);
   const begun = new Set(piecesAtWork(wood).map((b) => b.pieces?.part));
-  const parts = partsOfWood(job, wood).filter((p) => !begun.has(p.id));
+  const parts = partsInOrder(partsOfWood(job, wood).filter((p) => !begun.has(p.id)));
   const ids = useRef(new Map<string, string>());
   if (parts.length === 0)
     return begun.size > 0 ? null : (
@@ -37,9 +37,7 @@ export function BeginWork({ bench, wood }: { bench: OpenBench; wood: JobWood }) 
       </p>
     );
   const stack = stackAsMade(pattern.board);
-  const portions = parts.flatMap((part) =>
-    portionsOf(part, stack, materials).map((count, n) => ({ part, portion: n + 1, count })),
-  );
+  const portions = portionsOfParts(parts, stack, materials, begun.size > 0);
   // The same portions asked for twice are the same.
   const idOf = (key: string) => {
     const id = ids.current.get(key) ?? newId();

@@ -7,10 +7,11 @@ import { RUN_RULES, type RunTold } from '../../../core/judge/run-chart.ts';
 import { differenceWords } from '../../../core/judge/words.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { piecesAtWork } from '../../../record/work/pieces.ts';
-import { looksOfWork, runOfWork } from '../../../record/work/run.ts';
+import { looksOfWork, runOfWork, saidSinceChange } from '../../../record/work/run.ts';
 import type { JobWood } from '../../../shared/job.ts';
 import { Area, Pile } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
+import { RunChanged } from './RunChanged.tsx';
 
 const Plot = lazy(async () => ({ default: (await import('./RunChartPlot.tsx')).RunChartPlot }));
 const HEIGHT = 220;
@@ -43,7 +44,8 @@ function RunOfLooks({ wood, reads }: { wood: JobWood; reads: boolean }) {
         then every few: their run stands here.
       </p>
     );
-  const { what, direction } = looksTold(looks.map((l) => l.said));
+  const { what, direction } = looksTold(saidSinceChange(wood));
+  const newest = looks.at(-1)?.portion;
   return (
     <Pile as="section" aria-label="Run of pieces" gap="near">
       <h2>
@@ -56,6 +58,7 @@ function RunOfLooks({ wood, reads }: { wood: JobWood; reads: boolean }) {
             ? `Two in a row are ${direction}. Load or change the pad, stir the pot to its ground, look whether it is the next lot or tin; stop until a piece comes right.`
             : `The last piece is ${direction}. Hold it up once more, and the next one soon: its wood, or a miss of the hand.`}
       </div>
+      {newest && <RunChanged wood={wood} portion={newest} />}
       <ol className="looks">
         {looks.map(({ portion, look, said }) => (
           <li key={look.id}>
@@ -74,6 +77,7 @@ export function RunOfPieces({ wood, tolerance }: { wood: JobWood; tolerance: num
   const run = runOfWork(wood);
   if (!run || run.pieces.length === 0) return <RunOfLooks wood={wood} reads={run !== null} />;
   const { pieces, told, wanted } = run;
+  const newest = pieces.at(-1)?.portion;
   const missed = pieces.filter((p) => !passes(deltaE00(wanted, p.lab), tolerance)).length;
   return (
     <Pile as="section" aria-label="Run of pieces" gap="near">
@@ -84,6 +88,7 @@ export function RunOfPieces({ wood, tolerance }: { wood: JobWood; tolerance: num
       <div className={told.what === 'as it was' ? '' : 'note large'} data-testid="run-told">
         {toldText(told)}
       </div>
+      {newest && <RunChanged wood={wood} portion={newest} />}
       <Suspense fallback={<Area height={HEIGHT} aria-hidden />}>
         <Plot
           label="Pieces in the order in which they were read, between their limits"
