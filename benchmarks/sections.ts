@@ -10,4 +10,5 @@ export const SECTIONS: Readonly<Record<string, () => Promise<unknown>>> = {
   picture: async () => (await import('./picture.ts')).benchmarkPicture(),
   import: async () => (await import('./import.ts')).benchmarkImport(),
   growth: async () => (await import('./growth.ts')).benchmarkGrowth(),
+  pieces: async () => (await import('./pieces.ts')).benchmarkPieces(),
 };
