@@ -1,6 +1,4 @@
 import { passes } from '../core/colour/difference.ts';
-import type { Gate } from '../core/finish/gates.ts';
-import type { RunChange } from '../core/judge/run-chart.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { ladderBoards, refine, roundToScale, search } from '../core/match/index.ts';
 import { HOUR } from '../core/time/air.ts';
@@ -12,6 +10,7 @@ import { standingOf } from '../record/job/standing.ts';
 import { materialsOf } from '../record/shelf/materials.ts';
 import { piecesTyped } from '../record/work/pile.ts';
 import { piecesRead } from '../record/work/run.ts';
+import type { NewCheck } from '../shared/check.ts';
 import { newId } from '../shared/id.ts';
 import type { Job, JobWood } from '../shared/job.ts';
 import type { KeptKnowledge } from '../shared/knowledge.ts';
@@ -304,7 +303,7 @@ export async function* piecesUnderWay(ask: Ask, job: string, species: string): D
     pieces: piecesTyped(PILE).map((piece) => ({ id: newId(), ...piece })),
   });
   await ask('POST', `/woods/${before.id}/work`, { board: board.id, portions });
-  const checked = async (portion: string, stage: number, ...found: readonly (Gate | RunChange)[]) => {
+  const checked = async (portion: string, stage: number, ...found: readonly NewCheck['what'][]) => {
     for (const what of found) await ask('POST', `/boards/${portion}/checks`, { id: newId(), stage, what, fine: true });
   };
   const sand = async (portion: number) =>
