@@ -8,6 +8,7 @@ import {
   COLUMN_ROLES,
   type ColumnRole,
   type Measurement,
+  type MeasurementFile,
   onGrid,
   Question,
   readMeasurements,
@@ -60,20 +61,27 @@ export function readFor(words: readonly string[]): {
   readings: ReturnType<typeof reading>[];
   notes: readonly string[];
 } {
+  const { read, others } = measurementsFor(words);
+  if (others.length > 0) throw new FieldError('file', NAME_ONE);
+  return { readings: read.readings.map(reading), notes: read.notes };
+}
+
+const NAME_ONE = 'Name one file: npm run -s urushi -- read FILE';
+/**
+ * The measurements of the first file that is named, or of standard input, and what else is named.
+ * @throws FieldError with the question where the page would ask one
+ */
+export function measurementsFor(words: readonly string[]): { read: MeasurementFile; others: string[] } {
   const { values, positionals } = parseArgs({
     args: [...words],
     allowPositionals: true,
     options: { scale: { type: 'string' }, light: { type: 'string' }, columns: { type: 'string' } },
   });
-  const [file] = positionals;
-  if (!file || positionals.length > 1) throw new FieldError('file', 'Name one file: npm run -s urushi -- read FILE');
+  const [file, ...others] = positionals;
+  if (!file) throw new FieldError('file', NAME_ONE);
   try {
-    const { readings, notes } = readMeasurements(
-      readFileSync(file === '-' ? 0 : file),
-      path.basename(file),
-      answersOf(values),
-    );
-    return { readings: readings.map(reading), notes };
+    const read = readMeasurements(readFileSync(file === '-' ? 0 : file), path.basename(file), answersOf(values));
+    return { read, others };
   } catch (error) {
     if (error instanceof Question) throw new FieldError('file', `${error.message} ${HOW[error.asks](error.options)}`);
     throw error;

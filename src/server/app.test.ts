@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openTestShop, type TestShop } from '../../test/server/open-test-shop.ts';
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { labOf } from '../core/colour/lab.ts';
+import { readMeasurements } from '../core/formats/index.ts';
 import { COLOURANTS, MEDIUMS } from '../demo/products.ts';
 import type { Board } from '../shared/board.ts';
 import type { StoredEvent } from '../shared/event.ts';
@@ -234,6 +235,10 @@ describe('boards', () => {
     expect((await shop.ask('get', `/jobs/${job.id}/knowledge`)).body).toEqual(known);
     const text = (await shop.ask('get', `/boards/${board.id}/readings.txt`).expect(200)).text;
     expect(text).toContain('LAB_L');
+    // As CxF3 they are the same readings.
+    const cxf = (await shop.ask('get', `/boards/${board.id}/readings.cxf`).expect(200)).text;
+    const names = (of: string, file: string) => readMeasurements(of, file).readings.map((r) => r.name);
+    expect(names(cxf, 'b.cxf').length).toBe(names(text, 'b.txt').length);
     const { jobs }: JobList = (await shop.ask('get', '/jobs')).body;
     const summary = jobs.find((j) => j.id === job.id);
     expect(summary?.woods[0]).toMatchObject({ boards: 1, deltaE: null });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { GATES } from '../core/finish/gates.ts';
-import { RUN_CHANGES } from '../core/judge/run-chart.ts';
+import { RUN_CHANGES } from '../core/judge/run-changes.ts';
 import { Id } from './id.ts';
 
 const stage = z.number().int().min(0).max(16);

@@ -90,7 +90,7 @@ test('every dialog passes them too', async ({ page }) => {
     [`${LIBRARY}/layers?board=ash-1`, 'From the rack'],
     [`${LIBRARY}/boards?board=beech-2`, 'Ladder, grid, bracket'],
     [`${LIBRARY}/boards?board=beech-2`, 'Enter what was done'],
-    [`${LIBRARY}/boards?board=beech-1`, 'Readings as CGATS'],
+    [`${LIBRARY}/boards?board=beech-1`, 'Readings as files'],
     [`${LIBRARY}/boards?board=beech-1`, 'What went wrong?'],
   ];
   for (const [view, button] of dialogs) {

@@ -1,4 +1,6 @@
 import { expect } from '@playwright/test';
+import type { Board } from '../../src/shared/board.ts';
+import type { Job, JobWood } from '../../src/shared/job.ts';
 import { test } from './demo.ts';
 
 test('pieces are put on portion by portion, read, and stand in a run; a portion that is done goes on paper', async ({
@@ -111,4 +113,37 @@ test('a job is handed over: pieces counted, the retained board found again, the 
   await expect(page.getByText('Handed over.', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('handed-over')).toHaveCount(0);
+});
+
+test('one piece goes ahead of the rest: it is made whole and checked before they are begun', async ({ page }) => {
+  const woodNow = async () => {
+    const { woods } = (await (await page.request.get('/api/jobs/2')).json()) as Job;
+    return woods.find((w) => w.code === 'beech') as JobWood;
+  };
+  const board = (await woodNow()).boards.findLast((b) => b.coats.length === b.recipe?.stack.length) as Board;
+  const judged = { accepted: true, words: '' };
+  const patched = await page.request.patch(`/api/boards/${board.id}`, { data: { version: board.version, judged } });
+  expect(patched.ok()).toBe(true);
+  await page.goto('/jobs/2/work?wood=beech');
+  await page.getByRole('button', { name: 'Begin the work' }).click();
+  const note = page.getByTestId('first-piece');
+  await expect(note).toContainText('The first piece of all: make it whole');
+  await expect(page.getByRole('link', { name: /1 × Chair back, 1 of 2/ })).toBeVisible();
+  await page.getByRole('link', { name: /5 × Chair back, 2 of 2/ }).click();
+  await expect(note).toContainText('The first piece is not made yet');
+  await note.getByRole('link', { name: 'To the first piece' }).click();
+  const surface = page.getByRole('region', { name: 'Surface' });
+  await surface.getByRole('button', { name: 'All fine' }).click();
+  await expect(surface.getByText('✓ Fine')).toHaveCount(2);
+  const [first] = (await woodNow()).pieces as [Board];
+  const stages = first.recipe?.stack.length ?? 0;
+  for (let stage = 1; stage <= stages; stage++)
+    await page.request.post(`/api/boards/${first.id}/coats`, { data: { id: crypto.randomUUID(), stage } });
+  await page.reload();
+  await expect(note).toContainText('The first piece waits to be checked');
+  const seen = { id: crypto.randomUUID(), stage: stages, said: [], dry: true };
+  await page.request.post(`/api/boards/${first.id}/looks`, { data: seen });
+  await page.reload();
+  await expect(page.getByRole('link', { name: /5 × Chair back/ })).toBeVisible();
+  await expect(note).toHaveCount(0);
 });

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { nth } from '../known.ts';
 import type { ColumnRole } from './columns.ts';
+import { LIKE_A_FORMULA } from './formulas.ts';
 import { isWavelengthWord, labColumnOf, wavelengthOf } from './headings.ts';
 import { type Measurement, Question, refuse } from './measurement.ts';
 import { type Table, trimmed } from './table.ts';
@@ -196,5 +197,5 @@ export function writeCsv(readings: readonly Measurement[]): string {
     r.name,
     ...(r.kind === 'spectral' ? r.values.map((v) => v.toFixed(6)) : r.lab.map((v) => v.toFixed(4))),
   ]);
-  return `${Papa.unparse({ fields, data })}\n`;
+  return `${Papa.unparse({ fields, data }, { escapeFormulae: LIKE_A_FORMULA })}\n`;
 }

@@ -4,7 +4,7 @@ import { MEASUREMENT_FILES } from '../../../test/fixtures/measurement-files.ts';
 import { WAVELENGTHS } from '../colour/grid.ts';
 import { labOf } from '../colour/lab.ts';
 import { FieldError } from '../field-error.ts';
-import { onGrid, Question, readMeasurements } from './index.ts';
+import { onGrid, Question, readMeasurements, writeCxf } from './index.ts';
 
 /** By hand: URUSHI_FUZZ=10000 npx vitest run src/core/formats/files */
 const RUNS = Number(process.env.URUSHI_FUZZ ?? 600);
@@ -65,6 +65,11 @@ describe('files as spreadsheets and instruments write them', () => {
     const texts = MEASUREMENT_FILES.flatMap(({ content }) =>
       typeof content === 'string' && content.trim() !== '' ? [content] : [],
     );
+    // A quarter of them as CxF3.
+    const read = MEASUREMENT_FILES.flatMap(({ content, answers, holds, name }) =>
+      holds ? [writeCxf(readMeasurements(content, name, answers).readings.slice(0, 3))] : [],
+    );
+    texts.push(...read.slice(0, texts.length / 3));
     const bits = fc.constantFrom(
       '',
       ',',
@@ -78,6 +83,8 @@ describe('files as spreadsheets and instruments write them', () => {
       '__proto__',
       'END_DATA',
       '1e400',
+      '<',
+      '&',
       '9'.repeat(40),
     );
     let slowest = 0;

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { FieldError } from '../field-error.ts';
+import { LIKE_A_FORMULA, withoutApostrophe } from './formulas.ts';
 
 export type NamedRow = Readonly<Record<string, string>>;
 
@@ -10,7 +11,7 @@ export const writeNamedRows = (
 ): string =>
   Papa.unparse(
     rows.map((row) => columns.map((c) => row[c] ?? '')),
-    { newline: '\r\n', escapeFormulae: true },
+    { newline: '\r\n', escapeFormulae: LIKE_A_FORMULA },
   ).replace(/^/, `${columns.join(',')}\r\n`);
 
 /** Rows of a file with a heading, by the names of its columns in small letters; empty rows are left out. @throws FieldError */
@@ -19,7 +20,7 @@ export function readNamedRows(text: string): NamedRow[] {
     header: true,
     skipEmptyLines: 'greedy',
     transformHeader: (heading) => heading.trim().toLowerCase(),
-    transform: (value) => value.trim().replace(/^'(?=[=+\-@])/, ''),
+    transform: (value) => withoutApostrophe(value.trim()),
   });
   const broken = errors.find((e) => e.type === 'Quotes');
   if (broken) throw new FieldError('text', `Line ${(broken.row ?? 0) + 2}: a quotation mark is not closed.`);

@@ -1,3 +1,4 @@
+import { withoutApostrophe } from './formulas.ts';
 import { labColumnOf, wavelengthOf } from './headings.ts';
 import type { Table } from './table.ts';
 
@@ -13,10 +14,9 @@ export const isEmpty = (cells: readonly string[], columns: readonly number[]) =>
 
 /** A name without the quotes that another reader kept as a part of it. */
 export const nameIn = (cell: string | undefined): string =>
-  cell
-    ?.trim()
+  withoutApostrophe(cell?.trim() ?? '')
     .replace(/^"(.*)"$/, '$1')
-    .trim() ?? '';
+    .trim();
 
 /** The words of a first column that has no heading of its own: the names. */
 export function firstWords({ headings, rows }: Table): ((row: number) => string) | null {

@@ -13,15 +13,6 @@ export const RUN_RULES = {
 } as const;
 export type RunRule = keyof typeof RUN_RULES;
 
-/** What was changed in the middle of a run, so that what comes after it is another run. */
-export const RUN_CHANGES = {
-  pad: 'New pad',
-  stirred: 'Stirred to the ground',
-  lot: 'Other lot or tin',
-  thinned: 'Thinned back',
-} as const;
-export type RunChange = keyof typeof RUN_CHANGES;
-
 /** Sigmas that the limits lie from the centre. */
 export const LIMIT = 3;
 /** What three independent signs come to in so rare a case as one sign beyond the limits: chi-squared of three at 0.27 %. */

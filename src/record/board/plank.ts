@@ -14,7 +14,7 @@ export const everyBoard = ({ boards, pieces }: Pick<JobWood, 'boards' | 'pieces'
 /** What a board is called: its number, and its part of a plank; pieces by how many they are. */
 export const boardName = ({ number, strip, pieces }: Pick<Board, 'number' | 'strip' | 'pieces'>): string =>
   pieces
-    ? `Portion ${pieces.portion}, ${pieces.count} pieces`
+    ? `Portion ${pieces.portion}, ${pieces.count} ${pieces.count === 1 ? 'piece' : 'pieces'}`
     : strip
       ? `Board ${number}, ${strip}`
       : `Board ${number}`;

@@ -109,15 +109,20 @@ describe('pieces', () => {
   it('wait for a board that passes, and follow its layers as they were really put on', () => {
     const board = workBoard([DYE, SATIN]);
     const awaiting = itemsAtWork([workJob(board, { parts: [workPart()] })], shopOf());
-    expect(awaiting.map((i) => [i.kind, i.awaits !== null])).toEqual([
-      ['board', false],
-      ['piece', true],
+    // One of them goes ahead of the rest.
+    expect(awaiting.map((i) => [i.kind, i.pieces, i.awaits !== null])).toEqual([
+      ['board', 1, false],
+      ['piece', 1, true],
+      ['piece', 3, true],
     ]);
     const passed = itemsAtWork(
       [workJob(workBoard([DYE, SATIN], PASSED), { parts: [workPart()], ...WANTED })],
       shopOf(),
     );
-    expect(passed.map((i) => [i.name, i.awaits])).toEqual([['4 × Door', null]]);
+    expect(passed.map((i) => [i.name, i.awaits])).toEqual([
+      ['1 × Door, 1 of 2', null],
+      ['3 × Door, 2 of 2', null],
+    ]);
   });
   it('on both faces: the underside first, turned long before it is dry', () => {
     const job = workJob(workBoard([DYE, SATIN], PASSED), { parts: [workPart({ faces: 2 })], ...WANTED });

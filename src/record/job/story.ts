@@ -1,6 +1,6 @@
 import { lookedText, lookText, type Word } from '../../core/belief/words.ts';
 import { GATES, type Gate } from '../../core/finish/gates.ts';
-import { RUN_CHANGES, type RunChange } from '../../core/judge/run-chart.ts';
+import { RUN_CHANGES, type RunChange } from '../../core/judge/run-changes.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { partsOfKey } from '../../core/mix/step.ts';
 import { type BoardCut, STANDARD_CUT } from '../../shared/board.ts';

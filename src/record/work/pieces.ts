@@ -1,4 +1,4 @@
-import { RUN_CHANGES } from '../../core/judge/run-chart.ts';
+import { RUN_CHANGES } from '../../core/judge/run-changes.ts';
 import type { Stack } from '../../core/layers/layer.ts';
 import type { Board } from '../../shared/board.ts';
 import type { KeptCheck } from '../../shared/check.ts';

@@ -1,4 +1,4 @@
-import { exportGrids, writeAll, writeCgats } from '../../core/formats/index.ts';
+import { exportGrids, writeAll, writeCgats, writeCxf } from '../../core/formats/index.ts';
 import { boardCode } from '../../record/board/codes.ts';
 import { stackFileOf } from '../../record/board/stack-file.ts';
 import type { CONTRACT } from '../../shared/contract/index.ts';
@@ -86,6 +86,10 @@ export function boardHandlers(shop: Shop): Handlers<typeof CONTRACT.boards> {
         text: one ? writeCgats(one.readings, title) : writeAll(readings, title),
         name: `${name}${one ? `-${grid}` : ''}.txt`,
       };
+    },
+    readingsCxf: async ({ at }) => {
+      const { name, readings } = await measured(at.board);
+      return { text: writeCxf(readings, `Urushi, board ${name}`), name: `${name}.cxf` };
     },
   };
 }

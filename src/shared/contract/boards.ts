@@ -272,3 +272,10 @@ export const readingsFile = route({
   file: 'text/plain',
   refuses: ['not-possible'],
 });
+export const readingsCxf = route({
+  method: 'GET',
+  path: '/boards/:board/readings.cxf',
+  does: 'The readings of a board as CxF3, each as it was read.',
+  file: 'application/xml',
+  refuses: ['not-possible'],
+});

@@ -151,6 +151,7 @@ export const archiveRawPiece = route({
   does: 'Takes a piece out of the pile.',
   answer: Job,
   moves: ['jobs'] as const,
+  refuses: ['not-possible'],
 });
 export const restoreRawPiece = route({
   method: 'POST',
@@ -158,4 +159,5 @@ export const restoreRawPiece = route({
   does: 'Puts a piece back on the pile.',
   answer: Job,
   moves: ['jobs'] as const,
+  refuses: ['not-possible'],
 });

@@ -23,7 +23,7 @@ export function FileButton({ label, onReadings, disabled }: Props) {
         ref={input}
         type="file"
         hidden
-        accept=".txt,.csv,.tsv,.cgats,text/*"
+        accept=".txt,.csv,.tsv,.cgats,.cxf,.xml,text/*"
         onChange={(e) => {
           setFile(e.target.files?.[0] ?? null);
           e.target.value = '';

@@ -63,8 +63,9 @@ describe('a board', () => {
     expect(screen.getByText(/looks flat until the clear goes on/)).toBeDefined();
     await page.press('Read 5×');
     expect((await screen.findByTestId('stage-miss')).textContent).toMatch(/^ΔE00 \d+(\.\d)? from what was expected/);
-    await page.press('Readings as CGATS');
-    expect((await screen.findByRole('link', { name: /^All 10 readings/ })).getAttribute('href')).toBe(
+    await page.press('Readings as files');
+    expect(screen.getByRole('link', { name: /^CxF3/ }).getAttribute('href')).toMatch(/readings\.cxf$/);
+    expect((await screen.findByRole('link', { name: /^CGATS: all 10 readings/ })).getAttribute('href')).toBe(
       `/api/boards/${board.id}/readings.txt`,
     );
     await page.press('Close');

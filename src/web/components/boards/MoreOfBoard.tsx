@@ -57,7 +57,7 @@ export function MoreOfBoard({ bench, model, stage, planned }: Props) {
     <>
       <Row gap="near" wrap>
         <OnPaper bench={bench} model={model} />
-        {board.readings.length > 0 && <Button onClick={() => setOpen('out')}>Readings as CGATS</Button>}
+        {board.readings.length > 0 && <Button onClick={() => setOpen('out')}>Readings as files</Button>}
         {board.recipe && (
           <Button component="a" href={`/api/boards/${board.id}/stack.json`}>
             Stack as JSON

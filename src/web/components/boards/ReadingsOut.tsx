@@ -9,14 +9,19 @@ export function ReadingsOut({ board, onClose }: { board: string; onClose: () => 
   const spectral = grids?.filter((g) => !g.name.startsWith('L*')).length ?? 0;
   const count = grids?.reduce((sum, g) => sum + g.count, 0) ?? 0;
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Readings as CGATS' } }}>
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'Readings as files' } }}>
       <DialogContent sx={{ display: 'grid', gap: 2, justifyItems: 'start' }}>
-        <h2>Readings as CGATS</h2>
+        <h2>Readings as files</h2>
         <ErrorMessage error={error?.message} />
         {!grids && !error && <LinearProgress aria-label="Looking at the readings" sx={{ width: 1 }} />}
         {grids && (
           <Button component="a" href={at} variant="contained" color="primary">
-            All {count} readings{grids.length === 1 ? `, ${grids[0]?.name}` : ''}
+            CGATS: all {count} readings{grids.length === 1 ? `, ${grids[0]?.name}` : ''}
+          </Button>
+        )}
+        {grids && (
+          <Button component="a" href={`/api/boards/${board}/readings.cxf`}>
+            CxF3: each as it was read
           </Button>
         )}
         {grids && grids.length > 1 && (

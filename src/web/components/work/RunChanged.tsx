@@ -1,5 +1,5 @@
 import { Button } from '@mui/material';
-import { RUN_CHANGES, type RunChange } from '../../../core/judge/run-chart.ts';
+import { RUN_CHANGES, type RunChange } from '../../../core/judge/run-changes.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import { changesOf } from '../../../record/work/pieces.ts';
 import type { Board } from '../../../shared/board.ts';
