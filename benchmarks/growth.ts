@@ -110,6 +110,14 @@ const timed = async (work: () => Promise<unknown>): Promise<number> => {
 const quantile = (list: readonly number[], share: number) =>
   [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(share * list.length))];
 
+/** Two things timed in turn, once both are warm: the median of each, ms. */
+export async function inTurn(few: () => Promise<unknown>, many: () => Promise<unknown>) {
+  const pairs = [];
+  for (let n = 0; n < WARM_UP + ROUNDS; n++) pairs.push({ small: await timed(few), large: await timed(many) });
+  const warm = pairs.slice(WARM_UP);
+  return { small: median(warm.map((p) => p.small)), large: median(warm.map((p) => p.large)) };
+}
+
 /** What is asked of both shops, on a job of the same size. */
 function questions({ ask }: DemoServer, job: Job): Record<string, () => Promise<unknown>> {
   const board = job.woods[0].boards[0];
@@ -154,7 +162,8 @@ async function writes({ ask }: DemoServer, job: Job, count: number): Promise<num
   return times;
 }
 
-const say = (what: string, wanted: number, slow: number, fast: number) =>
+/** A ratio as it is printed. */
+export const say = (what: string, wanted: number, slow: number, fast: number) =>
   console.log(
     `${what}: ${(slow / fast).toFixed(1)}× (wanted at most ${wanted}×); ${slow.toFixed(1)} against ${fast.toFixed(1)} ms`,
   );
@@ -183,11 +192,8 @@ export async function benchmarkGrowth(): Promise<void> {
     const asked = servers.map((server, i) => questions(server, jobs[i]));
     for (const [what, ofDemo] of Object.entries(asked[0])) {
       const ofGrown = asked[1][what];
-      const pairs = [];
-      for (let n = 0; n < WARM_UP + ROUNDS; n++)
-        pairs.push({ small: await timed(ofDemo), large: await timed(ofGrown) });
-      const warm = pairs.slice(WARM_UP);
-      say(what, 3, median(warm.map((p) => p.large)), median(warm.map((p) => p.small)));
+      const { small, large } = await inTurn(ofDemo, ofGrown);
+      say(what, 3, large, small);
     }
     const health = [];
     for (const [i, server] of servers.entries()) health.push(await healthWhileLearning(server, jobs[i]));

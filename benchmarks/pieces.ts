@@ -8,14 +8,13 @@ import path from 'node:path';
 import { newLayer } from '../src/core/layers/layer.ts';
 import { newId } from '../src/shared/id.ts';
 import type { Job } from '../src/shared/job.ts';
-import { type DemoServer, startServer } from './growth.ts';
-import { median, sized } from './ratio.ts';
+import { type DemoServer, inTurn, say, startServer } from './growth.ts';
+import { sized } from './ratio.ts';
 
 /** 500 pieces, ten a portion. */
 const [PARTS, PIECES, PORTION] = [sized(10, 1), 50, 10];
 /** Portions that have all coats on and were checked. */
 const DONE = sized(25, 2);
-const [WARM_UP, ROUNDS] = [sized(8, 0), sized(20, 2)];
 const STACK = [newLayer('dye', { colours: { honey: 3, russet: 1 } }), newLayer('clear', { medium: 'water-satin' })];
 
 /** A job whose work is half done: five parts of it finished and read. */
@@ -63,12 +62,6 @@ async function makeLargeJob({ ask }: DemoServer): Promise<Job> {
   return ask<Job>('GET', `/jobs/${id}`);
 }
 
-const timed = async (work: () => Promise<unknown>): Promise<number> => {
-  const start = performance.now();
-  await work();
-  return performance.now() - start;
-};
-
 /** What the work asks of the server: on the job whose pieces are in hand. */
 function questions({ ask }: DemoServer, job: Job): Record<string, () => Promise<unknown>> {
   const portions = job.woods.flatMap((w) => w.pieces);
@@ -100,16 +93,8 @@ export async function benchmarkPieces(): Promise<void> {
     const asked = servers.map((server, i) => questions(server, jobs[i]));
     for (const [what, ofDemo] of Object.entries(asked[0])) {
       const ofGrown = asked[1][what];
-      const pairs = [];
-      for (let n = 0; n < WARM_UP + ROUNDS; n++)
-        pairs.push({ small: await timed(ofDemo), large: await timed(ofGrown) });
-      const [large, small] = [
-        median(pairs.slice(WARM_UP).map((p) => p.large)),
-        median(pairs.slice(WARM_UP).map((p) => p.small)),
-      ];
-      console.log(
-        `${what}: ${(large / small).toFixed(1)}× (wanted at most 3×); ${large.toFixed(1)} against ${small.toFixed(1)} ms`,
-      );
+      const { small, large } = await inTurn(ofDemo, ofGrown);
+      say(what, 3, large, small);
     }
   } finally {
     for (const server of servers) await server.stop();

@@ -1,25 +1,24 @@
-import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Button } from '@mui/material';
 import { useState } from 'react';
-import { volumeText } from '../../core/mix/index.ts';
 import { boardName } from '../../record/board/plank.ts';
 import { isDone } from '../../record/board/stages.ts';
 import { dayOnPaper, type PaperCard } from '../../record/cards/card.ts';
 import { handOverCard } from '../../record/cards/hand-over-card.ts';
 import { leftoversCard } from '../../record/cards/leftovers-card.ts';
 import { boardModel } from '../../record/job/bench.ts';
-import { type Leftover, leftoversOf, piecesCounted } from '../../record/work/hand-over.ts';
+import { leftoversOf, piecesCounted } from '../../record/work/hand-over.ts';
 import { patternOf } from '../../record/work/work.ts';
 import { changeJob } from '../../shared/contract/jobs.ts';
-import { archiveMix, keepMix } from '../../shared/contract/shelf.ts';
 import { usePaper } from '../components/boards/OnPaper.tsx';
 import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
+import { CountedPieces } from '../components/work/CountedPieces.tsx';
 import { HandOverDetails } from '../components/work/HandOverDetails.tsx';
+import { Leftovers } from '../components/work/Leftovers.tsx';
 import { WorkNav } from '../components/work/WorkNav.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
-import { useNextId } from '../hooks/new-id.ts';
 import { useDrying } from '../hooks/rules.ts';
 import { shopNow } from '../hooks/shop-clock.ts';
 
@@ -43,7 +42,6 @@ export function HandOverPage() {
   const paper = usePaper();
   const say = useToast();
   const attempt = useAttempt();
-  const id = useNextId();
   const [busy, setBusy] = useState(false);
   const { job, shelf } = bench;
   const counted = piecesCounted(bench);
@@ -58,17 +56,6 @@ export function HandOverPage() {
     setBusy(true);
     void attempt(async () => (await import('../paper/pdf.ts')).saveCard(card, paper)).finally(() => setBusy(false));
   };
-  const shelve = (mix: Leftover) =>
-    attempt(async () => {
-      const { name, kind, colours, litres } = mix;
-      const made = await change(
-        keepMix,
-        {},
-        { id: id.next(), name, kind, colours, litres, note: `Left of job ${job.number}`, unknownStrength: false },
-      );
-      id.kept();
-      say({ text: `${made.name} stands on the shelf.`, undo: () => change(archiveMix, { mix: made.id }) });
-    });
   const handOver = (handedOver: boolean) =>
     attempt(async () => {
       const { version } = await change(changeJob, { job: job.number }, { version: job.version, handedOver });
@@ -90,32 +77,7 @@ export function HandOverPage() {
             </b>{' '}
             are finished{rejected > 0 && `, ${rejected} rejected`}. Count them again as they go.
           </Line>
-          {counted.length > 0 && (
-            <Table size="small">
-              <TableHead>
-                <TableRow>
-                  <TableCell>Part</TableCell>
-                  <TableCell>Wood</TableCell>
-                  <TableCell align="right">Finished</TableCell>
-                  <TableCell align="right">In all</TableCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {counted.map((p) => (
-                  <TableRow key={`${p.part}/${p.wood}`}>
-                    <TableCell>{p.part}</TableCell>
-                    <TableCell>{p.wood}</TableCell>
-                    <TableCell align="right" className="mono">
-                      {p.done}
-                    </TableCell>
-                    <TableCell align="right" className="mono">
-                      {p.count}
-                    </TableCell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          )}
+          {counted.length > 0 && <CountedPieces counted={counted} />}
           <Line done={finished.length > 0}>
             {finished.length === 0 ? (
               <>
@@ -144,36 +106,7 @@ export function HandOverPage() {
               : `Retained: ${finished.map((m) => `${boardName(m.board).toLowerCase()} of ${m.name.toLowerCase()}`).join(', ') || 'the board'}, ${job.retainPlace}.`}
           </Line>
           <Line done={left.length > 0 && left.every((l) => l.kept)}>
-            {left.length === 0 ? (
-              'Nothing mixed is left that was weighed in here.'
-            ) : (
-              <Pile gap="close">
-                <Row gap="near" wrap>
-                  What is left, labelled and on the shelf for a repair:
-                  <Button
-                    className="noprint"
-                    disabled={busy}
-                    onClick={() => save(leftoversCard(bench, left, dayOnPaper(shopNow())))}
-                  >
-                    Labels
-                  </Button>
-                </Row>
-                {left.map((mix) => (
-                  <Row key={mix.name} gap="near">
-                    <Text grow>
-                      {mix.name}, about {volumeText(mix.litres, units)}
-                    </Text>
-                    {mix.kept ? (
-                      <span>on the shelf</span>
-                    ) : (
-                      <Button className="noprint" size="small" onClick={() => void shelve(mix)}>
-                        Put on the shelf
-                      </Button>
-                    )}
-                  </Row>
-                ))}
-              </Pile>
-            )}
+            <Leftovers job={job} left={left} labels={() => save(leftoversCard(bench, left, dayOnPaper(shopNow())))} />
           </Line>
           <Line done={job.customerNote !== ''}>
             {job.customerNote === '' ? 'Nothing is noted for the customer.' : job.customerNote}

@@ -2,7 +2,6 @@ import { Button, MenuItem, TextField } from '@mui/material';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { DAMAGES, type Damage } from '../../core/finish/touch-up.ts';
-import { KINDS } from '../../core/kinds/index.ts';
 import { boardName } from '../../record/board/plank.ts';
 import { stackAsMade } from '../../record/board/stages.ts';
 import { woodNamed } from '../../record/board/wood.ts';
@@ -11,9 +10,10 @@ import { boardModel } from '../../record/job/bench.ts';
 import { neighboursOf, partsOfWood, piecesAtWork } from '../../record/work/pieces.ts';
 import { touchUpOf } from '../../record/work/touch-up.ts';
 import { patternOf } from '../../record/work/work.ts';
-import { Columns, Pile, PlainLink, Row, Text } from '../components/layout.tsx';
+import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
 import { useTold } from '../components/use-told.ts';
+import { RepairSteps } from '../components/work/RepairSteps.tsx';
 import { WorkNav } from '../components/work/WorkNav.tsx';
 import { useHouse } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
@@ -89,36 +89,7 @@ export function RepairPage() {
             {DAMAGES[damage]}
             {part && `: ${part.name}`}
           </h2>
-          <ul className="plain">
-            {steps.map(({ what, how, layer, strength, mix }, i) => {
-              const kind = layer === null ? undefined : stack[layer]?.kind;
-              return (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a step is known by its place
-                <li key={i}>
-                  <Columns of="28px 1fr auto" gap="near" line padTop="close" padBottom="close">
-                    <b className="mono">{i + 1}</b>
-                    <div>
-                      <b>{what}.</b> {how}
-                      {kind && (
-                        <div className="soft">
-                          with the {KINDS[kind].label.toLowerCase()}
-                          {strength < 1 && ', half as strong as it was'}
-                        </div>
-                      )}
-                    </div>
-                    <div>
-                      {mix.map((m) => (
-                        <Row key={m.what} gap="near" between>
-                          <span>{m.what}</span>
-                          <span className="mono">{m.said}</span>
-                        </Row>
-                      ))}
-                    </div>
-                  </Columns>
-                </li>
-              );
-            })}
-          </ul>
+          <RepairSteps steps={steps} stack={stack} />
         </Pile>
         <Pile gap="far" top>
           <Pile as="section" aria-label="How far" gap="close">

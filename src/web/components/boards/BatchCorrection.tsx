@@ -13,11 +13,11 @@ import { useInWorker } from '../../hooks/matcher.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { batchUnderstood, litresTyped } from '../batch.ts';
 import { ErrorMessage } from '../ErrorMessage.tsx';
-import { Pile, Row, Text } from '../layout.tsx';
-import { gramsText } from '../numbers.ts';
+import { Pile, Row } from '../layout.tsx';
 import { MissRange } from '../Told.tsx';
 import { TypedField } from '../TypedField.tsx';
 import { useTold } from '../use-told.ts';
+import { Additions } from './Additions.tsx';
 
 /** A batch that is off: what to add or thin, in pourable amounts, and what it becomes; or to start again. */
 export function BatchCorrectionPanel({
@@ -47,7 +47,6 @@ export function BatchCorrectionPanel({
     stays: true,
     onSaved: () => {},
   });
-  const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
   return (
     <Pile as="section" aria-label="Correct the batch" gap="near" top>
       <Row as="form" noValidate onSubmit={submit} gap="near" wrap align="start">
@@ -73,22 +72,7 @@ export function BatchCorrectionPanel({
       <ErrorMessage error={error} />
       {answer && (
         <Pile data-testid="batch-answer" gap="close">
-          {Object.entries(answer.add).map(([id, grams]) => (
-            <Row key={id} gap="apart" align="baseline" line>
-              <Text width={120}>{name(id)}</Text>
-              <Text as="b" className="mono" size="large">
-                + {gramsText(grams)}
-              </Text>
-            </Row>
-          ))}
-          {answer.thin > 1e-6 && (
-            <Row gap="apart" align="baseline" line>
-              <Text width={120}>thin with</Text>
-              <Text as="b" className="mono" size="large">
-                + {(answer.thin * 1000).toFixed(0)} mL
-              </Text>
-            </Row>
-          )}
+          <Additions bench={bench} of={answer} />
           {Object.keys(answer.add).length === 0 && answer.thin < 1e-6 && <div>Nothing helps: leave it as it is.</div>}
           <div>
             aimed {told.bare(answer.before)} off, then {told.bare(answer.after)}: expected {!told.words && 'ΔE00 '}

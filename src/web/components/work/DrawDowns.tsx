@@ -9,7 +9,6 @@ import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { isBlank } from '../../../core/layers/layer.ts';
 import type { BatchCorrection } from '../../../core/match/correct-batch.ts';
-import { volumeText } from '../../../core/mix/index.ts';
 import { addedKey } from '../../../record/board/poured.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { potToCorrect, potWithAdded } from '../../../record/work/draw-down.ts';
@@ -18,14 +17,14 @@ import { doStep, setPots } from '../../../shared/contract/boards.ts';
 import { archiveDrawDown, noteDrawDown, restoreDrawDown } from '../../../shared/contract/work.ts';
 import type { DrawDown } from '../../../shared/draw-down.ts';
 import { newId } from '../../../shared/id.ts';
-import { change, useEyesOnly, useHouse } from '../../hooks/api.ts';
+import { change, useEyesOnly } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useInWorker } from '../../hooks/matcher.ts';
 import { useNextId } from '../../hooks/new-id.ts';
+import { Additions } from '../boards/Additions.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
-import { Pile, Row, Text } from '../layout.tsx';
+import { Pile, Row } from '../layout.tsx';
 import { momentText } from '../moment.ts';
-import { gramsText } from '../numbers.ts';
 import { TypedLab } from '../readings/TypedLab.tsx';
 import { useAttempt, useToast } from '../Toast.tsx';
 import { useTold } from '../use-told.ts';
@@ -59,11 +58,9 @@ function Correction({ bench, model, recipe, drawn }: Props & { drawn: DrawDown }
   const inWorker = useInWorker();
   const attempt = useAttempt();
   const told = useTold();
-  const { units = 'metric' } = useHouse().data ?? {};
   const [answer, setAnswer] = useState<BatchCorrection | null>(null);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string | null>(null);
-  const name = (id: string) => bench.materials.colourants[id]?.name ?? id;
   const solve = async () => {
     setBusy(true);
     setError(null);
@@ -101,22 +98,7 @@ function Correction({ bench, model, recipe, drawn }: Props & { drawn: DrawDown }
   const nothing = Object.keys(answer.add).length === 0 && answer.thin < 1e-6;
   return (
     <Pile gap="close" data-testid="pot-answer">
-      {Object.entries(answer.add).map(([id, grams]) => (
-        <Row key={id} gap="apart" align="baseline" line>
-          <Text width={140}>{name(id)}</Text>
-          <Text as="b" className="mono" size="large">
-            + {gramsText(grams)}
-          </Text>
-        </Row>
-      ))}
-      {answer.thin > 1e-6 && (
-        <Row gap="apart" align="baseline" line>
-          <Text width={140}>its medium or thinner</Text>
-          <Text as="b" className="mono" size="large">
-            + {volumeText(answer.thin, units)}
-          </Text>
-        </Row>
-      )}
+      <Additions bench={bench} of={answer} />
       <div>
         {nothing
           ? 'Nothing of its own colours brings it nearer: leave it, or mix it anew.'
