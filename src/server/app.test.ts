@@ -236,9 +236,9 @@ describe('boards', () => {
     const text = (await shop.ask('get', `/boards/${board.id}/readings.txt`).expect(200)).text;
     expect(text).toContain('LAB_L');
     // As CxF3 they are the same readings.
-    const cxf = (await shop.ask('get', `/boards/${board.id}/readings.cxf`).expect(200)).text;
+    const { body: cxf } = await shop.ask('get', `/boards/${board.id}/readings.cxf`).buffer(true).expect(200);
     const names = (of: string, file: string) => readMeasurements(of, file).readings.map((r) => r.name);
-    expect(names(cxf, 'b.cxf').length).toBe(names(text, 'b.txt').length);
+    expect(names(String(cxf), 'b.cxf').length).toBe(names(text, 'b.txt').length);
     const { jobs }: JobList = (await shop.ask('get', '/jobs')).body;
     const summary = jobs.find((j) => j.id === job.id);
     expect(summary?.woods[0]).toMatchObject({ boards: 1, deltaE: null });

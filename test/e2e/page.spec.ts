@@ -48,6 +48,10 @@ const VIEWS = [
     'mix?board=beech-2&step=1/amber',
     'verdict?wood=beech',
     'work?wood=sapele',
+    'batch?wood=sapele',
+    'pile?wood=sapele',
+    'repair?wood=sapele',
+    'hand-over',
     'quote',
   ].map((page) => `${LIBRARY}/${page}`),
 ];

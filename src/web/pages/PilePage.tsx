@@ -13,7 +13,7 @@ import { newId } from '../../shared/id.ts';
 import type { JobWood } from '../../shared/job.ts';
 import { NewRawPieces, type RawPiece } from '../../shared/raw-piece.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
-import { Area, Columns, Pile, PlainLink, Row, Text } from '../components/layout.tsx';
+import { Area, Columns, Pile, PlainLink, Row } from '../components/layout.tsx';
 import { labText } from '../components/numbers.ts';
 import { useAttempt, useToast } from '../components/Toast.tsx';
 import { TypedField } from '../components/TypedField.tsx';
@@ -106,7 +106,7 @@ function PieceRow({
   const proposed = parts.find((p) => p.id === placed.part);
   const colour = piece.lab ? labText(piece.lab) : lookText(piece.said ?? []);
   return (
-    <Columns of="56px 64px 1fr 210px auto" gap="near" align="center" line padTop="hair" role="row">
+    <Columns as="li" of="56px 64px 1fr 210px auto" gap="near" align="center" line padTop="hair">
       <b>{piece.name}</b>
       <Area height={40} colour={`rgb(${rgb.map(Math.round).join(' ')})`} aria-hidden />
       <div>
@@ -182,12 +182,12 @@ export function PilePage() {
               .
             </div>
           )}
-          <Text as="div" role="table">
+          <ul className="plain">
             {pieces.map((placed) => {
               const piece = wood.rawPieces.find((p) => p.id === placed.id);
               return piece && <PieceRow key={piece.id} bench={bench} wood={wood} piece={piece} placed={placed} />;
             })}
-          </Text>
+          </ul>
         </Pile>
         <AddPieces key={wood.id} wood={wood} />
       </div>

@@ -6,13 +6,11 @@ import type { BoardModel } from '../../../record/job/bench.ts';
 import { archiveCheck, noteCheck } from '../../../shared/contract/work.ts';
 import { newId } from '../../../shared/id.ts';
 import { change } from '../../hooks/api.ts';
-import { useNextId } from '../../hooks/new-id.ts';
 import { Columns, Pile, Row } from '../layout.tsx';
 import { useAttempt, useToast } from '../Toast.tsx';
 
 /** What is looked for on the surface before the layer of a stage goes on; after the last, when all is on. Each is ticked at a tap. */
 export function SurfaceGates({ model: { board }, stage }: { model: BoardModel; stage: number }) {
-  const id = useNextId();
   const say = useToast();
   const attempt = useAttempt();
   const stack = stackAsMade(board);
@@ -39,9 +37,8 @@ export function SurfaceGates({ model: { board }, stage }: { model: BoardModel; s
     });
   const note = (gate: Gate, fine: boolean) =>
     attempt(async () => {
-      const made = id.next();
+      const made = newId();
       await change(noteCheck, { board: board.id }, { id: made, stage: stage - 1, what: gate, fine });
-      id.kept();
       const text = fine ? `${GATES[gate].name}: fine.` : `${GATES[gate].name}: not so. ${GATES[gate].otherwise}`;
       say({ text, undo: () => change(archiveCheck, { check: made }) });
     });
