@@ -1,4 +1,4 @@
-// npm run -s convert -- IN OUT [--scale percent|fraction] [--light D50/2] [--columns name,L,a,b]
+// npm run -s convert -- IN OUT [--scale percent|fraction] [--light D50/2] [--columns name,L,a,b] [--sheet NAME]
 // A file of readings as another: CxF3, CGATS or CSV, by the name of OUT; - for standard input.
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
@@ -26,7 +26,7 @@ const WRITERS: Readonly<Record<string, (readings: readonly Measurement[]) => str
 };
 
 try {
-  const { read, others } = measurementsFor(process.argv.slice(2));
+  const { read, others } = await measurementsFor(process.argv.slice(2));
   const [out, ...more] = others;
   if (!out || more.length > 0) throw new FieldError('out', 'Name two files: npm run -s convert -- IN OUT');
   const write = WRITERS[path.extname(out).toLowerCase()];

@@ -92,7 +92,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/colour', 'core/layers', 'core/match', 'core/picture'],
     packages: ['ml-matrix'],
   },
-  'core/formats': { rooms: ['core', 'core/colour'], packages: ['papaparse', 'fast-xml-parser'] },
+  'core/formats': {
+    rooms: ['core', 'core/colour'],
+    packages: ['papaparse', 'fast-xml-parser', 'fflate', 'read-excel-file'],
+  },
   'core/figure': { rooms: ['core', 'core/board'], packages: ['simplex-noise', 'pure-rand'] },
 
   'core/seal': { rooms: ['core'], packages: ['canonicalize', '@noble/hashes'] },

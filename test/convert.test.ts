@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import writeWorkbook from 'write-excel-file/node';
 import { type Measurement, readMeasurements, writeCsv } from '../src/core/formats/index.ts';
 
 const NM = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
@@ -48,6 +49,26 @@ describe('npm run convert', () => {
         expect(v).toBeCloseTo(was.values[k] as number, 5);
       });
     });
+  });
+  it('takes the sheet of a workbook that is named', async () => {
+    const sheets = [
+      { sheet: 'Notes', data: [['nothing here']] },
+      {
+        sheet: 'Lab',
+        data: [
+          ['name', 'L', 'a', 'b'],
+          ['oak', 61.5, 8, 22],
+        ],
+      },
+    ];
+    await writeWorkbook(sheets).toFile(path.join(folder, 'two.xlsx'));
+    const { stdout } = spawnSync(
+      process.execPath,
+      ['--import', 'tsx', 'scripts/urushi.ts', 'read', path.join(folder, 'two.xlsx'), '--sheet', 'Lab'],
+      { encoding: 'utf8' },
+    );
+    expect(JSON.parse(stdout).readings[0]).toMatchObject({ name: 'oak', lab: [61.5, 8, 22] });
+    expect(convert('two.xlsx', 'e.cxf').stderr).toMatch(/two\.xlsx/);
   });
   it('is refused with a sentence, and writes nothing', () => {
     expect(convert('in.csv', 'a.pdf').stderr).toMatch(/is to end with one of \.cxf/);

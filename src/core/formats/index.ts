@@ -21,7 +21,7 @@ export {
   Question,
 } from './measurement.ts';
 export { parseParts } from './parts.ts';
-export { decodeText } from './text.ts';
+export { decodeText, isPacked } from './text.ts';
 
 const isCgats = (text: string) =>
   /^\s*(?:CGATS|ISO28178|IT8|ANSI|ECI)/i.test(text) || /^\s*BEGIN_DATA(?:_FORMAT)?\b/im.test(text);

@@ -1,3 +1,7 @@
+/** Whether bytes are packed (a zip), as the spreadsheets of today are. */
+export const isPacked = (bytes: Uint8Array): boolean =>
+  bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2] === 3 && bytes[3] === 4;
+
 /** Bytes as text: UTF-8, UTF-16 of either order with or without its mark, else Windows-1252, as spreadsheets write it. */
 export function decodeText(bytes: Uint8Array): string {
   const [first = 0, second = 0] = bytes;

@@ -1,6 +1,7 @@
 import { Button } from '@mui/material';
 import { useRef, useState } from 'react';
 import type { MeasurementFile } from '../../core/formats/index.ts';
+import { TABLE_FILES } from '../hooks/file-text.ts';
 import { FilePreview } from './readings/FilePreview.tsx';
 
 interface Props {
@@ -23,7 +24,7 @@ export function FileButton({ label, onReadings, disabled }: Props) {
         ref={input}
         type="file"
         hidden
-        accept=".txt,.csv,.tsv,.cgats,.cxf,.xml,text/*"
+        accept={`.cgats,.cxf,.xml,${TABLE_FILES}`}
         onChange={(e) => {
           setFile(e.target.files?.[0] ?? null);
           e.target.value = '';

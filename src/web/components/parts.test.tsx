@@ -2,6 +2,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
+import writeWorkbook from 'write-excel-file/node';
 import { MATERIALS } from '../../../test/fixtures/small-shop.ts';
 import { MOST_BYTES } from '../../core/formats/index.ts';
 import { type Layer, newLayer, type Stack } from '../../core/layers/layer.ts';
@@ -90,7 +91,7 @@ describe('a measurement file', () => {
   const open = () => {
     const onReadings = vi.fn();
     const { container } = render(<FileButton label="File" onReadings={onReadings} />);
-    const give = (text: string, name: string) =>
+    const give = (text: string | Uint8Array<ArrayBuffer>, name: string) =>
       fireEvent.change(container.querySelector('input') as Element, { target: { files: [new File([text], name)] } });
     const press = async (name: string) => fireEvent.click(await screen.findByRole('button', { name }));
     return { onReadings, give, press };
@@ -116,6 +117,23 @@ describe('a measurement file', () => {
     give('x'.repeat(MOST_BYTES + 1), 'big.csv');
     expect((await screen.findByRole('alert')).textContent).toContain('big.csv: the file is larger than 4 MB.');
     expect(onReadings).not.toHaveBeenCalled();
+  });
+  it('that is a workbook asks which sheet, and reads the one that is chosen', async () => {
+    const { onReadings, give, press } = open();
+    const sheet = (name: string) => ({
+      sheet: name,
+      data: [
+        ['Name', 'L*', 'a*', 'b*'],
+        [`spot of ${name}`, 40.5, 1, 2],
+      ],
+    });
+    give(Uint8Array.from(await writeWorkbook([sheet('Monday'), sheet('Friday')]).toBuffer()), 'week.xlsx');
+    expect(await screen.findByText('spot of Monday')).toBeDefined();
+    fireEvent.mouseDown(screen.getByRole('combobox', { name: 'Sheet' }));
+    fireEvent.click(await screen.findByRole('option', { name: 'Friday' }));
+    expect(await screen.findByText('spot of Friday')).toBeDefined();
+    await press('Keep this reading');
+    await waitFor(() => expect(onReadings.mock.calls[0]?.[0].readings[0]).toMatchObject({ lab: [40.5, 1, 2] }));
   });
   it('that can be read in two ways asks', async () => {
     const { onReadings, give, press } = open();

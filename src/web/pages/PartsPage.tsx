@@ -1,6 +1,6 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useRef, useState } from 'react';
-import { decodeText, MOST_BYTES, parseParts } from '../../core/formats/index.ts';
+import { MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { woodNamed } from '../../record/board/wood.ts';
 import { areasOf, sumOfAreas } from '../../record/job/parts.ts';
 import { addParts, archivePart, restorePart } from '../../shared/contract/jobs.ts';
@@ -10,6 +10,7 @@ import { areaText } from '../components/areas.ts';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
 import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
 import { PartDialog } from '../components/PartDialog.tsx';
+import { useSheetChoice } from '../components/SheetChoice.tsx';
 import { Supplies } from '../components/Supplies.tsx';
 import { sizesText } from '../components/sizes.ts';
 import { useToast } from '../components/Toast.tsx';
@@ -17,6 +18,7 @@ import { TypedField } from '../components/TypedField.tsx';
 import { WorkNav } from '../components/work/WorkNav.tsx';
 import { change, useHouse } from '../hooks/api.ts';
 import { type OpenBench, useOpenBench } from '../hooks/bench.ts';
+import { TABLE_FILES } from '../hooks/file-text.ts';
 import { useTypedForm } from '../hooks/typed-form.ts';
 
 const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
@@ -25,6 +27,7 @@ const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
 function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }) {
   const { job, shelf } = bench;
   const file = useRef<HTMLInputElement>(null);
+  const sheets = useSheetChoice();
   // The same text asked for twice makes the same parts.
   const ids = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
   const named = job.woods.map((w) => ({
@@ -50,7 +53,13 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
     if (!chosen) return;
     if (chosen.size > MOST_BYTES)
       return form.setError('text', { message: `${chosen.name}: the file is larger than ${MOST_BYTES / 1e6} MB.` });
-    form.setValue('text', decodeText(new Uint8Array(await chosen.arrayBuffer())));
+    try {
+      const text = await sheets.textOf(chosen);
+      if (text === null) return;
+      form.setValue('text', text);
+    } catch (trouble) {
+      return form.setError('text', { message: sentenceOf(trouble) });
+    }
     await submit();
   };
   return (
@@ -65,6 +74,7 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
         placeholder={EXAMPLE}
       />
       <ErrorMessage error={error} />
+      {sheets.dialog}
       <Row gap="near">
         <Button
           variant="contained"
@@ -74,12 +84,12 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
         >
           Add
         </Button>
-        <Button onClick={() => file.current?.click()}>From a CSV file</Button>
+        <Button onClick={() => file.current?.click()}>From a file</Button>
         <input
           ref={file}
           type="file"
           hidden
-          accept=".csv,.txt,text/*"
+          accept={TABLE_FILES}
           data-testid="parts-file"
           onChange={(e) => {
             void read(e.target.files?.[0]);

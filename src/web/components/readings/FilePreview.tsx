@@ -15,7 +15,6 @@ import {
   type Answers,
   COLUMN_ROLES,
   type ColumnRole,
-  decodeText,
   exportGrids,
   type MeasurementFile,
   MOST_BYTES,
@@ -23,6 +22,8 @@ import {
   Question,
   readMeasurements,
 } from '../../../core/formats/index.ts';
+import type { SheetText } from '../../../core/formats/spreadsheet.ts';
+import { textsOfFile } from '../../hooks/file-text.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Pile, Row, Text } from '../layout.tsx';
 import { labText } from '../numbers.ts';
@@ -186,7 +187,9 @@ interface Props {
 
 /** A measurement file before anything of it is kept: what it holds, what is asked of it, what will be left out. */
 export function FilePreview({ file, action, onKeep, onClose }: Props) {
-  const [text, setText] = useState<string | null>(null);
+  const [sheets, setSheets] = useState<readonly SheetText[] | null>(null);
+  const [sheet, setSheet] = useState(0);
+  const text = sheets?.[sheet]?.text ?? null;
   const [answers, setAnswers] = useState<Answers>({});
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -197,9 +200,8 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
       return setError(
         `${file.name}: the file is larger than ${MOST_BYTES / 1e6} MB. Export only the readings of this piece.`,
       );
-    file
-      .arrayBuffer()
-      .then((bytes) => setText(decodeText(new Uint8Array(bytes))))
+    textsOfFile(file)
+      .then(setSheets)
       .catch((trouble: unknown) => setError(sentenceOf(trouble)));
   }, [file]);
   const outcome = useMemo(() => (text === null ? null : outcomeOf(text, file.name, answers)), [text, file, answers]);
@@ -228,6 +230,24 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
         <Text as="h2" breaks>
           {file.name}
         </Text>
+        {sheets && sheets.length > 1 && (
+          <TextField
+            select
+            label="Sheet"
+            value={String(sheet)}
+            onChange={(e) => {
+              setSheet(Number(e.target.value));
+              setAnswers({});
+            }}
+            sx={{ maxWidth: 420 }}
+          >
+            {sheets.map(({ name }, i) => (
+              <MenuItem key={name} value={String(i)}>
+                {name}
+              </MenuItem>
+            ))}
+          </TextField>
+        )}
         {(busy || (!outcome && !error)) && (
           <LinearProgress aria-label={busy ? 'Keeping the readings' : 'Reading the file'} />
         )}

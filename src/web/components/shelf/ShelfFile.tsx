@@ -4,8 +4,10 @@ import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/
 import { addRungs } from '../../../shared/contract/shelf.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { fetchMoved, sendRequest } from '../../hooks/api.ts';
+import { TABLE_FILES } from '../../hooks/file-text.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Columns, Row } from '../layout.tsx';
+import { useSheetChoice } from '../SheetChoice.tsx';
 import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
 
@@ -14,12 +16,14 @@ const STATES = { new: 'new', there: 'is there already, stays as it is', refused:
 /** The shelf out to a file and in from one, looked at before anything is put on it. */
 export function ShelfFile({ shelf }: { shelf: Shelf }) {
   const input = useRef<HTMLInputElement>(null);
+  const sheets = useSheetChoice();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [brought, setBrought] = useState<{ name: string; things: Brought[]; error: string | null } | null>(null);
   const close = () => setAnchor(null);
   const read = async (file: File) => {
     try {
-      setBrought({ name: file.name, things: shelfFile(shelf, await file.text()), error: null });
+      const text = await sheets.textOf(file);
+      if (text !== null) setBrought({ name: file.name, things: shelfFile(shelf, text), error: null });
     } catch (trouble) {
       setBrought({ name: file.name, things: [], error: sentenceOf(trouble) });
     }
@@ -27,12 +31,13 @@ export function ShelfFile({ shelf }: { shelf: Shelf }) {
   return (
     <>
       <Button onClick={(e) => setAnchor(e.currentTarget)}>File</Button>
+      {sheets.dialog}
       <input
         ref={input}
         type="file"
         hidden
         aria-label="File of a shelf"
-        accept=".csv,.json,text/csv,application/json"
+        accept={`.json,application/json,${TABLE_FILES}`}
         onChange={(e) => {
           const [file] = e.target.files ?? [];
           if (file) void read(file);
@@ -62,7 +67,7 @@ export function ShelfFile({ shelf }: { shelf: Shelf }) {
             input.current?.click();
           }}
         >
-          In from a file, CSV or JSON
+          In from a file: CSV, .xlsx or JSON
         </MenuItem>
       </Menu>
       {brought && <Preview {...brought} onClose={() => setBrought(null)} />}
