@@ -64,7 +64,8 @@ describe('a board', () => {
     await page.press('Read 5×');
     expect((await screen.findByTestId('stage-miss')).textContent).toMatch(/^ΔE00 \d+(\.\d)? from what was expected/);
     await page.press('Readings as files');
-    expect(screen.getByRole('link', { name: /^CxF3/ }).getAttribute('href')).toMatch(/readings\.cxf$/);
+    const cxf = await screen.findByRole('link', { name: /^CxF3/ });
+    expect(cxf.getAttribute('href')).toMatch(/readings\.cxf$/);
     expect((await screen.findByRole('link', { name: /^CGATS: all 10 readings/ })).getAttribute('href')).toBe(
       `/api/boards/${board.id}/readings.txt`,
     );

@@ -6,6 +6,7 @@ import pdfMake from 'pdfmake/build/pdfmake';
 import type { Block, BoardLabel, Paper, PaperCard } from '../../record/cards/card.ts';
 import { labelDocument, type Press, printedCard } from '../../record/cards/document.ts';
 import { boardPainter } from '../workers/index.ts';
+import { saveFile } from './save-file.ts';
 
 const here = (file: string) => new URL(file, location.href).href;
 pdfMake.setUrlAccessPolicy((address: string) => address.startsWith(`${location.origin}/`));
@@ -27,15 +28,7 @@ async function painted({ face, painting }: Extract<Block, { kind: 'picture' }>):
 
 const press: Press = (document) => pdfMake.createPdf(document).getBuffer();
 
-/** Hands a file to the browser's downloads. */
-function save(bytes: Uint8Array, name: string): void {
-  const address = URL.createObjectURL(new Blob([Uint8Array.from(bytes)], { type: 'application/pdf' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = `${name}.pdf`;
-  link.click();
-  URL.revokeObjectURL(address);
-}
+const save = (bytes: Uint8Array, name: string) => saveFile(`${name}.pdf`, 'application/pdf', bytes);
 
 /** A card as a PDF in the browser's downloads: one page, the app's own type in it, its text as text. */
 export async function saveCard(card: PaperCard, paper: Paper): Promise<void> {

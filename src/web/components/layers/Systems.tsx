@@ -23,12 +23,12 @@ import type { OpenBench } from '../../hooks/bench.ts';
 import { useLooks } from '../../hooks/looks.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useDrying } from '../../hooks/rules.ts';
+import { saveFile } from '../../paper/save-file.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
-import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
 
 /** What is taken of a system: its layers, how the wood is made ready, and the boards to compare it with. */

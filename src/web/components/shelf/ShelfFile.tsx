@@ -5,10 +5,10 @@ import { addRungs } from '../../../shared/contract/shelf.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { fetchMoved, sendRequest } from '../../hooks/api.ts';
 import { TABLE_FILES } from '../../hooks/file-text.ts';
+import { saveFile } from '../../paper/save-file.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Columns, Row } from '../layout.tsx';
 import { useSheetChoice } from '../SheetChoice.tsx';
-import { saveFile } from '../save-file.ts';
 import { useToast } from '../Toast.tsx';
 
 const STATES = { new: 'new', there: 'is there already, stays as it is', refused: 'left out' } as const;
