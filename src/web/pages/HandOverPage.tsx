@@ -70,7 +70,28 @@ export function HandOverPage() {
       <WorkNav />
       <div className="plate columns halves">
         <Pile as="section" aria-label="Hand-over" gap="close" top>
-          <h2>{job.piece}</h2>
+          <Row gap="near" between align="start">
+            <h2>{job.piece}</h2>
+            {job.handedOverAt === null && (
+              <Button
+                className="noprint"
+                variant="contained"
+                color="primary"
+                sx={{ flex: 'none' }}
+                onClick={() => void handOver(true)}
+              >
+                Handed over
+              </Button>
+            )}
+          </Row>
+          {job.handedOverAt && (
+            <Row gap="near">
+              <b data-testid="handed-over">Handed over {momentText(job.handedOverAt)}</b>
+              <Button className="noprint" size="small" onClick={() => void handOver(false)}>
+                Not yet after all
+              </Button>
+            </Row>
+          )}
           <Line done={all > 0 && done === all}>
             <b data-testid="pieces-counted">
               {done} of {all} pieces
@@ -110,20 +131,6 @@ export function HandOverPage() {
           </Line>
           <Line done={job.customerNote !== ''}>
             {job.customerNote === '' ? 'Nothing is noted for the customer.' : job.customerNote}
-          </Line>
-          <Line done={job.handedOverAt !== null}>
-            {job.handedOverAt ? (
-              <Row gap="near">
-                <b data-testid="handed-over">Handed over {momentText(job.handedOverAt)}</b>
-                <Button className="noprint" size="small" onClick={() => void handOver(false)}>
-                  Not yet after all
-                </Button>
-              </Row>
-            ) : (
-              <Button className="noprint big" variant="contained" color="primary" onClick={() => void handOver(true)}>
-                Handed over
-              </Button>
-            )}
           </Line>
         </Pile>
         <Pile gap="near" top className="noprint">

@@ -32,6 +32,8 @@ const HELPS: Readonly<Record<HelpForPiece, string>> = {
 
 /** Pieces typed a line each; what was typed stays until it is added. */
 function AddPieces({ wood }: { wood: JobWood }) {
+  // It is what the page is for until there are some.
+  const main = wood.rawPieces.length === 0 ? ({ variant: 'contained', color: 'primary' } as const) : {};
   // The same text asked for twice makes the same pieces.
   const made = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
   const { form, submit, busy, error } = useTypedForm({
@@ -61,12 +63,7 @@ function AddPieces({ wood }: { wood: JobWood }) {
       />
       <ErrorMessage error={error} />
       <Row>
-        <Button
-          variant="contained"
-          color="primary"
-          disabled={busy || form.watch('text').trim() === ''}
-          onClick={() => void submit()}
-        >
+        <Button {...main} disabled={busy || form.watch('text').trim() === ''} onClick={() => void submit()}>
           Add them
         </Button>
       </Row>

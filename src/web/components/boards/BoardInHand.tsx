@@ -139,7 +139,7 @@ export function BoardInHand({ bench, model, planned }: Props) {
   return (
     <>
       <div className="work">
-        <BoardOf model={model} fields={fields} height={210} onField={setShown} />
+        <BoardOf model={model} fields={fields} height={board.pieces ? 110 : 210} onField={setShown} />
         <Row padTop="close" align="start">
           {fields.map((field, i) => (
             <button
@@ -168,7 +168,6 @@ export function BoardInHand({ bench, model, planned }: Props) {
             {boardName(board)}: {stage === 0 ? 'raw' : `after ${fields[stage]?.label.toLowerCase()}`}
           </h2>
           <ErrorMessage error={model.trouble} />
-          {board.pieces && stage > layersOn(board) && <SurfaceGates model={model} stage={stage} />}
           {stage > 0 && (
             <OneTap
               key={`tap/${stage}`}
@@ -178,6 +177,7 @@ export function BoardInHand({ bench, model, planned }: Props) {
               onFind={() => found.current?.scrollIntoView({ block: 'center' })}
             />
           )}
+          {board.pieces && stage > layersOn(board) && <SurfaceGates model={model} stage={stage} />}
           {stage > 0 && <CoatRecord key={stage} bench={bench} model={model} stage={stage} />}
           {stage > 0 && <WayBackPanel bench={bench} model={model} stage={stage} />}
           {expected && stage > 0 && (

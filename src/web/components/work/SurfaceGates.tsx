@@ -6,7 +6,7 @@ import type { BoardModel } from '../../../record/job/bench.ts';
 import { archiveCheck, noteCheck } from '../../../shared/contract/work.ts';
 import { newId } from '../../../shared/id.ts';
 import { change } from '../../hooks/api.ts';
-import { Columns, Pile, Row } from '../layout.tsx';
+import { Pile, Row, Text } from '../layout.tsx';
 import { useAttempt, useToast } from '../Toast.tsx';
 
 /** What is looked for on the surface before the layer of a stage goes on; after the last, when all is on. Each is ticked at a tap. */
@@ -43,32 +43,50 @@ export function SurfaceGates({ model: { board }, stage }: { model: BoardModel; s
       say({ text, undo: () => change(archiveCheck, { check: made }) });
     });
   return (
-    <Pile as="section" aria-label="Surface" gap="close" className="noprint">
-      <Row gap="near" between>
-        <h3>{below ? `Over the ${KINDS[below.kind].label.toLowerCase()}, dry` : 'On the bare wood'}, look for</h3>
-        {open.length > 1 && <Button onClick={() => void allFine()}>All fine</Button>}
+    <Pile as="section" aria-label="Surface" gap="hair" className="noprint">
+      <Row gap="close" wrap>
+        <b>
+          {stage <= stack.length && 'First, '}
+          {below ? `over the ${KINDS[below.kind].label.toLowerCase()}, dry:` : 'on the bare wood:'}
+        </b>
+        {gates.map((gate) => {
+          const last = found(gate);
+          return last?.fine ? (
+            <span key={gate}>✓ {GATES[gate].name}</span>
+          ) : (
+            <Button key={gate} size="small" title={GATES[gate].ask} onClick={() => void note(gate, true)}>
+              {GATES[gate].name}: {last ? 'fine now' : 'fine'}
+            </Button>
+          );
+        })}
+        {open.length > 1 && (
+          <Button size="small" onClick={() => void allFine()}>
+            All fine
+          </Button>
+        )}
       </Row>
-      {gates.map((gate) => {
-        const last = found(gate);
-        return (
-          <Columns key={gate} of="1fr auto" gap="near" align="center" line padTop="close">
-            <div>
+      {gates
+        .filter((gate) => found(gate)?.fine === false)
+        .map((gate) => (
+          <div key={gate} className="note">
+            {GATES[gate].otherwise}
+          </div>
+        ))}
+      <details>
+        <summary>What to look for</summary>
+        {gates.map((gate) => (
+          <Row key={gate} gap="near" line padTop="hair">
+            <Text grow>
               <b>{GATES[gate].name}.</b> {GATES[gate].ask}
-              {last && !last.fine && <div className="note">{GATES[gate].otherwise}</div>}
-            </div>
-            <Row gap="close">
-              {last?.fine ? (
-                <span className="acted">✓ Fine</span>
-              ) : (
-                <>
-                  <Button onClick={() => void note(gate, true)}>{last ? 'Fine now' : 'Fine'}</Button>
-                  {!last && <Button onClick={() => void note(gate, false)}>Not so</Button>}
-                </>
-              )}
-            </Row>
-          </Columns>
-        );
-      })}
+            </Text>
+            {!found(gate) && (
+              <Button size="small" onClick={() => void note(gate, false)}>
+                Not so
+              </Button>
+            )}
+          </Row>
+        ))}
+      </details>
     </Pile>
   );
 }
