@@ -9,6 +9,7 @@ import { KINDS } from '../../../core/kinds/index.ts';
 import { nth } from '../../../core/known.ts';
 import { isBlank } from '../../../core/layers/layer.ts';
 import type { BatchCorrection } from '../../../core/match/correct-batch.ts';
+import { stepKey } from '../../../core/mix/step.ts';
 import { addedKey } from '../../../record/board/poured.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
 import { potToCorrect, potWithAdded } from '../../../record/work/draw-down.ts';
@@ -80,7 +81,7 @@ function Correction({ bench, model, recipe, drawn }: Props & { drawn: DrawDown }
       const pot = potWithAdded(recipe, drawn.stage, correction, bench);
       for (const [id, grams] of Object.entries(correction.add)) {
         const times = recipe.done.filter((d) => d.step.startsWith(addedKey(drawn.stage, id, ''))).length;
-        const lotId = recipe.done.findLast((d) => d.step === `${drawn.stage}/${id}`)?.lotId ?? null;
+        const lotId = recipe.done.findLast((d) => d.step === stepKey(drawn.stage, id))?.lotId ?? null;
         const step = { id: newId(), step: addedKey(drawn.stage, id, times + 1), grams, lotId, overdrawn: true };
         await change(doStep, { board: model.board.id }, step);
       }
