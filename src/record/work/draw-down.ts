@@ -8,7 +8,7 @@ import type { MatchProblem } from '../../core/match/problem.ts';
 import type { Recipe } from '../../shared/board.ts';
 import type { DrawDown } from '../../shared/draw-down.ts';
 import type { Pot } from '../../shared/steps.ts';
-import { asPoured, inPot, potOf } from '../board/poured.ts';
+import { addedKey, asPoured, inPot, potOf } from '../board/poured.ts';
 import { type Bench, type BoardModel, problemOf, promisedFinal } from '../job/bench.ts';
 import { ownColours } from '../job/openings.ts';
 
@@ -82,3 +82,13 @@ export function potWithAdded(
   for (const [id, more] of Object.entries(add)) grams[id] = (grams[id] ?? 0) + more;
   return { stage, litres: pot.litres + thin, grams };
 }
+
+/** Whether something was added to a pot since its drops were told: they say nothing of it any more. */
+export const isAddedSince = (
+  { done }: Pick<Recipe, 'done'>,
+  { stage, at }: Pick<DrawDown, 'stage' | 'at'>,
+  colours: readonly string[],
+): boolean =>
+  done.some(
+    (d) => colours.some((id) => d.step.startsWith(addedKey(stage, id, ''))) && Date.parse(d.at) > Date.parse(at),
+  );

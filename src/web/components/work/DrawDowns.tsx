@@ -12,7 +12,7 @@ import type { BatchCorrection } from '../../../core/match/correct-batch.ts';
 import { stepKey } from '../../../core/mix/step.ts';
 import { addedKey } from '../../../record/board/poured.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
-import { potToCorrect, potWithAdded } from '../../../record/work/draw-down.ts';
+import { isAddedSince, potToCorrect, potWithAdded } from '../../../record/work/draw-down.ts';
 import type { Recipe } from '../../../shared/board.ts';
 import { doStep, setPots } from '../../../shared/contract/boards.ts';
 import { archiveDrawDown, noteDrawDown, restoreDrawDown } from '../../../shared/contract/work.ts';
@@ -142,6 +142,7 @@ export function DrawDowns({ bench, model, recipe }: Props) {
     });
   const ofStage = recipe.drawDowns.filter((d) => d.stage === stage);
   const newest = ofStage.at(-1);
+  const added = newest !== undefined && isAddedSince(recipe, newest, Object.keys(nth(recipe.stack, stage - 1).colours));
   const looks = (
     <LookForm
       heading="Hold the drops against the approved board, edge to edge"
@@ -161,7 +162,7 @@ export function DrawDowns({ bench, model, recipe }: Props) {
       <h2>Try each pot</h2>
       <p>
         A few drops on an offcut of the approved wood, with what lies below on it, put on and wiped as it will be. Let
-        it dry; then beside the approved board where that ends at this layer.
+        it dry, or wet both with spirits; then beside the approved board where that ends at this layer.
       </p>
       <Row gap="near" wrap>
         <TextField select label="Pot" value={String(stage)} onChange={(e) => setChosen(Number(e.target.value))}>
@@ -188,7 +189,8 @@ export function DrawDowns({ bench, model, recipe }: Props) {
           );
         })}
       </Row>
-      {newest && !tell(newest).fine && (
+      {newest && !tell(newest).fine && added && <div>Something was added since: try it again.</div>}
+      {newest && !tell(newest).fine && !added && (
         <Correction key={newest.id} bench={bench} model={model} recipe={recipe} drawn={newest} />
       )}
       {newest && tell(newest).fine && <div>This pot is right: use it.</div>}
