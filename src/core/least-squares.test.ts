@@ -41,6 +41,11 @@ describe('least squares', () => {
     expect(x[0]).toBeCloseTo(0.5, 9);
     expect(x[1]).toBeCloseTo(0.25, 4);
   });
+  it('leaves alone what has no room between its bounds, and moves the rest', () => {
+    const { x } = minimise({ ...valley, start: [0.5, 0], lower: [0.5, -10], upper: [0.5, 10], maxIterations: 100 });
+    expect(x[0]).toBe(0.5);
+    expect(x[1]).toBeCloseTo(0.25, 4);
+  });
   it.each([
     ['bounds of another length', { lower: [0] }],
     ['bounds that cross', { lower: [3, 0], upper: [1, 1] }],

@@ -85,6 +85,8 @@ export function minimise(options: LeastSquaresOptions): LeastSquaresResult {
   for (; iterations < maxIterations && stop === null; iterations++) {
     for (let j = 0; j < n; j++) {
       const span = upper[j] - lower[j];
+      // Where its bounds meet nothing can be moved: its derivative stays zero.
+      if (span === 0) continue;
       let h = 1e-5 * span;
       if (x[j] + h > upper[j]) h = -h;
       const kept = x[j];

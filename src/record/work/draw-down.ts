@@ -1,9 +1,8 @@
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { reflectanceFromLab } from '../../core/colour/reconstruct.ts';
-import { FieldError } from '../../core/field-error.ts';
 import { labOfWords } from '../../core/judge/which-where.ts';
 import { nth } from '../../core/known.ts';
-import type { Layer, Stack } from '../../core/layers/layer.ts';
+import type { Stack } from '../../core/layers/layer.ts';
 import type { MatchProblem } from '../../core/match/problem.ts';
 import type { Recipe } from '../../shared/board.ts';
 import type { DrawDown } from '../../shared/draw-down.ts';
@@ -21,20 +20,9 @@ export interface PotToCorrect {
   litres: number;
 }
 
-/** One product as it comes out of its tin: more of it in the pot changes nothing. */
-const isNeat = ({ colours }: Layer, { colourants }: Bench['materials']): boolean => {
-  const [one, ...others] = Object.entries(colours).filter(([, strength]) => strength > 0);
-  return (
-    one !== undefined &&
-    others.length === 0 &&
-    one[1] >= 0.999 * (colourants[one[0]]?.maxStrength ?? Number.POSITIVE_INFINITY)
-  );
-};
-
 /**
  * What is solved for a pot whose drops are off: what is foreseen of the layers up to it, turned by as much as the drops are off
  * the other way. Null where nothing is to be matched, or what comes of it is not foreseen.
- * @throws FieldError where the pot is one product out of its tin
  */
 export function potToCorrect(bench: Bench, model: BoardModel, recipe: Recipe, drawn: DrawDown): PotToCorrect | null {
   const { stage } = drawn;
@@ -43,11 +31,6 @@ export function potToCorrect(bench: Bench, model: BoardModel, recipe: Recipe, dr
     .slice(0, stage)
     .map((layer, i) => (i === stage - 1 ? asPoured(recipe, stage, bench.materials) : layer));
   const layer = stage - 1;
-  if (isNeat(nth(stack, layer), bench.materials))
-    throw new FieldError(
-      'stage',
-      'This is one product out of its tin: more of it changes nothing. Box its tins and stir them to the ground; thin it by a tenth at a time if it is too strong; if it is too weak, leave it on longer or plan a colour beside it.',
-    );
   const problem = problemOf(
     bench,
     model,

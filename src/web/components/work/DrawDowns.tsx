@@ -102,7 +102,7 @@ function Correction({ bench, model, recipe, drawn }: Props & { drawn: DrawDown }
       <Additions bench={bench} of={answer} />
       <div>
         {nothing
-          ? 'Nothing of its own colours brings it nearer: leave it, or mix it anew.'
+          ? 'Nothing of its own colours brings it nearer: box and stir its tins, leave it on longer, or plan a colour beside it.'
           : `From ${told.bare(answer.before)} off to about ${told.bare(answer.after)}. It costs ${answer.cost.toFixed(2)}; mixing all of it anew ${answer.freshCost.toFixed(2)}.`}
       </div>
       {answer.startAgain && !nothing && <div className="note">Mixing anew is the better way.</div>}
