@@ -15,15 +15,19 @@ import { routesOf } from './routes/index.ts';
 
 /** Most that is sent at once; of a file of readings 4 MB and the marks that JSON puts into its text. */
 const [MOST_BODY_MB, MOST_FILE_MB] = [1, 9];
+/** Most of a file of jobs with its pictures, and what the marks of JSON add. */
+const MOST_JOBS_MB = 125;
 /** Where files of readings, and boards with many of them, come in. */
 const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets|pictures)$|^\/approvals$/;
+/** Where whole jobs come in. */
+const TAKES_JOBS = /^\/brought(?:\/look)?$/;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
 /** What can be wrong with a body before anybody has read it, by the word of the parser. */
 const UNREAD: Readonly<Record<string, { status: number; detail: string }>> = {
   'entity.too.large': {
     status: 413,
-    detail: `What was sent is larger than is taken at once: ${MOST_BODY_MB} MB, a file of readings or a picture ${MOST_FILE_MB} MB.`,
+    detail: `What was sent is larger than is taken at once: ${MOST_BODY_MB} MB, a file of readings or a picture ${MOST_FILE_MB} MB, one of jobs ${MOST_JOBS_MB} MB.`,
   },
   'entity.parse.failed': { status: 400, detail: 'The request is not valid JSON.' },
   'charset.unsupported': { status: 415, detail: 'The request is not written in UTF-8.' },
@@ -93,9 +97,11 @@ export function createApp(shop: Shop, onFault: (error: unknown) => void = () => 
   app.use(onlyOwnNames(hosts));
   app.use(compression());
   const api = express.Router();
-  const [small, large] = [MOST_BODY_MB, MOST_FILE_MB].map((mb) => express.json({ limit: mb * 1e6 }));
+  const [small, large, jobs] = [MOST_BODY_MB, MOST_FILE_MB, MOST_JOBS_MB].map((mb) =>
+    express.json({ limit: mb * 1e6 }),
+  );
   const body: RequestHandler = (request, response, next) =>
-    (TAKES_FILES.test(request.path) ? large : small)?.(request, response, next);
+    (TAKES_JOBS.test(request.path) ? jobs : TAKES_FILES.test(request.path) ? large : small)?.(request, response, next);
   api.use(onlyOwnPage, onlyReadableAddress, body, onlyWritableText);
   api.use(routesOf(shop));
   api.use((request) => {

@@ -111,6 +111,9 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   await post(`/jobs/${job.id}/hours`, { id: newId(), hours: 2, what: 'sanding' });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
+  const file = (await shop.ask('get', `/jobs/${job.id}/file`).expect(200)).body as Buffer;
+  const brought: Named = await post('/brought', { id: newId(), name: 'job.zip', file: file.toString('base64') });
+
   const now: Job = await got(`/jobs/${job.id}`);
   const after: Shelf = await got('/shelf');
   const house = await got('/house');
@@ -156,5 +159,6 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/instruments/': ids(house.instruments),
     '/rack/': ids(await got('/rack')),
     '/house/snapshots/': [snapshot],
+    '/brought/': [brought.id],
   };
 }

@@ -10,6 +10,7 @@ import type { StoredEvent } from '../../shared/event.ts';
 export const EVENT_KINDS = [
   'job started',
   'job changed',
+  'job brought',
   'job put away',
   'job brought back',
   'target read',
@@ -208,6 +209,7 @@ const plural = (count: unknown, one: string) => `${text(count)} ${one}${count ==
 const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => string> = {
   'job started': () => 'Job started',
   'job changed': (d, moment) => `Job changed: ${changesText(d, moment)}`,
+  'job brought': ({ name }) => `Brought in from ${text(name)}`,
   'job put away': () => 'Job put away',
   'job brought back': () => 'Job brought back',
   'target read': ({ count, source, zone }) =>

@@ -10,24 +10,30 @@ const MIGRATIONS = path.join(import.meta.dirname, 'migrations');
 const TURN = 1926_0005;
 const Made = z.array(z.object({ name: z.string(), checksum: z.string().nullable() }));
 
+const numberOf = (name: string): number => Number.parseInt(name, 10);
+/** The number of the newest migration. */
+export const newestSchema = async (): Promise<number> =>
+  Math.max(...(await readdir(MIGRATIONS)).filter((f) => f.endsWith('.sql')).map(numberOf));
+
 /** What a migration is known by: the same however lines end. */
 const checksumOf = (sql: string): string => createHash('sha256').update(sql.replaceAll('\r\n', '\n')).digest('hex');
 
 /**
  * Brings a database to the newest schema: each numbered file once, whole or not at all.
  * @param before done once, before the first migration of a database that has something in it
+ * @param until the last migration that is made, by its number; all of them where it is not said
  * @throws CannotWork on a database that a newer program made, or one that was made by other files than those that are here
  */
 export async function migrate(
   connection: Connection,
   before?: () => Promise<void> | undefined,
-  folder = MIGRATIONS,
+  until = Number.POSITIVE_INFINITY,
 ): Promise<void> {
   await connection.exec(
     `create table if not exists migration (name text primary key, at timestamptz not null default now());
      alter table migration add column if not exists checksum text`,
   );
-  const known = (await readdir(folder)).filter((f) => f.endsWith('.sql')).sort();
+  const known = (await readdir(MIGRATIONS)).filter((f) => f.endsWith('.sql')).sort();
   const made = Made.parse(await connection.query('select name, checksum from migration'));
   const newer = made.find((m) => !known.includes(m.name));
   if (newer)
@@ -35,7 +41,7 @@ export async function migrate(
       `This database was made by a newer Urushi (${newer.name}). Start that one, or restore a snapshot from before.`,
     );
   const files = new Map(
-    await Promise.all(known.map(async (name) => [name, await readFile(path.join(folder, name), 'utf8')] as const)),
+    await Promise.all(known.map(async (name) => [name, await readFile(path.join(MIGRATIONS, name), 'utf8')] as const)),
   );
   for (const { name, checksum } of made) {
     const here = checksumOf(files.get(name) ?? '');
@@ -46,7 +52,7 @@ export async function migrate(
     // Made before checksums were kept.
     if (checksum === null) await connection.query('update migration set checksum = $2 where name = $1', [name, here]);
   }
-  const missing = known.filter((name) => !made.some((m) => m.name === name));
+  const missing = known.filter((name) => !made.some((m) => m.name === name) && numberOf(name) <= until);
   if (made.length > 0 && missing.length > 0) await before?.();
   for (const name of missing) {
     const sql = files.get(name) ?? '';

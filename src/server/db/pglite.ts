@@ -37,6 +37,14 @@ export async function openMemory(from?: Blob): Promise<Db> {
   return dbOn(connection, () => pg.close());
 }
 
+/** An empty database of an older schema, in memory on this thread, and what brings it to today's. */
+export async function openOld(schema: number): Promise<{ db: Db; moveOn: () => Promise<void> }> {
+  const pg = await PGlite.create();
+  const connection = connectionTo(pg);
+  await migrate(connection, undefined, schema);
+  return { db: dbOn(connection, () => pg.close()), moveOn: () => migrate(connection) };
+}
+
 /** An empty database of today's schema, as others can begin. */
 export async function emptySnapshot(): Promise<Blob> {
   const pg = await PGlite.create();

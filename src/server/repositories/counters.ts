@@ -14,3 +14,14 @@ export async function nextNumber(db: Queries, name: 'job' | 'evidence'): Promise
 export async function evidenceStamp(db: Queries): Promise<number> {
   return Value.parse(await one(db, Value, `select value from counter where name = 'evidence'`)).value;
 }
+
+/** The number itself where it was never given to a job, else the next one. */
+export async function jobNumber(db: Queries, wanted: number): Promise<number> {
+  const free = await one(
+    db,
+    Value,
+    `update counter set value = greatest(value, $1) where name = 'job' and $1 <= 1000000 and not exists (select from job where number = $1) returning $1::int as value`,
+    [wanted],
+  );
+  return free ? free.value : nextNumber(db, 'job');
+}

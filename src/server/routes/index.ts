@@ -4,6 +4,7 @@ import type { Shop } from '../commands/shop.ts';
 import { approvalHandlers } from './approvals.ts';
 import { boardHandlers } from './boards.ts';
 import { bracketHandlers } from './brackets.ts';
+import { broughtHandlers } from './brought.ts';
 import { clockHandlers } from './clock.ts';
 import { faultHandlers } from './faults.ts';
 import { houseHandlers } from './house.ts';
@@ -22,6 +23,7 @@ export function routesOf(shop: Shop): Router {
   serve(router, CONTRACT.jobs, jobHandlers(shop));
   serve(router, CONTRACT.approvals, approvalHandlers(shop));
   serve(router, CONTRACT.brackets, bracketHandlers(shop));
+  serve(router, CONTRACT.brought, broughtHandlers(shop));
   serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.work, workHandlers(shop));

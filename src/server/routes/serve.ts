@@ -10,6 +10,8 @@ export interface Asked<R extends Route> {
   query: QueryTaken<R>;
   body: BodyTaken<R>;
   by: Actor;
+  /** Whoever asked has left before the answer. */
+  gone: AbortSignal;
 }
 export type Handler<R extends Route> = (asked: Asked<R>) => Promise<AnswerOf<R>> | AnswerOf<R>;
 /** A handler for each route of a family; one that is missing does not compile. */
@@ -19,11 +21,16 @@ export type Handlers<Family> = { [Name in keyof Family]: Family[Name] extends Ro
 function answering(route: Route, handler: Handler<Route>): RequestHandler {
   return async (request, response) => {
     const { query, body, file, answer, makes } = route;
+    const gone = new AbortController();
+    response.once('close', () => {
+      if (!response.writableEnded) gone.abort();
+    });
     const given = await handler({
       at: parametersOf(request.params),
       query: (query ? query.parse(request.query) : undefined) as undefined,
       body: (body ? bodyOf(request, body) : undefined) as undefined,
       by: actorOf(request),
+      gone: gone.signal,
     });
     if (file) {
       const { text, name } = given as unknown as FileAnswer;

@@ -1,6 +1,7 @@
 import * as approvals from './approvals.ts';
 import * as boards from './boards.ts';
 import * as brackets from './brackets.ts';
+import * as brought from './brought.ts';
 import * as clock from './clock.ts';
 import * as faults from './faults.ts';
 import * as house from './house.ts';
@@ -18,6 +19,7 @@ export const CONTRACT = {
   jobs,
   approvals,
   brackets,
+  brought,
   pictures,
   boards,
   work,

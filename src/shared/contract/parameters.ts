@@ -40,5 +40,6 @@ export const PARAMETERS = {
   air: { shape: Id, what: 'note of the air' },
   test: { shape: Id, what: 'test' },
   done: { shape: Id, what: 'work' },
+  brought: { shape: Id, what: 'file that was brought in' },
 } as const;
 export type ParameterName = keyof typeof PARAMETERS;
