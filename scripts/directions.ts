@@ -34,10 +34,10 @@ const CORE = [
 ];
 
 /** What a job means, by subject: each stands on those before it. */
-const [SHELF, BOARD, JOB, WORK, CLOCK, CARDS] = ['shelf', 'board', 'job', 'work', 'clock', 'cards'].map(
+const [SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE] = ['shelf', 'board', 'job', 'work', 'clock', 'cards', 'whole'].map(
   (r) => `record/${r}`,
-) as [string, string, string, string, string, string];
-const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK, CARDS];
+) as [string, string, string, string, string, string, string];
+const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE];
 
 /** Shapes that cross the wire, and the routes that they cross it by. */
 const SHARED = ['shared', 'shared/contract'];
@@ -124,6 +124,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   [WORK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB], packages: [] },
   [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['date-fns'] },
   [CARDS]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['pdfmake', 'qrcode'] },
+  [WHOLE]: { rooms: ['core', 'core/layers', 'core/mix', 'core/systems', ...SHARED], packages: ['fflate'] },
   record: { rooms: RECORD, packages: [] },
   'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['date-fns', 'zod'] },
   demo: {
@@ -161,6 +162,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/formats', 'core/picture', 'server/threads'],
     packages: ['node:', 'comlink', 'exifr', 'fast-png', 'jpeg-js'],
   },
+  'server/whole': {
+    rooms: ['core', ...SHARED, WHOLE, 'server/db', 'server/repositories', 'server/threads'],
+    packages: ['node:', 'ajv', 'ajv-formats', 'comlink', 'zod'],
+  },
   'server/figure': {
     rooms: ['core/figure', 'server/threads'],
     packages: ['node:', 'comlink', 'fast-png'],
@@ -193,6 +198,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'server/intake',
       'server/repositories',
       'server/learning',
+      'server/whole',
     ],
     packages: ['node:', 'zod', 'ics'],
   },

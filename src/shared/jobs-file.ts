@@ -3,11 +3,11 @@ import { Id } from './id.ts';
 
 export const JOBS_FORMAT = 'urushi-jobs';
 /** A row of a table of the record, by the names of its columns (`docs/record.md`). */
-export const Row = z.record(z.string(), z.unknown());
-export type Row = z.infer<typeof Row>;
-/** Rows by the table they stand in. */
-export const Rows = z.record(z.string(), z.array(Row));
-export type Rows = z.infer<typeof Rows>;
+export const RecordRow = z.record(z.string(), z.unknown());
+export type RecordRow = z.infer<typeof RecordRow>;
+/** RecordRows by the table they stand in. */
+export const RecordRows = z.record(z.string(), z.array(RecordRow));
+export type RecordRows = z.infer<typeof RecordRows>;
 
 /** Jobs with all that belongs to them, and what of the shelf they are made with: one job, or the whole shop. */
 export const JobsFile = z.object({
@@ -18,7 +18,7 @@ export const JobsFile = z.object({
   /** One job, or every job with the whole shelf, the rack and the house. */
   of: z.enum(['job', 'shop']),
   madeAt: z.string(),
-  tables: Rows,
+  tables: RecordRows,
 });
 export type JobsFile = z.infer<typeof JobsFile>;
 
@@ -83,11 +83,11 @@ export type BroughtLook = z.infer<typeof BroughtLook>;
 export const BroughtProgress = z.object({ done: z.number(), of: z.number() });
 
 /** What came in out of a file, and can be taken out again as one. */
-export const Brought = z.object({
+export const BroughtFile = z.object({
   id: Id,
   name: z.string(),
   at: z.string(),
   undone: z.boolean(),
   jobs: z.array(z.number()),
 });
-export type Brought = z.infer<typeof Brought>;
+export type BroughtFile = z.infer<typeof BroughtFile>;

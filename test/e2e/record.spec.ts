@@ -1,4 +1,6 @@
+import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { test } from './demo.ts';
 import { startJob } from './shop.ts';
 
@@ -30,6 +32,41 @@ test('the record is kept in a snapshot, looked into, and put back', async ({ pag
   await expect(page.getByText(/^The record is as it was/)).toBeVisible({ timeout: 60_000 });
   await page.goto(`/jobs/${number}/target`);
   await expect(page.getByRole('heading', { name: 'Gull Quay Tea Room' })).toBeVisible();
+});
+
+test('a job goes out in a file, comes in as another shop’s, and is taken out again', async ({ page }) => {
+  await page.goto('/jobs/2/story');
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'all of the job in a file' }).click();
+  const entries = unzipSync(await readFile(await (await download).path()));
+  // The same job as another shop would have it: its own ids, and a dye of its own.
+  const text = strFromU8(entries['jobs.json'] as Uint8Array).replaceAll(/(["/])01a2([0-9a-f]{4})-/g, '$102b2$2-');
+  const { tables, ...rest } = JSON.parse(text);
+  delete tables.approval;
+  const [job] = tables.job;
+  const [dye] = tables.colourant.filter((c: { kind: string }) => c.kind === 'dye');
+  job.customer = 'Gull Point Chapel';
+  dye.name = 'Harbour brown';
+  tables.job_wood[0].draft = [{ kind: 'dye', colours: { [dye.id]: 2 }, settings: {} }];
+  const file = zipSync({ ...entries, 'jobs.json': strToU8(JSON.stringify({ ...rest, tables })) });
+
+  await page.goto('/jobs');
+  const input = page.getByLabel('File of jobs');
+  await input.setInputFiles({ name: 'job-2.zip', mimeType: 'application/zip', buffer: Buffer.from(file) });
+  const dialog = page.getByRole('dialog', { name: 'What the file holds' });
+  await expect(dialog.getByText('new here')).toBeVisible();
+  await expect(dialog.getByLabel('For Harbour brown')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(dialog).toBeHidden();
+  const came = page.getByRole('link', { name: 'Gull Point Chapel' });
+  await expect(came).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(came).toBeHidden();
+
+  // What is no file of jobs says so.
+  await input.setInputFiles({ name: 'notes.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await expect(dialog.getByRole('alert')).toContainText('This is no file of jobs.');
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
 });
 
 test('a file is looked at, asked about, and kept as a target', async ({ page }) => {

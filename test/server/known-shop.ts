@@ -111,7 +111,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   await post(`/jobs/${job.id}/hours`, { id: newId(), hours: 2, what: 'sanding' });
   const { name: snapshot }: { name: string } = await post('/house/snapshots', {}).catch(() => ({ name: 'none' }));
 
-  const file = (await shop.ask('get', `/jobs/${job.id}/file`).expect(200)).body as Buffer;
+  const file = (await shop.ask('get', `/jobs/${job.id}/file`).responseType('blob').expect(200)).body as Buffer;
   const brought: Named = await post('/brought', { id: newId(), name: 'job.zip', file: file.toString('base64') });
 
   const now: Job = await got(`/jobs/${job.id}`);

@@ -1,5 +1,5 @@
 import { partsOfKey, stepKey } from '../../core/mix/step.ts';
-import type { Row, Rows } from '../../shared/jobs-file.ts';
+import type { RecordRow, RecordRows } from '../../shared/jobs-file.ts';
 
 /** The kinds of things that stand on a shelf under a code; the names of their tables. */
 export const SHELF_KINDS = ['species', 'colourant', 'medium', 'supply'] as const;
@@ -7,7 +7,8 @@ type ShelfKind = (typeof SHELF_KINDS)[number];
 /** What a code becomes; the code itself where it stays. */
 type ToCode = (kind: ShelfKind, code: string) => string;
 
-const isRow = (value: unknown): value is Row => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRow = (value: unknown): value is RecordRow =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 const keyed = (value: unknown, kind: ShelfKind, to: ToCode): unknown =>
   isRow(value) ? Object.fromEntries(Object.entries(value).map(([code, v]) => [to(kind, code), v])) : value;
 const code = (value: unknown, kind: ShelfKind, to: ToCode): unknown =>
@@ -47,10 +48,10 @@ const madeWith = (value: unknown, to: ToCode): unknown =>
         mediums: keyed(value.mediums, 'medium', to),
       }
     : value;
-const itself = (kind: ShelfKind) => (row: Row, to: ToCode) => ({ id: code(row.id, kind, to) });
+const itself = (kind: ShelfKind) => (row: RecordRow, to: ToCode) => ({ id: code(row.id, kind, to) });
 
 /** Where a row of a table names products of the shelf. */
-const PLACES: Readonly<Record<string, (row: Row, to: ToCode) => Row>> = {
+const PLACES: Readonly<Record<string, (row: RecordRow, to: ToCode) => RecordRow>> = {
   species: itself('species'),
   medium: itself('medium'),
   supply: itself('supply'),
@@ -78,7 +79,7 @@ const PLACES: Readonly<Record<string, (row: Row, to: ToCode) => Row>> = {
   old_board: (row, to) => ({ species_id: code(row.species_id, 'species', to), layers: layers(row.layers, to) }),
 };
 
-const through = (rows: Rows, to: ToCode): Rows =>
+const through = (rows: RecordRows, to: ToCode): RecordRows =>
   Object.fromEntries(
     Object.entries(rows).map(([table, all]) => {
       const place = PLACES[table];
@@ -87,7 +88,7 @@ const through = (rows: Rows, to: ToCode): Rows =>
   );
 
 /** Every product that rows name, as `kind/code`. */
-export function codesIn(rows: Rows): Set<string> {
+export function productsIn(rows: RecordRows): Set<string> {
   const codes = new Set<string>();
   through(rows, (kind, id) => {
     codes.add(`${kind}/${id}`);
@@ -96,8 +97,8 @@ export function codesIn(rows: Rows): Set<string> {
   return codes;
 }
 
-/** Rows with products under other codes, by `kind/code`. */
-export function recoded(rows: Rows, codes: ReadonlyMap<string, string>): Rows {
+/** RecordRows with products under other codes, by `kind/code`. */
+export function recoded(rows: RecordRows, codes: ReadonlyMap<string, string>): RecordRows {
   if (codes.size === 0) return rows;
   const to: ToCode = (kind, id) => codes.get(`${kind}/${id}`)?.split('/')[1] ?? id;
   const { step_done: steps, ...rest } = rows;

@@ -2,10 +2,10 @@ import { isDeepStrictEqual } from 'node:util';
 import type { Stack } from '../../core/layers/layer.ts';
 import { ruleFacts } from '../../record/job/rules.ts';
 import { materialsOf, onHandOf } from '../../record/shelf/materials.ts';
-import { codesIn, SHELF_KINDS } from '../../record/whole/codes.ts';
+import { productsIn, SHELF_KINDS } from '../../record/whole/codes.ts';
 import type { PackedJobs } from '../../record/whole/packed.ts';
 import { freeCode, isSame, nearestOwn, stackWith } from '../../record/whole/stand-ins.ts';
-import type { BroughtLook, Row, Rows, StandIns } from '../../shared/jobs-file.ts';
+import type { BroughtLook, RecordRow, RecordRows, StandIns } from '../../shared/jobs-file.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import type { Queries } from '../db/db.ts';
 import { jobNumber } from '../repositories/counters.ts';
@@ -20,7 +20,7 @@ import {
   rowsHere,
 } from '../repositories/jobs-file.ts';
 import { keepVersion, type ShelfKind, wholeShelf } from '../repositories/shelf.ts';
-import type { Table } from '../repositories/tables.ts';
+import type { RecordTable } from '../repositories/tables.ts';
 import { Refusal } from './refusal.ts';
 import type { Actor } from './shop.ts';
 
@@ -28,7 +28,7 @@ import type { Actor } from './shop.ts';
 export interface Bringing {
   tx: Queries;
   by: Actor;
-  tables: readonly Table[];
+  tables: readonly RecordTable[];
   packed: PackedJobs;
   standIns: StandIns;
   /** A stamp for all evidence that comes in. */
@@ -40,7 +40,7 @@ export interface Bringing {
 /** What came of it: the look of it, and the rows that are new by the table they went into. */
 export interface BroughtRows {
   look: BroughtLook;
-  rows: Rows;
+  rows: RecordRows;
 }
 
 const text = (value: unknown): string => (typeof value === 'string' ? value : '');
@@ -48,7 +48,7 @@ const refuse = (why: string): never => {
   throw new Refusal(422, why, 'file');
 };
 
-const tableOf = ({ tables }: Pick<Bringing, 'tables'>, name: string): Table =>
+const tableOf = ({ tables }: Pick<Bringing, 'tables'>, name: string): RecordTable =>
   tables.find((t) => t.name === name) ?? refuse(`There is no table ${name} here.`);
 
 const shelfOf = (shelf: Shelf): Readonly<Record<ShelfKind, readonly { id: string; name: string }[]>> => ({
@@ -58,7 +58,7 @@ const shelfOf = (shelf: Shelf): Readonly<Record<ShelfKind, readonly { id: string
   supply: shelf.supplies,
 });
 /** A row of the shelf as its records are compared. A wood is what its figure is. */
-const named = (kind: ShelfKind, row: Row) => ({
+const named = (kind: ShelfKind, row: RecordRow) => ({
   id: text(row.id),
   name: text(row.name),
   kind: kind === 'species' ? row.figure : row.kind,
@@ -67,7 +67,7 @@ const named = (kind: ShelfKind, row: Row) => ({
 type Named = Parameters<typeof isSame>[0];
 
 /** Codes of the file that are others here: the same thing has the own code of it, another one of the same code a free one. */
-export function otherCodes(rows: Rows, own: Shelf): Map<string, string> {
+export function otherCodes(rows: RecordRows, own: Shelf): Map<string, string> {
   const codes = new Map<string, string>();
   const here = shelfOf(own);
   for (const kind of SHELF_KINDS) {
@@ -86,8 +86,8 @@ export function otherCodes(rows: Rows, own: Shelf): Map<string, string> {
   return codes;
 }
 
-/** Rows of a table that are not here, and how many are: as they are in the file, or otherwise. */
-async function apart(bringing: Bringing, table: Table, rows: readonly Row[]) {
+/** RecordRows of a table that are not here, and how many are: as they are in the file, or otherwise. */
+async function apart(bringing: Bringing, table: RecordTable, rows: readonly RecordRow[]) {
   const here = await rowsHere(bringing.tx, table, rows);
   const fresh = rows.filter((_, i) => !here.has(i));
   const kept = rows.flatMap((row, i) => {
@@ -110,10 +110,10 @@ const BY_ITSELF = new Set([
   'number',
   'code',
 ]);
-const isAsHere = (row: Row, own: Row): boolean =>
+const isAsHere = (row: RecordRow, own: RecordRow): boolean =>
   Object.entries(row).every(([column, value]) => BY_ITSELF.has(column) || isDeepStrictEqual(value, own[column]));
 
-async function put(bringing: Bringing, name: string, rows: readonly Row[], into: Rows): Promise<void> {
+async function put(bringing: Bringing, name: string, rows: readonly RecordRow[], into: RecordRows): Promise<void> {
   const { tx, went } = bringing;
   const table = tableOf(bringing, name);
   if (rows.length > 0 && name === 'picture') {
@@ -133,14 +133,14 @@ async function put(bringing: Bringing, name: string, rows: readonly Row[], into:
 /** Puts what the shelf lacks on it: put away where an own product stands for it, or nothing that is planned asks for it. */
 export async function bringShelf(
   bringing: Bringing,
-  rows: Rows,
+  rows: RecordRows,
   own: Shelf,
-  into: Rows,
+  into: RecordRows,
 ): Promise<BroughtLook['lacks']> {
   const { tx, by, packed, standIns, now } = bringing;
   const whole = packed.file.of === 'shop';
-  const planned = codesIn({ job_wood: rows.job_wood ?? [] });
-  const fresh: { kind: ShelfKind; row: Row }[] = [];
+  const planned = productsIn({ job_wood: rows.job_wood ?? [] });
+  const fresh: { kind: ShelfKind; row: RecordRow }[] = [];
   for (const kind of SHELF_KINDS) {
     const lacking = (await apart(bringing, tableOf(bringing, kind), rows[kind] ?? [])).fresh;
     fresh.push(...lacking.map((row) => ({ kind, row })));
@@ -175,10 +175,10 @@ export async function bringShelf(
 /** Layers that are still planned, with own products in the place of those that they stand for. */
 export async function withStandIns(
   { tx, standIns }: Bringing,
-  rows: Rows,
+  rows: RecordRows,
   own: Shelf,
   lacks: BroughtLook['lacks'],
-): Promise<Rows> {
+): Promise<RecordRows> {
   const chosen: StandIns = Object.fromEntries(
     lacks.map(({ item, standIn }) => [item, item in standIns ? (standIns[item] ?? null) : standIn]),
   );
@@ -200,24 +200,29 @@ const NUMBERED: Readonly<Record<string, readonly [owner: string, number: string]
   quote: ['job_id', 'number'],
 };
 
-/** Rows with numbers that are free; what was renumbered is noted. */
-async function renumbered({ tx }: Bringing, table: string, rows: readonly Row[], notes: string[]): Promise<Row[]> {
+/** RecordRows with numbers that are free; what was renumbered is noted. */
+async function renumbered(
+  { tx }: Bringing,
+  table: string,
+  rows: readonly RecordRow[],
+  notes: string[],
+): Promise<RecordRow[]> {
   const [owner, number] = NUMBERED[table] ?? [];
   if (!owner || !number || rows.length === 0) return [...rows];
   const taken = await numbersTaken(tx, table, owner, number, [...new Set(rows.map((row) => text(row[owner])))]);
-  const key = (row: Row, n: unknown) => `${row[owner]} ${n}`;
+  const key = (row: RecordRow, n: unknown) => `${row[owner]} ${n}`;
   return rows.map((row) => {
     const was = row[number];
     let now = was;
     for (let n = 2; taken.has(key(row, now)); n++) now = typeof was === 'number' ? was + n - 1 : `${was}-${n}`;
     taken.add(key(row, now));
-    if (now !== was) notes.push(`${WHAT[table] ?? table} ${was} is ${now} here: that name was taken.`);
+    if (now !== was) notes.push(`${THINGS[table] ?? table} ${was} is ${now} here: that name was taken.`);
     return { ...row, [number]: now };
   });
 }
 
 /** Every row points to what is in the file with it, or to what is here of the same job. */
-function mustBeClosed({ tables }: Bringing, rows: Rows): void {
+function mustBeClosed({ tables }: Bringing, rows: RecordRows): void {
   for (const { name, points } of tables) {
     if (!JOB_TABLES.includes(name)) continue;
     for (const { columns, table, at } of points) {
@@ -233,7 +238,7 @@ function mustBeClosed({ tables }: Bringing, rows: Rows): void {
 }
 
 /** What a table holds, as it is counted. */
-export const WHAT: Readonly<Record<string, string>> = {
+export const THINGS: Readonly<Record<string, string>> = {
   species: 'woods of the shelf',
   colourant: 'colours of the shelf',
   medium: 'sealers, oils and clears',
@@ -263,12 +268,16 @@ export const WHAT: Readonly<Record<string, string>> = {
 };
 
 /** A target that was revised in one of both shops stays as it is here. */
-function withoutOtherTargets(jobs: readonly { row: Row; own: Row }[], rows: Rows, notes: string[]): Rows {
+function withoutOtherTargets(
+  jobs: readonly { row: RecordRow; own: RecordRow }[],
+  rows: RecordRows,
+  notes: string[],
+): RecordRows {
   const revised = new Set(jobs.filter(({ row, own }) => row.revision !== own.revision).map(({ row }) => row.id));
   if (revised.size === 0) return rows;
   for (const { own } of jobs.filter((j) => revised.has(j.row.id)))
     notes.push(`The target of job ${own.number} was revised in one of both shops: it stays as it is here.`);
-  const ofTarget = (row: Row) => row.job_id !== null && revised.has(row.job_id);
+  const ofTarget = (row: RecordRow) => row.job_id !== null && revised.has(row.job_id);
   return {
     ...rows,
     reading: (rows.reading ?? []).filter((row) => !ofTarget(row)),
@@ -277,8 +286,8 @@ function withoutOtherTargets(jobs: readonly { row: Row; own: Row }[], rows: Rows
 }
 
 /** Numbers of jobs that are free: a job keeps its own where it can. */
-async function numberedJobs({ tx }: Bringing, jobs: readonly Row[], notes: string[]): Promise<Row[]> {
-  const numbered: Row[] = [];
+async function numberedJobs({ tx }: Bringing, jobs: readonly RecordRow[], notes: string[]): Promise<RecordRow[]> {
+  const numbered: RecordRow[] = [];
   for (const job of jobs) {
     const number = await jobNumber(tx, Number(job.number));
     if (number !== job.number) notes.push(`Job ${job.number} of the file is job ${number} here.`);
@@ -288,7 +297,7 @@ async function numberedJobs({ tx }: Bringing, jobs: readonly Row[], notes: strin
 }
 
 /** What comes in has the stamp of now, and none of what this shop has not learned; old versions of products are not here. */
-function asEvidence({ evidence }: Bringing, table: string, row: Row, shelf: Shelf): Row {
+function asEvidence({ evidence }: Bringing, table: string, row: RecordRow, shelf: Shelf): RecordRow {
   if (table === 'board') return { ...row, evidence };
   if (table === 'bracket') return { ...row, secret_hash: null, open_until: null };
   if (table !== 'recipe') return row;
@@ -317,7 +326,7 @@ export interface JobsHere {
 }
 
 /** Puts the jobs into the record: what is new of them. What is here stays as it is. */
-export async function bringJobRows(bringing: Bringing, given: Rows, into: Rows): Promise<JobsHere> {
+export async function bringJobRows(bringing: Bringing, given: RecordRows, into: RecordRows): Promise<JobsHere> {
   const notes: string[] = [];
   const counts: BroughtLook['counts'] = [];
   mustBeClosed(bringing, given);
@@ -339,31 +348,35 @@ export async function bringJobRows(bringing: Bringing, given: Rows, into: Rows):
       asEvidence(bringing, name, row, shelf),
     );
     await put(bringing, name, put_, into);
-    const what = WHAT[name];
+    const what = THINGS[name];
     const there = kept.filter(({ row, own }) => isAsHere(row, own)).length;
     if (what) counts.push({ what, fresh: put_.length, there, other: kept.length - there });
   }
   await moveOnLotOrder(bringing.tx);
   await moveOnPile(bringing.tx);
-  const ids = (list: readonly Row[]) => list.map((row) => text(row.id));
+  const ids = (list: readonly RecordRow[]) => list.map((row) => text(row.id));
   return { fresh: ids(jobs.fresh), kept: ids(jobs.kept.map((k) => k.row)), counts, notes };
 }
 
 /** People, instruments and lots that the jobs name, and what is the shop's alone. Those of another shop come put away. */
-export async function bringHouse(bringing: Bringing, rows: Rows, into: Rows): Promise<BroughtLook['counts']> {
+export async function bringHouse(
+  bringing: Bringing,
+  rows: RecordRows,
+  into: RecordRows,
+): Promise<BroughtLook['counts']> {
   const { now, packed, evidence } = bringing;
   const whole = packed.file.of === 'shop';
-  const away = (column: string) => (row: Row) => ({ ...row, [column]: whole ? (row[column] ?? null) : now });
-  const as: Readonly<Record<string, (row: Row) => Row>> = {
+  const away = (column: string) => (row: RecordRow) => ({ ...row, [column]: whole ? (row[column] ?? null) : now });
+  const as: Readonly<Record<string, (row: RecordRow) => RecordRow>> = {
     person: away('archived_at'),
     instrument: away('archived_at'),
     lot: away('deleted_at'),
     ...(whole
       ? {
-          kept_mix: (row: Row) => row,
-          kept_system: (row: Row) => row,
-          old_board: (row: Row) => ({ ...row, evidence }),
-          air: (row: Row) => row,
+          kept_mix: (row: RecordRow) => row,
+          kept_system: (row: RecordRow) => row,
+          old_board: (row: RecordRow) => ({ ...row, evidence }),
+          air: (row: RecordRow) => row,
         }
       : {}),
   };
@@ -374,7 +387,7 @@ export async function bringHouse(bringing: Bringing, rows: Rows, into: Rows): Pr
     const { fresh, kept } = await apart(bringing, tableOf(bringing, name), rows[name]);
     await put(bringing, name, fresh.map(made), into);
     const there = kept.filter(({ row, own }) => isAsHere(row, own)).length;
-    const what = WHAT[name];
+    const what = THINGS[name];
     if (what && whole) counts.push({ what, fresh: fresh.length, there, other: kept.length - there });
   }
   return counts;

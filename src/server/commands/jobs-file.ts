@@ -4,13 +4,19 @@ import { checkStack } from '../../core/layers/check.ts';
 import { everyBoard } from '../../record/board/plank.ts';
 import { verifiedApproval } from '../../record/job/approval.ts';
 import { materialsOf } from '../../record/shelf/materials.ts';
-import { codesIn, recoded, SHELF_KINDS } from '../../record/whole/codes.ts';
+import { productsIn, recoded, SHELF_KINDS } from '../../record/whole/codes.ts';
 import { type PackedJobs, packed } from '../../record/whole/packed.ts';
 import type { FileAnswer } from '../../shared/contract/route.ts';
-import type { Brought, BroughtLook, JobsFile, NewBrought, Row, Rows, StandIns } from '../../shared/jobs-file.ts';
+import type {
+  BroughtFile,
+  BroughtLook,
+  JobsFile,
+  NewBrought,
+  RecordRow,
+  RecordRows,
+  StandIns,
+} from '../../shared/jobs-file.ts';
 import type { Queries } from '../db/db.ts';
-import { readJobsFile } from '../intake/jobs-reader.ts';
-import { mustBeJobs } from '../intake/jobs-schema.ts';
 import { fileOfApproval } from '../repositories/approvals.ts';
 import { stampEvidence } from '../repositories/boards.ts';
 import { clockNow } from '../repositories/clock.ts';
@@ -38,14 +44,16 @@ import { fileOfPicture } from '../repositories/pictures.ts';
 import { oldBoards } from '../repositories/rack.ts';
 import { rememberStage, rememberTarget } from '../repositories/readings.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
-import { type Table, tablesOf } from '../repositories/tables.ts';
-import { type Bringing, bringHouse, bringJobRows, bringShelf, otherCodes, withStandIns } from './bring-jobs.ts';
+import { type RecordTable, tablesOf } from '../repositories/tables.ts';
+import { readJobsFile } from '../whole/jobs-reader.ts';
+import { mustBeJobs } from '../whole/jobs-schema.ts';
+import { type Bringing, bringHouse, bringJobRows, bringShelf, otherCodes, THINGS, withStandIns } from './bring-jobs.ts';
 import { wholeJob } from './jobs.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
 const text = (value: unknown): string => (typeof value === 'string' ? value : '');
-const idsOf = (rows: readonly Row[] = []): string[] => rows.map((row) => text(row.id));
+const idsOf = (rows: readonly RecordRow[] = []): string[] => rows.map((row) => text(row.id));
 
 /** The schema that a file is made of, e.g. 33. */
 async function schemaNow(db: Queries): Promise<number> {
@@ -54,8 +62,8 @@ async function schemaNow(db: Queries): Promise<number> {
 }
 
 /** Who did it, with what, out of which lot: the rows that others name. */
-async function namedBy(db: Queries, tables: readonly Table[], rows: Rows): Promise<Rows> {
-  const named: Rows = {};
+async function namedBy(db: Queries, tables: readonly RecordTable[], rows: RecordRows): Promise<RecordRows> {
+  const named: RecordRows = {};
   for (const of of ['person', 'instrument', 'lot']) {
     const ids = tables.flatMap(({ name, points }) =>
       points
@@ -69,8 +77,8 @@ async function namedBy(db: Queries, tables: readonly Table[], rows: Rows): Promi
 }
 
 /** What points to something that is not in the file points to nothing. */
-function cutLoose(tables: readonly Table[], rows: Rows): Rows {
-  const cut: Rows = {};
+function cutLoose(tables: readonly RecordTable[], rows: RecordRows): RecordRows {
+  const cut: RecordRows = {};
   for (const { name, columns, points } of tables) {
     const nullable = points.filter(
       (p) => p.columns.length === 1 && !columns.find((c) => c.name === p.columns[0])?.required,
@@ -79,7 +87,7 @@ function cutLoose(tables: readonly Table[], rows: Rows): Rows {
       column,
       there: new Set((rows[table] ?? []).map((row) => row[key])),
     }));
-    const nothing = (row: Row) =>
+    const nothing = (row: RecordRow) =>
       Object.fromEntries(
         loose.flatMap(({ column, there }) => (column in row && !there.has(row[column]) ? [[column, null]] : [])),
       );
@@ -92,9 +100,14 @@ function cutLoose(tables: readonly Table[], rows: Rows): Rows {
 async function fileOf(db: Queries, job: string | null): Promise<PackedJobs> {
   const tables = await tablesOf(db);
   const own = await rowsOfJobs(db, tables, job ? [job] : await everyJob(db));
-  const shelf = await rowsOfShelf(db, tables, job ? [...codesIn(own)] : await wholeShelfCodes(db));
+  const shelf = await rowsOfShelf(db, tables, job ? [...productsIn(own)] : await wholeShelfCodes(db));
   const other = job ? await namedBy(db, tables, own) : await rowsOfShop(db, tables);
-  const rows: Rows = { ...shelf, ...other, ...own, approval: [...(own.approval ?? []), ...(other.approval ?? [])] };
+  const rows: RecordRows = {
+    ...shelf,
+    ...other,
+    ...own,
+    approval: [...(own.approval ?? []), ...(other.approval ?? [])],
+  };
   const pictures = new Map<string, Uint8Array>();
   for (const id of idsOf(rows.picture)) {
     const jpeg = await fileOfPicture(db, id);
@@ -150,7 +163,7 @@ async function mustBeSound(tx: Queries, jobs: readonly string[]): Promise<void> 
 }
 
 /** Means follow from readings, numbers from what is there. */
-async function workOut(tx: Queries, jobs: readonly string[], rows: Rows, given: Rows): Promise<void> {
+async function workOut(tx: Queries, jobs: readonly string[], rows: RecordRows, given: RecordRows): Promise<void> {
   await recountWoods(tx, jobs);
   const fresh = new Set(idsOf(rows.reading));
   const read = (given.reading ?? []).filter((row) => fresh.has(text(row.id)));
@@ -184,9 +197,13 @@ function refusalOf(error: unknown): unknown {
 
 interface Came {
   look: BroughtLook;
-  rows: Rows;
+  rows: RecordRows;
   jobs: readonly string[];
 }
+
+/** What is counted, in the order that work goes. */
+const inOrderOfThings = (counts: BroughtLook['counts']): BroughtLook['counts'] =>
+  Object.values(THINGS).flatMap((what) => counts.filter((c) => c.what === what));
 
 /** Puts a file into the record, inside a transaction. */
 async function bring(
@@ -204,7 +221,7 @@ async function bring(
   const bringing: Bringing = { tx, by, tables, packed: content, standIns, evidence, now, went };
   const own = await wholeShelf(tx);
   const given = recoded(content.file.tables, otherCodes(content.file.tables, own));
-  const rows: Rows = {};
+  const rows: RecordRows = {};
   const lacks = await bringShelf(bringing, given, own, rows);
   const house = await bringHouse(bringing, given, rows);
   const jobs = await bringJobRows(bringing, await withStandIns(bringing, given, own, lacks), rows);
@@ -215,7 +232,7 @@ async function bring(
   const numbers = await jobNumbers(tx, all);
   const look: BroughtLook = {
     jobs: numbers.map(({ id, ...job }) => ({ ...job, there: jobs.kept.includes(id) })),
-    counts: [...jobs.counts, ...house],
+    counts: inOrderOfThings([...jobs.counts, ...house]),
     lacks,
     notes: jobs.notes,
   };
@@ -252,7 +269,7 @@ export function progressOfBringing(id: string): { done: number; of: number } {
   return progress;
 }
 
-async function broughtOf(db: Queries, id: string): Promise<Brought> {
+async function broughtOf(db: Queries, id: string): Promise<BroughtFile> {
   const found = await broughtById(db, id);
   if (!found) throw notFound('file that was brought in');
   const { rows, ...brought } = found;
@@ -265,7 +282,7 @@ export async function bringJobsFile(
   by: Actor,
   { id, name, file, standIns }: NewBrought,
   gone: AbortSignal,
-): Promise<Brought> {
+): Promise<BroughtFile> {
   if (await broughtById(db, id)) return broughtOf(db, id);
   const content = await readJobsFile(file);
   const progress = { done: 0, of: Object.values(content.file.tables).reduce((sum, rows) => sum + rows.length, 0) };
@@ -293,7 +310,7 @@ export async function bringJobsFile(
 const USED_SINCE = 'Something was done since with what came in. Put the job away instead, or take that back first.';
 
 /** Takes out again what a file brought in: all of it, unless something was done with it since. */
-export async function undoBrought({ db, learning }: Shop, by: Actor, id: string): Promise<Brought> {
+export async function undoBrought({ db, learning }: Shop, by: Actor, id: string): Promise<BroughtFile> {
   const found = await broughtById(db, id);
   if (!found) throw notFound('file that was brought in');
   if (found.undone) return broughtOf(db, id);
@@ -305,7 +322,7 @@ export async function undoBrought({ db, learning }: Shop, by: Actor, id: string)
       if (await happenedSince(tx, jobs, idsOf(rows.event))) throw new Refusal(409, USED_SINCE);
       await forgetLearned(tx, jobs, idsOf(rows.board));
       const tables = await tablesOf(tx);
-      const others = codesIn(
+      const others = productsIn(
         await rowsOfJobs(
           tx,
           tables,
@@ -314,7 +331,7 @@ export async function undoBrought({ db, learning }: Shop, by: Actor, id: string)
       );
       try {
         for (const table of tables.toReversed()) {
-          const item = (row: Row) => `${table.name}/${text(row.id)}`;
+          const item = (row: RecordRow) => `${table.name}/${text(row.id)}`;
           const unused = (rows[table.name] ?? []).filter((row) => !others.has(item(row)));
           await deleteRows(tx, table, unused);
           if (SHELF_KINDS.some((kind) => kind === table.name)) await forgetVersions(tx, unused.map(item));

@@ -12,11 +12,11 @@ const IDENTITIES = `
 
 /** All that the record holds. */
 export async function archiveOf(db: Queries): Promise<Archive> {
-  const Rows = z.object({ rows: z.array(z.record(z.string(), z.unknown())) });
+  const RecordRows = z.object({ rows: z.array(z.record(z.string(), z.unknown())) });
   const tables = [];
   for (const { name, columns } of await tablesOf(db)) {
     const sql = `select coalesce(jsonb_agg(to_jsonb(t) order by ${columns.map((c) => `t.${quoted(c.name)}`).join(', ')}), '[]') as rows from ${quoted(name)} t`;
-    tables.push({ name, rows: (await one(db, Rows, sql))?.rows ?? [] });
+    tables.push({ name, rows: (await one(db, RecordRows, sql))?.rows ?? [] });
   }
   return { format: 'urushi-archive', tables };
 }

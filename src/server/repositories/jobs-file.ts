@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { Row, type Rows } from '../../shared/jobs-file.ts';
+import { RecordRow, type RecordRows } from '../../shared/jobs-file.ts';
 import type { Queries } from '../db/db.ts';
 import { all, one, touched } from './rows.ts';
-import { quoted, type Table } from './tables.ts';
+import { quoted, type RecordTable } from './tables.ts';
 
 const WOODS = 'select id from job_wood where job_id = any($1::uuid[])';
 const BOARDS = `select id from board where job_wood_id in (${WOODS})`;
@@ -69,9 +69,14 @@ const LEFT_HERE: Readonly<Record<string, readonly string[]>> = {
   recipe: ['knowledge_id'],
 };
 
-const Answer = z.object({ rows: z.array(Row) });
+const Answer = z.object({ rows: z.array(RecordRow) });
 /** The rows of a table that a condition holds of, with $1, in the order of their keys. */
-async function rowsWhere(db: Queries, { name, key }: Table, where: string, of: readonly string[]): Promise<Row[]> {
+async function rowsWhere(
+  db: Queries,
+  { name, key }: RecordTable,
+  where: string,
+  of: readonly string[],
+): Promise<RecordRow[]> {
   const without = (LEFT_HERE[name] ?? []).map((column) => ` - '${column}'`).join('');
   const order = key.map((column) => `t.${quoted(column)}`).join(', ');
   const parameters = where.includes('$1') ? [of] : [];
@@ -80,11 +85,11 @@ async function rowsWhere(db: Queries, { name, key }: Table, where: string, of: r
 }
 async function rowsOf(
   db: Queries,
-  tables: readonly Table[],
+  tables: readonly RecordTable[],
   conditions: Readonly<Record<string, string>>,
   of: readonly string[],
-): Promise<Rows> {
-  const rows: Rows = {};
+): Promise<RecordRows> {
+  const rows: RecordRows = {};
   for (const table of tables) {
     const where = conditions[table.name];
     if (where) rows[table.name] = await rowsWhere(db, table, where, of);
@@ -92,18 +97,18 @@ async function rowsOf(
   return rows;
 }
 
-export const rowsOfJobs = (db: Queries, tables: readonly Table[], jobs: readonly string[]) =>
+export const rowsOfJobs = (db: Queries, tables: readonly RecordTable[], jobs: readonly string[]) =>
   rowsOf(db, tables, OF_JOBS, jobs);
-export const rowsOfShelf = (db: Queries, tables: readonly Table[], codes: readonly string[]) =>
+export const rowsOfShelf = (db: Queries, tables: readonly RecordTable[], codes: readonly string[]) =>
   rowsOf(db, tables, OF_SHELF, codes);
-export const rowsOfShop = (db: Queries, tables: readonly Table[]) => rowsOf(db, tables, OF_SHOP, []);
-/** Rows of people, instruments or lots by their ids. */
-export const rowsById = (db: Queries, table: Table, ids: readonly string[]) =>
+export const rowsOfShop = (db: Queries, tables: readonly RecordTable[]) => rowsOf(db, tables, OF_SHOP, []);
+/** RecordRows of people, instruments or lots by their ids. */
+export const rowsById = (db: Queries, table: RecordTable, ids: readonly string[]) =>
   rowsWhere(db, table, 'id = any($1::uuid[])', ids);
 
 /** The tables whose rows belong to jobs, those of the shelf, and those of the shop. */
 export const JOB_TABLES = Object.keys(OF_JOBS);
-export const SHELF_TABLES = Object.keys(OF_SHELF);
+const SHELF_TABLES = Object.keys(OF_SHELF);
 
 const Named = z.object({ code: z.string() });
 /** Everything on the shelf, as `kind/code`. */
@@ -123,9 +128,13 @@ export const everyJob = async (db: Queries): Promise<string[]> =>
     (row) => row.id,
   );
 
-const Pair = z.object({ asked: z.number(), row: Row });
+const Pair = z.object({ asked: z.number(), row: RecordRow });
 /** What stands here under the keys of some rows: by the place of each row among them. */
-export async function rowsHere(db: Queries, { name, key }: Table, rows: readonly Row[]): Promise<Map<number, Row>> {
+export async function rowsHere(
+  db: Queries,
+  { name, key }: RecordTable,
+  rows: readonly RecordRow[],
+): Promise<Map<number, RecordRow>> {
   const same = key.map((column) => `t.${quoted(column)} = k.${quoted(column)}`).join(' and ');
   const without = (LEFT_HERE[name] ?? []).map((column) => ` - '${column}'`).join('');
   const found = await all(
@@ -141,7 +150,11 @@ export async function rowsHere(db: Queries, { name, key }: Table, rows: readonly
 }
 
 /** Puts rows into a table; what a row leaves out takes its default. */
-export async function insertRows(db: Queries, { name, columns }: Table, rows: readonly Row[]): Promise<void> {
+export async function insertRows(
+  db: Queries,
+  { name, columns }: RecordTable,
+  rows: readonly RecordRow[],
+): Promise<void> {
   const given = columns.map((c) => c.name).filter((column) => rows.some((row) => Object.hasOwn(row, column)));
   const list = given.map(quoted).join(', ');
   await db.query(
@@ -152,7 +165,7 @@ export async function insertRows(db: Queries, { name, columns }: Table, rows: re
 }
 
 /** The file of a picture comes beside its row. */
-export async function insertPictureRow(db: Queries, row: Row, jpeg: Uint8Array): Promise<void> {
+export async function insertPictureRow(db: Queries, row: RecordRow, jpeg: Uint8Array): Promise<void> {
   const list = Object.keys(row).map(quoted).join(', ');
   await db.query(
     `insert into picture (${list}, jpeg) select ${list}, decode($2, 'base64') from jsonb_populate_record(null::picture, $1::jsonb)`,
@@ -184,7 +197,7 @@ export const recountWoods = (db: Queries, jobs: readonly string[]) =>
 /** What came in, kept so that it can be taken out again. */
 export async function insertBrought(
   db: Queries,
-  { id, name, rows, by }: { id: string; name: string; rows: Rows; by: string | null },
+  { id, name, rows, by }: { id: string; name: string; rows: RecordRows; by: string | null },
 ): Promise<void> {
   await db.query(
     `insert into brought (id, name, rows, person_id) values ($1, $2, $3, (select id from person where id = $4))`,
@@ -196,7 +209,7 @@ const BroughtRow = z.object({
   name: z.string(),
   at: z.date().transform((d) => d.toISOString()),
   undone: z.boolean(),
-  rows: z.record(z.string(), z.array(Row)),
+  rows: z.record(z.string(), z.array(RecordRow)),
 });
 export const broughtById = (db: Queries, id: string) =>
   one(db, BroughtRow, 'select id, name, at, undone_at is not null as undone, rows from brought where id = $1', [id]);
@@ -206,7 +219,7 @@ export const markUndone = async (db: Queries, id: string): Promise<boolean> =>
   );
 
 /** Takes rows out of a table by their keys. */
-export async function deleteRows(db: Queries, { name, key }: Table, rows: readonly Row[]): Promise<void> {
+export async function deleteRows(db: Queries, { name, key }: RecordTable, rows: readonly RecordRow[]): Promise<void> {
   const same = key.map((column) => `t.${quoted(column)} = k.${quoted(column)}`).join(' and ');
   await db.query(
     `delete from ${quoted(name)} t using jsonb_populate_recordset(null::${quoted(name)}, $1::jsonb) k where ${same}`,
@@ -258,7 +271,7 @@ const Numbered = z.object({ id: z.string(), number: z.number(), customer: z.stri
 export const jobNumbers = (db: Queries, jobs: readonly string[]) =>
   all(db, Numbered, 'select id, number, customer, piece from job where id = any($1::uuid[]) order by number', [jobs]);
 /** All rows of an older database, whatever belongs to what. */
-export async function rowsOfAll(db: Queries, tables: readonly Table[]): Promise<Rows> {
+export async function rowsOfAll(db: Queries, tables: readonly RecordTable[]): Promise<RecordRows> {
   return {
     ...(await rowsOfShelf(db, tables, await wholeShelfCodes(db))),
     ...(await rowsOfShop(db, tables)),

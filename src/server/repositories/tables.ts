@@ -9,7 +9,7 @@ const Column = z.object({
   required: z.boolean(),
 });
 const Pointer = z.object({ columns: z.array(z.string()), table: z.string(), at: z.array(z.string()) });
-const Table = z.object({
+const RecordTable = z.object({
   name: z.string(),
   columns: z.array(Column),
   key: z.array(z.string()),
@@ -17,7 +17,7 @@ const Table = z.object({
   points: z.array(Pointer),
 });
 /** A table of the record, as the database itself describes it. */
-export type Table = z.infer<typeof Table>;
+export type RecordTable = z.infer<typeof RecordTable>;
 
 /** What was migrated is known to the database itself, and goes nowhere. */
 const TABLES = `
@@ -38,8 +38,8 @@ const TABLES = `
   order by c.relname`;
 
 /** Each table after those that it points to. @throws Error where two point to one another */
-function inOrder(tables: readonly Table[]): Table[] {
-  const ordered: Table[] = [];
+function inOrder(tables: readonly RecordTable[]): RecordTable[] {
+  const ordered: RecordTable[] = [];
   const there = (name: string) => ordered.some((t) => t.name === name);
   while (ordered.length < tables.length) {
     const next = tables.find((t) => !there(t.name) && t.points.every((p) => p.table === t.name || there(p.table)));
@@ -50,7 +50,7 @@ function inOrder(tables: readonly Table[]): Table[] {
 }
 
 /** The tables of the record, each after those that it points to. */
-export const tablesOf = async (db: Queries): Promise<Table[]> => inOrder(await all(db, Table, TABLES));
+export const tablesOf = async (db: Queries): Promise<RecordTable[]> => inOrder(await all(db, RecordTable, TABLES));
 
 /** A name of the schema as SQL takes it. */
 export const quoted = (name: string): string => `"${name}"`;

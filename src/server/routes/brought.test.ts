@@ -9,13 +9,13 @@ import type { Board } from '../../shared/board.ts';
 import { EXAMPLE_PICTURE } from '../../shared/contract/examples.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job, JobList } from '../../shared/job.ts';
-import type { Brought, BroughtLook, JobsFile, Row } from '../../shared/jobs-file.ts';
+import type { BroughtFile, BroughtLook, JobsFile, RecordRow } from '../../shared/jobs-file.ts';
 import type { ProblemDetails } from '../../shared/problem-details.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { bringJobsFile } from '../commands/jobs-file.ts';
-import { jobsSchema } from '../intake/jobs-schema.ts';
 import { putArchive } from '../repositories/archive.ts';
 import { tablesOf } from '../repositories/tables.ts';
+import { jobsSchema } from '../whole/jobs-schema.ts';
 
 const opened: TestShop[] = [];
 async function emptyShop(): Promise<TestShop> {
@@ -40,7 +40,7 @@ async function post<T>(shop: TestShop, path: string, body: object, status = 201)
 const look = (shop: TestShop, file: Buffer, status = 200) =>
   post<BroughtLook & ProblemDetails>(shop, '/brought/look', { file: file.toString('base64') }, status);
 const bring = (shop: TestShop, file: Buffer, standIns = {}) =>
-  post<Brought>(shop, '/brought', { id: newId(), name: 'job.zip', file: file.toString('base64'), standIns });
+  post<BroughtFile>(shop, '/brought', { id: newId(), name: 'job.zip', file: file.toString('base64'), standIns });
 
 const contentOf = (file: Buffer): JobsFile => JSON.parse(strFromU8(unzipSync(file)['jobs.json'] as Uint8Array));
 /** The file with something in it changed. */
@@ -50,7 +50,7 @@ function changed(file: Buffer, change: (content: JobsFile) => void): Buffer {
   change(content);
   return Buffer.from(zipSync({ ...entries, 'jobs.json': strToU8(JSON.stringify(content)) }));
 }
-const rowsIn = (content: JobsFile, table: string): Row[] => content.tables[table] ?? [];
+const rowsIn = (content: JobsFile, table: string): RecordRow[] => content.tables[table] ?? [];
 
 /** How many rows each table has. */
 async function counted(shop: TestShop): Promise<Record<string, number>> {
@@ -126,7 +126,7 @@ describe('a whole job in a file', () => {
     const shop = await demoShop();
     // A colour of another name under a code that is taken here, one that is nowhere here, and layers that ask for both.
     const other = changed(file, (content) => {
-      const [first, second] = rowsIn(content, 'colourant').filter((c) => c.kind === 'dye') as [Row, Row];
+      const [first, second] = rowsIn(content, 'colourant').filter((c) => c.kind === 'dye') as [RecordRow, RecordRow];
       first.name = 'Another shop’s';
       second.name = 'Nowhere here';
       const was = second.id;
@@ -165,7 +165,7 @@ describe('a whole job in a file', () => {
     // The stand-in has the same share of its strongest mix.
     const [own, gone] = [of(lacking?.standIn ?? ''), of('colourant/nowhere-here')];
     expect(colours[own?.id ?? ''] ?? 0).toBeCloseTo((3 / (gone?.maxStrength ?? 1)) * (own?.maxStrength ?? 0), 9);
-    // Brought once more, both are what they were called the first time.
+    // BroughtFile once more, both are what they were called the first time.
     expect((await look(shop, fresh)).lacks).toEqual([]);
   }, 120_000);
 
@@ -292,30 +292,34 @@ describe('a whole job in a file', () => {
       [
         'a word for a number',
         /job, 0, tolerance: it must be number/,
-        (c) => Object.assign(rowsIn(c, 'job')[0] as Row, { tolerance: 'one' }),
+        (c) => Object.assign(rowsIn(c, 'job')[0] as RecordRow, { tolerance: 'one' }),
       ],
-      ['a column of its own', /has “password”/, (c) => Object.assign(rowsIn(c, 'board')[0] as Row, { password: 1 })],
+      [
+        'a column of its own',
+        /has “password”/,
+        (c) => Object.assign(rowsIn(c, 'board')[0] as RecordRow, { password: 1 }),
+      ],
       ['a table of its own', /has “migration”/, (c) => Object.assign(c.tables, { migration: [] })],
       [
         'a layer of no kind',
         /recipe, 0, stack, 0/,
-        (c) => Object.assign(rowsIn(c, 'recipe')[0] as Row, { stack: [{ kind: 'gold' }] }),
+        (c) => Object.assign(rowsIn(c, 'recipe')[0] as RecordRow, { stack: [{ kind: 'gold' }] }),
       ],
       [
         'a spectrum too short',
         /makes no sense/,
-        (c) => Object.assign(rowsIn(c, 'reading')[0] as Row, { id: newId(), taking_id: newId(), grid: [0.1] }),
+        (c) => Object.assign(rowsIn(c, 'reading')[0] as RecordRow, { id: newId(), taking_id: newId(), grid: [0.1] }),
       ],
       [
         'a coat of no board',
         /coat, 0: it belongs to a board that is not in the file/,
-        (c) => Object.assign(rowsIn(c, 'coat')[0] as Row, { board_id: newId() }),
+        (c) => Object.assign(rowsIn(c, 'coat')[0] as RecordRow, { board_id: newId() }),
       ],
       [
         'another job’s board',
         /belongs to another job here/,
         (c) => {
-          const wood = rowsIn(second as JobsFile, 'job_wood')[0] as Row;
+          const wood = rowsIn(second as JobsFile, 'job_wood')[0] as RecordRow;
           c.tables.job_wood = [...rowsIn(c, 'job_wood'), { ...wood, job_id: rowsIn(c, 'job')[0]?.id }];
         },
       ],
@@ -335,12 +339,12 @@ describe('a whole job in a file', () => {
           c.tables.colourant = [];
           c.tables.ladder_rung = [];
           const [recipe] = rowsIn(c, 'recipe');
-          Object.assign(recipe as Row, {
+          Object.assign(recipe as RecordRow, {
             id: newId(),
             number: 99,
             stack: [{ kind: 'dye', colours: { 'no-such': 2 }, settings: {} }],
           });
-          Object.assign(rowsIn(c, 'board')[0] as Row, {
+          Object.assign(rowsIn(c, 'board')[0] as RecordRow, {
             id: newId(),
             number: 99,
             recipe_id: recipe?.id,

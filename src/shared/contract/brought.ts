@@ -1,4 +1,4 @@
-import { Brought, BroughtLook, BroughtProgress, JobsFileLook, NewBrought } from '../jobs-file.ts';
+import { BroughtFile, BroughtLook, BroughtProgress, JobsFileLook, NewBrought } from '../jobs-file.ts';
 import { EXAMPLE_ID } from './examples.ts';
 import { route } from './route.ts';
 
@@ -43,7 +43,7 @@ export const bringJobs = route({
   path: '/brought',
   does: 'Brings a file of jobs in, in one transaction: what is here already stays as it is.',
   body: NewBrought,
-  answer: Brought,
+  answer: BroughtFile,
   makes: true,
   moves,
   refuses: ['not-possible'],
@@ -54,12 +54,13 @@ export const broughtProgress = route({
   path: '/brought/:brought/progress',
   does: 'How far a file has come that is being brought in: of so many records.',
   answer: BroughtProgress,
+  shows: 'server',
 });
 export const undoBrought = route({
   method: 'DELETE',
   path: '/brought/:brought',
   does: 'Takes out again all that a file brought in.',
-  answer: Brought,
+  answer: BroughtFile,
   moves,
   refuses: ['not-possible'],
 });

@@ -1,5 +1,6 @@
 import { Button, Dialog, DialogContent, LinearProgress } from '@mui/material';
 import { useState } from 'react';
+import { shopFile } from '../../shared/contract/brought.ts';
 import { restoreSnapshot, takeSnapshot } from '../../shared/contract/house.ts';
 import type { Snapshot, SnapshotLook, Summary } from '../../shared/snapshot.ts';
 import { change, fetchEverything, useSnapshotLook, useSnapshots } from '../hooks/api.ts';
@@ -134,6 +135,12 @@ export function SnapshotsPanel() {
           Take one now
         </Button>
       )}
+      <Text className="soft" maxWidth={420}>
+        <a href={`/api${shopFile.path}`} download>
+          The whole shop in a file
+        </a>{' '}
+        that is read without this program: JSON and pictures. Another shop brings it in from its list of jobs.
+      </Text>
       {looking && <Look snapshot={looking} onClose={() => setLooking(null)} />}
     </Pile>
   );

@@ -45,7 +45,7 @@ const asTyped = (_: string, value: unknown) =>
 export const addressOf = <R extends Route>({ path }: R, at: ParametersOf<R>): string =>
   path.replace(/:(\w+)/g, (_, name: keyof ParametersOf<R>) => encodeURIComponent(at[name]));
 
-async function fetched({ method }: Route, address: string, body?: unknown): Promise<unknown> {
+async function fetched({ method }: Route, address: string, body?: unknown, until?: AbortSignal): Promise<unknown> {
   const person = personHere();
   let response: Response;
   try {
@@ -53,6 +53,7 @@ async function fetched({ method }: Route, address: string, body?: unknown): Prom
       method,
       headers: { 'content-type': 'application/json', ...(person ? { 'urushi-person': person } : {}) },
       body: body === undefined ? undefined : JSON.stringify(body, asTyped),
+      ...(until ? { signal: until } : {}),
     });
   } catch {
     throw new Error('The Urushi server does not answer. What you typed is still here; start the server and try again.');
@@ -64,13 +65,13 @@ async function fetched({ method }: Route, address: string, body?: unknown): Prom
   throw problem.success ? new Refused(problem.data) : new Error('The server gave an answer that makes no sense.');
 }
 
-/** Sends a request and takes its answer; nothing that is in sight is fetched again. */
+/** Sends a request and takes its answer; nothing that is in sight is fetched again. @param until ends it before its answer */
 export async function send<R extends Route>(
   route: R,
   at: ParametersOf<R>,
-  ...[body]: undefined extends BodySent<R> ? [] : [BodySent<R>]
+  ...[body, until]: undefined extends BodySent<R> ? [] : [body: BodySent<R>, until?: AbortSignal]
 ): Promise<AnswerOf<R>> {
-  const answer = await fetched(route, addressOf(route, at), body);
+  const answer = await fetched(route, addressOf(route, at), body, until);
   return (route.answer ? route.answer.parse(answer) : answer) as AnswerOf<R>;
 }
 

@@ -118,6 +118,9 @@ function JobRow({ job, shelf }: { job: JobSummary; shelf: Shelf }) {
   );
 }
 
+const JobsFileButton = lazy(async () => ({
+  default: (await import('../components/JobsFileDialog.tsx')).JobsFileButton,
+}));
 const ScanDialog = lazy(async () => ({ default: (await import('../components/ScanDialog.tsx')).ScanDialog }));
 
 /** Fewer than these are seen at a look. */
@@ -159,9 +162,12 @@ export function JobsPage() {
     <>
       <header className="head">
         <h1>Jobs</h1>
-        <Button sx={{ marginLeft: 'auto' }} onClick={() => setScanning(true)}>
-          Open by label
-        </Button>
+        <Row gap="near" push>
+          <Suspense>
+            <JobsFileButton />
+          </Suspense>
+          <Button onClick={() => setScanning(true)}>Open by label</Button>
+        </Row>
         <Button variant="contained" color="primary" onClick={() => setStarting(true)}>
           New job
         </Button>

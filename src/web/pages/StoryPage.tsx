@@ -2,10 +2,11 @@ import { LinearProgress } from '@mui/material';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { findBoard } from '../../record/board/codes.ts';
 import { storyOfBoard } from '../../shared/contract/boards.ts';
+import { jobFile } from '../../shared/contract/brought.ts';
 import { storyOfJob } from '../../shared/contract/jobs.ts';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { StoryList } from '../components/Story.tsx';
-import { useResource } from '../hooks/api.ts';
+import { addressOf, useResource } from '../hooks/api.ts';
 import { useOpenBench } from '../hooks/bench.ts';
 
 /** The whole story of a job, or of one of its boards: what was done, when, by whom. */
@@ -25,6 +26,11 @@ export function StoryPage() {
           <RouterLink to="." className="beside">
             the whole job
           </RouterLink>
+        )}
+        {!found && (
+          <a className="beside" href={`/api${addressOf(jobFile, { job: job.number })}`} download>
+            all of the job in a file
+          </a>
         )}
       </h2>
       <ErrorMessage error={error?.message} />

@@ -7,7 +7,7 @@ import { FinishSchema, WishesSchema } from '../../shared/finish.ts';
 import { JOBS_FORMAT, type JobsFile } from '../../shared/jobs-file.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { LayerSchema, PreparationSchema, StackSchema } from '../../shared/stack.ts';
-import type { Table } from '../repositories/tables.ts';
+import type { RecordTable } from '../repositories/tables.ts';
 
 type Schema = Readonly<Record<string, unknown>>;
 type Json = { [name: string]: unknown };
@@ -40,7 +40,7 @@ const VALUES: Readonly<Record<string, Schema>> = {
   date: { type: 'string', format: 'date' },
 };
 
-function valueSchema(table: string, { name, type }: Table['columns'][number]): Schema {
+function valueSchema(table: string, { name, type }: RecordTable['columns'][number]): Schema {
   const content = CONTENT[`${table}.${name}`];
   if (content) {
     const { $schema: _, ...shape } = z.toJSONSchema(content, { io: 'input' }) as Json;
@@ -54,13 +54,13 @@ function valueSchema(table: string, { name, type }: Table['columns'][number]): S
   return VALUES[type] ?? {};
 }
 
-const columnSchema = (table: string, column: Table['columns'][number]): Schema => {
+const columnSchema = (table: string, column: RecordTable['columns'][number]): Schema => {
   const shape = valueSchema(table, column);
   return column.required ? shape : { anyOf: [shape, { type: 'null' }] };
 };
 
 /** The JSON Schema (2020-12) of a file of jobs, from the tables of the record. */
-export const jobsSchema = (tables: readonly Table[]): Schema => ({
+export const jobsSchema = (tables: readonly RecordTable[]): Schema => ({
   $schema: 'https://json-schema.org/draft/2020-12/schema',
   title: 'Jobs of a finishing shop: one, or all of a shop with its shelf',
   type: 'object',
@@ -102,7 +102,7 @@ const wrongOf = ({ message, params }: ErrorObject): string => {
 };
 
 /** @throws FieldError with the place where a file is not as the tables of the record are */
-export function mustBeJobs(file: JobsFile, tables: readonly Table[]): void {
+export function mustBeJobs(file: JobsFile, tables: readonly RecordTable[]): void {
   const { $schema: _, ...schema } = jobsSchema(tables);
   const ajv = new Ajv({ strict: false });
   formats.default(ajv, ['uuid', 'date-time', 'date']);
