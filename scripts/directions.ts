@@ -166,6 +166,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', ...SHARED, WHOLE, 'server/db', 'server/repositories', 'server/threads'],
     packages: ['node:', 'ajv', 'ajv-formats', 'comlink', 'zod'],
   },
+  'server/watched': { rooms: ['core', 'core/formats', 'shared', 'server/intake'], packages: ['node:', 'chokidar'] },
   'server/figure': {
     rooms: ['core/figure', 'server/threads'],
     packages: ['node:', 'comlink', 'fast-png'],
@@ -198,6 +199,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'server/intake',
       'server/repositories',
       'server/learning',
+      'server/watched',
       'server/whole',
     ],
     packages: ['node:', 'zod', 'ics'],
@@ -225,6 +227,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'server/routes',
       'server/sensor',
       'server/repositories',
+      'server/watched',
     ],
     packages: ['node:', 'compression', 'express', 'helmet', 'pino', 'zod'],
   },

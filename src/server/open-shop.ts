@@ -12,6 +12,8 @@ import { startLearning } from './learning/learning.ts';
 import { isUntouched, putArchive } from './repositories/archive.ts';
 import { house } from './repositories/house.ts';
 import { rememberWhatIsMissing } from './repositories/readings.ts';
+import { watchSetting } from './repositories/watched.ts';
+import { startFolderWatcher } from './watched/watched-folder.ts';
 
 export interface OpenShop extends Shop {
   close(): Promise<void>;
@@ -32,12 +34,15 @@ export async function shopOn(
   });
   const learning = startLearning(db, onFault);
   const door = makeDoor((request, response) => forCustomers(request, response), customers);
-  const shop: Shop = { db, folder, learning, turnable, door };
+  const watcher = startFolderWatcher(onFault);
+  const shop: Shop = { db, folder, learning, turnable, door, watcher };
   const forCustomers = createCustomerApp(shop, onFault);
   if ((await house(db)).customers) await door.open().catch(onFault);
+  await watcher.follow((await watchSetting(db)).folder);
   return {
     ...shop,
     async close() {
+      await watcher.close();
       await door.shut();
       await learning.close();
       await db.close();

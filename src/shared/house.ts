@@ -4,6 +4,7 @@ import { ALL_TOOLS } from '../core/rules/tools.ts';
 import { CutSize } from './board.ts';
 import { Id, Version } from './id.ts';
 import { LightShares } from './lights.ts';
+import { WatchSetting } from './watched.ts';
 import { WorkWeek, WorkWeekChange } from './week.ts';
 
 export const UNIT_SYSTEMS = ['metric', 'us'] as const;
@@ -82,6 +83,8 @@ export const HouseChange = z.object({
   tells: z.enum(TELLINGS).optional(),
   /** Customers may be shown brackets over the shop's network. */
   customers: z.boolean().optional(),
+  /** The folder that an instrument writes into; all of it. */
+  watch: WatchSetting.optional(),
   /** When it works and where things dry; each of it whole. */
   week: WorkWeekChange.optional(),
 });
@@ -138,6 +141,8 @@ export const House = z.object({
   tells: z.enum(TELLINGS),
   /** Customers may be shown brackets over the shop's network. */
   customers: z.boolean(),
+  /** The folder that an instrument writes into. */
+  watch: WatchSetting,
   week: WorkWeek,
   version: z.number(),
   people: z.array(Person),

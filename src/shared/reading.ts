@@ -59,6 +59,8 @@ export const ReadingInput = z.discriminatedUnion('source', [
     text: z.string(),
     /** What the finisher said of the file, where it does not say itself. */
     answers: FileAnswers.optional(),
+    /** The instrument of the house that wrote it, where that is known. */
+    instrument: Id.nullish(),
   }),
   /** L*a*b* as somebody told it, and the light and observer that it was told for. */
   z.object({ ...taking, source: z.literal('typed'), lab: LabSchema, light: LabLight.optional() }),

@@ -14,7 +14,7 @@ import {
 } from '../../record/index.ts';
 import type { Board, BoardChange, CoatChange, NewCoat, NewRecipe, PastEntry, StageRead } from '../../shared/board.ts';
 import { newId } from '../../shared/id.ts';
-import type { BoardReadingInput, ReadingInput } from '../../shared/reading.ts';
+import type { BoardReadingInput, ReadingInput, Spot } from '../../shared/reading.ts';
 import type { Queries } from '../db/db.ts';
 import {
   type BoardAtWork,
@@ -42,7 +42,7 @@ import { fileOf, measurementsFrom, mustBeRawWood, takingOf } from './intake.ts';
 import { wholeJob } from './jobs.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import { type Actor, mustBeAtWork, type Shop } from './shop.ts';
-import { benchBoardOf, stockOfShelf } from './simulated.ts';
+import { benchBoardOf, stockOfShelf, type UnderInstrument } from './simulated.ts';
 
 /** A board of a job that is at work. */
 export async function workOn(db: Queries, id: string): Promise<BoardAtWork> {
@@ -251,6 +251,30 @@ export function mustBeReadable(board: BoardAtWork, stage: number): void {
   if (stage > 0) plannedLayer(board, stage);
 }
 
+/** A board as it lies under the simulated instrument, and how many readings were taken of that stage before. */
+export async function underBoard(
+  db: Queries,
+  id: string,
+  stage: number,
+  zone: Spot,
+): Promise<{ under: UnderInstrument; taken: number }> {
+  const board = await workOn(db, id);
+  mustBeReadable(board, stage);
+  const taken = await countReadings(db, { board: id, stage, zone });
+  const bench = benchBoardOf(
+    { ...board, piece: board.ofPieces ? taken : null },
+    {
+      job: board.jobNumber,
+      wood: board.woodCode,
+      species: board.speciesId,
+      preparation: board.preparation ?? board.woodPreparation,
+    },
+    stage,
+  );
+  return { under: { stock: stockOfShelf(await wholeShelf(db)), board: bench, zone }, taken };
+}
+
+/** A stage of a board read; what a reading shows to be on is on. */
 export async function readStage(
   { db, learning }: Shop,
   by: Actor,
@@ -263,32 +287,13 @@ export async function readStage(
   const file = await fileOf(input);
   const { job, ...taken } = await db.transaction(async (tx) => {
     const board = await workOn(tx, id);
-    const { jobId: job, jobNumber, speciesId, woodCode } = board;
+    const { jobId: job } = board;
     const again = await readingsOfTaking(tx, input.takingId);
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
     const subject = { board: id, stage, zone };
-    const read = await countReadings(tx, subject);
-    const intake = await measurementsFrom(
-      tx,
-      input,
-      file,
-      async () => ({
-        stock: stockOfShelf(await wholeShelf(tx)),
-        board: benchBoardOf(
-          { ...board, piece: board.ofPieces ? read : null },
-          {
-            job: jobNumber,
-            wood: woodCode,
-            species: speciesId,
-            preparation: board.preparation ?? board.woodPreparation,
-          },
-          stage,
-        ),
-        zone,
-      }),
-      read,
-    );
+    const under = async () => (await underBoard(tx, id, stage, zone)).under;
+    const intake = await measurementsFrom(tx, input, file, under, await countReadings(tx, subject));
     if (stage === 0) mustBeRawWood(intake);
     const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);
     if (zone !== 'face') return { job, readings, notes: intake.notes };

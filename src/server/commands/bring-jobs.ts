@@ -38,7 +38,7 @@ export interface Bringing {
   went: (rows: number) => void;
 }
 /** What came of it: the look of it, and the rows that are new by the table they went into. */
-export interface BroughtRows {
+interface BroughtRows {
   look: BroughtLook;
   rows: RecordRows;
 }

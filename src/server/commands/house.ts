@@ -32,8 +32,12 @@ import { insertOldBoard, oldBoardById, updateOldBoard } from '../repositories/ra
 import { speciesById, wholeShelf } from '../repositories/shelf.ts';
 import { Conflict, notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
+import { followFolder, mustBeFolder } from './watched.ts';
 
-export async function changeHouse({ db, door }: Shop, by: Actor, change: HouseChange): Promise<House> {
+export async function changeHouse(shop: Shop, by: Actor, change: HouseChange): Promise<House> {
+  const { db, door } = shop;
+  const { folder } = change.watch ?? { folder: null };
+  if (folder !== null) await mustBeFolder(folder);
   if (change.customers) await door.open();
   const changed = await db.transaction(async (tx) => {
     const { people: _, instruments: __, version, ...was } = await house(tx);
@@ -43,6 +47,7 @@ export async function changeHouse({ db, door }: Shop, by: Actor, change: HouseCh
     return house(tx);
   });
   if (!changed.customers) await door.shut();
+  if (change.watch) await followFolder(shop, by, folder);
   return changed;
 }
 

@@ -139,6 +139,6 @@ export const takingOf = (input: ReadingInput, by: Actor): Taking => ({
   id: input.takingId,
   source: input.source,
   takenAt: input.takenAt ?? null,
-  instrument: (input.source === 'instrument' && input.instrument) || null,
+  instrument: ((input.source === 'instrument' || input.source === 'file') && input.instrument) || null,
   by,
 });

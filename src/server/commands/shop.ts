@@ -1,6 +1,7 @@
 import type { Db } from '../db/db.ts';
 import type { FolderDb } from '../db/folder.ts';
 import type { Learning } from '../learning/learning.ts';
+import type { FolderWatcher } from '../watched/watched-folder.ts';
 import { Refusal } from './refusal.ts';
 
 /** Where customers are let in, to see what was opened for them and nothing else. */
@@ -19,6 +20,8 @@ export interface Shop {
   /** Its clock can be turned: it is a shop to practise in. */
   turnable: boolean;
   door: Door;
+  /** Follows the folder that an instrument's software writes into. */
+  watcher: FolderWatcher;
 }
 
 /** Who does it: a person of the shop, or nobody in particular. */

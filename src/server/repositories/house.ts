@@ -23,6 +23,7 @@ const HouseRow = House.pick({
   customers: true,
   cut: true,
   week: true,
+  watch: true,
   version: true,
 });
 
@@ -31,7 +32,7 @@ export async function house(db: Queries): Promise<House> {
     await one(
       db,
       HouseRow,
-      'select units, lights, bench, schools, tools, simulated, tells, customers, cut, week, version from house',
+      'select units, lights, bench, schools, tools, simulated, tells, customers, cut, week, watch, version from house',
     ),
   );
   return { ...row, people: await people(db), instruments: await instruments(db) };
@@ -39,7 +40,7 @@ export async function house(db: Queries): Promise<House> {
 
 export async function updateHouse(
   db: Queries,
-  { version, schools, tools, week, cut, ...change }: HouseChange,
+  { version, schools, tools, week, cut, watch, ...change }: HouseChange,
 ): Promise<boolean> {
   const { units, lights, bench, simulated, tells, customers } = change;
   return touched(
@@ -48,7 +49,7 @@ export async function updateHouse(
          bench = bench || coalesce($4::jsonb, '{}'), schools = schools || coalesce($5::jsonb, '{}'),
          tools = coalesce($6::jsonb, tools), week = week || coalesce($7::jsonb, '{}'),
          simulated = coalesce($9, simulated), tells = coalesce($10, tells),
-         customers = coalesce($11, customers), cut = coalesce($8::jsonb, cut), version = version + 1
+         customers = coalesce($11, customers), cut = coalesce($8::jsonb, cut), watch = coalesce($12::jsonb, watch), version = version + 1
        where version = $1 returning version`,
       [
         version,
@@ -57,6 +58,7 @@ export async function updateHouse(
         simulated ?? null,
         tells ?? null,
         customers ?? null,
+        watch ? JSON.stringify(watch) : null,
       ],
     ),
   );

@@ -108,7 +108,6 @@ export const rowsById = (db: Queries, table: RecordTable, ids: readonly string[]
 
 /** The tables whose rows belong to jobs, those of the shelf, and those of the shop. */
 export const JOB_TABLES = Object.keys(OF_JOBS);
-const SHELF_TABLES = Object.keys(OF_SHELF);
 
 const Named = z.object({ code: z.string() });
 /** Everything on the shelf, as `kind/code`. */

@@ -15,6 +15,7 @@ import { pictureHandlers } from './pictures.ts';
 import { serve } from './serve.ts';
 import { shelfHandlers } from './shelf.ts';
 import { systemHandlers } from './systems.ts';
+import { watchedHandlers } from './watched.ts';
 import { workHandlers } from './work.ts';
 
 /** Every route of the contract, answered from an open shop. */
@@ -27,6 +28,7 @@ export function routesOf(shop: Shop): Router {
   serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.work, workHandlers(shop));
+  serve(router, CONTRACT.watched, watchedHandlers(shop));
   serve(router, CONTRACT.shelf, shelfHandlers(shop));
   serve(router, CONTRACT.house, houseHandlers(shop));
   serve(router, CONTRACT.clock, clockHandlers(shop));

@@ -12,6 +12,7 @@ import type { Route } from './route.ts';
 import * as server from './server.ts';
 import * as shelf from './shelf.ts';
 import * as systems from './systems.ts';
+import * as watched from './watched.ts';
 import * as work from './work.ts';
 
 /** All that can be asked of the server, by family and by name. */
@@ -22,6 +23,7 @@ export const CONTRACT = {
   brought,
   pictures,
   boards,
+  watched,
   work,
   shelf,
   house,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Id } from '../id.ts';
+import { FileHash } from '../watched.ts';
 
 /** A number as an address has it: digits and nothing else. */
 const Digits = z.string().regex(/^[1-9]\d{0,8}$/);
@@ -40,6 +41,7 @@ export const PARAMETERS = {
   air: { shape: Id, what: 'note of the air' },
   test: { shape: Id, what: 'test' },
   done: { shape: Id, what: 'work' },
+  file: { shape: FileHash, what: 'file in the watched folder' },
   brought: { shape: Id, what: 'file that was brought in' },
 } as const;
 export type ParameterName = keyof typeof PARAMETERS;

@@ -17,6 +17,7 @@ export type Resource =
   | 'rack'
   | 'house'
   | 'snapshots'
+  | 'watched'
   | 'pieces'
   | 'server';
 

@@ -21,6 +21,7 @@ import { FormDialog, SaveButton } from '../components/FormDialog.tsx';
 import { Ledger } from '../components/Ledger.tsx';
 import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { FolderOfInstrument } from '../components/readings/FolderOfInstrument.tsx';
 import { SavedNumber } from '../components/SavedNumber.tsx';
 import { SchoolsOfHouse } from '../components/Schools.tsx';
 import { SnapshotsPanel } from '../components/Snapshots.tsx';
@@ -311,6 +312,7 @@ export function HousePage() {
             <Pile gap="wide" top>
               <KeptList keeper="people" all={house.people} />
               <KeptList keeper="instruments" all={house.instruments} />
+              <FolderOfInstrument house={house} />
               <CamerasOfHouse />
               <SchoolsOfHouse house={house} />
             </Pile>

@@ -199,6 +199,7 @@ export function TargetPage() {
               aside={tones}
               spots={['ground', 'grain']}
               keep={`target/${job.id}`}
+              what="the target"
               pieces
             />
             {!cameraFirst && <ByPicture />}

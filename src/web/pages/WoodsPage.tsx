@@ -87,6 +87,8 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               aside={board.aside.filter((r) => r.stage === 0)}
               spots={SPOTS.slice(1)}
               keep={`raw/${board.id}`}
+              what={`${model.name.toLowerCase()} board ${board.number}, raw`}
+              under={{ board: board.id, stage: 0 }}
             />
           </Pile>
           <PilePanel bench={bench} wood={wood} here={board.id} />

@@ -210,6 +210,8 @@ export function BoardInHand({ bench, model, planned }: Props) {
                 readings={board.readings.filter((r) => r.stage === stage)}
                 aside={board.aside.filter((r) => r.stage === stage)}
                 keep={`board/${board.id}/${stage}`}
+                what={`${model.code}, ${(fields[stage]?.label ?? 'raw').toLowerCase()}`}
+                under={{ board: board.id, stage }}
                 onCorrect={setCorrecting}
               />
             </SeenOrRead>

@@ -1,22 +1,32 @@
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
+import { type Answers, readMeasurements } from '../../../core/formats/index.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
-import { useHouse, useRack, useSamplePieces, useSimulated } from '../../hooks/api.ts';
+import { takingOfFile, type WatchedFile } from '../../../shared/watched.ts';
+import { useHouse, useRack, useSimulated } from '../../hooks/api.ts';
+import { textsOfFile } from '../../hooks/file-text.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
+import { beDoneWith, measureIntoFolder } from '../../hooks/watched.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row } from '../layout.tsx';
 import { FilePreview } from './FilePreview.tsx';
+import { NewFiles } from './NewFiles.tsx';
 import { ReadingList } from './ReadingList.tsx';
+import { instrumentHere, SimulatedInstrument } from './SimulatedInstrument.tsx';
 import { TypedLab } from './TypedLab.tsx';
 import { Words } from './Words.tsx';
 
 interface Props<Zone extends Spot> {
   /** Sends a reading to where it belongs. */
   take: (input: ReadingInput, zone: Zone | 'face') => Promise<Pick<ReadingsTaken, 'notes'>>;
+  /** What is read here, in words: birch-2 after dye. */
+  what: string;
+  /** The stage of a board that is read; of a target what lies under the instrument is chosen. */
+  under?: { board: string; stage: number };
   /** Those that are there; where they are not shown, nothing is. */
   readings?: readonly StoredReading[];
   /** Name under which typed values are kept. */
@@ -43,7 +53,6 @@ const WAYS = [
   { id: 'words', label: 'Words' },
 ] as const;
 type Way = (typeof WAYS)[number]['id'];
-const INSTRUMENT = 'urushi/instrument';
 const SPOT_NAMES: Record<Spot, string> = {
   face: 'Face',
   ground: 'Ground alone',
@@ -85,7 +94,7 @@ function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string
 
 /** Readings come in here, by any way: instrument, file, typed; a target also off the rack. */
 export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
-  const { take: send, readings, keep, pieces, raw, spots = [], aside = [], onCorrect } = props;
+  const { take: send, what, under, readings, keep, pieces, raw, spots = [], aside = [], onCorrect } = props;
   const [spot, setSpot] = useState<Zone | 'face'>('face');
   const [chosen, setWay] = useState<Way | null>(null);
   const [piece, setPiece] = usePersistentState(`piece/${keep}`, '');
@@ -101,31 +110,58 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   // What the shop has no instrument for is never begun with it.
   const usual = simulated ? 'instrument' : pieces || raw ? 'words' : 'typed';
   const way = chosen ?? usual;
-  const instruments = onTheShelf(house?.instruments ?? []);
-  const instrument = instruments.find((i) => i.id === localStorage.getItem(INSTRUMENT)) ?? instruments[0];
-  const drawer = useSamplePieces();
   const [file, setFile] = useState<File | null>(null);
+  /** What of the watched folder is being looked at, where it is not a file that was chosen. */
+  const [watched, setWatched] = useState<WatchedFile | null>(null);
 
-  const attempt = async (asked: Asked) => {
+  const attempt = async (asked: Asked, takingId = taking.next()) => {
     setError(null);
     setNotes([]);
     setBusy(true);
     try {
-      const taken = await send({ ...asked, takingId: taking.next() } as ReadingInput, spot);
+      const taken = await send({ ...asked, takingId } as ReadingInput, spot);
       taking.kept();
       setNotes(taken.notes);
     } finally {
       setBusy(false);
     }
   };
-  const take = (asked: Asked) => attempt(asked).catch((trouble: unknown) => setError(sentenceOf(trouble)));
+  const told = (work: Promise<unknown>) => work.catch((trouble: unknown) => setError(sentenceOf(trouble)));
+  const take = (asked: Asked) => told(attempt(asked));
   const measure = (count: number) =>
-    take({ source: 'instrument', count, instrument: instrument?.id ?? null, ...(pieces ? { piece } : {}) });
+    take({ source: 'instrument', count, instrument: instrumentHere(house), ...(pieces ? { piece } : {}) });
+  const intoFolder = (count: number) =>
+    told(measureIntoFolder(under ? { of: 'board', ...under, zone: spot, count } : { of: 'piece', piece, count }));
+
+  /** Of a new file of the folder, the readings are kept with its content as their taking: never twice. */
+  const keepWatched = (text: string, answers: Answers, { name, hash }: WatchedFile) => {
+    const instrument = house?.watch.instrument ?? null;
+    return attempt({ source: 'file', fileName: name, text, answers, instrument }, takingOfFile(hash));
+  };
+  async function keepFile(text: string, answers: Answers): Promise<void> {
+    if (!watched) return attempt({ source: 'file', fileName: file?.name ?? '', text, answers });
+    await keepWatched(text, answers, watched);
+    await beDoneWith(watched, what);
+  }
+  /** Keeps a new file at once where nothing is to be asked of it; else it is looked at like a chosen one. */
+  async function takeNew(fresh: File, of: WatchedFile): Promise<boolean> {
+    const [first, ...more] = await textsOfFile(fresh);
+    if (more.length > 0 || of.readings === null || readMeasurements(first.text, fresh.name).unsaid) {
+      setWatched(of);
+      setFile(fresh);
+      return false;
+    }
+    await keepWatched(first.text, {}, of);
+    return true;
+  }
 
   const armed = !busy && !(pieces && !piece);
 
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
-    onDrop: ([dropped]) => dropped && setFile(dropped),
+    onDrop: ([dropped]) => {
+      setWatched(null);
+      if (dropped) setFile(dropped);
+    },
     multiple: false,
     noClick: true,
     noKeyboard: true,
@@ -165,47 +201,14 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
         )}
       </Row>
       {way === 'instrument' && (
-        <Row gap="near" wrap>
-          {pieces && (
-            <TextField
-              select
-              label="Under the simulated instrument"
-              value={drawer.data?.some((p) => p.id === piece) ? piece : ''}
-              onChange={(e) => setPiece(e.target.value)}
-              sx={{ minWidth: 290 }}
-            >
-              {(drawer.data ?? []).map((p) => (
-                <MenuItem key={p.id} value={p.id}>
-                  {p.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-          <Button onClick={() => measure(1)} disabled={!armed}>
-            Read once (Space)
-          </Button>
-          <Button onClick={() => measure(5)} disabled={!armed}>
-            Read 5×
-          </Button>
-          {instruments.length > 1 && (
-            <TextField
-              select
-              label="With"
-              value={instrument?.id ?? ''}
-              onChange={(e) => {
-                localStorage.setItem(INSTRUMENT, e.target.value);
-                setBusy(false);
-              }}
-              sx={{ minWidth: 200 }}
-            >
-              {instruments.map((i) => (
-                <MenuItem key={i.id} value={i.id}>
-                  {i.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-        </Row>
+        <SimulatedInstrument
+          pieces={pieces}
+          piece={piece}
+          onPiece={setPiece}
+          armed={armed}
+          onMeasure={(count) => void measure(count)}
+          onFolder={(count) => void intoFolder(count)}
+        />
       )}
       {way === 'file' && (
         <Row pad="apart" gap="apart" frame="dashed">
@@ -221,6 +224,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
       {way === 'words' && (
         <Words raw={raw} busy={busy} onTake={(from, moves) => void take({ source: 'words', from, moves })} />
       )}
+      <NewFiles what={what} onTake={takeNew} />
       <ErrorMessage error={error} />
       {notes.map((note) => (
         <div key={note} className="note" role="status">
@@ -242,7 +246,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
       {file && (
         <FilePreview
           file={file}
-          onKeep={({ text, answers }) => attempt({ source: 'file', fileName: file.name, text, answers })}
+          onKeep={({ text, answers }) => keepFile(text, answers)}
           onClose={() => setFile(null)}
         />
       )}

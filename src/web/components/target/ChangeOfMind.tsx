@@ -48,7 +48,13 @@ function ReviseDialog({ bench, onClose }: { bench: OpenBench; onClose: () => voi
           value={why}
           onChange={(e) => setWhy(e.target.value)}
         />
-        <ReadingPanel take={take} keep={`revision/${job.id}`} pieces spots={['ground', 'grain']} />
+        <ReadingPanel
+          take={take}
+          keep={`revision/${job.id}`}
+          what="the new target"
+          pieces
+          spots={['ground', 'grain']}
+        />
         <Row end>
           <Button onClick={onClose}>Later</Button>
         </Row>

@@ -1,0 +1,77 @@
+import { writeFile } from 'node:fs/promises';
+import path from 'node:path';
+import { writeAll } from '../../core/formats/index.ts';
+import type { FileAnswer } from '../../shared/contract/route.ts';
+import { newId } from '../../shared/id.ts';
+import type { SimulatedFile, WatchedFolder } from '../../shared/watched.ts';
+import type { Queries } from '../db/db.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
+import { deleteDoneWith, doneWith, insertDoneWith, watchSetting } from '../repositories/watched.ts';
+import { filesIn, troubleOfFolder } from '../watched/watched-folder.ts';
+import { underBoard } from './boards.ts';
+import { notFound, Refusal } from './refusal.ts';
+import type { Actor, Shop } from './shop.ts';
+import { mustBeSimulated, samplePiece, simulatedReadings, stockOfShelf } from './simulated.ts';
+
+/** The folder, and what of it is new: neither kept nor left, under whatever name. */
+export async function watchedFolder({ db, watcher }: Shop): Promise<WatchedFolder> {
+  const { folder } = await watchSetting(db);
+  const trouble = await watcher.trouble();
+  const files = watcher.files();
+  const done = await doneWith(
+    db,
+    files.map((f) => f.hash),
+  );
+  return { folder, trouble, files: files.filter((f) => !done.has(f.hash)) };
+}
+
+/** The folder of the house is another: it is followed, and what lies there already is left. */
+export async function followFolder({ db, watcher }: Shop, by: Actor, folder: string | null): Promise<void> {
+  if (folder !== null) await insertDoneWith(db, await filesIn(folder), null, by);
+  await watcher.follow(folder);
+}
+export async function mustBeFolder(folder: string): Promise<void> {
+  const trouble = await troubleOfFolder(folder);
+  if (trouble) throw new Refusal(422, trouble, 'folder');
+}
+
+export async function watchedFile({ watcher }: Shop, hash: string): Promise<FileAnswer> {
+  const text = await watcher.bytesOf(hash);
+  if (!text) throw notFound('file in the watched folder');
+  return { text };
+}
+
+export async function doneWithFile(
+  shop: Shop,
+  by: Actor,
+  hash: string,
+  keptFor: string | null,
+): Promise<WatchedFolder> {
+  const name = shop.watcher.files().find((f) => f.hash === hash)?.name;
+  if (name === undefined) throw notFound('file in the watched folder');
+  await insertDoneWith(shop.db, [{ hash, name }], keptFor, by);
+  return watchedFolder(shop);
+}
+export async function offerFileAgain(shop: Shop, hash: string): Promise<WatchedFolder> {
+  await deleteDoneWith(shop.db, hash);
+  return watchedFolder(shop);
+}
+
+const underInstrument = async (db: Queries, of: SimulatedFile) =>
+  of.of === 'board'
+    ? underBoard(db, of.board, of.stage, of.zone)
+    : { under: { stock: stockOfShelf(await wholeShelf(db)), board: samplePiece(of.piece) }, taken: 0 };
+
+/** The simulated instrument measures into the folder, as the software of a real one would. */
+export async function simulateFile({ db }: Shop, of: SimulatedFile): Promise<{ name: string }> {
+  await mustBeSimulated(db);
+  const { folder } = await watchSetting(db);
+  if (folder === null) throw new Refusal(409, 'No folder is watched: name one under House.', 'folder');
+  const { under, taken } = await underInstrument(db, of);
+  const readings = simulatedReadings(under, of.count, taken);
+  const name = `measured-${newId()}.txt`;
+  await writeFile(path.join(folder, name), writeAll(readings, 'simulated instrument')).catch((error: Error) => {
+    throw new Refusal(409, `The folder cannot be written into: ${error.message}.`, 'folder');
+  });
+  return { name };
+}

@@ -1,0 +1,55 @@
+import { z } from 'zod';
+import { Id } from './id.ts';
+import { SpotSchema } from './reading.ts';
+
+/** The folder that an instrument's software writes its files into; null where none is watched. */
+export const WatchSetting = z.object({
+  folder: z.string().trim().min(1, 'Which folder?').max(1000, 'A path has at most 1000 letters.').nullable(),
+  /** The instrument of the house that its readings are by. */
+  instrument: Id.nullable(),
+});
+export type WatchSetting = z.infer<typeof WatchSetting>;
+
+/** A file is known by what is in it: SHA-256. */
+export const FileHash = z.string().regex(/^[0-9a-f]{64}$/, 'A file is known by its SHA-256.');
+/** A file that has come and is not done with. */
+export const WatchedFile = z.object({
+  hash: FileHash,
+  name: z.string(),
+  /** When it was written last. */
+  at: z.string(),
+  /** How many readings it holds; null where it is not known before something is said of it. */
+  readings: z.number().nullable(),
+  /** Why it cannot be read as it is. */
+  why: z.string().nullable(),
+});
+export type WatchedFile = z.infer<typeof WatchedFile>;
+/** The folder, and what is new in it, the newest first. */
+export const WatchedFolder = z.object({
+  folder: z.string().nullable(),
+  /** Why it cannot be watched. */
+  trouble: z.string().nullable(),
+  files: z.array(WatchedFile),
+});
+export type WatchedFolder = z.infer<typeof WatchedFolder>;
+
+/** What a file was kept for, as somebody reads it: birch-2 after dye; null where it is left. */
+export const DoneWith = z.object({ keptFor: z.string().trim().min(1).max(120).nullable() });
+
+/** What the simulated instrument measures into the folder. */
+export const SimulatedFile = z.discriminatedUnion('of', [
+  z.object({ of: z.literal('piece'), piece: z.string().max(40), count: z.number().int().min(1).max(20) }),
+  z.object({
+    of: z.literal('board'),
+    board: Id,
+    stage: z.number().int().min(0).max(16),
+    zone: SpotSchema.default('face'),
+    count: z.number().int().min(1).max(20),
+  }),
+]);
+export type SimulatedFile = z.infer<typeof SimulatedFile>;
+export const WrittenFile = z.object({ name: z.string() });
+
+/** The taking that the readings of a file are: the same for the same content, so that they are never kept twice. */
+export const takingOfFile = (hash: string): string =>
+  `${hash.slice(0, 8)}-${hash.slice(8, 12)}-8${hash.slice(13, 16)}-a${hash.slice(17, 20)}-${hash.slice(20, 32)}`;
