@@ -49,7 +49,3 @@ export const SimulatedFile = z.discriminatedUnion('of', [
 ]);
 export type SimulatedFile = z.infer<typeof SimulatedFile>;
 export const WrittenFile = z.object({ name: z.string() });
-
-/** The taking that the readings of a file are: the same for the same content, so that they are never kept twice. */
-export const takingOfFile = (hash: string): string =>
-  `${hash.slice(0, 8)}-${hash.slice(8, 12)}-8${hash.slice(13, 16)}-a${hash.slice(17, 20)}-${hash.slice(20, 32)}`;

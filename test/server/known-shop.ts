@@ -24,6 +24,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     return answer;
   };
   const five = { source: 'instrument', count: 5 };
+  const takingId = newId();
   const job: Job = await post('/jobs', { customer: 'Fog Signal', piece: 'Door', tolerance: 1 });
   await post(`/jobs/${job.id}/readings`, { ...five, piece: 'counter-panel' });
   const shelf: Shelf = await got('/shelf');
@@ -35,7 +36,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   const [wood] = woods;
   const [board] = wood?.boards ?? [];
   if (!wood || !board) throw new Error('The job has no board.');
-  await post(`/boards/${board.id}/readings`, { stage: 0, reading: five });
+  await post(`/boards/${board.id}/readings`, { stage: 0, reading: { ...five, takingId } });
   const stack = [
     { kind: 'dye', colours: { [dye.id]: 3 }, settings: { coats: 2 } },
     { kind: 'clear', colours: {}, medium: 'water-satin', settings: {} },
@@ -135,6 +136,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/boards/': ids(boards),
     '/coats/': ids(boards.flatMap((b) => b.coats)),
     '/readings/': ids(boards.flatMap((b) => b.readings)),
+    '/takings/': [takingId],
     '/looks/': ids(boards.flatMap((b) => b.looks)),
     '/held/': ids(now.held),
     '/pictures/': ids(now.pictures),

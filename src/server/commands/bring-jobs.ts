@@ -37,12 +37,6 @@ export interface Bringing {
   /** Told after each table; throws to end it. */
   went: (rows: number) => void;
 }
-/** What came of it: the look of it, and the rows that are new by the table they went into. */
-interface BroughtRows {
-  look: BroughtLook;
-  rows: RecordRows;
-}
-
 const text = (value: unknown): string => (typeof value === 'string' ? value : '');
 const refuse = (why: string): never => {
   throw new Refusal(422, why, 'file');

@@ -3,9 +3,11 @@ import { keepPreparation, stampEvidence } from '../repositories/boards.ts';
 import { insertEvent } from '../repositories/events.ts';
 import {
   moveReading,
+  readingsOfTaking,
   rememberStage,
   rememberTarget,
   setReadingDeleted,
+  setTakingDeleted,
   whereaboutsOf,
 } from '../repositories/readings.ts';
 import { mustBeReadable, putOnUnnoted, workOn } from './boards.ts';
@@ -45,6 +47,22 @@ async function markReading({ db, learning }: Shop, by: Actor, id: string, archiv
 }
 export const archiveReading = (shop: Shop, by: Actor, id: string) => markReading(shop, by, id, true);
 export const restoreReading = (shop: Shop, by: Actor, id: string) => markReading(shop, by, id, false);
+
+async function markTaking({ db, learning }: Shop, by: Actor, taking: string, archived: boolean): Promise<void> {
+  const readings = await readingsOfTaking(db, taking);
+  const [first] = readings;
+  if (!first) throw notFound('taking');
+  const at = await readingAtWork(db, first.id);
+  await db.transaction(async (tx) => {
+    if (!(await setTakingDeleted(tx, taking, archived))) return;
+    await readingMoved(tx, at, [...new Set(readings.flatMap((r) => r.stage ?? []))]);
+    const kind = archived ? 'reading taken out' : 'reading put back';
+    await insertEvent(tx, { kind, by, job: at.job, board: at.boardId, detail: { stage: at.stage } });
+  });
+  if (at.boardId) learning.changed(at.job);
+}
+export const archiveTaking = (shop: Shop, by: Actor, taking: string) => markTaking(shop, by, taking, true);
+export const restoreTaking = (shop: Shop, by: Actor, taking: string) => markTaking(shop, by, taking, false);
 
 /** A reading filed under the wrong stage or time, put right. */
 export async function changeReading(

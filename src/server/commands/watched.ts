@@ -49,7 +49,8 @@ export async function doneWithFile(
 ): Promise<WatchedFolder> {
   const name = shop.watcher.files().find((f) => f.hash === hash)?.name;
   if (name === undefined) throw notFound('file in the watched folder');
-  await insertDoneWith(shop.db, [{ hash, name }], keptFor, by);
+  if ((await insertDoneWith(shop.db, [{ hash, name }], keptFor, by)) === 0)
+    throw new Refusal(409, `${name} was kept or left meanwhile, under this name or another.`, 'file');
   return watchedFolder(shop);
 }
 export async function offerFileAgain(shop: Shop, hash: string): Promise<WatchedFolder> {

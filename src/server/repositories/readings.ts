@@ -141,6 +141,17 @@ export async function setReadingDeleted(db: Queries, id: string, deleted: boolea
   );
 }
 
+/** All readings of a taking, out or back in. */
+export async function setTakingDeleted(db: Queries, taking: string, deleted: boolean): Promise<boolean> {
+  return touched(
+    await db.query(
+      `update reading set deleted_at = case when $2 then now() end
+       where taking_id = $1 and (deleted_at is null) = $2 returning id`,
+      [taking, deleted],
+    ),
+  );
+}
+
 /** False when it was changed meanwhile. */
 export async function moveReading(
   db: Queries,

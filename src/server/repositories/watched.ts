@@ -16,19 +16,20 @@ export const doneWith = async (db: Queries, hashes: readonly string[]): Promise<
     (await all(db, Hash, 'select hash from watched_file where hash = any($1::text[])', [hashes])).map((r) => r.hash),
   );
 
-/** Files are done with: kept for something, or left. */
+/** Files are done with: kept for something, or left. @returns how many were not so before */
 export async function insertDoneWith(
   db: Queries,
   files: readonly { hash: string; name: string }[],
   keptFor: string | null,
   by: string | null,
-): Promise<void> {
-  await db.query(
+): Promise<number> {
+  const rows = await db.query(
     `insert into watched_file (hash, name, kept_for, person_id)
      select hash, name, $2, (select id from person where id = $3)
-     from jsonb_to_recordset($1::jsonb) f (hash text, name text) on conflict (hash) do nothing`,
+     from jsonb_to_recordset($1::jsonb) f (hash text, name text) on conflict (hash) do nothing returning hash`,
     [JSON.stringify(files), keptFor, by],
   );
+  return rows.length;
 }
 export const deleteDoneWith = (db: Queries, hash: string) =>
   db.query('delete from watched_file where hash = $1', [hash]);

@@ -15,7 +15,7 @@ import {
 } from '../commands/boards.ts';
 import { archiveLook, restoreLook, sayLook } from '../commands/looks.ts';
 import { splitBoard } from '../commands/planks.ts';
-import { archiveReading, changeReading, restoreReading } from '../commands/readings.ts';
+import { archiveReading, archiveTaking, changeReading, restoreReading, restoreTaking } from '../commands/readings.ts';
 import { notFound, Refusal } from '../commands/refusal.ts';
 import type { Shop } from '../commands/shop.ts';
 import { doStep, restoreStep, setPots, takeStepBack } from '../commands/steps.ts';
@@ -60,6 +60,8 @@ export function boardHandlers(shop: Shop): Handlers<typeof CONTRACT.boards> {
     readStage: ({ by, at, body }) => readStage(shop, by, at.board, body),
     changeReading: ({ by, at, body }) => changeReading(shop, by, at.reading, body),
     archiveReading: ({ by, at }) => archiveReading(shop, by, at.reading),
+    archiveTaking: ({ by, at }) => archiveTaking(shop, by, at.taking),
+    restoreTaking: ({ by, at }) => restoreTaking(shop, by, at.taking),
     restoreReading: ({ by, at }) => restoreReading(shop, by, at.reading),
 
     sayLook: ({ by, at, body }) => sayLook(shop, by, at.board, body),

@@ -5,7 +5,8 @@ import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { type BeechShop, CLEAR, DYE, openBeechShop } from '../../../test/server/beech-shop.ts';
 import type { Board } from '../../shared/board.ts';
 import type { House } from '../../shared/house.ts';
-import { takingOfFile, type WatchedFile, type WatchedFolder } from '../../shared/watched.ts';
+import { newId } from '../../shared/id.ts';
+import type { WatchedFile, WatchedFolder } from '../../shared/watched.ts';
 
 const line = (name: string, v: number) =>
   `${name},${Array.from({ length: 31 }, (_, i) => (v + i / 1000).toFixed(4)).join()}`;
@@ -75,17 +76,23 @@ describe('a watched folder', () => {
   it('keeps its readings with a tap, and never twice', async () => {
     const file = await offered('birch.csv');
     const { body: bytes } = await bench.shop.ask('get', `/watched/${file.hash}`).responseType('blob').expect(200);
-    const reading = {
-      source: 'file',
-      takingId: takingOfFile(file.hash),
-      fileName: file.name,
-      text: table(0.31, 0.32, 0.33),
-    };
-    expect(bytes.toString().trim()).toBe(reading.text);
-    for (let twice = 0; twice < 2; twice++) await bench.post(`/boards/${board.id}/readings`, { stage: 1, reading });
-    const readings = async () => ((await bench.boards())[0] as Board).readings.filter((r) => r.stage === 1);
-    expect(await readings()).toHaveLength(3);
+    expect(bytes.toString().trim()).toBe(table(0.31, 0.32, 0.33));
     await done(file, 'beech-1 after dye');
+    const takingId = newId();
+    const reading = { source: 'file', takingId, fileName: file.name, text: bytes.toString() };
+    await bench.post(`/boards/${board.id}/readings`, { stage: 1, reading });
+    const readings = async () => ((await bench.boards())[0] as Board).readings.filter((r) => r.stage === 1).length;
+    expect(await readings()).toBe(3);
+    // Another window had it in sight too.
+    const again = await bench.shop
+      .ask('put', `/watched/${file.hash}/done`, { keptFor: 'beech-2 after dye' })
+      .expect(409);
+    expect(again.body.detail).toMatch(/was kept or left meanwhile/);
+    // What came out of one file goes out again, and comes back, as one.
+    await bench.shop.ask('delete', `/takings/${takingId}`).expect(204);
+    expect(await readings()).toBe(0);
+    await bench.shop.ask('post', `/takings/${takingId}/restore`).expect(204);
+    expect(await readings()).toBe(3);
     // Under another name, or written anew, it is the same file.
     await copyFile(path.join(folder, 'birch.csv'), path.join(folder, 'birch (copy).csv'));
     await rename(path.join(folder, 'birch.csv'), path.join(folder, 'birch-old.csv'));

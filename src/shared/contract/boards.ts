@@ -213,6 +213,23 @@ export const restoreReading = route({
   refuses: ['not-possible'],
 });
 
+export const archiveTaking = route({
+  method: 'DELETE',
+  path: '/takings/:taking',
+  does: 'Takes out all readings that came with one tap or one file; they can be brought back.',
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+});
+export const restoreTaking = route({
+  method: 'POST',
+  path: '/takings/:taking/restore',
+  does: 'Brings them back.',
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+});
+
 export const sayLook = route({
   method: 'POST',
   path: '/boards/:board/looks',

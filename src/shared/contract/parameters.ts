@@ -16,6 +16,7 @@ export const PARAMETERS = {
   coat: { shape: Id, what: 'coat' },
   step: { shape: Id, what: 'step' },
   reading: { shape: Id, what: 'reading' },
+  taking: { shape: Id, what: 'taking' },
   look: { shape: Id, what: 'look' },
   approval: { shape: Id, what: 'approval' },
   bracket: { shape: Id, what: 'bracket' },

@@ -24,6 +24,7 @@ export const doneWithFile = route({
   body: DoneWith,
   answer: WatchedFolder,
   moves,
+  refuses: ['not-possible'],
   example: { keptFor: 'birch-2 after dye' },
 });
 export const offerFileAgain = route({

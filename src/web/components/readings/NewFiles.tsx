@@ -17,8 +17,8 @@ export function NewFiles({
 }: {
   /** What it would be kept for: birch-2 after dye. */
   what: string;
-  /** Keeps what the file holds; false where nothing was kept. */
-  onTake: (file: File, watched: WatchedFile) => Promise<boolean>;
+  /** Keeps what the file holds, or asks first what only the finisher knows of it. */
+  onTake: (file: File, watched: WatchedFile) => Promise<void>;
 }) {
   const { files, trouble } = useWatched();
   const [busy, setBusy] = useState(false);
@@ -33,12 +33,7 @@ export function NewFiles({
       setBusy(false);
     }
   };
-  const take = (file: WatchedFile) =>
-    attempt(async () => {
-      if (!(await onTake(await fileOfWatched(file), file))) return;
-      await beDoneWith(file, what);
-      say({ text: `${countText(file).replace('A new', 'A').replace(' new', '')} kept for ${what}.` });
-    });
+  const take = (file: WatchedFile) => attempt(async () => onTake(await fileOfWatched(file), file));
   const leave = (file: WatchedFile) =>
     attempt(async () => {
       await beDoneWith(file, null);

@@ -1,18 +1,20 @@
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { type Answers, readMeasurements } from '../../../core/formats/index.ts';
+import { readMeasurements } from '../../../core/formats/index.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
+import { archiveTaking } from '../../../shared/contract/boards.ts';
 import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
-import { takingOfFile, type WatchedFile } from '../../../shared/watched.ts';
-import { useHouse, useRack, useSimulated } from '../../hooks/api.ts';
+import type { WatchedFile } from '../../../shared/watched.ts';
+import { change, useHouse, useRack, useSimulated } from '../../hooks/api.ts';
 import { textsOfFile } from '../../hooks/file-text.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
-import { beDoneWith, measureIntoFolder } from '../../hooks/watched.ts';
+import { beDoneWith, measureIntoFolder, offerAgain } from '../../hooks/watched.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row } from '../layout.tsx';
+import { useToast } from '../Toast.tsx';
 import { FilePreview } from './FilePreview.tsx';
 import { NewFiles } from './NewFiles.tsx';
 import { ReadingList } from './ReadingList.tsx';
@@ -110,6 +112,8 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   // What the shop has no instrument for is never begun with it.
   const usual = simulated ? 'instrument' : pieces || raw ? 'words' : 'typed';
   const way = chosen ?? usual;
+  const byFolder = house?.watch.instrument ?? null;
+  const say = useToast();
   const [file, setFile] = useState<File | null>(null);
   /** What of the watched folder is being looked at, where it is not a file that was chosen. */
   const [watched, setWatched] = useState<WatchedFile | null>(null);
@@ -133,26 +137,31 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const intoFolder = (count: number) =>
     told(measureIntoFolder(under ? { of: 'board', ...under, zone: spot, count } : { of: 'piece', piece, count }));
 
-  /** Of a new file of the folder, the readings are kept with its content as their taking: never twice. */
-  const keepWatched = (text: string, answers: Answers, { name, hash }: WatchedFile) => {
-    const instrument = house?.watch.instrument ?? null;
-    return attempt({ source: 'file', fileName: name, text, answers, instrument }, takingOfFile(hash));
-  };
-  async function keepFile(text: string, answers: Answers): Promise<void> {
-    if (!watched) return attempt({ source: 'file', fileName: file?.name ?? '', text, answers });
-    await keepWatched(text, answers, watched);
-    await beDoneWith(watched, what);
+  /** What came out of a file goes out again with one tap. */
+  async function keepRead(asked: Extract<Asked, { source: 'file' }>, of: WatchedFile | null): Promise<void> {
+    const id = taking.next();
+    if (of) await beDoneWith(of, what);
+    try {
+      await attempt(asked, id);
+    } catch (trouble) {
+      if (of) await offerAgain(of);
+      throw trouble;
+    }
+    const undo = async () => {
+      await change(archiveTaking, { taking: id });
+      if (of) await offerAgain(of);
+    };
+    say({ text: `${asked.fileName} is kept for ${what}.`, undo });
   }
   /** Keeps a new file at once where nothing is to be asked of it; else it is looked at like a chosen one. */
-  async function takeNew(fresh: File, of: WatchedFile): Promise<boolean> {
+  async function takeNew(fresh: File, of: WatchedFile): Promise<void> {
     const [first, ...more] = await textsOfFile(fresh);
     if (more.length > 0 || of.readings === null || readMeasurements(first.text, fresh.name).unsaid) {
       setWatched(of);
       setFile(fresh);
-      return false;
+      return;
     }
-    await keepWatched(first.text, {}, of);
-    return true;
+    await keepRead({ source: 'file', fileName: of.name, text: first.text, answers: {}, instrument: byFolder }, of);
   }
 
   const armed = !busy && !(pieces && !piece);
@@ -246,7 +255,12 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
       {file && (
         <FilePreview
           file={file}
-          onKeep={({ text, answers }) => keepFile(text, answers)}
+          onKeep={({ text, answers }) =>
+            keepRead(
+              { source: 'file', fileName: file.name, text, answers, ...(watched ? { instrument: byFolder } : {}) },
+              watched,
+            )
+          }
           onClose={() => setFile(null)}
         />
       )}
