@@ -150,3 +150,19 @@ export const CoatRequest = z.object({
 /** Asks the simulated instrument for one tissue of a wood, read through a small aperture. */
 export const TissueRequest = z.object({ speciesId: z.string(), tissue: z.enum(TISSUE_NAMES) });
 export const TissueReading = z.object({ reflectance: Grid });
+
+const count = z.number().int().min(1, 'Take at least one reading.').max(20, 'Take at most 20 readings at once.');
+/** What lies under the simulated instrument, and how often it reads: into the watched folder, or as a line. */
+export const MeasureRequest = z.discriminatedUnion('of', [
+  z.object({ of: z.literal('piece'), piece: z.string().max(40), count }),
+  z.object({
+    of: z.literal('board'),
+    board: Id,
+    stage: z.number().int().min(0).max(16),
+    zone: SpotSchema.default('face'),
+    count,
+  }),
+]);
+export type MeasureRequest = z.infer<typeof MeasureRequest>;
+export const MeasuredFile = z.object({ name: z.string() });
+export const MeasuredLines = z.object({ lines: z.array(z.string()) });

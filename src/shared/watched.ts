@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { Id } from './id.ts';
-import { SpotSchema } from './reading.ts';
 
 /** The folder that an instrument's software writes its files into; null where none is watched. */
 export const WatchSetting = z.object({
@@ -35,17 +34,3 @@ export type WatchedFolder = z.infer<typeof WatchedFolder>;
 
 /** What a file was kept for, as somebody reads it: birch-2 after dye; null where it is left. */
 export const DoneWith = z.object({ keptFor: z.string().trim().min(1).max(120).nullable() });
-
-/** What the simulated instrument measures into the folder. */
-export const SimulatedFile = z.discriminatedUnion('of', [
-  z.object({ of: z.literal('piece'), piece: z.string().max(40), count: z.number().int().min(1).max(20) }),
-  z.object({
-    of: z.literal('board'),
-    board: Id,
-    stage: z.number().int().min(0).max(16),
-    zone: SpotSchema.default('face'),
-    count: z.number().int().min(1).max(20),
-  }),
-]);
-export type SimulatedFile = z.infer<typeof SimulatedFile>;
-export const WrittenFile = z.object({ name: z.string() });

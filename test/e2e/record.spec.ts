@@ -1,4 +1,6 @@
-import { readFile } from 'node:fs/promises';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
 import { expect } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { test } from './demo.ts';
@@ -87,4 +89,55 @@ test('a file is looked at, asked about, and kept as a target', async ({ page }) 
   await expect(dialog).toBeHidden();
   await expect(page.getByText('ebony')).toBeVisible();
   await expect(page.getByText('The reflectances are in percent; they were converted to 0–1.')).toBeVisible();
+});
+
+test('an instrument writes into a folder, and speaks by its cable', async ({ page }) => {
+  const folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-instrument-'));
+  await page.goto('/house');
+  await page.getByLabel('Folder, whole path').fill(folder);
+  await page.getByRole('button', { name: 'Watch it' }).click();
+  await expect(page.getByText('The folder is watched.')).toBeVisible();
+
+  const { number } = await startJob(page, []);
+  await page.goto(`/jobs/${number}/target`);
+  await page.getByRole('button', { name: 'Instrument' }).click();
+  await page.getByLabel('Under the simulated instrument').click();
+  await page.getByRole('option').first().click();
+  await page.getByRole('button', { name: 'Into the folder' }).click();
+  const fresh = page.getByRole('region', { name: 'New in the folder' });
+  await expect(fresh.getByText('3 new readings')).toBeVisible();
+  await fresh.getByRole('button', { name: 'For the target' }).click();
+  await expect(page.getByText('mean of 8 in reflectance')).toBeVisible();
+  await expect(fresh).toBeHidden();
+  expect(await readdir(folder)).toHaveLength(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  await expect(fresh.getByText('3 new readings')).toBeVisible();
+  await fresh.getByRole('button', { name: /^Leave / }).click();
+  await expect(fresh).toBeHidden();
+
+  // What has to be asked is asked like of any file.
+  const nm = Array.from({ length: 31 }, (_, i) => 400 + 10 * i);
+  await writeFile(
+    path.join(folder, 'dark.csv'),
+    `${['Name', ...nm].join(';')}\n${['ebony', ...nm.map((w) => (1 + w / 2000).toFixed(2).replace('.', ','))].join(';')}\n`,
+  );
+  await fresh.getByRole('button', { name: 'For the target' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What the file holds' });
+  await expect(dialog.getByRole('alert')).toContainText('Are the values per cent, or fractions of 1?');
+  await dialog.getByRole('button', { name: 'Per cent' }).click();
+  await dialog.getByRole('button', { name: 'Keep this reading' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText('ebony')).toBeVisible();
+
+  await page.getByRole('button', { name: 'By cable', exact: true }).click();
+  await page.getByRole('button', { name: 'Measure', exact: true }).click();
+  await expect(page.getByText('mean of 7 in reflectance')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave the cable' }).click();
+  await expect(page.getByRole('button', { name: 'By cable', exact: true })).toBeVisible();
+
+  await page.goto('/house');
+  await page.getByRole('button', { name: 'No longer' }).click();
+  await expect(page.getByText('is watched no longer')).toBeVisible();
+  await rm(folder, { recursive: true });
 });

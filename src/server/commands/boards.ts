@@ -251,13 +251,8 @@ export function mustBeReadable(board: BoardAtWork, stage: number): void {
   if (stage > 0) plannedLayer(board, stage);
 }
 
-/** A board as it lies under the simulated instrument, and how many readings were taken of that stage before. */
-export async function underBoard(
-  db: Queries,
-  id: string,
-  stage: number,
-  zone: Spot,
-): Promise<{ under: UnderInstrument; taken: number }> {
+/** A board as it lies under the simulated instrument. */
+export async function underBoard(db: Queries, id: string, stage: number, zone: Spot): Promise<UnderInstrument> {
   const board = await workOn(db, id);
   mustBeReadable(board, stage);
   const taken = await countReadings(db, { board: id, stage, zone });
@@ -271,7 +266,7 @@ export async function underBoard(
     },
     stage,
   );
-  return { under: { stock: stockOfShelf(await wholeShelf(db)), board: bench, zone }, taken };
+  return { stock: stockOfShelf(await wholeShelf(db)), board: bench, zone };
 }
 
 /** A stage of a board read; what a reading shows to be on is on. */
@@ -292,7 +287,7 @@ export async function readStage(
     if (again.length > 0) return { job, readings: again, notes: [] };
     mustBeReadable(board, stage);
     const subject = { board: id, stage, zone };
-    const under = async () => (await underBoard(tx, id, stage, zone)).under;
+    const under = () => underBoard(tx, id, stage, zone);
     const intake = await measurementsFrom(tx, input, file, under, await countReadings(tx, subject));
     if (stage === 0) mustBeRawWood(intake);
     const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);

@@ -1,17 +1,9 @@
-import { writeFile } from 'node:fs/promises';
-import path from 'node:path';
-import { writeAll } from '../../core/formats/index.ts';
 import type { FileAnswer } from '../../shared/contract/route.ts';
-import { newId } from '../../shared/id.ts';
-import type { SimulatedFile, WatchedFolder } from '../../shared/watched.ts';
-import type { Queries } from '../db/db.ts';
-import { wholeShelf } from '../repositories/shelf.ts';
+import type { WatchedFolder } from '../../shared/watched.ts';
 import { deleteDoneWith, doneWith, insertDoneWith, watchSetting } from '../repositories/watched.ts';
 import { filesIn, troubleOfFolder } from '../watched/watched-folder.ts';
-import { underBoard } from './boards.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
-import { mustBeSimulated, samplePiece, simulatedReadings, stockOfShelf } from './simulated.ts';
 
 /** The folder, and what of it is new: neither kept nor left, under whatever name. */
 export async function watchedFolder({ db, watcher }: Shop): Promise<WatchedFolder> {
@@ -56,23 +48,4 @@ export async function doneWithFile(
 export async function offerFileAgain(shop: Shop, hash: string): Promise<WatchedFolder> {
   await deleteDoneWith(shop.db, hash);
   return watchedFolder(shop);
-}
-
-const underInstrument = async (db: Queries, of: SimulatedFile) =>
-  of.of === 'board'
-    ? underBoard(db, of.board, of.stage, of.zone)
-    : { under: { stock: stockOfShelf(await wholeShelf(db)), board: samplePiece(of.piece) }, taken: 0 };
-
-/** The simulated instrument measures into the folder, as the software of a real one would. */
-export async function simulateFile({ db }: Shop, of: SimulatedFile): Promise<{ name: string }> {
-  await mustBeSimulated(db);
-  const { folder } = await watchSetting(db);
-  if (folder === null) throw new Refusal(409, 'No folder is watched: name one under House.', 'folder');
-  const { under, taken } = await underInstrument(db, of);
-  const readings = simulatedReadings(under, of.count, taken);
-  const name = `measured-${newId()}.txt`;
-  await writeFile(path.join(folder, name), writeAll(readings, 'simulated instrument')).catch((error: Error) => {
-    throw new Refusal(409, `The folder cannot be written into: ${error.message}.`, 'folder');
-  });
-  return { name };
 }

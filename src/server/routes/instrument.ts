@@ -1,6 +1,7 @@
 import { TISSUE_NAMES } from '../../core/board/tissues.ts';
 import type { CONTRACT } from '../../shared/contract/index.ts';
 import { makeCoat, makeRung, readTissue, SAMPLE_PIECES } from '../../workshop/workshop-bench.ts';
+import { measureIntoFolder, measureLines } from '../commands/measuring.ts';
 import { Refusal } from '../commands/refusal.ts';
 import type { Shop } from '../commands/shop.ts';
 import { mustBeSimulated, stockOfShelf } from '../commands/simulated.ts';
@@ -22,6 +23,8 @@ export function instrumentHandlers(shop: Shop): Handlers<typeof CONTRACT.instrum
     return stockOfShelf(await wholeShelf(db));
   };
   return {
+    measureIntoFolder: ({ body }) => measureIntoFolder(shop, body),
+    measureLines: ({ body }) => measureLines(shop, body),
     samplePieces: () => SAMPLE_PIECES.map(({ id, name }) => ({ id, name })),
     simulatePicture: ({ at, body }) => simulatePicture(shop, at.job, body),
     makeRung: async ({ body: { colourantId, speciesId, strength, beside } }) => {

@@ -114,7 +114,7 @@ describe('a watched folder', () => {
   }, 30_000);
 
   it('is written into by the simulated instrument, as by the software of a real one', async () => {
-    const { name } = await bench.post('/watched/simulated', { of: 'board', board: board.id, stage: 0, count: 3 }, 200);
+    const { name } = await bench.post('/instrument/file', { of: 'board', board: board.id, stage: 0, count: 3 }, 200);
     expect(await offered(name)).toMatchObject({ readings: 3, why: null });
   }, 30_000);
 
@@ -127,7 +127,7 @@ describe('a watched folder', () => {
     await offered('anew.csv');
     await watch(null);
     expect(
-      (await bench.post('/watched/simulated', { of: 'board', board: board.id, stage: 0, count: 1 }, 409)).detail,
+      (await bench.post('/instrument/file', { of: 'board', board: board.id, stage: 0, count: 1 }, 409)).detail,
     ).toMatch(/No folder is watched/);
   }, 60_000);
 });

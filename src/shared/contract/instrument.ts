@@ -1,5 +1,16 @@
 import { PictureRequest, PictureTaken } from '../picture.ts';
-import { BeforeAndAfter, CoatRequest, RungRequest, SamplePieces, TissueReading, TissueRequest } from '../reading.ts';
+import {
+  BeforeAndAfter,
+  CoatRequest,
+  MeasuredFile,
+  MeasuredLines,
+  MeasureRequest,
+  RungRequest,
+  SamplePieces,
+  TissueReading,
+  TissueRequest,
+} from '../reading.ts';
+import { EXAMPLE_ID } from './examples.ts';
 import { route } from './route.ts';
 
 /** The simulated instrument and bench of a shop to practise in. */
@@ -45,4 +56,23 @@ export const readTissue = route({
   answer: TissueReading,
   refuses: ['not-possible'],
   example: { speciesId: 'oak', tissue: 'grain' },
+});
+export const measureIntoFolder = route({
+  method: 'POST',
+  path: '/instrument/file',
+  does: 'Measures into the watched folder, as the software of a real one does.',
+  body: MeasureRequest,
+  answer: MeasuredFile,
+  moves: ['watched'],
+  refuses: ['not-possible'],
+  example: { of: 'board', board: EXAMPLE_ID, stage: 0, count: 3 },
+});
+export const measureLines = route({
+  method: 'POST',
+  path: '/instrument/lines',
+  does: 'What it says on its serial line when it measures.',
+  body: MeasureRequest,
+  answer: MeasuredLines,
+  refuses: ['not-possible'],
+  example: { of: 'piece', piece: 'counter-panel', count: 1 },
 });

@@ -1,5 +1,4 @@
-import { DoneWith, SimulatedFile, WatchedFolder, WrittenFile } from '../watched.ts';
-import { EXAMPLE_ID } from './examples.ts';
+import { DoneWith, WatchedFolder } from '../watched.ts';
 import { route } from './route.ts';
 
 const moves = ['watched'] as const;
@@ -33,14 +32,4 @@ export const offerFileAgain = route({
   does: 'A file is offered again.',
   answer: WatchedFolder,
   moves,
-});
-export const simulateFile = route({
-  method: 'POST',
-  path: '/watched/simulated',
-  does: 'The simulated instrument measures into the watched folder.',
-  body: SimulatedFile,
-  answer: WrittenFile,
-  moves,
-  refuses: ['not-possible'],
-  example: { of: 'board', board: EXAMPLE_ID, stage: 0, count: 3 },
 });

@@ -1,8 +1,8 @@
-import type { ScalePort } from './scale-port.ts';
+import type { LinePort } from './serial-port.ts';
 
 /** A scale that ships with the app, behind the interface of a serial port: what is on it is what its hand pours. */
 export interface SimulatedScale {
-  port: ScalePort;
+  port: LinePort;
   /** Grams a second that run onto it from now on; zero stops. */
   pour(gramsPerSecond: number): void;
   /** So much at once, as off a spoon. */
@@ -27,7 +27,7 @@ export function simulatedScale(): SimulatedScale {
     const shown = Math.round((onIt - tared) / STEP) * STEP;
     return new TextEncoder().encode(`${still ? '=' : '~'} ${shown.toFixed(2)} g\r\n`);
   };
-  const port: ScalePort = {
+  const port: LinePort = {
     async open() {
       readable = new ReadableStream<Uint8Array>({
         start(controller) {

@@ -1,11 +1,5 @@
-import {
-  doneWithFile,
-  offerFileAgain,
-  simulateFile,
-  watchedFile,
-  watchedFolder,
-} from '../../shared/contract/watched.ts';
-import type { SimulatedFile, WatchedFile, WatchedFolder } from '../../shared/watched.ts';
+import { doneWithFile, offerFileAgain, watchedFile, watchedFolder } from '../../shared/contract/watched.ts';
+import type { WatchedFile, WatchedFolder } from '../../shared/watched.ts';
 import { addressOf, change, useHouse, useResource } from './api.ts';
 
 const ASKED_MS = 2000;
@@ -28,5 +22,3 @@ export async function fileOfWatched({ hash, name }: WatchedFile): Promise<File> 
 export const beDoneWith = ({ hash }: WatchedFile, keptFor: string | null) =>
   change(doneWithFile, { file: hash }, { keptFor });
 export const offerAgain = ({ hash }: WatchedFile) => change(offerFileAgain, { file: hash });
-/** The simulated instrument measures into the folder. */
-export const measureIntoFolder = (of: SimulatedFile) => change(simulateFile, {}, of);

@@ -20,7 +20,8 @@ import { type OpenBench, useBoardModel, useOpenBench } from '../hooks/bench.ts';
 import { useLooks } from '../hooks/looks.ts';
 import { useMixing } from '../hooks/mixing.ts';
 import { usePersistentState } from '../hooks/persistent-state.ts';
-import { hasSerial, useScale } from '../hooks/scale.ts';
+import { useScale } from '../hooks/scale.ts';
+import { hasSerial } from '../hooks/serial-port.ts';
 import { canSpeak, useSpoken } from '../hooks/speech.ts';
 import { useWakeLock } from '../hooks/wake-lock.ts';
 

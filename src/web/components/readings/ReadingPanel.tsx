@@ -1,24 +1,26 @@
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { readMeasurements } from '../../../core/formats/index.ts';
+import { DAYLIGHT, type Light } from '../../../core/colour/lights.ts';
+import { type Measurement, readMeasurements, writeAll } from '../../../core/formats/index.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
 import { archiveTaking } from '../../../shared/contract/boards.ts';
-import type { ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
+import type { MeasureRequest, ReadingInput, ReadingsTaken, Spot, StoredReading } from '../../../shared/reading.ts';
 import type { WatchedFile } from '../../../shared/watched.ts';
 import { change, useHouse, useRack, useSimulated } from '../../hooks/api.ts';
 import { textsOfFile } from '../../hooks/file-text.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
-import { beDoneWith, measureIntoFolder, offerAgain } from '../../hooks/watched.ts';
+import { hasSerial } from '../../hooks/serial-port.ts';
+import { beDoneWith, offerAgain } from '../../hooks/watched.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row } from '../layout.tsx';
 import { useToast } from '../Toast.tsx';
 import { FilePreview } from './FilePreview.tsx';
+import { InstrumentInHand, instrumentHere } from './InstrumentInHand.tsx';
 import { NewFiles } from './NewFiles.tsx';
 import { ReadingList } from './ReadingList.tsx';
-import { instrumentHere, SimulatedInstrument } from './SimulatedInstrument.tsx';
 import { TypedLab } from './TypedLab.tsx';
 import { Words } from './Words.tsx';
 
@@ -66,6 +68,8 @@ const SPOT_NAMES: Record<Spot, string> = {
 };
 const isTone = (spot: Spot) => spot === 'ground' || spot === 'grain';
 
+const lightName = ({ illuminant, observer }: Light = DAYLIGHT) => `${illuminant}/${observer}`;
+
 /** A board of the rack that was read, to be matched. */
 function RackChoice({ busy, onTake }: { busy: boolean; onTake: (oldBoard: string) => void }) {
   const { data: rack } = useRack();
@@ -106,8 +110,10 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const taking = useNextId();
   const { data: house } = useHouse();
   const simulated = useSimulated();
+  const byCable = hasSerial() && house?.tools.includes('instrument');
   const ways = WAYS.filter(
-    ({ id }) => (id !== 'instrument' || simulated) && (id !== 'rack' || pieces) && (id !== 'words' || pieces || raw),
+    ({ id }) =>
+      (id !== 'instrument' || simulated || byCable) && (id !== 'rack' || pieces) && (id !== 'words' || pieces || raw),
   );
   // What the shop has no instrument for is never begun with it.
   const usual = simulated ? 'instrument' : pieces || raw ? 'words' : 'typed';
@@ -134,8 +140,16 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   const take = (asked: Asked) => told(attempt(asked));
   const measure = (count: number) =>
     take({ source: 'instrument', count, instrument: instrumentHere(house), ...(pieces ? { piece } : {}) });
-  const intoFolder = (count: number) =>
-    told(measureIntoFolder(under ? { of: 'board', ...under, zone: spot, count } : { of: 'piece', piece, count }));
+  /** What lies under the simulated instrument, where it does not read for the record itself. */
+  const underIt = (count: number): MeasureRequest =>
+    under ? { of: 'board', ...under, zone: spot, count } : { of: 'piece', piece, count };
+  /** What an instrument by cable has measured, whoever pressed its button. */
+  const measured = (reading: Measurement) =>
+    take(
+      reading.kind === 'lab'
+        ? { source: 'typed', lab: reading.lab, light: lightName(reading.light) }
+        : { source: 'file', fileName: 'by cable', text: writeAll([reading], what), instrument: instrumentHere(house) },
+    );
 
   /** What came out of a file goes out again with one tap. */
   async function keepRead(asked: Extract<Asked, { source: 'file' }>, of: WatchedFile | null): Promise<void> {
@@ -164,7 +178,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
     await keepRead({ source: 'file', fileName: of.name, text: first.text, answers: {}, instrument: byFolder }, of);
   }
 
-  const armed = !busy && !(pieces && !piece);
+  const armed = !busy && simulated && !(pieces && !piece);
 
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
     onDrop: ([dropped]) => {
@@ -210,13 +224,15 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
         )}
       </Row>
       {way === 'instrument' && (
-        <SimulatedInstrument
+        <InstrumentInHand
           pieces={pieces}
           piece={piece}
           onPiece={setPiece}
           armed={armed}
           onMeasure={(count) => void measure(count)}
-          onFolder={(count) => void intoFolder(count)}
+          underIt={underIt}
+          onMeasured={(reading) => void measured(reading)}
+          onTrouble={setError}
         />
       )}
       {way === 'file' && (
