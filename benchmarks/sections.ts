@@ -10,5 +10,6 @@ export const SECTIONS: Readonly<Record<string, () => Promise<unknown>>> = {
   picture: async () => (await import('./picture.ts')).benchmarkPicture(),
   import: async () => (await import('./import.ts')).benchmarkImport(),
   growth: async () => (await import('./growth.ts')).benchmarkGrowth(),
+  spoiled: async () => (await import('./spoiled.ts')).benchmarkSpoiled(),
   pieces: async () => (await import('./pieces.ts')).benchmarkPieces(),
 };

@@ -20,7 +20,7 @@ const MOST_JOBS_MB = 125;
 /** Where files of readings, and boards with many of them, come in. */
 const TAKES_FILES = /^\/(?:boards|jobs)\/[^/]+\/(?:readings|targets|pictures)$|^\/approvals$/;
 /** Where whole jobs come in. */
-const TAKES_JOBS = /^\/brought(?:\/look)?$/;
+const TAKES_JOBS = /^\/brought(?:\/look|\/shelf)?$/;
 const WEB = path.resolve(import.meta.dirname, '../../dist/web');
 
 /** What can be wrong with a body before anybody has read it, by the word of the parser. */

@@ -1,5 +1,8 @@
 import { z } from 'zod';
 import { Id } from './id.ts';
+import { NewLot } from './lot.ts';
+import { NewMix } from './mix.ts';
+import { NewColourant, NewMedium, NewRung, NewSupply, SpeciesSchema } from './shelf.ts';
 
 export const JOBS_FORMAT = 'urushi-jobs';
 /** A row of a table of the record, by the names of its columns (`docs/record.md`). */
@@ -91,3 +94,26 @@ export const BroughtFile = z.object({
   jobs: z.array(z.number()),
 });
 export type BroughtFile = z.infer<typeof BroughtFile>;
+
+/** One thing that comes to the shelf out of a file. */
+export const ShelfThing = z.discriminatedUnion('what', [
+  z.object({ what: z.literal('species'), thing: SpeciesSchema }),
+  z.object({ what: z.literal('colourant'), thing: NewColourant }),
+  z.object({ what: z.literal('medium'), thing: NewMedium }),
+  z.object({ what: z.literal('supply'), thing: NewSupply }),
+  z.object({ what: z.literal('mix'), thing: NewMix }),
+  z.object({ what: z.literal('lot'), thing: NewLot }),
+  /** The ladder of a colour that came before. */
+  z.object({
+    what: z.literal('ladder'),
+    thing: z.object({ colourant: z.string().max(40), rungs: z.array(NewRung).min(1).max(40) }),
+  }),
+]);
+export type ShelfThing = z.infer<typeof ShelfThing>;
+/** What a file of a shelf brings to it, in order: all of it or nothing. */
+export const NewBroughtShelf = z.object({
+  id: Id,
+  name: z.string().trim().min(1).max(200),
+  things: z.array(ShelfThing).min(1, 'There is nothing new in it.').max(20_000, 'At most 20 000 things at once.'),
+});
+export type NewBroughtShelf = z.infer<typeof NewBroughtShelf>;

@@ -42,7 +42,7 @@ test('a job goes out in a file, comes in as another shop’s, and is taken out a
   await page.getByRole('link', { name: 'all of the job in a file' }).click();
   const entries = unzipSync(await readFile(await (await download).path()));
   // The same job as another shop would have it: its own ids, and a dye of its own.
-  const text = strFromU8(entries['jobs.json'] as Uint8Array).replaceAll(/(["/])01a2([0-9a-f]{4})-/g, '$102b2$2-');
+  const text = strFromU8(entries['jobs.json'] as Uint8Array).replaceAll(/(["/])0([0-9a-f]{7}-[0-9a-f]{4}-7)/g, '$1f$2');
   const { tables, ...rest } = JSON.parse(text);
   delete tables.approval;
   const [job] = tables.job;

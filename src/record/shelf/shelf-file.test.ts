@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { SHELF } from '../../../test/fixtures/small-shop.ts';
-import { addColourant, addLot, keepMix } from '../../shared/contract/shelf.ts';
 import type { Lot } from '../../shared/lot.ts';
 import type { KeptMix } from '../../shared/mix.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -41,10 +40,11 @@ describe('the shelf as a file', () => {
   ])('goes out as %s and comes in the same, lots as they are left', (_, text) => {
     const things = shelfFile(EMPTY, text);
     expect(things.filter((t) => t.state !== 'new')).toEqual([]);
-    const asked = things.flatMap((t) => t.requests);
-    const red = asked.find((r) => r.route === addColourant && (r.body as { id: string }).id === 'red');
-    expect(red?.body).toMatchObject({ name: 'red', kind: 'dye', maxStrength: 25, costPerGram: 0.5 });
-    expect(asked.find((r) => r.route === addLot)?.body).toMatchObject({
+    const asked = things.flatMap((t) => t.things);
+    const thing = (what: string) => asked.find((t) => t.what === what)?.thing;
+    const red = asked.find((t) => t.what === 'colourant' && t.thing.id === 'red');
+    expect(red?.thing).toMatchObject({ name: 'red', kind: 'dye', maxStrength: 25, costPerGram: 0.5 });
+    expect(thing('lot')).toMatchObject({
       item: 'colourant/red',
       code: 'R-1',
       amount: 32.5,
@@ -52,7 +52,7 @@ describe('the shelf as a file', () => {
     });
     const { madeAt, version, archived, setsAt, ...mix } = MIX;
     // When it sets only JSON tells: a table has no column for what lives for a day.
-    expect({ ...(asked.find((r) => r.route === keepMix)?.body as object), setsAt }).toEqual({ ...mix, setsAt });
+    expect({ ...thing('mix'), setsAt }).toEqual({ ...mix, setsAt });
     // What is there stays as it is.
     expect(shelfFile(FULL, text).every((t) => t.state === 'there')).toBe(true);
   });

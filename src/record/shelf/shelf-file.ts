@@ -3,17 +3,8 @@ import { type NamedRow, readNamedRows, writeNamedRows } from '../../core/formats
 import { COLOURANT_KINDS, MEDIUM_KINDS } from '../../core/kinds/index.ts';
 import { isShare } from '../../core/layers/materials.ts';
 import { tintOf, usualSurface } from '../../core/learn/surfaces.ts';
-import type { Route, RouteRequest } from '../../shared/contract/route.ts';
-import {
-  addColourant,
-  addLot,
-  addMedium,
-  addRungs,
-  addSpecies,
-  addSupply,
-  keepMix,
-} from '../../shared/contract/shelf.ts';
 import { newId } from '../../shared/id.ts';
+import type { ShelfThing } from '../../shared/jobs-file.ts';
 import { NewLot } from '../../shared/lot.ts';
 import '../../shared/sentences.ts';
 import { NewMix } from '../../shared/mix.ts';
@@ -24,14 +15,14 @@ import { NewColourant, NewMedium, NewRung, NewSupply, type Shelf, SpeciesSchema 
 export const SHELF_FORMAT = 'urushi-shelf';
 const SHELF_VERSION = 1;
 
-/** One thing that a file brings: what is asked of the server to have it, in order. */
+/** One thing that a file brings, with what comes with it, in order. */
 export interface Brought {
   what: string;
   name: string;
   state: 'new' | 'there' | 'refused';
   /** Why it is refused. */
   why?: string;
-  requests: readonly RouteRequest[];
+  things: readonly ShelfThing[];
 }
 
 const COLUMNS = [
@@ -140,39 +131,31 @@ const SHAPES = {
   mix: NewMix,
 } as const;
 
-const ADDS: Readonly<Record<keyof typeof SHAPES, Route>> = {
-  species: addSpecies,
-  colourant: addColourant,
-  medium: addMedium,
-  supply: addSupply,
-  mix: keepMix,
-};
-
 /** What a thing of a file becomes: what is there already is left as it is. */
 function brought(
   shelf: Shelf,
   what: keyof typeof PLACE,
   item: unknown,
-  more: (id: string) => Brought['requests'] = () => [],
+  more: (id: string) => Brought['things'] = () => [],
 ): Brought {
   const shape = SHAPES[what];
   const asked = (item ?? {}) as { id?: unknown; name?: unknown };
   const name = String(asked.name || asked.id || 'without a name');
   const read = shape.safeParse(item);
   if (!read.success)
-    return { what, name, state: 'refused', why: read.error.issues[0]?.message ?? 'It makes no sense.', requests: [] };
+    return { what, name, state: 'refused', why: read.error.issues[0]?.message ?? 'It makes no sense.', things: [] };
   const { id } = read.data;
   const list: readonly { id: string }[] = shelf[PLACE[what]];
-  if (list.some((x) => x.id === id)) return { what, name, state: 'there', requests: [] };
-  return { what, name, state: 'new', requests: [{ route: ADDS[what], at: {}, body: read.data }, ...more(id)] };
+  if (list.some((x) => x.id === id)) return { what, name, state: 'there', things: [] };
+  return { what, name, state: 'new', things: [{ what, thing: read.data } as ShelfThing, ...more(id)] };
 }
 
-const lotsOf = (lots: readonly unknown[], address: string): Brought['requests'] =>
+const lotsOf = (lots: readonly unknown[], address: string): Brought['things'] =>
   lots.flatMap((lot) => {
     const own = lot as { item?: unknown; left?: unknown; amount?: unknown };
     if (own.item !== address) return [];
     const read = NewLot.safeParse({ ...own, id: newId(), amount: Math.max(0, Number(own.left ?? own.amount ?? 0)) });
-    return read.success ? [{ route: addLot, at: {}, body: read.data }] : [];
+    return read.success ? [{ what: 'lot' as const, thing: read.data }] : [];
   });
 const list = (value: unknown): unknown[] => (Array.isArray(value) ? value : []);
 
@@ -191,17 +174,17 @@ function fromJson(shelf: Shelf, text: string): Brought[] {
       `This shelf was written in version ${String(file.version)} of its format; this program reads version ${SHELF_VERSION}.`,
     );
   const lots = list(file.lots);
-  const rungsOf = (colourant: unknown, id: string): Brought['requests'] => {
+  const rungsOf = (colourant: unknown, id: string): Brought['things'] => {
     const rungs = list((colourant as { rungs?: unknown }).rungs).flatMap((r) => {
       const read = NewRung.safeParse({ ...(r as object), id: newId() });
       return read.success ? [read.data] : [];
     });
-    return rungs.length > 0 ? [{ route: addRungs, at: { item: id }, body: { rungs } }] : [];
+    return rungs.length > 0 ? [{ what: 'ladder', thing: { colourant: id, rungs } }] : [];
   };
   const ladderOf = (colourant: unknown): Brought[] => {
     const { id, name } = colourant as { id: string; name: string };
-    const requests = shelf.colourants.some((c) => c.id === id) ? [] : rungsOf(colourant, id);
-    return requests.length > 0 ? [{ what: 'ladder', name, state: 'new', requests }] : [];
+    const things = shelf.colourants.some((c) => c.id === id) ? [] : rungsOf(colourant, id);
+    return things.length > 0 ? [{ what: 'ladder', name, state: 'new', things }] : [];
   };
   // A board of a ladder may carry other colours: ladders come when all colours are there.
   const colours = list(file.colourants).map((c) =>
@@ -247,7 +230,7 @@ function fromTable(shelf: Shelf, text: string): Brought[] {
   return rows.flatMap((row, i): Brought[] => {
     const [what, code, name] = [wordIn(row, 'what'), wordIn(row, 'code') ?? '', wordIn(row, 'name') ?? ''];
     const refused = (why: string): Brought[] => [
-      { what: what ?? `line ${i + 2}`, name: name || code || `line ${i + 2}`, state: 'refused', why, requests: [] },
+      { what: what ?? `line ${i + 2}`, name: name || code || `line ${i + 2}`, state: 'refused', why, things: [] },
     ];
     if (what === 'mix') return [brought(shelf, 'mix', mixIn(row))];
     if (what !== 'colourant' && what !== 'medium' && what !== 'supply')
@@ -284,12 +267,12 @@ function fromTable(shelf: Shelf, text: string): Brought[] {
     const hasLot = lot.code !== '' || lot.amount !== null;
     const readLot = hasLot ? NewLot.safeParse(lot) : null;
     if (readLot && !readLot.success) return refused(`Line ${i + 2}: ${readLot.error.issues[0]?.message}`);
-    const ofLot = readLot?.success ? [{ route: addLot, at: {}, body: readLot.data }] : [];
+    const ofLot = readLot?.success ? [{ what: 'lot' as const, thing: readLot.data }] : [];
     // A further line of the same thing is a further lot of it; the same name twice in one file is a duplicate.
     const address = `${what}/${code}`;
     if (seen.has(address)) {
       if (ofLot.length === 0) return refused(`Line ${i + 2}: ${code} stands in this file twice.`);
-      return [{ what: 'lot', name: `${name} ${lot.code}`, state: 'new', requests: ofLot }];
+      return [{ what: 'lot', name: `${name} ${lot.code}`, state: 'new', things: ofLot }];
     }
     seen.add(address);
     const colourant = COLOURANT_KINDS.find((k) => k === named.kind);

@@ -48,12 +48,12 @@ import { type RecordTable, tablesOf } from '../repositories/tables.ts';
 import { readJobsFile } from '../whole/jobs-reader.ts';
 import { mustBeJobs } from '../whole/jobs-schema.ts';
 import { type Bringing, bringHouse, bringJobRows, bringShelf, otherCodes, THINGS, withStandIns } from './bring-jobs.ts';
+import { broughtOf, idsOf, underWayAs } from './brought.ts';
 import { wholeJob } from './jobs.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
 
 const text = (value: unknown): string => (typeof value === 'string' ? value : '');
-const idsOf = (rows: readonly RecordRow[] = []): string[] => rows.map((row) => text(row.id));
 
 /** The schema that a file is made of, e.g. 33. */
 async function schemaNow(db: Queries): Promise<number> {
@@ -261,21 +261,6 @@ export async function lookAtJobsFile({ db }: Shop, by: Actor, file: string): Pro
   }
 }
 
-/** How far files have come that are being brought in, by their ids. */
-const underWay = new Map<string, { done: number; of: number }>();
-export function progressOfBringing(id: string): { done: number; of: number } {
-  const progress = underWay.get(id);
-  if (!progress) throw notFound('file that is being brought in');
-  return progress;
-}
-
-async function broughtOf(db: Queries, id: string): Promise<BroughtFile> {
-  const found = await broughtById(db, id);
-  if (!found) throw notFound('file that was brought in');
-  const { rows, ...brought } = found;
-  return { ...brought, jobs: (await jobNumbers(db, idsOf(rows.job))).map((job) => job.number) };
-}
-
 /** Brings a file in: in one transaction, which ends without a trace when whoever sent it leaves. */
 export async function bringJobsFile(
   { db, learning }: Shop,
@@ -285,26 +270,21 @@ export async function bringJobsFile(
 ): Promise<BroughtFile> {
   if (await broughtById(db, id)) return broughtOf(db, id);
   const content = await readJobsFile(file);
-  const progress = { done: 0, of: Object.values(content.file.tables).reduce((sum, rows) => sum + rows.length, 0) };
-  underWay.set(id, progress);
-  const went = (rows: number) => {
-    gone.throwIfAborted();
-    progress.done += rows;
-  };
-  try {
-    const { jobs } = await db.transaction(async (tx) => {
-      const came = await bring(tx, by, content, standIns, name, went);
-      gone.throwIfAborted();
-      await insertBrought(tx, { id, name, rows: came.rows, by });
-      return came;
-    });
-    for (const job of jobs) learning.changed(job);
-    return await broughtOf(db, id);
-  } catch (trouble) {
-    throw refusalOf(trouble);
-  } finally {
-    underWay.delete(id);
-  }
+  const of = Object.values(content.file.tables).reduce((sum, rows) => sum + rows.length, 0);
+  return underWayAs(id, of, gone, async (went) => {
+    try {
+      const { jobs } = await db.transaction(async (tx) => {
+        const came = await bring(tx, by, content, standIns, name, went);
+        went(0);
+        await insertBrought(tx, { id, name, rows: came.rows, by });
+        return came;
+      });
+      for (const job of jobs) learning.changed(job);
+      return await broughtOf(db, id);
+    } catch (trouble) {
+      throw refusalOf(trouble);
+    }
+  });
 }
 
 const USED_SINCE = 'Something was done since with what came in. Put the job away instead, or take that back first.';

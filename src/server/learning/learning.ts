@@ -4,6 +4,7 @@ import { newId } from '../../shared/id.ts';
 import type { KeptKnowledge } from '../../shared/knowledge.ts';
 import type { Db } from '../db/db.ts';
 import { evidenceStamp } from '../repositories/counters.ts';
+import { findJob } from '../repositories/jobs.ts';
 import { evidenceSince, insertKnowledge, newestKnowledge, ownStamp } from '../repositories/knowledge.ts';
 import { oldBoards } from '../repositories/rack.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
@@ -90,7 +91,8 @@ export function startLearning(db: Db, onFault: (error: unknown) => void): Learni
     const wanted = await evidenceStamp(db);
     for (;;) {
       const kept = await newestKnowledge(db, job);
-      if (closed || (kept && kept.evidence >= wanted)) return known(job);
+      // A job that was taken out again has nothing to learn for.
+      if (closed || (kept && kept.evidence >= wanted) || !(await findJob(db, job))) return known(job);
       await learnOnce(job);
     }
   }

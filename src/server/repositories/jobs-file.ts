@@ -280,3 +280,9 @@ export async function rowsOfAll(db: Queries, tables: readonly RecordTable[]): Pr
 /** The kept versions of products that are taken off the shelf again, as if they had never stood there. */
 export const forgetVersions = (db: Queries, items: readonly string[]) =>
   db.query(`delete from shelf_version where kind || '/' || item_id = any($1::text[])`, [items]);
+
+/** The lots of some products that stand on the shelf. */
+export const lotsOfItems = async (db: Queries, items: readonly string[]): Promise<string[]> =>
+  (await all(db, z.object({ id: z.string() }), 'select id from lot where item = any($1::text[])', [items])).map(
+    (row) => row.id,
+  );

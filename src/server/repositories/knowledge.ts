@@ -23,17 +23,16 @@ export const newestKnowledge = (db: Queries, job: string): Promise<Kept | null> 
 export const knowledgeById = (db: Queries, job: string, id: string): Promise<Kept | null> =>
   one(db, Kept, 'select id, evidence, content from knowledge where job_id = $1 and id = $2', [job, id]);
 
-/** Keeps what was learned by the stamp of its evidence; what no recipe and no open page stands on is let go. */
+/** Keeps what was learned by the stamp of its evidence, of a job that is still there; what no recipe and no open page stands on is let go. */
 export async function insertKnowledge(
   db: Queries,
   { id, job, evidence, content }: { id: string; job: string; evidence: number; content: Knowledge },
 ): Promise<void> {
-  await db.query('insert into knowledge (id, job_id, evidence, content) values ($1, $2, $3, $4)', [
-    id,
-    job,
-    evidence,
-    JSON.stringify(content),
-  ]);
+  await db.query(
+    `insert into knowledge (id, job_id, evidence, content)
+     select $1, $2, $3, $4 where exists (select from job where id = $2)`,
+    [id, job, evidence, JSON.stringify(content)],
+  );
   await db.query(
     `delete from knowledge k where job_id = $1 and not exists (select from recipe r where r.knowledge_id = k.id)
        and id not in (select id from knowledge where job_id = $1 order by created_at desc limit ${KEPT_FOR_PAGES})`,

@@ -1,4 +1,4 @@
-import { Ajv, type ErrorObject } from 'ajv';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import formats from 'ajv-formats';
 import { z } from 'zod';
 import { FieldError } from '../../core/field-error.ts';
@@ -101,12 +101,22 @@ const wrongOf = ({ message, params }: ErrorObject): string => {
   return extra ? `has “${extra.slice(0, 60)}”, which is not known` : (message ?? 'is wrong');
 };
 
+/** The schema of this program's tables, compiled once. */
+let compiled: { schema: string; valid: ValidateFunction } | null = null;
+function validatorOf(tables: readonly RecordTable[]): ValidateFunction {
+  const { $schema: _, ...shape } = jobsSchema(tables);
+  const schema = JSON.stringify(shape);
+  if (compiled?.schema !== schema) {
+    const ajv = new Ajv({ strict: false });
+    formats.default(ajv, ['uuid', 'date-time', 'date']);
+    compiled = { schema, valid: ajv.compile(shape) };
+  }
+  return compiled.valid;
+}
+
 /** @throws FieldError with the place where a file is not as the tables of the record are */
 export function mustBeJobs(file: JobsFile, tables: readonly RecordTable[]): void {
-  const { $schema: _, ...schema } = jobsSchema(tables);
-  const ajv = new Ajv({ strict: false });
-  formats.default(ajv, ['uuid', 'date-time', 'date']);
-  const valid = ajv.compile(schema);
+  const valid = validatorOf(tables);
   if (valid(file)) return;
   const [error] = valid.errors ?? [];
   throw new FieldError('file', error ? `At ${placeOf(error)}: it ${wrongOf(error)}.` : 'The file makes no sense.');

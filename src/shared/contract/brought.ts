@@ -1,4 +1,4 @@
-import { BroughtFile, BroughtLook, BroughtProgress, JobsFileLook, NewBrought } from '../jobs-file.ts';
+import { BroughtFile, BroughtLook, BroughtProgress, JobsFileLook, NewBrought, NewBroughtShelf } from '../jobs-file.ts';
 import { EXAMPLE_ID } from './examples.ts';
 import { route } from './route.ts';
 
@@ -48,6 +48,22 @@ export const bringJobs = route({
   moves,
   refuses: ['not-possible'],
   example: { id: EXAMPLE_ID, name: 'job-3.zip', file: EMPTY },
+});
+export const bringShelf = route({
+  method: 'POST',
+  path: '/brought/shelf',
+  does: 'Puts what a file of a shelf holds on the shelf: all of it or nothing.',
+  body: NewBroughtShelf,
+  answer: BroughtFile,
+  makes: true,
+  moves,
+  teaches: true,
+  refuses: ['not-possible'],
+  example: {
+    id: EXAMPLE_ID,
+    name: 'shelf.csv',
+    things: [{ what: 'supply', thing: { id: 'cups', name: 'Cups', kind: 'other', carrier: null, caution: '' } }],
+  },
 });
 export const broughtProgress = route({
   method: 'GET',

@@ -79,13 +79,6 @@ export interface FileAnswer {
 }
 export type AnswerOf<R extends Route> = R['file'] extends string ? FileAnswer : Shaped<R['answer'], void>;
 
-/** A request that is made up in one place and sent in another. */
-export interface RouteRequest {
-  route: Route;
-  at: Readonly<Record<string, string>>;
-  body: unknown;
-}
-
 /** The names in a path, in their order. */
 export const namesIn = (path: string): string[] => Array.from(path.matchAll(/:(\w+)/g), ([, name = '']) => name);
 

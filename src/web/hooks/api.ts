@@ -15,7 +15,7 @@ import {
 } from '../../shared/contract/house.ts';
 import { samplePieces } from '../../shared/contract/instrument.ts';
 import { knownForJob, learnForJob, listJobs, rackAtHand, wholeJob } from '../../shared/contract/jobs.ts';
-import type { AnswerOf, BodySent, ParametersOf, Resource, Route, RouteRequest } from '../../shared/contract/route.ts';
+import type { AnswerOf, BodySent, ParametersOf, Resource, Route } from '../../shared/contract/route.ts';
 import { experience, nextLadderBoards, wholeShelf } from '../../shared/contract/shelf.ts';
 import { systems } from '../../shared/contract/systems.ts';
 import { quotesTaught } from '../../shared/contract/work.ts';
@@ -74,10 +74,6 @@ export async function send<R extends Route>(
   const answer = await fetched(route, addressOf(route, at), body, until);
   return (route.answer ? route.answer.parse(answer) : answer) as AnswerOf<R>;
 }
-
-/** Sends a request that was made up elsewhere. */
-export const sendRequest = ({ route, at, body }: RouteRequest): Promise<unknown> =>
-  fetched(route, addressOf(route, at), body);
 
 /** What something in sight is known by: what it shows, and its address. */
 type Key = readonly [shows: Resource, address: string];

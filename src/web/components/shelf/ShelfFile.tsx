@@ -1,10 +1,12 @@
 import { Button, Dialog, DialogContent, LinearProgress, Menu, MenuItem } from '@mui/material';
 import { useRef, useState } from 'react';
 import { type Brought, shelfFile, shelfJson, shelfTable } from '../../../record/shelf/shelf-file.ts';
-import { addRungs } from '../../../shared/contract/shelf.ts';
+import { bringShelf, undoBrought } from '../../../shared/contract/brought.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { fetchMoved, sendRequest } from '../../hooks/api.ts';
+import { change, fetchMoved, send } from '../../hooks/api.ts';
 import { TABLE_FILES } from '../../hooks/file-text.ts';
+import { useBroughtProgress } from '../../hooks/jobs-file.ts';
+import { useNextId } from '../../hooks/new-id.ts';
 import { saveFile } from '../../paper/save-file.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Area, Columns, Row } from '../layout.tsx';
@@ -86,33 +88,37 @@ function Preview({
   error: string | null;
   onClose: () => void;
 }) {
-  const [progress, setProgress] = useState<number | null>(null);
-  const [failed, setFailed] = useState<string[]>([]);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [bringing, setBringing] = useState<string | null>(null);
+  const progress = useBroughtProgress(bringing);
+  const id = useNextId();
   const say = useToast();
   const fresh = things.filter((t) => t.state === 'new');
-  const cancelled = useRef(false);
+  const sent = useRef<AbortController | null>(null);
   const leave = () => {
-    cancelled.current = true;
+    sent.current?.abort();
     onClose();
   };
   const put = async () => {
-    const wrong: string[] = [];
-    let done = 0;
-    for (const thing of fresh) {
-      if (cancelled.current) break;
-      try {
-        for (const request of thing.requests) await sendRequest(request);
-      } catch (trouble) {
-        wrong.push(`${thing.name}: ${sentenceOf(trouble)}`);
-      }
-      setProgress(++done / fresh.length);
+    const brought = id.next();
+    setRefused(null);
+    setBringing(brought);
+    sent.current = new AbortController();
+    try {
+      const body = { id: brought, name, things: fresh.flatMap((t) => t.things) };
+      await send(bringShelf, {}, body, sent.current.signal);
+      id.kept();
+      await fetchMoved(bringShelf);
+      say({
+        text: `${fresh.length} put on the shelf.`,
+        undo: () => change(undoBrought, { brought }),
+      });
+      onClose();
+    } catch (trouble) {
+      if (!sent.current.signal.aborted) setRefused(sentenceOf(trouble));
+    } finally {
+      setBringing(null);
     }
-    // Each came by itself: what all of them moved is fetched once.
-    await fetchMoved(addRungs);
-    say({ text: `${done - wrong.length} of ${fresh.length} put on the shelf.` });
-    setProgress(null);
-    setFailed(wrong);
-    if (wrong.length === 0) onClose();
   };
   return (
     <Dialog open onClose={leave} fullWidth maxWidth="sm" slotProps={{ paper: { 'aria-label': 'What the file holds' } }}>
@@ -142,15 +148,16 @@ function Preview({
             </Columns>
           ))}
         </Area>
-        {failed.map((why) => (
-          <ErrorMessage key={why} error={why} />
-        ))}
-        {progress !== null && (
-          <LinearProgress variant="determinate" value={100 * progress} aria-label="Putting it on the shelf" />
+        <ErrorMessage error={refused} />
+        {bringing && (
+          <LinearProgress
+            {...(progress === null ? {} : { variant: 'determinate', value: 100 * progress })}
+            aria-label="Putting it on the shelf"
+          />
         )}
         <Row gap="near" end>
-          <Button onClick={leave}>{progress === null ? 'Leave it' : 'Stop here'}</Button>
-          {fresh.length > 0 && progress === null && failed.length === 0 && (
+          <Button onClick={leave}>{bringing ? 'Stop here' : 'Leave it'}</Button>
+          {fresh.length > 0 && !bringing && (
             <Button variant="contained" color="primary" onClick={() => void put()}>
               Put {fresh.length} on the shelf
             </Button>
