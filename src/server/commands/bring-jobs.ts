@@ -125,7 +125,7 @@ async function put(bringing: Bringing, name: string, rows: readonly RecordRow[],
 }
 
 /** Puts what the shelf lacks on it: put away where an own product stands for it, or nothing that is planned asks for it. */
-export async function bringShelf(
+export async function bringProducts(
   bringing: Bringing,
   rows: RecordRows,
   own: Shelf,

@@ -47,7 +47,15 @@ import { wholeShelf } from '../repositories/shelf.ts';
 import { type RecordTable, tablesOf } from '../repositories/tables.ts';
 import { readJobsFile } from '../whole/jobs-reader.ts';
 import { mustBeJobs } from '../whole/jobs-schema.ts';
-import { type Bringing, bringHouse, bringJobRows, bringShelf, otherCodes, THINGS, withStandIns } from './bring-jobs.ts';
+import {
+  type Bringing,
+  bringHouse,
+  bringJobRows,
+  bringProducts,
+  otherCodes,
+  THINGS,
+  withStandIns,
+} from './bring-jobs.ts';
 import { broughtOf, idsOf, underWayAs } from './brought.ts';
 import { wholeJob } from './jobs.ts';
 import { notFound, Refusal } from './refusal.ts';
@@ -222,7 +230,7 @@ async function bring(
   const own = await wholeShelf(tx);
   const given = recoded(content.file.tables, otherCodes(content.file.tables, own));
   const rows: RecordRows = {};
-  const lacks = await bringShelf(bringing, given, own, rows);
+  const lacks = await bringProducts(bringing, given, own, rows);
   const house = await bringHouse(bringing, given, rows);
   const jobs = await bringJobRows(bringing, await withStandIns(bringing, given, own, lacks), rows);
   const all = [...jobs.fresh, ...jobs.kept];
