@@ -1,6 +1,6 @@
 // npm run -s urushi -- VERB FILE.json, or - for standard input, or --example for a whole input of it.
 // One command for scripts: JSON in and out; a refusal names the field on standard error and ends with 1.
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { FieldError } from '../src/core/field-error.ts';
 import { COLOURANTS, MEDIUMS, SUPPLIES } from '../src/demo/products.ts';
 import { factsOfSheets, type ScriptedShelf } from '../src/record/scripted/asked.ts';
@@ -13,6 +13,7 @@ import { rulesFor } from '../src/record/scripted/rules.ts';
 import { layersSaid, sentencesFor } from '../src/record/scripted/said.ts';
 import { timesFor } from '../src/record/scripted/times.ts';
 import { EXAMPLE_MEASUREMENTS, readFor } from './read-measurements.ts';
+import { ownFile } from './read-own.ts';
 import { pictureAsked } from './read-picture.ts';
 
 /** Verbs that take JSON. */
@@ -36,7 +37,11 @@ function json(text: string): unknown {
 
 function answer([verb, ...rest]: string[]): unknown {
   if (verb === 'picture') return pictureAsked(rest);
-  if (verb === 'read') return rest[0] === '--example' ? EXAMPLE_MEASUREMENTS : readFor(rest);
+  if (verb === 'read') {
+    const [file] = rest;
+    if (file === '--example') return EXAMPLE_MEASUREMENTS;
+    return (file && existsSync(file) && ownFile(readFileSync(file))) || readFor(rest);
+  }
   if (verb === 'quantity') {
     if (rest.length !== 1 || rest[0] === undefined)
       throw new FieldError('quantity', 'Name one quantity: npm run -s urushi -- quantity "2 thirds of a quart"');
