@@ -9,7 +9,7 @@ import { LIBRARY_REFIT } from '../demo/scenario.ts';
 import { createApp } from './app.ts';
 
 /** By hand: URUSHI_FUZZ=10000 npx vitest run src/server/fuzz */
-const REQUESTS = Number(process.env.URUSHI_FUZZ ?? 800);
+const REQUESTS = Number(process.env.URUSHI_FUZZ ?? 1000);
 
 interface Layer {
   route?: { path: string; methods: Record<string, boolean> };

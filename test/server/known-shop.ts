@@ -1,9 +1,13 @@
+import { mkdtemp } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
 import { FAULTS } from '../../src/core/faults/index.ts';
 import type { ClockKnown } from '../../src/shared/clock.ts';
 import { EXAMPLE_PICTURE } from '../../src/shared/contract/examples.ts';
 import { newId } from '../../src/shared/id.ts';
 import type { Job, JobList } from '../../src/shared/job.ts';
 import type { Shelf } from '../../src/shared/shelf.ts';
+import type { WatchedFolder } from '../../src/shared/watched.ts';
 import type { TestShop } from './open-test-shop.ts';
 import type { Known } from './requests.ts';
 
@@ -17,10 +21,10 @@ const ids = (list: readonly Named[]): string[] => list.map((x) => x.id);
  * ticked and tested on it, what stands on the shelf. By the text of an address before the name.
  */
 export async function knownShop(shop: TestShop): Promise<Known> {
-  const got = async (path: string) => (await shop.ask('get', path).expect(200)).body;
-  const post = async (path: string, body: object) => {
-    const { status, body: answer } = await shop.ask('post', path, body);
-    if (status >= 400) throw new Error(`${path}: ${status} ${JSON.stringify(answer)}`);
+  const got = async (address: string) => (await shop.ask('get', address).expect(200)).body;
+  const post = async (address: string, body: object) => {
+    const { status, body: answer } = await shop.ask('post', address, body);
+    if (status >= 400) throw new Error(`${address}: ${status} ${JSON.stringify(answer)}`);
     return answer;
   };
   const five = { source: 'instrument', count: 5 };
@@ -115,6 +119,19 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   const file = (await shop.ask('get', `/jobs/${job.id}/file`).responseType('blob').expect(200)).body as Buffer;
   const brought: Named = await post('/brought', { id: newId(), name: 'job.zip', file: file.toString('base64') });
 
+  // A folder that an instrument writes into, with something new in it.
+  const folder = await mkdtemp(path.join(os.tmpdir(), 'urushi-known-'));
+  const { version } = await got('/house');
+  await shop.ask('patch', '/house', { version, watch: { folder, instrument: null } }).expect(200);
+  await post('/instrument/file', { of: 'board', board: board.id, stage: 0, count: 1 });
+  let watched: WatchedFolder = await got('/watched');
+  for (
+    const until = Date.now() + 20_000;
+    watched.files.length === 0 && Date.now() < until;
+    watched = await got('/watched')
+  )
+    await new Promise((resolve) => setTimeout(resolve, 200));
+
   const now: Job = await got(`/jobs/${job.id}`);
   const after: Shelf = await got('/shelf');
   const house = await got('/house');
@@ -162,5 +179,6 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/rack/': ids(await got('/rack')),
     '/house/snapshots/': [snapshot],
     '/brought/': [brought.id],
+    '/watched/': watched.files.map((f) => f.hash),
   };
 }

@@ -8,10 +8,12 @@ export const idsOf = (rows: readonly RecordRow[] = []): string[] =>
 
 /** How far files have come that are being brought in, by their ids. */
 const underWay = new Map<string, { done: number; of: number }>();
-export function progressOfBringing(id: string): { done: number; of: number } {
+/** One that has come in has come all the way. */
+export async function progressOfBringing(db: Queries, id: string): Promise<{ done: number; of: number }> {
   const progress = underWay.get(id);
-  if (!progress) throw notFound('file that is being brought in');
-  return progress;
+  if (progress) return progress;
+  if (!(await broughtById(db, id))) throw notFound('file that is being brought in');
+  return { done: 1, of: 1 };
 }
 
 export async function broughtOf(db: Queries, id: string): Promise<BroughtFile> {
@@ -21,22 +23,31 @@ export async function broughtOf(db: Queries, id: string): Promise<BroughtFile> {
   return { ...brought, jobs: (await jobNumbers(db, idsOf(rows.job))).map((job) => job.number) };
 }
 
-/**
- * Work on a file that tells how far it has come, and ends when whoever sent it leaves.
- * @param of how much there is to do
- */
-export async function underWayAs<T>(
-  id: string,
-  of: number,
-  gone: AbortSignal,
-  work: (went: (by: number) => void) => Promise<T>,
-): Promise<T> {
-  const progress = { done: 0, of };
+/** How work on a file tells how far it has come; each of it throws once whoever sent the file has left. */
+export interface UnderWay {
+  /** There is so much to do. */
+  expect(of: number): void;
+  went(by: number): void;
+}
+
+/** Work on a file that tells how far it has come, and ends when whoever sent it leaves. */
+export async function underWayAs<T>(id: string, gone: AbortSignal, work: (under: UnderWay) => Promise<T>): Promise<T> {
+  const progress = { done: 0, of: 0 };
   underWay.set(id, progress);
+  const told = (change: () => void) => {
+    gone.throwIfAborted();
+    change();
+  };
   try {
-    return await work((by) => {
-      gone.throwIfAborted();
-      progress.done += by;
+    return await work({
+      expect: (of) =>
+        told(() => {
+          progress.of = of;
+        }),
+      went: (by) =>
+        told(() => {
+          progress.done += by;
+        }),
     });
   } finally {
     underWay.delete(id);

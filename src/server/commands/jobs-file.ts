@@ -277,9 +277,9 @@ export async function bringJobsFile(
   gone: AbortSignal,
 ): Promise<BroughtFile> {
   if (await broughtById(db, id)) return broughtOf(db, id);
-  const content = await readJobsFile(file);
-  const of = Object.values(content.file.tables).reduce((sum, rows) => sum + rows.length, 0);
-  return underWayAs(id, of, gone, async (went) => {
+  return underWayAs(id, gone, async ({ expect, went }) => {
+    const content = await readJobsFile(file);
+    expect(Object.values(content.file.tables).reduce((sum, rows) => sum + rows.length, 0));
     try {
       const { jobs } = await db.transaction(async (tx) => {
         const came = await bring(tx, by, content, standIns, name, went);

@@ -65,7 +65,8 @@ export async function bringShelf(
 ): Promise<BroughtFile> {
   const { db } = shop;
   if (await broughtById(db, id)) return broughtOf(db, id);
-  return underWayAs(id, things.length, gone, async (went) => {
+  return underWayAs(id, gone, async ({ expect, went }) => {
+    expect(things.length);
     await db.transaction(async (tx) => {
       const inside = within(shop, tx);
       for (const thing of things) {

@@ -12,7 +12,7 @@ export function broughtHandlers(shop: Shop): Handlers<typeof CONTRACT.brought> {
     lookAtJobsFile: ({ by, body }) => lookAtJobsFile(shop, by, body.file),
     bringJobs: ({ by, body, gone }) => bringJobsFile(shop, by, body, gone),
     bringShelf: ({ by, body, gone }) => bringShelf(shop, by, body, gone),
-    broughtProgress: ({ at }) => progressOfBringing(at.brought),
+    broughtProgress: ({ at }) => progressOfBringing(shop.db, at.brought),
     undoBrought: ({ by, at }) => undoBrought(shop, by, at.brought),
   };
 }

@@ -62,7 +62,7 @@ export const bringShelf = route({
   example: {
     id: EXAMPLE_ID,
     name: 'shelf.csv',
-    things: [{ what: 'supply', thing: { id: 'cups', name: 'Cups', kind: 'other', carrier: null, caution: '' } }],
+    things: [{ what: 'supply', thing: { id: 'cups', name: 'Cups', kind: 'cloth', carrier: null, caution: '' } }],
   },
 });
 export const broughtProgress = route({

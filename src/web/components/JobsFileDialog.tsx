@@ -101,7 +101,15 @@ function Held({ look }: { look: BroughtLook }) {
 }
 
 /** What a file of jobs holds beside what there is, before any of it comes in. */
-export function JobsFileDialog({ file, onClose }: { file: File; onClose: () => void }) {
+export function JobsFileDialog({
+  file,
+  onBrought,
+  onClose,
+}: {
+  file: File;
+  onBrought: (() => void) | undefined;
+  onClose: () => void;
+}) {
   const shelf = useShelf().data;
   const say = useToast();
   const id = useNextId();
@@ -151,6 +159,7 @@ export function JobsFileDialog({ file, onClose }: { file: File; onClose: () => v
         },
       });
       onClose();
+      onBrought?.();
     } catch (trouble) {
       if (!sent.current.signal.aborted) setError(sentenceOf(trouble));
     } finally {
@@ -204,12 +213,12 @@ export function JobsFileDialog({ file, onClose }: { file: File; onClose: () => v
 }
 
 /** The button for it; the file is looked at first. */
-export function JobsFileButton() {
+export function JobsFileButton({ label = 'From a file', onBrought }: { label?: string; onBrought?: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   return (
     <>
-      <Button onClick={() => input.current?.click()}>From a file</Button>
+      <Button onClick={() => input.current?.click()}>{label}</Button>
       <input
         ref={input}
         type="file"
@@ -221,7 +230,7 @@ export function JobsFileButton() {
           e.target.value = '';
         }}
       />
-      {file && <JobsFileDialog file={file} onClose={() => setFile(null)} />}
+      {file && <JobsFileDialog file={file} onBrought={onBrought} onClose={() => setFile(null)} />}
     </>
   );
 }

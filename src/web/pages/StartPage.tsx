@@ -20,6 +20,7 @@ import type { House } from '../../shared/house.ts';
 import { newId } from '../../shared/id.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { JobsFileButton } from '../components/JobsFileDialog.tsx';
 import { Area, Pile, Row, Text } from '../components/layout.tsx';
 import { codeOf } from '../components/shelf/add-form.tsx';
 import { change, useHouse } from '../hooks/api.ts';
@@ -299,6 +300,7 @@ export function StartPage() {
           >
             I fill the shelf myself
           </Button>
+          <JobsFileButton label="From another shop’s file" onBrought={() => void go('/jobs')} />
           <span className="soft">No file, no instrument, no figures needed.</span>
         </div>
       </div>
