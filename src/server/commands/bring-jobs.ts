@@ -161,7 +161,13 @@ export async function bringProducts(
     await keepVersion(tx, kind, text(row.id));
     const name = text(row.name);
     await insertEvent(tx, { kind: 'added', by, item, detail: { name } });
-    lacks.push({ item, name, what: [row.kind, row.carrier].filter(Boolean).join(', '), planned: asked, standIn });
+    lacks.push({
+      item,
+      name,
+      what: [row.kind, row.carrier].filter(Boolean).join(', '),
+      planned: asked || kind === 'species',
+      standIn,
+    });
   }
   return lacks;
 }

@@ -35,12 +35,17 @@ function LackingRow({
   value: string;
   onChoose: (value: string) => void;
 }) {
+  const own = alike(shelf, lacking);
   return (
     <Columns of="1fr 1.2fr" gap="near" line padY="close">
       <span>
         {lacking.name} <span className="soft">{lacking.what}</span>
       </span>
-      {lacking.planned ? (
+      {!lacking.planned ? (
+        <span className="soft">only in what is made: kept with it, put away</span>
+      ) : own.length === 0 ? (
+        <span className="soft">comes to your shelf</span>
+      ) : (
         <TextField
           select
           size="small"
@@ -48,15 +53,13 @@ function LackingRow({
           label={`For ${lacking.name}`}
           onChange={(e) => onChoose(e.target.value)}
         >
-          {alike(shelf, lacking).map(({ address, name }) => (
+          {own.map(({ address, name }) => (
             <MenuItem key={address} value={address}>
               {name}
             </MenuItem>
           ))}
           <MenuItem value={ON_SHELF}>put it on our shelf</MenuItem>
         </TextField>
-      ) : (
-        <span className="soft">only in what is made: kept with it, put away</span>
       )}
     </Columns>
   );
@@ -82,7 +85,9 @@ function Held({ look }: { look: BroughtLook }) {
       ))}
       <div>
         {STATES.map(([state, title]) => {
-          const counted = look.counts.filter((c) => c[state] > 0).map((c) => `${c.what} ${c[state]}`);
+          const counted = look.counts
+            .filter((c) => c.what !== 'jobs' && c[state] > 0)
+            .map((c) => `${c.what} ${c[state]}`);
           return counted.length === 0 ? null : (
             <Columns key={state} of="110px 1fr" gap="near">
               <span className="soft">{title}</span>
