@@ -1,4 +1,5 @@
 import { nth } from '../known.ts';
+import { wavelengthOf } from './headings.ts';
 import { type Measurement, readNumber, refuse } from './measurement.ts';
 import type { Table } from './table.ts';
 
@@ -31,6 +32,7 @@ export function tablesOfCgats(text: string, file: string): Table[] {
   let headingLine = 0;
   let declaredSets: number | undefined;
   let declaredFields: number | undefined;
+  let declaredBands: { bands: number; line: number } | undefined;
   const until = (from: number, end: string, begin: string): number => {
     const to = lines.findIndex((line, i) => i > from && isWord(line, end));
     const next = lines.findIndex((line, i) => i > from && isWord(line, begin));
@@ -54,6 +56,7 @@ export function tablesOfCgats(text: string, file: string): Table[] {
       const rows = rowsOf(lines.slice(i + 1, to), headings.length, file);
       if (declaredFields !== undefined && declaredFields !== headings.length)
         refuse({ file }, `NUMBER_OF_FIELDS says ${declaredFields}, but the data format names ${headings.length}.`);
+      if (declaredBands) mustHaveBands(headings, declaredBands, file);
       if (rows.length === 0) refuse({ file, line: line.number }, 'the data block is empty.');
       if (declaredSets !== undefined && declaredSets !== rows.length)
         refuse({ file }, `NUMBER_OF_SETS says ${declaredSets}, but there are ${rows.length} lines of data.`);
@@ -65,6 +68,11 @@ export function tablesOfCgats(text: string, file: string): Table[] {
       declaredSets = readNumber(rest[0] ?? '', { file, line: line.number, column: key });
     else if (upper === 'NUMBER_OF_FIELDS')
       declaredFields = readNumber(rest[0] ?? '', { file, line: line.number, column: key });
+    else if (upper === 'SPECTRAL_BANDS')
+      declaredBands = {
+        bands: readNumber(rest[0] ?? '', { file, line: line.number, column: key }),
+        line: line.number,
+      };
     // What a later table says overrides what an earlier one said.
     else
       stated = [
@@ -75,6 +83,17 @@ export function tablesOfCgats(text: string, file: string): Table[] {
   if (headings && tables.length === 0) refuse({ file }, 'there is no BEGIN_DATA block, so there is nothing to read.');
   if (tables.length === 0) refuse({ file }, 'there is no BEGIN_DATA_FORMAT block, so there is nothing to read.');
   return tables;
+}
+
+/** A file that says of how many bands its spectra are, and has another number of them, was cut or put together wrongly. */
+function mustHaveBands(
+  headings: readonly string[],
+  { bands, line }: { bands: number; line: number },
+  file: string,
+): void {
+  const named = new Set(headings.flatMap((heading) => wavelengthOf(heading)?.nm ?? []));
+  if (named.size > 0 && named.size !== bands)
+    refuse({ file, line }, `SPECTRAL_BANDS says ${bands}, but the data format names ${named.size}.`);
 }
 
 /** Data in sets of a given number of fields: a line each, or wrapped over several. */

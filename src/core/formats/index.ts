@@ -44,6 +44,12 @@ export function readMeasurements(source: Uint8Array | string, file: string, answ
   // biome-ignore lint/suspicious/noControlCharactersInRegex: control characters are what tells a binary file
   if (/[\u0000-\u0008\u000e-\u001f\ufffd]/.test(text.slice(0, 4096)))
     refuse({ file }, 'this is not a text file. Export the readings as CGATS text or CSV.');
+  const nothing = /[\u0080-\u0084\u0086-\u009f\ufffd]/.exec(text);
+  if (nothing)
+    refuse(
+      { file, line: text.slice(0, nothing.index).split('\n').length },
+      'there are letters here that are none in any encoding. Save the file as UTF-8 text.',
+    );
   const cxf = isCxf(text);
   if (!cxf && /^\s*(?:<[?!a-z]|[{[]\s*["{[])/i.test(text))
     refuse(

@@ -1,4 +1,5 @@
 import { fileURLToPath } from 'node:url';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { STARTING_SYSTEMS } from '../../core/systems/index.ts';
@@ -15,6 +16,35 @@ describe('a system file', () => {
   it.each(STARTING_SYSTEMS.map((s) => [s.id, s] as const))('%s goes out and comes in the same', (_, system) => {
     const { name, about, woods, variants } = readSystemFile(systemText(system));
     expect({ name, about, woods, variants }).toEqual(JSON.parse(JSON.stringify({ ...system, id: undefined })));
+  });
+  it('of any layers goes out and comes in the same', () => {
+    const layer = fc.record(
+      {
+        kind: fc.constantFrom('dye' as const, 'glaze' as const, 'clear' as const),
+        settings: fc.dictionary(fc.constantFrom('coats', 'load'), fc.integer({ min: 1, max: 9 }), {
+          noNullPrototype: true,
+        }),
+        note: fc.string({ maxLength: 40 }),
+        wait: fc.integer({ min: 0, max: 900 }),
+      },
+      { requiredKeys: ['kind'] },
+    );
+    const word = fc.string({ minLength: 1, maxLength: 30 }).map((t) => `x${t}`.trim());
+    const variant = fc.record({
+      name: word,
+      preparation: fc.constant({ grit: 180 }),
+      layers: fc.array(layer, { minLength: 1, maxLength: 6 }),
+    });
+    fc.assert(
+      fc.property(word, fc.array(variant, { minLength: 1, maxLength: 3 }), (name, variants) => {
+        const {
+          format: _,
+          version: __,
+          ...back
+        } = readSystemFile(systemText({ id: 'any', name, about: '', woods: '', variants }));
+        expect(back).toEqual({ name, about: '', woods: '', variants });
+      }),
+    );
   });
   it.each([
     ['{"format":', /cut off/],

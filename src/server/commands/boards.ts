@@ -275,6 +275,7 @@ export async function readStage(
   by: Actor,
   id: string,
   { stage, zone, reading: input }: BoardReadingInput,
+  gone?: AbortSignal,
 ): Promise<StageRead> {
   if (input.source === 'rack') throw new Refusal(422, 'Only a target can be taken off the rack.', 'source');
   if (input.source === 'words' && (stage > 0 || zone !== 'face'))
@@ -291,6 +292,8 @@ export async function readStage(
     const intake = await measurementsFrom(tx, input, file, under, await countReadings(tx, subject));
     if (stage === 0) mustBeRawWood(intake);
     const readings = await insertReadings(tx, subject, takingOf(input, by), intake.readings);
+    // Whoever stopped a long file here keeps nothing of it.
+    gone?.throwIfAborted();
     if (zone !== 'face') return { job, readings, notes: intake.notes };
     await rememberStage(tx, id, stage);
     if (stage > 0) {

@@ -51,10 +51,16 @@ export async function readTarget(
   by: Actor,
   code: string,
   { zone, reading }: OfTarget,
+  gone?: AbortSignal,
 ): Promise<ReadingsTaken> {
   const job = await openJob(db, code);
   const file = await fileOf(reading);
-  return db.transaction((tx) => keepReading(tx, by, job, { zone, reading, file }));
+  return db.transaction(async (tx) => {
+    const taken = await keepReading(tx, by, job, { zone, reading, file });
+    // Whoever stopped a long file here keeps nothing of it.
+    gone?.throwIfAborted();
+    return taken;
+  });
 }
 
 /** The customer changed their mind: the target as it was is kept, and what is wanted now is read. */

@@ -57,7 +57,7 @@ export function boardHandlers(shop: Shop): Handlers<typeof CONTRACT.boards> {
 
     splitBoard: ({ by, at, body }) => splitBoard(shop, by, at.board, body),
 
-    readStage: ({ by, at, body }) => readStage(shop, by, at.board, body),
+    readStage: ({ by, at, body, gone }) => readStage(shop, by, at.board, body, gone),
     changeReading: ({ by, at, body }) => changeReading(shop, by, at.reading, body),
     archiveReading: ({ by, at }) => archiveReading(shop, by, at.reading),
     archiveTaking: ({ by, at }) => archiveTaking(shop, by, at.taking),

@@ -15,6 +15,7 @@ import type { BroughtFile, BroughtLook, JobsFile, RecordRow } from '../../shared
 import type { ProblemDetails } from '../../shared/problem-details.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { bringJobsFile } from '../commands/jobs-file.ts';
+import { readTarget } from '../commands/targets.ts';
 import { putArchive } from '../repositories/archive.ts';
 import { tablesOf } from '../repositories/tables.ts';
 import { jobsSchema } from '../whole/jobs-schema.ts';
@@ -433,6 +434,17 @@ describe('a whole job in a file', () => {
     );
     console.log(`${came} of the spoiled files were sound all the same`);
   }, 36_000_000);
+});
+
+describe('readings of a file', () => {
+  it('that is stopped leave nothing, and are no fault', async () => {
+    const text = `L*;a*;b*\n${'40;1;2\n'.repeat(500)}`;
+    const reading = { source: 'file' as const, takingId: newId(), fileName: 'long.csv', text };
+    const { id } = await got<Job>(demo, '/jobs/3');
+    const before = await counted(demo);
+    await expect(readTarget(demo, null, id, { zone: 'face', reading }, AbortSignal.abort())).rejects.toThrow(/abort/i);
+    expect(await counted(demo)).toEqual(before);
+  });
 });
 
 describe('a shelf in a file', () => {

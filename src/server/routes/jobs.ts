@@ -39,7 +39,7 @@ export function jobHandlers(shop: Shop): Handlers<typeof CONTRACT.jobs> {
     archiveHeld: ({ by, at }) => archiveHeld(shop, by, at.held),
     restoreHeld: ({ by, at }) => restoreHeld(shop, by, at.held),
 
-    readTarget: ({ by, at, body: { zone, ...reading } }) => readTarget(shop, by, at.job, { zone, reading }),
+    readTarget: ({ by, at, body: { zone, ...reading }, gone }) => readTarget(shop, by, at.job, { zone, reading }, gone),
     reviseTarget: ({ by, at, body }) => reviseTarget(shop, by, at.job, body),
     addWood: ({ by, at, body }) => addWood(shop, by, at.job, body),
     setDraft: ({ by, at, body: { version, stack } }) =>

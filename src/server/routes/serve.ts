@@ -25,15 +25,23 @@ function answering(route: Route, handler: Handler<Route>): RequestHandler {
     response.once('close', () => {
       if (!response.writableEnded) gone.abort();
     });
-    const given = await handler({
+    const asked = {
       at: parametersOf(request.params),
       query: (query ? query.parse(request.query) : undefined) as undefined,
       body: (body ? bodyOf(request, body) : undefined) as undefined,
       by: actorOf(request),
       gone: gone.signal,
-    });
+    };
+    let given: unknown;
+    try {
+      given = await handler(asked);
+    } catch (trouble) {
+      // Who has left is told nothing, and what was stopped for that is no fault.
+      if (gone.signal.aborted) return;
+      throw trouble;
+    }
     if (file) {
-      const { text, name } = given as unknown as FileAnswer;
+      const { text, name } = given as FileAnswer;
       response.type(file);
       if (name) response.attachment(name);
       response.send(typeof text === 'string' ? text : Buffer.from(text));

@@ -121,9 +121,9 @@ export async function fetchMoved({ teaches, moves = [] }: Route): Promise<void> 
 export async function change<R extends Route>(
   route: R,
   at: ParametersOf<R>,
-  ...body: undefined extends BodySent<R> ? [] : [BodySent<R>]
+  ...sent: undefined extends BodySent<R> ? [] : [body: BodySent<R>, until?: AbortSignal]
 ): Promise<AnswerOf<R>> {
-  const answer = await send(route, at, ...body);
+  const answer = await send(route, at, ...sent);
   const board = boardIn(route, answer);
   if (board) await showBoard(board);
   await fetchMoved(route);

@@ -194,7 +194,7 @@ export function TargetPage() {
             </h2>
             {cameraFirst && <ByPicture />}
             <ReadingPanel
-              take={(reading, zone) => change(readTarget, { job: job.number }, { ...reading, zone })}
+              take={(reading, zone, until) => change(readTarget, { job: job.number }, { ...reading, zone }, until)}
               readings={face}
               aside={tones}
               spots={['ground', 'grain']}

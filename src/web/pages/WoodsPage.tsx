@@ -82,7 +82,9 @@ function RawBoard({ bench, model }: { bench: OpenBench; model: BoardModel }) {
             <ReadingPanel
               key={board.id}
               raw={model.species.id}
-              take={(reading, zone) => change(readStage, { board: board.id }, { stage: 0, reading, zone })}
+              take={(reading, zone, until) =>
+                change(readStage, { board: board.id }, { stage: 0, reading, zone }, until)
+              }
               readings={board.readings.filter((r) => r.stage === 0)}
               aside={board.aside.filter((r) => r.stage === 0)}
               spots={SPOTS.slice(1)}

@@ -206,7 +206,7 @@ export function BoardInHand({ bench, model, planned }: Props) {
                 key={`${board.id}/${stage}`}
                 raw={stage === 0 ? model.species.id : undefined}
                 spots={SPOTS.slice(1)}
-                take={(reading, zone) => change(readStage, { board: board.id }, { stage, reading, zone })}
+                take={(reading, zone, until) => change(readStage, { board: board.id }, { stage, reading, zone }, until)}
                 readings={board.readings.filter((r) => r.stage === stage)}
                 aside={board.aside.filter((r) => r.stage === stage)}
                 keep={`board/${board.id}/${stage}`}

@@ -8,7 +8,7 @@ import {
   ToggleButton,
   ToggleButtonGroup,
 } from '@mui/material';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { screenColour } from '../../../core/colour/display.ts';
 import { labOf } from '../../../core/colour/lab.ts';
 import {
@@ -181,7 +181,7 @@ interface Props {
   file: File;
   /** What is done with them, for the button. */
   action?: string;
-  onKeep: (file: ReadFile) => Promise<unknown> | undefined;
+  onKeep: (file: ReadFile, until: AbortSignal) => Promise<unknown> | undefined;
   onClose: () => void;
 }
 
@@ -193,6 +193,7 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
   const [answers, setAnswers] = useState<Answers>({});
   const [error, setError] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const sent = useRef<AbortController | null>(null);
   /** The light was asked for and answered: the question stays, to be answered otherwise. */
   const [lightAsked, setLightAsked] = useState(false);
   useEffect(() => {
@@ -209,23 +210,23 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
     if (text === null) return;
     setBusy(true);
     setError(null);
+    sent.current = new AbortController();
+    const until = sent.current.signal;
     try {
-      await onKeep({ text, answers, read });
+      await onKeep({ text, answers, read }, until);
       onClose();
     } catch (trouble) {
-      setError(sentenceOf(trouble));
+      if (!until.aborted) setError(sentenceOf(trouble));
       setBusy(false);
     }
   };
+  const leave = () => {
+    sent.current?.abort();
+    onClose();
+  };
   const count = outcome && 'read' in outcome ? outcome.read.readings.length : 0;
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      fullWidth
-      maxWidth="md"
-      slotProps={{ paper: { 'aria-label': 'What the file holds' } }}
-    >
+    <Dialog open onClose={leave} fullWidth maxWidth="md" slotProps={{ paper: { 'aria-label': 'What the file holds' } }}>
       <DialogContent sx={{ display: 'grid', gap: 2 }}>
         <Text as="h2" breaks>
           {file.name}
@@ -296,7 +297,7 @@ export function FilePreview({ file, action, onKeep, onClose }: Props) {
           {answers.columns && (
             <Button onClick={() => setAnswers({ ...answers, columns: undefined })}>Other columns</Button>
           )}
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={leave}>{busy ? 'Stop here' : 'Leave it'}</Button>
           {outcome && 'read' in outcome && (
             <Button variant="contained" color="primary" disabled={busy} onClick={() => void keep(outcome.read)}>
               {action ?? `Keep ${count === 1 ? 'this reading' : `these ${count} readings`}`}

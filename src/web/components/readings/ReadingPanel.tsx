@@ -26,7 +26,7 @@ import { Words } from './Words.tsx';
 
 interface Props<Zone extends Spot> {
   /** Sends a reading to where it belongs. */
-  take: (input: ReadingInput, zone: Zone | 'face') => Promise<Pick<ReadingsTaken, 'notes'>>;
+  take: (input: ReadingInput, zone: Zone | 'face', until?: AbortSignal) => Promise<Pick<ReadingsTaken, 'notes'>>;
   /** What is read here, in words: birch-2 after dye. */
   what: string;
   /** The stage of a board that is read; of a target what lies under the instrument is chosen. */
@@ -124,12 +124,12 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
   /** What of the watched folder is being looked at, where it is not a file that was chosen. */
   const [watched, setWatched] = useState<WatchedFile | null>(null);
 
-  const attempt = async (asked: Asked, takingId = taking.next()) => {
+  const attempt = async (asked: Asked, takingId = taking.next(), until?: AbortSignal) => {
     setError(null);
     setNotes([]);
     setBusy(true);
     try {
-      const taken = await send({ ...asked, takingId } as ReadingInput, spot);
+      const taken = await send({ ...asked, takingId } as ReadingInput, spot, until);
       taking.kept();
       setNotes(taken.notes);
     } finally {
@@ -152,11 +152,15 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
     );
 
   /** What came out of a file goes out again with one tap. */
-  async function keepRead(asked: Extract<Asked, { source: 'file' }>, of: WatchedFile | null): Promise<void> {
+  async function keepRead(
+    asked: Extract<Asked, { source: 'file' }>,
+    of: WatchedFile | null,
+    until?: AbortSignal,
+  ): Promise<void> {
     const id = taking.next();
     if (of) await beDoneWith(of, what);
     try {
-      await attempt(asked, id);
+      await attempt(asked, id, until);
     } catch (trouble) {
       if (of) await offerAgain(of);
       throw trouble;
