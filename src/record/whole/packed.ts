@@ -30,26 +30,34 @@ export const packed = ({ file, pictures }: PackedJobs): Uint8Array =>
     ...Object.fromEntries(Array.from(pictures, ([id, jpeg]) => [`pictures/${id}.jpg`, [jpeg, { level: 0 }] as const])),
   });
 
+/** Whether bytes are a zip. */
+const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
+
 const refuse = (why: string): never => {
   throw new FieldError('file', why);
 };
 
-/** What is wanted of a packed file. @throws FieldError where it is none, or would be too large */
-function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
-  let unpacked = 0;
+/** What is wanted of a packed file, once it was looked at how large that is. @throws FieldError where it is none */
+function entriesOf(bytes: Uint8Array, wanted: (size: number) => boolean): Record<string, Uint8Array> {
   try {
     return unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
-        if (name !== CONTENT && !PICTURE.test(name)) return false;
-        unpacked += originalSize;
-        if (unpacked > MOST_UNPACKED) refuse(`Unpacked it is larger than ${MOST_UNPACKED / 1e6} MB.`);
-        return true;
-      },
+      filter: ({ name, originalSize }) => (name === CONTENT || PICTURE.test(name)) && wanted(originalSize),
     });
   } catch (trouble) {
     if (trouble instanceof FieldError) throw trouble;
     return refuse('It is packed, and is not whole. Save it again.');
   }
+}
+
+/** How large a file is unpacked, bytes, as it says itself. @throws FieldError where it is not whole */
+export function sizeUnpacked(bytes: Uint8Array): number {
+  if (!isZip(bytes)) return bytes.length;
+  let unpacked = 0;
+  entriesOf(bytes, (size) => {
+    unpacked += size;
+    return false;
+  });
+  return unpacked;
 }
 
 function contentOf(bytes: Uint8Array): JobsFile {
@@ -69,8 +77,9 @@ function contentOf(bytes: Uint8Array): JobsFile {
 
 /** Jobs out of a file: the zip, or its JSON alone. @throws FieldError in a sentence, with the place */
 export function unpacked(bytes: Uint8Array): PackedJobs {
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return { file: contentOf(bytes), pictures: new Map() };
-  const entries = entriesOf(bytes);
+  if (sizeUnpacked(bytes) > MOST_UNPACKED) refuse(`Unpacked it is larger than ${MOST_UNPACKED / 1e6} MB.`);
+  if (!isZip(bytes)) return { file: contentOf(bytes), pictures: new Map() };
+  const entries = entriesOf(bytes, () => true);
   const content = entries[CONTENT] ?? refuse(`There is no ${CONTENT} in it: it is no file of jobs.`);
   const pictures = new Map<string, Uint8Array>();
   for (const [name, jpeg] of Object.entries(entries)) {
