@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Id } from './id.ts';
 
+/** What the boards of a bracket are called, in their order. */
+export const BRACKET_LETTERS = 'ABCD';
 /** Boards that a customer chooses among, in the order in which they stand: more than four nobody sees at once. */
 export const NewBracket = z.object({
   id: Id,

@@ -12,7 +12,7 @@ const strangers = ({ layer, carrier }: SeenLayer): string[] =>
   });
 /** One in water and the other not: what is dry mixes with either. */
 const apart = (one: Carrier, other: Carrier): boolean => one !== other && (one === 'water' || other === 'water');
-const isDry = ({ form }: Colourant): boolean => form === 'powder';
+const isPowder = ({ form }: Colourant): boolean => form === 'powder';
 /** The shop's own supply of the same kind in another carrier; null where it has none. */
 const sameIn = ({ layer }: SeenLayer, carrier: Carrier | undefined, { materials }: View): Supply | null =>
   Object.values(materials.supplies).find(
@@ -56,7 +56,7 @@ export const POT = family(
     reason:
       'A paste in oil does not stir into a water base, nor one in water into an oil base: it curdles or floats. A dry powder goes into either.',
     find: onLayers(
-      (l) => l.layer.supply !== undefined && l.colours.some((c) => !isDry(c) && apart(c.carrier, l.carrier)),
+      (l) => l.layer.supply !== undefined && l.colours.some((c) => !isPowder(c) && apart(c.carrier, l.carrier)),
       (l, v) => inOwn(l, l.colours[0]?.carrier, v),
     ),
   },

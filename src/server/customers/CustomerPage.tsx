@@ -1,3 +1,4 @@
+import { BRACKET_LETTERS } from '../../shared/bracket.ts';
 import type { ShownBracket } from '../commands/brackets.ts';
 
 /** Neutral greys, as everywhere here: a colour beside a colour changes it. */
@@ -14,8 +15,6 @@ const STYLE = `
   button { min-height: 56px; padding: 0 28px; border: 0; background: #171717; color: #fff; font: inherit; font-weight: 700; }
   .trouble { padding: 10px; border: 2px solid #171717; background: #ececec; }
 `;
-
-const LETTERS = 'ABCD';
 
 interface Props {
   shown: ShownBracket;
@@ -40,11 +39,11 @@ export const CustomerPage = ({ shown, typed = {}, trouble }: Props) => (
           <label key={board} className="board">
             <span>
               <input type="radio" name="board" value={board} defaultChecked={typed.board === board} required />
-              {LETTERS[i]} {says}
+              {BRACKET_LETTERS[i]} {says}
             </span>
             <img
               src={`data:image/png;base64,${Buffer.from(picture).toString('base64')}`}
-              alt={`${LETTERS[i]}: ${says || wood}`}
+              alt={`${BRACKET_LETTERS[i]}: ${says || wood}`}
             />
           </label>
         ))}

@@ -2,13 +2,11 @@ import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { boardName } from '../../../record/board/plank.ts';
 import { type BoardModel, boardModel } from '../../../record/job/bench.ts';
 import { asItIs } from '../../../record/job/fields.ts';
-import type { KeptBracket } from '../../../shared/bracket.ts';
+import { BRACKET_LETTERS, type KeptBracket } from '../../../shared/bracket.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
 import { useBoardFields } from '../../hooks/looks.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { Columns } from '../layout.tsx';
-
-export const LETTERS = 'ABCD';
 
 /** One board of a bracket, with what it is beside the others. */
 export interface BracketBoard {
@@ -24,7 +22,7 @@ export const boardsOfBracket = (bench: OpenBench, { boards }: KeptBracket): Brac
     const wood = bench.job.woods.find((w) => w.boards.some((b) => b.id === id));
     const board = wood?.boards.find((b) => b.id === id);
     const model = wood && board ? boardModel(bench, wood, board) : null;
-    return model ? [{ id, letter: LETTERS[i] ?? '', says, model }] : [];
+    return model ? [{ id, letter: BRACKET_LETTERS[i] ?? '', says, model }] : [];
   });
 
 /** What a board of a bracket is called: by its letter, and what it is beside the others. */

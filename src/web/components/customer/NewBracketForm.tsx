@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { boardName, onTheWall } from '../../../record/board/plank.ts';
 import { woodNamed } from '../../../record/board/wood.ts';
 import type { Board } from '../../../shared/board.ts';
+import { BRACKET_LETTERS } from '../../../shared/bracket.ts';
 import { standBracket } from '../../../shared/contract/brackets.ts';
 import { change } from '../../hooks/api.ts';
 import type { OpenBench } from '../../hooks/bench.ts';
@@ -10,7 +11,6 @@ import { useNextId } from '../../hooks/new-id.ts';
 import { usePersistentState } from '../../hooks/persistent-state.ts';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { Pile, Row } from '../layout.tsx';
-import { LETTERS } from './BracketBoards.tsx';
 
 /** Fewer are no choice, more nobody sees at once. */
 const [LEAST, MOST] = [2, 4];
@@ -69,7 +69,7 @@ export function NewBracketForm({ bench }: { bench: OpenBench }) {
           {typed.map(({ board, says }, i) => (
             <TextField
               key={board}
-              label={`${LETTERS[i]} is`}
+              label={`${BRACKET_LETTERS[i]} is`}
               placeholder={['lighter', 'on', 'darker', ''][i]}
               value={says}
               onChange={(e) =>
