@@ -237,6 +237,22 @@ function mustBeClosed({ tables }: Bringing, rows: RecordRows): void {
   }
 }
 
+/** The work that a row of the clock is of: `board/ID/…` or `part/ID/…`. */
+const WORK_OF: Readonly<Record<string, string>> = { dry_test: 'coat', work_done: 'work' };
+/** What points to nothing by its columns, and belongs to the jobs all the same. */
+function mustBeOfJobs(rows: RecordRows): void {
+  const there = new Set([...(rows.board ?? []), ...(rows.part ?? [])].map((row) => row.id));
+  for (const [table, column] of Object.entries(WORK_OF))
+    for (const [i, row] of (rows[table] ?? []).entries())
+      if (!there.has(text(row[column]).split('/')[1]))
+        refuse(`At tables, ${table}, ${i}: it is of a board or part that is not in the file.`);
+  if ((rows.event ?? []).some((row) => !row.job_id)) refuse('At tables, event: something happened to no job.');
+  const strips = new Set((rows.board ?? []).filter((row) => row.plank_id).map((row) => row.id));
+  if ((rows.board ?? []).some((row) => strips.has(row.plank_id)))
+    refuse('At tables, board: a strip is a plank of other strips.');
+  if ((rows.part ?? []).some((row) => row.zone_of === row.id)) refuse('At tables, part: a part is a zone of itself.');
+}
+
 /** What a table holds, as it is counted. */
 export const THINGS: Readonly<Record<string, string>> = {
   species: 'woods of the shelf',
@@ -330,6 +346,7 @@ export async function bringJobRows(bringing: Bringing, given: RecordRows, into: 
   const notes: string[] = [];
   const counts: BroughtLook['counts'] = [];
   mustBeClosed(bringing, given);
+  mustBeOfJobs(given);
   const shelf = await wholeShelf(bringing.tx);
   const jobs = await apart(bringing, tableOf(bringing, 'job'), given.job ?? []);
   let rows = withoutOtherTargets(jobs.kept, given, notes);

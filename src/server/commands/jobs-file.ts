@@ -1,4 +1,5 @@
 import { ZodError } from 'zod';
+import { BANDS } from '../../core/colour/grid.ts';
 import { FieldError } from '../../core/field-error.ts';
 import { checkStack } from '../../core/layers/check.ts';
 import { everyBoard } from '../../record/board/plank.ts';
@@ -17,7 +18,6 @@ import type {
   StandIns,
 } from '../../shared/jobs-file.ts';
 import type { Queries } from '../db/db.ts';
-import { fileOfApproval } from '../repositories/approvals.ts';
 import { stampEvidence } from '../repositories/boards.ts';
 import { clockNow } from '../repositories/clock.ts';
 import { nextNumber } from '../repositories/counters.ts';
@@ -147,7 +147,12 @@ export async function shopFile({ db }: Shop): Promise<FileAnswer> {
 }
 
 /** What came in is read as every page reads it: what cannot be read does not come in. @throws ZodError, FieldError, Refusal */
-async function mustBeSound(tx: Queries, jobs: readonly string[]): Promise<void> {
+async function mustBeSound(tx: Queries, jobs: readonly string[], { approval = [] }: RecordRows): Promise<void> {
+  for (const { file, hash, version } of approval) {
+    const found = verifiedApproval(text(file));
+    if (found.state !== 'whole' || found.hash !== hash)
+      throw new FieldError('file', `Approval ${version} was changed after it was sealed.`);
+  }
   const materials = materialsOf(await wholeShelf(tx));
   await oldBoards(tx);
   for (const id of jobs) {
@@ -155,17 +160,13 @@ async function mustBeSound(tx: Queries, jobs: readonly string[]): Promise<void> 
     const job = await wholeJob(tx, id);
     for (const board of job.woods.flatMap(everyBoard)) {
       if (board.recipe) checkStack(board.recipe.stack, materials);
+      if (board.recipe?.expected.some((stage) => stage.length !== BANDS))
+        throw new FieldError('file', `A recipe of job ${job.number} promises what is no spectrum of ${BANDS} values.`);
       checkStack(
         board.coats.map((c) => c.layer),
         materials,
       );
     }
-    for (const approval of job.approvals)
-      if (verifiedApproval((await fileOfApproval(tx, approval.id)) ?? '').state !== 'whole')
-        throw new FieldError(
-          'file',
-          `Approval ${approval.version} of job ${job.number} was changed after it was sealed.`,
-        );
     await storyOf(tx, 'job', id);
   }
 }
@@ -235,7 +236,7 @@ async function bring(
   const jobs = await bringJobRows(bringing, await withStandIns(bringing, given, own, lacks), rows);
   const all = [...jobs.fresh, ...jobs.kept];
   await workOut(tx, all, rows, given);
-  await mustBeSound(tx, all);
+  await mustBeSound(tx, all, given);
   for (const job of all) await insertEvent(tx, { kind: 'job brought', by, job, detail: { name } });
   const numbers = await jobNumbers(tx, all);
   const look: BroughtLook = {

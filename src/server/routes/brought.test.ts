@@ -324,6 +324,50 @@ describe('a whole job in a file', () => {
         },
       ],
       [
+        'work of another job',
+        /work_done, \d+: it is of a board or part that is not in the file/,
+        (c) =>
+          Object.assign(rowsIn(c, 'work_done')[0] as RecordRow, { id: newId(), work: `board/${newId()}/1/1/1/coat` }),
+      ],
+      [
+        'what happened to nobody',
+        /happened to no job/,
+        (c) => Object.assign(rowsIn(c, 'event')[0] as RecordRow, { id: newId(), job_id: null, board_id: null }),
+      ],
+      [
+        'a promise of no spectrum',
+        /no spectrum of 31 values/,
+        (c) => {
+          const [recipe] = rowsIn(c, 'recipe');
+          Object.assign(recipe as RecordRow, { id: newId(), number: 98, expected: [[0.1], [0.1]] });
+          const [board] = rowsIn(c, 'board');
+          Object.assign(board as RecordRow, { id: newId(), number: 98, recipe_id: recipe?.id, plank_id: null });
+          for (const table of [
+            'coat',
+            'reading',
+            'look',
+            'fault_found',
+            'event',
+            'bench_check',
+            'approval',
+            'pot',
+            'step_done',
+            'draw_down',
+            'dry_test',
+            'work_done',
+          ])
+            delete c.tables[table];
+        },
+      ],
+      [
+        'a strip of itself',
+        /a strip is a plank of other strips/,
+        (c) => {
+          const [board] = rowsIn(c, 'board');
+          Object.assign(board as RecordRow, { plank_id: board?.id, strip: 'a' });
+        },
+      ],
+      [
         'a changed approval',
         /was changed after it was sealed/,
         (c) => {
