@@ -192,6 +192,38 @@ describe('CxF3 that we write', () => {
       { numRuns: 60 },
     );
   });
+  it('is read the same in its canonical form (W3C Canonical XML 1.1), as a second parser writes it', () => {
+    const escaped = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
+    const canonical = (xml: string): string => {
+      const parser = new SaxesParser();
+      let out = '';
+      parser.on('opentag', ({ name, attributes }) => {
+        // Namespaces first, then by name; every element is closed by a tag of its own.
+        const key = (a: string) => `${a.startsWith('xmlns') ? 0 : 1}${a}`;
+        const sorted = Object.entries(attributes).sort(([p], [q]) => (key(p) < key(q) ? -1 : 1));
+        out += `<${name}${sorted.map(([a, v]) => ` ${a}="${escaped(String(v)).replaceAll('"', '&quot;')}"`).join('')}>`;
+      });
+      parser.on('closetag', ({ name }) => {
+        out += `</${name}>`;
+      });
+      parser.on('text', (text) => {
+        out += escaped(text);
+      });
+      parser.write(xml).close();
+      return out;
+    };
+    fc.assert(
+      fc.property(written, (of) => {
+        const text = writeCxf(measurements(of));
+        expect(canonical(canonical(text))).toBe(canonical(text));
+        const answers = { scale: 'fraction' } as const;
+        expect(read(canonical(text), answers).readings).toEqual(read(text, answers).readings);
+      }),
+      { numRuns: 40 },
+    );
+    const byHand = file('<cc:Object Id="o1" Name="a &amp; b" ObjectType="Sample"><cc:ColorValues/></cc:Object>');
+    expect(canonical(byHand)).toContain('<cc:ColorValues></cc:ColorValues>');
+  });
   it('brings bands that are not evenly apart to 400–700 nm by 10 nm', () => {
     const uneven = [...NM.slice(0, 30), 705];
     const [back] = read(writeCxf([{ kind: 'spectral', name: 'a', wavelengths: uneven, values: VALUES }])).readings;
