@@ -197,17 +197,21 @@ describe('CxF3 that we write', () => {
     const canonical = (xml: string): string => {
       const parser = new SaxesParser();
       let out = '';
+      let depth = 0;
       parser.on('opentag', ({ name, attributes }) => {
+        depth++;
         // Namespaces first, then by name; every element is closed by a tag of its own.
         const key = (a: string) => `${a.startsWith('xmlns') ? 0 : 1}${a}`;
         const sorted = Object.entries(attributes).sort(([p], [q]) => (key(p) < key(q) ? -1 : 1));
         out += `<${name}${sorted.map(([a, v]) => ` ${a}="${escaped(String(v)).replaceAll('"', '&quot;')}"`).join('')}>`;
       });
       parser.on('closetag', ({ name }) => {
+        depth--;
         out += `</${name}>`;
       });
+      // What stands around the document is no part of it.
       parser.on('text', (text) => {
-        out += escaped(text);
+        if (depth > 0) out += escaped(text);
       });
       parser.write(xml).close();
       return out;
