@@ -50,6 +50,8 @@ export default defineConfig({
           name: 'web',
           include: ['src/web/**/*.test.{ts,tsx}'],
           environment: 'jsdom',
+          // A fetch of a page can be lost when the machine gives it nothing for half a minute, as in the browser tests.
+          retry: process.env.CI ? 1 : 0,
           globalSetup: ['test/web/shop-server.ts'],
           setupFiles: ['test/setup.ts', 'test/web/page.ts'],
         },
