@@ -1,5 +1,6 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { useRef, useState } from 'react';
+import { unlessRefused } from '../../core/field-error.ts';
 import { MOST_BYTES, parseParts } from '../../core/formats/index.ts';
 import { woodNamed } from '../../record/board/wood.ts';
 import { areasOf, sumOfAreas } from '../../record/job/parts.ts';
@@ -23,32 +24,50 @@ import { useTypedForm } from '../hooks/typed-form.ts';
 
 const EXAMPLE = '4 x Shelf, ash, 800 x 250 x 20 mm, both faces, edge';
 
-/** Parts typed line by line, pasted, or from a CSV file. */
+const NAMED = 6;
+/** What lines hold, before it is added: how many of what. */
+function heldText(parts: readonly { name: string; count: number }[]): string {
+  const pieces = parts.reduce((sum, part) => sum + part.count, 0);
+  const named = parts.slice(0, NAMED).map(({ name, count }) => `${count} ${name}`);
+  const more = parts.length > NAMED ? `, and ${parts.length - NAMED} more` : '';
+  return `${parts.length} ${parts.length === 1 ? 'part' : 'parts'}, ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}: ${named.join(', ')}${more}`;
+}
+
+/** Parts typed line by line, pasted, or from a file. */
 function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }) {
   const { job, shelf } = bench;
   const file = useRef<HTMLInputElement>(null);
   const sheets = useSheetChoice();
+  const say = useToast();
   // The same text asked for twice makes the same parts.
   const ids = useRef<{ text: string; ids: string[] }>({ text: '', ids: [] });
   const named = job.woods.map((w) => ({
     id: w.id,
     names: [w.code, woodNamed(shelf, w)],
   }));
+  const parse = (text: string) => parseParts(text, named, units === 'us' ? 'inches' : 'millimetres').parts;
   const { form, submit, busy, error } = useTypedForm({
     keep: `part-lines/${job.number}`,
     blank: { text: '' },
     read: ({ text }) => {
-      const { parts } = parseParts(text, named, units === 'us' ? 'inches' : 'millimetres');
+      const parts = parse(text);
       if (ids.current.text !== text) ids.current = { text, ids: parts.map(() => newId()) };
       return { parts: parts.map((part, i) => ({ id: ids.current.ids[i], ...part })) };
     },
     shape: NewParts,
-    save: (parts) => change(addParts, { job: job.number }, parts),
+    save: async (parts) => {
+      await change(addParts, { job: job.number }, parts);
+      const added = parts.parts.map((part) => part.id);
+      say({
+        text: added.length === 1 ? 'The part is added.' : `${added.length} parts are added.`,
+        undo: () => Promise.all(added.map((part) => change(archivePart, { part }))),
+      });
+    },
     onSaved: () => {
       ids.current = { text: '', ids: [] };
     },
   });
-  // What a file holds stands in the field while it is added, and stays there when it is refused.
+  // What a file holds stands in the field, to be looked at before it is added.
   const read = async (chosen: File | undefined) => {
     if (!chosen) return;
     if (chosen.size > MOST_BYTES)
@@ -58,10 +77,11 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
       if (text === null) return;
       form.setValue('text', text);
     } catch (trouble) {
-      return form.setError('text', { message: sentenceOf(trouble) });
+      form.setError('text', { message: sentenceOf(trouble) });
     }
-    await submit();
   };
+  const text = form.watch('text');
+  const held = text.trim() === '' ? null : unlessRefused(() => parse(text));
   return (
     <Pile as="section" gap="near" top>
       <h2>Add parts</h2>
@@ -74,14 +94,10 @@ function AddParts({ bench, units }: { bench: OpenBench; units: 'metric' | 'us' }
         placeholder={EXAMPLE}
       />
       <ErrorMessage error={error} />
+      {held && held.length > 0 && <div className="soft">{heldText(held)}</div>}
       {sheets.dialog}
       <Row gap="near">
-        <Button
-          variant="contained"
-          color="primary"
-          disabled={busy || form.watch('text').trim() === ''}
-          onClick={() => void submit()}
-        >
+        <Button variant="contained" color="primary" disabled={busy || text.trim() === ''} onClick={() => void submit()}>
           Add
         </Button>
         <Button onClick={() => file.current?.click()}>From a file</Button>
