@@ -124,7 +124,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   [WORK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB], packages: [] },
   [CLOCK]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['date-fns'] },
   [CARDS]: { rooms: [...CORE, ...SHARED, SHELF, BOARD, JOB, WORK], packages: ['pdfmake', 'qrcode'] },
-  [WHOLE]: { rooms: ['core', 'core/layers', 'core/mix', 'core/systems', ...SHARED], packages: ['fflate'] },
+  [WHOLE]: {
+    rooms: ['core', 'core/formats', 'core/layers', 'core/mix', 'core/systems', ...SHARED],
+    packages: ['fflate'],
+  },
   record: { rooms: RECORD, packages: [] },
   'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['date-fns', 'zod'] },
   demo: {
@@ -166,7 +169,10 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', ...SHARED, WHOLE, 'server/db', 'server/repositories', 'server/threads'],
     packages: ['node:', 'ajv', 'ajv-formats', 'comlink', 'zod'],
   },
-  'server/watched': { rooms: ['core', 'core/formats', 'shared', 'server/intake'], packages: ['node:', 'chokidar'] },
+  'server/watched': {
+    rooms: ['core', 'core/formats', 'core/seal', 'shared', 'server/intake'],
+    packages: ['node:', 'chokidar'],
+  },
   'server/figure': {
     rooms: ['core/figure', 'server/threads'],
     packages: ['node:', 'comlink', 'fast-png'],

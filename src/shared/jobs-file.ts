@@ -8,7 +8,7 @@ export const JOBS_FORMAT = 'urushi-jobs';
 /** A row of a table of the record, by the names of its columns (`docs/record.md`). */
 export const RecordRow = z.record(z.string(), z.unknown());
 export type RecordRow = z.infer<typeof RecordRow>;
-/** RecordRows by the table they stand in. */
+/** Rows by the table they stand in. */
 export const RecordRows = z.record(z.string(), z.array(RecordRow));
 export type RecordRows = z.infer<typeof RecordRows>;
 

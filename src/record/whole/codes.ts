@@ -97,7 +97,7 @@ export function productsIn(rows: RecordRows): Set<string> {
   return codes;
 }
 
-/** RecordRows with products under other codes, by `kind/code`. */
+/** Rows with products under other codes, by `kind/code`. */
 export function recoded(rows: RecordRows, codes: ReadonlyMap<string, string>): RecordRows {
   if (codes.size === 0) return rows;
   const to: ToCode = (kind, id) => codes.get(`${kind}/${id}`)?.split('/')[1] ?? id;

@@ -1,5 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { FieldError } from '../../core/field-error.ts';
+import { isPacked } from '../../core/formats/index.ts';
 import { JobsFile } from '../../shared/jobs-file.ts';
 
 /** A file of jobs, and the files of its pictures by their ids. */
@@ -30,9 +31,6 @@ export const packed = ({ file, pictures }: PackedJobs): Uint8Array =>
     ...Object.fromEntries(Array.from(pictures, ([id, jpeg]) => [`pictures/${id}.jpg`, [jpeg, { level: 0 }] as const])),
   });
 
-/** Whether bytes are a zip. */
-const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b;
-
 const refuse = (why: string): never => {
   throw new FieldError('file', why);
 };
@@ -51,7 +49,7 @@ function entriesOf(bytes: Uint8Array, wanted: (size: number) => boolean): Record
 
 /** How large a file is unpacked, bytes, as it says itself. @throws FieldError where it is not whole */
 export function sizeUnpacked(bytes: Uint8Array): number {
-  if (!isZip(bytes)) return bytes.length;
+  if (!isPacked(bytes)) return bytes.length;
   let unpacked = 0;
   entriesOf(bytes, (size) => {
     unpacked += size;
@@ -78,7 +76,7 @@ function contentOf(bytes: Uint8Array): JobsFile {
 /** Jobs out of a file: the zip, or its JSON alone. @throws FieldError in a sentence, with the place */
 export function unpacked(bytes: Uint8Array): PackedJobs {
   if (sizeUnpacked(bytes) > MOST_UNPACKED) refuse(`Unpacked it is larger than ${MOST_UNPACKED / 1e6} MB.`);
-  if (!isZip(bytes)) return { file: contentOf(bytes), pictures: new Map() };
+  if (!isPacked(bytes)) return { file: contentOf(bytes), pictures: new Map() };
   const entries = entriesOf(bytes, () => true);
   const content = entries[CONTENT] ?? refuse(`There is no ${CONTENT} in it: it is no file of jobs.`);
   const pictures = new Map<string, Uint8Array>();

@@ -1,193 +1,9 @@
-import { isDeepStrictEqual } from 'node:util';
-import type { Stack } from '../../core/layers/layer.ts';
-import { ruleFacts } from '../../record/job/rules.ts';
-import { materialsOf, onHandOf } from '../../record/shelf/materials.ts';
-import { productsIn, SHELF_KINDS } from '../../record/whole/codes.ts';
-import type { PackedJobs } from '../../record/whole/packed.ts';
-import { freeCode, isSame, nearestOwn, stackWith } from '../../record/whole/stand-ins.ts';
-import type { BroughtLook, RecordRow, RecordRows, StandIns } from '../../shared/jobs-file.ts';
+import type { BroughtLook, RecordRow, RecordRows } from '../../shared/jobs-file.ts';
 import type { Shelf } from '../../shared/shelf.ts';
-import type { Queries } from '../db/db.ts';
 import { jobNumber } from '../repositories/counters.ts';
-import { insertEvent } from '../repositories/events.ts';
-import {
-  insertPictureRow,
-  insertRows,
-  JOB_TABLES,
-  moveOnLotOrder,
-  moveOnPile,
-  numbersTaken,
-  rowsHere,
-} from '../repositories/jobs-file.ts';
-import { keepVersion, type ShelfKind, wholeShelf } from '../repositories/shelf.ts';
-import type { RecordTable } from '../repositories/tables.ts';
-import { Refusal } from './refusal.ts';
-import type { Actor } from './shop.ts';
-
-/** What is done with each row that comes in, and how far it has come. */
-export interface Bringing {
-  tx: Queries;
-  by: Actor;
-  tables: readonly RecordTable[];
-  packed: PackedJobs;
-  standIns: StandIns;
-  /** A stamp for all evidence that comes in. */
-  evidence: number;
-  now: string;
-  /** Told after each table; throws to end it. */
-  went: (rows: number) => void;
-}
-const text = (value: unknown): string => (typeof value === 'string' ? value : '');
-const refuse = (why: string): never => {
-  throw new Refusal(422, why, 'file');
-};
-
-const tableOf = ({ tables }: Pick<Bringing, 'tables'>, name: string): RecordTable =>
-  tables.find((t) => t.name === name) ?? refuse(`There is no table ${name} here.`);
-
-const shelfOf = (shelf: Shelf): Readonly<Record<ShelfKind, readonly { id: string; name: string }[]>> => ({
-  species: shelf.species.map(({ figure, ...s }) => ({ ...s, kind: figure })),
-  colourant: shelf.colourants,
-  medium: shelf.mediums,
-  supply: shelf.supplies,
-});
-/** A row of the shelf as its records are compared. A wood is what its figure is. */
-const named = (kind: ShelfKind, row: RecordRow) => ({
-  id: text(row.id),
-  name: text(row.name),
-  kind: kind === 'species' ? row.figure : row.kind,
-  ...(kind === 'species' ? {} : { carrier: row.carrier }),
-});
-type Named = Parameters<typeof isSame>[0];
-
-/** Codes of the file that are others here: the same thing has the own code of it, another one of the same code a free one. */
-export function otherCodes(rows: RecordRows, own: Shelf): Map<string, string> {
-  const codes = new Map<string, string>();
-  const here = shelfOf(own);
-  for (const kind of SHELF_KINDS) {
-    const taken = new Set([...here[kind].map((item) => item.id), ...(rows[kind] ?? []).map((row) => text(row.id))]);
-    for (const row of rows[kind] ?? []) {
-      const theirs = named(kind, row);
-      const alike = here[kind].filter((item) => isSame(item as Named, theirs as Named));
-      if (alike.some((item) => item.id === theirs.id)) continue;
-      const [again] = alike;
-      if (!again && !here[kind].some((item) => item.id === theirs.id)) continue;
-      const code = again?.id ?? freeCode(theirs.id, (id) => taken.has(id));
-      taken.add(code);
-      codes.set(`${kind}/${theirs.id}`, `${kind}/${code}`);
-    }
-  }
-  return codes;
-}
-
-/** RecordRows of a table that are not here, and how many are: as they are in the file, or otherwise. */
-async function apart(bringing: Bringing, table: RecordTable, rows: readonly RecordRow[]) {
-  const here = await rowsHere(bringing.tx, table, rows);
-  const fresh = rows.filter((_, i) => !here.has(i));
-  const kept = rows.flatMap((row, i) => {
-    const own = here.get(i);
-    return own ? [{ row, own }] : [];
-  });
-  return { fresh, kept };
-}
-
-/** What changes by itself, and says nothing of what somebody did. */
-const BY_ITSELF = new Set([
-  'evidence',
-  'target_grid',
-  'target_lab',
-  'ground_grid',
-  'grain_grid',
-  'made_with',
-  'boards_made',
-  'recipes_made',
-  'number',
-  'code',
-]);
-const isAsHere = (row: RecordRow, own: RecordRow): boolean =>
-  Object.entries(row).every(([column, value]) => BY_ITSELF.has(column) || isDeepStrictEqual(value, own[column]));
-
-async function put(bringing: Bringing, name: string, rows: readonly RecordRow[], into: RecordRows): Promise<void> {
-  const { tx, went } = bringing;
-  const table = tableOf(bringing, name);
-  if (rows.length > 0 && name === 'picture') {
-    // One that is the other of a pair, with things swapped, comes after it.
-    for (const row of rows.toSorted((p, q) => Number(p.swap_of !== null) - Number(q.swap_of !== null))) {
-      const jpeg = bringing.packed.pictures.get(text(row.id));
-      if (jpeg) await insertPictureRow(tx, row, jpeg);
-    }
-  } else if (rows.length > 0) await insertRows(tx, table, rows);
-  into[name] = [
-    ...(into[name] ?? []),
-    ...rows.map((row) => Object.fromEntries(table.key.map((column) => [column, row[column]]))),
-  ];
-  went(rows.length);
-}
-
-/** Puts what the shelf lacks on it: put away where an own product stands for it, or nothing that is planned asks for it. */
-export async function bringProducts(
-  bringing: Bringing,
-  rows: RecordRows,
-  own: Shelf,
-  into: RecordRows,
-): Promise<BroughtLook['lacks']> {
-  const { tx, by, packed, standIns, now } = bringing;
-  const whole = packed.file.of === 'shop';
-  const planned = productsIn({ job_wood: rows.job_wood ?? [] });
-  const fresh: { kind: ShelfKind; row: RecordRow }[] = [];
-  for (const kind of SHELF_KINDS) {
-    const lacking = (await apart(bringing, tableOf(bringing, kind), rows[kind] ?? [])).fresh;
-    fresh.push(...lacking.map((row) => ({ kind, row })));
-    await put(bringing, kind, lacking, into);
-  }
-  for (const name of ['ladder_rung', 'coat_sample'] as const) {
-    const owner = name === 'ladder_rung' ? ('colourant' as const) : ('medium' as const);
-    const ids = new Set(fresh.filter((f) => f.kind === owner).map((f) => f.row.id));
-    const theirs = (rows[name] ?? []).filter((row) => ids.has(row[`${owner}_id`]));
-    await put(bringing, name, (await apart(bringing, tableOf(bringing, name), theirs)).fresh, into);
-  }
-  const after = await wholeShelf(tx);
-  const [theirs, ours] = [materialsOf(after), onHandOf(own)];
-  const words = ruleFacts(after);
-  const lacks: BroughtLook['lacks'] = [];
-  for (const { kind, row } of fresh) {
-    const item = `${kind}/${text(row.id)}`;
-    const standIn = whole ? null : nearestOwn(item, theirs, ours, words);
-    const asked = planned.has(item);
-    const instead = item in standIns ? standIns[item] : asked ? standIn : undefined;
-    const onShelf = kind === 'species' || whole || instead === null;
-    const archived = onShelf ? (whole ? (row.archived_at ?? null) : null) : now;
-    await tx.query(`update ${kind} set archived_at = $2 where id = $1`, [row.id, archived]);
-    await keepVersion(tx, kind, text(row.id));
-    const name = text(row.name);
-    await insertEvent(tx, { kind: 'added', by, item, detail: { name } });
-    lacks.push({
-      item,
-      name,
-      what: [row.kind, row.carrier].filter(Boolean).join(', '),
-      planned: asked || kind === 'species',
-      standIn,
-    });
-  }
-  return lacks;
-}
-
-/** Layers that are still planned, with own products in the place of those that they stand for. */
-export async function withStandIns(
-  { tx, standIns }: Bringing,
-  rows: RecordRows,
-  own: Shelf,
-  lacks: BroughtLook['lacks'],
-): Promise<RecordRows> {
-  const chosen: StandIns = Object.fromEntries(
-    lacks.map(({ item, standIn }) => [item, item in standIns ? (standIns[item] ?? null) : standIn]),
-  );
-  const [theirs, ours] = [materialsOf(await wholeShelf(tx)), onHandOf(own)];
-  const woods = (rows.job_wood ?? []).map((wood) =>
-    Array.isArray(wood.draft) ? { ...wood, draft: stackWith(wood.draft as Stack, chosen, theirs, ours) } : wood,
-  );
-  return { ...rows, job_wood: woods };
-}
+import { JOB_TABLES, moveOnLotOrder, moveOnPile, numbersTaken } from '../repositories/jobs-file.ts';
+import { wholeShelf } from '../repositories/shelf.ts';
+import { apart, type Bringing, isAsHere, put, refuseFile, THINGS, tableOf, text } from './bringing.ts';
 
 /** Columns that say what a row belongs to: of a row that is here already they are the same, or it is another's. */
 const OWNERS = ['job_id', 'job_wood_id', 'board_id', 'recipe_id', 'bracket_id'];
@@ -200,7 +16,7 @@ const NUMBERED: Readonly<Record<string, readonly [owner: string, number: string]
   quote: ['job_id', 'number'],
 };
 
-/** RecordRows with numbers that are free; what was renumbered is noted. */
+/** Rows with numbers that are free; what was renumbered is noted. */
 async function renumbered(
   { tx }: Bringing,
   table: string,
@@ -231,7 +47,9 @@ function mustBeClosed({ tables }: Bringing, rows: RecordRows): void {
       for (const [i, row] of (rows[name] ?? []).entries()) {
         const to = columns.map((column) => row[column] ?? null);
         if (!to.includes(null) && !there.has(JSON.stringify(to)))
-          refuse(`At tables, ${name}, ${i}: it belongs to a ${table.replaceAll('_', ' ')} that is not in the file.`);
+          refuseFile(
+            `At tables, ${name}, ${i}: it belongs to a ${table.replaceAll('_', ' ')} that is not in the file.`,
+          );
       }
     }
   }
@@ -245,43 +63,14 @@ function mustBeOfJobs(rows: RecordRows): void {
   for (const [table, column] of Object.entries(WORK_OF))
     for (const [i, row] of (rows[table] ?? []).entries())
       if (!there.has(text(row[column]).split('/')[1]))
-        refuse(`At tables, ${table}, ${i}: it is of a board or part that is not in the file.`);
-  if ((rows.event ?? []).some((row) => !row.job_id)) refuse('At tables, event: something happened to no job.');
+        refuseFile(`At tables, ${table}, ${i}: it is of a board or part that is not in the file.`);
+  if ((rows.event ?? []).some((row) => !row.job_id)) refuseFile('At tables, event: something happened to no job.');
   const strips = new Set((rows.board ?? []).filter((row) => row.plank_id).map((row) => row.id));
   if ((rows.board ?? []).some((row) => strips.has(row.plank_id)))
-    refuse('At tables, board: a strip is a plank of other strips.');
-  if ((rows.part ?? []).some((row) => row.zone_of === row.id)) refuse('At tables, part: a part is a zone of itself.');
+    refuseFile('At tables, board: a strip is a plank of other strips.');
+  if ((rows.part ?? []).some((row) => row.zone_of === row.id))
+    refuseFile('At tables, part: a part is a zone of itself.');
 }
-
-/** What a table holds, as it is counted. */
-export const THINGS: Readonly<Record<string, string>> = {
-  species: 'woods of the shelf',
-  colourant: 'colours of the shelf',
-  medium: 'sealers, oils and clears',
-  supply: 'supplies',
-  lot: 'lots',
-  kept_mix: 'kept mixes',
-  kept_system: 'systems',
-  old_board: 'boards of the rack',
-  person: 'people',
-  instrument: 'instruments',
-  job: 'jobs',
-  job_wood: 'woods',
-  part: 'parts',
-  stack_version: 'versions of layers',
-  recipe: 'recipes',
-  board: 'boards',
-  coat: 'coats',
-  step_done: 'steps and pours',
-  reading: 'readings',
-  look: 'looks',
-  held: 'looks at the target',
-  picture: 'pictures',
-  bracket: 'brackets',
-  quote: 'quotes',
-  approval: 'approvals',
-  fault_found: 'faults',
-};
 
 /** A target that was revised in one of both shops stays as it is here. */
 function withoutOtherTargets(
@@ -357,17 +146,17 @@ export async function bringJobRows(bringing: Bringing, given: RecordRows, into: 
     const { fresh, kept } = await apart(bringing, tableOf(bringing, name), theirs);
     for (const { row, own } of kept)
       if (OWNERS.some((column) => column in row && (row[column] ?? null) !== (own[column] ?? null)))
-        refuse(`The file holds a record that belongs to another job here (${name.replaceAll('_', ' ')}).`);
+        refuseFile(`The file holds a record that belongs to another job here (${name.replaceAll('_', ' ')}).`);
     const pictured = name === 'picture' ? fresh.filter((row) => bringing.packed.pictures.has(text(row.id))) : fresh;
     if (pictured.length < fresh.length)
-      refuse(`${fresh.length - pictured.length} of its pictures are not in the file: bring in the whole zip.`);
-    const put_ = (await renumbered(bringing, name, pictured, notes)).map((row) =>
+      refuseFile(`${fresh.length - pictured.length} of its pictures are not in the file: bring in the whole zip.`);
+    const made = (await renumbered(bringing, name, pictured, notes)).map((row) =>
       asEvidence(bringing, name, row, shelf),
     );
-    await put(bringing, name, put_, into);
+    await put(bringing, name, made, into);
     const what = THINGS[name];
     const there = kept.filter(({ row, own }) => isAsHere(row, own)).length;
-    if (what) counts.push({ what, fresh: put_.length, there, other: kept.length - there });
+    if (what) counts.push({ what, fresh: made.length, there, other: kept.length - there });
   }
   await moveOnLotOrder(bringing.tx);
   await moveOnPile(bringing.tx);

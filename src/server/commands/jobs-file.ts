@@ -47,21 +47,13 @@ import { wholeShelf } from '../repositories/shelf.ts';
 import { type RecordTable, tablesOf } from '../repositories/tables.ts';
 import { readJobsFile } from '../whole/jobs-reader.ts';
 import { mustBeJobs } from '../whole/jobs-schema.ts';
-import {
-  type Bringing,
-  bringHouse,
-  bringJobRows,
-  bringProducts,
-  otherCodes,
-  THINGS,
-  withStandIns,
-} from './bring-jobs.ts';
+import { bringHouse, bringJobRows } from './bring-jobs.ts';
+import { bringProducts, otherCodes, withStandIns } from './bring-products.ts';
+import { type Bringing, THINGS, text } from './bringing.ts';
 import { broughtOf, idsOf, underWayAs } from './brought.ts';
 import { wholeJob } from './jobs.ts';
 import { notFound, Refusal } from './refusal.ts';
 import type { Actor, Shop } from './shop.ts';
-
-const text = (value: unknown): string => (typeof value === 'string' ? value : '');
 
 /** The schema that a file is made of, e.g. 33. */
 async function schemaNow(db: Queries): Promise<number> {

@@ -102,7 +102,7 @@ export const rowsOfJobs = (db: Queries, tables: readonly RecordTable[], jobs: re
 export const rowsOfShelf = (db: Queries, tables: readonly RecordTable[], codes: readonly string[]) =>
   rowsOf(db, tables, OF_SHELF, codes);
 export const rowsOfShop = (db: Queries, tables: readonly RecordTable[]) => rowsOf(db, tables, OF_SHOP, []);
-/** RecordRows of people, instruments or lots by their ids. */
+/** Rows of people, instruments or lots by their ids. */
 export const rowsById = (db: Queries, table: RecordTable, ids: readonly string[]) =>
   rowsWhere(db, table, 'id = any($1::uuid[])', ids);
 

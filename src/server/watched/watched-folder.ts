@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto';
 import { readdir, readFile, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { type FSWatcher, watch } from 'chokidar';
 import { FieldError } from '../../core/field-error.ts';
 import { decodeText, isPacked, MOST_BYTES, Question } from '../../core/formats/index.ts';
+import { hashOfBytes } from '../../core/seal/seal.ts';
 import type { WatchedFile } from '../../shared/watched.ts';
 import { readMeasurementFile } from '../intake/file-reader.ts';
 
@@ -28,8 +28,6 @@ export interface FolderWatcher {
   close(): Promise<void>;
 }
 
-const hashOfFile = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
-
 /** What a file holds, as far as it can be told without asking. */
 async function contentOf(bytes: Buffer, name: string): Promise<Pick<WatchedFile, 'readings' | 'why'>> {
   try {
@@ -49,7 +47,7 @@ async function fileAt(at: string): Promise<WatchedFile | null> {
   if (!found?.isFile() || found.size === 0 || found.size > MOST_BYTES) return null;
   const bytes = await readFile(at);
   const name = path.basename(at);
-  return { hash: hashOfFile(bytes), name, at: found.mtime.toISOString(), ...(await contentOf(bytes, name)) };
+  return { hash: hashOfBytes(bytes), name, at: found.mtime.toISOString(), ...(await contentOf(bytes, name)) };
 }
 
 /** Why a folder cannot be followed; null where it can. */
@@ -66,7 +64,7 @@ export async function filesIn(folder: string): Promise<{ hash: string; name: str
   const found = await Promise.all(
     names.map(async (name) => {
       const bytes = await readFile(path.join(folder, name)).catch(() => null);
-      return bytes ? [{ hash: hashOfFile(bytes), name }] : [];
+      return bytes ? [{ hash: hashOfBytes(bytes), name }] : [];
     }),
   );
   return found.flat();
@@ -118,7 +116,7 @@ export function startFolderWatcher(onFault: (error: unknown) => void): FolderWat
       for (const [at, file] of known) {
         if (file.hash !== hash) continue;
         const bytes = await readFile(at).catch(() => null);
-        if (bytes && hashOfFile(bytes) === hash) return bytes;
+        if (bytes && hashOfBytes(bytes) === hash) return bytes;
       }
       return null;
     },
