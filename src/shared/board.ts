@@ -37,6 +37,16 @@ export type BoardCut = z.infer<typeof BoardCut>;
 /** What boards are cut to where nobody says otherwise. Common practice. */
 export const STANDARD_CUT: BoardCut = { length: 300, width: 90, lines: [] };
 
+/** A board whose layers were taken to be made again: as they were, or solved anew on what there is now. */
+export const REPEATED_HOW = ['as it was', 'adapted'] as const;
+export const Repeated = z.object({
+  board: Id,
+  /** As on its label, with its job: `2/beech-1`. */
+  code: z.string().min(3).max(80),
+  how: z.enum(REPEATED_HOW),
+});
+export type Repeated = z.infer<typeof Repeated>;
+
 export const ORIGINS = ['search', 'hand', 'corrected', 'from-here', 'work'] as const;
 export const NewRecipe = z.object({
   id: Id,
@@ -45,6 +55,8 @@ export const NewRecipe = z.object({
   origin: z.enum(ORIGINS),
   /** The knowledge that the promise on the page was made from; none where nothing was learned. */
   knowledge: Id.nullish(),
+  /** Chance that it passes, as it was stated; none where nothing was. */
+  chance: z.number().min(0, 'A chance is 0 to 1.').max(1, 'A chance is 0 to 1.').nullish(),
 });
 export type NewRecipe = z.infer<typeof NewRecipe>;
 
@@ -75,6 +87,10 @@ export const Recipe = z.object({
   done: z.array(StepDone),
   /** Its pots as they were held against the sample, the first time first. */
   drawDowns: z.array(DrawDown),
+  /** Whose layers it was begun with. */
+  after: Repeated.nullable(),
+  /** Chance that it passes, as it was stated when it was planned. */
+  chance: z.number().nullable(),
   createdAt: z.string(),
 });
 export type Recipe = z.infer<typeof Recipe>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { KeptApproval } from './approval.ts';
-import { Board } from './board.ts';
+import { Board, Repeated } from './board.ts';
 import { KeptBracket } from './bracket.ts';
 import { WishesSchema } from './finish.ts';
 import { CalendarDay, Id, Version } from './id.ts';
@@ -90,6 +90,9 @@ export const NewWood = z.object({
 });
 export type NewWood = z.infer<typeof NewWood>;
 export const DraftInput = z.object({ version: Version, stack: StackSchema });
+/** The layers of another board as the draft of a wood; of none, where that is undone. */
+export const RepeatInput = DraftInput.extend({ of: Repeated.nullable() });
+export type RepeatInput = z.infer<typeof RepeatInput>;
 export const PreparationInput = z.object({ version: Version, preparation: PreparationSchema });
 export const OffcutsInput = z.object({
   version: Version,
@@ -136,6 +139,8 @@ export const JobWood = z.object({
   /** Boards taken since. */
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
+  /** Whose layers its draft was begun with, until a recipe is planned. */
+  repeated: Repeated.nullable(),
   versions: z.array(StackVersion),
   /** Its boards for trial. */
   boards: z.array(Board),

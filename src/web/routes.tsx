@@ -53,6 +53,10 @@ export const ROUTES: RouteObject[] = [
       },
       { path: 'start', lazy: async () => ({ Component: (await import('./pages/StartPage.tsx')).StartPage }) },
       { path: 'shelf', lazy: async () => ({ Component: (await import('./pages/ShelfPage.tsx')).ShelfPage }) },
+      {
+        path: 'notebook',
+        lazy: async () => ({ Component: (await import('./pages/NotebookPage.tsx')).NotebookPage }),
+      },
       { path: 'rack', lazy: async () => ({ Component: (await import('./pages/RackPage.tsx')).RackPage }) },
       { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },
       { path: '*', element: <NothingHere /> },

@@ -132,6 +132,8 @@ export async function knownShop(shop: TestShop): Promise<Known> {
   )
     await new Promise((resolve) => setTimeout(resolve, 200));
 
+  const search: Named = await post('/searches', { id: newId(), name: 'Oak', search: 'wood=oak' });
+
   const now: Job = await got(`/jobs/${job.id}`);
   const after: Shelf = await got('/shelf');
   const house = await got('/house');
@@ -179,6 +181,7 @@ export async function knownShop(shop: TestShop): Promise<Known> {
     '/rack/': ids(await got('/rack')),
     '/house/snapshots/': [snapshot],
     '/brought/': [brought.id],
+    '/searches/': [search.id],
     '/watched/': watched.files.map((f) => f.hash),
   };
 }

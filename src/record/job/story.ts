@@ -49,6 +49,7 @@ export const EVENT_KINDS = [
   'hours taken back',
   'finish judged',
   'board judged',
+  'layers repeated',
   'recipe planned',
   'coat put on',
   'coat changed',
@@ -263,8 +264,9 @@ const SENTENCES: Record<EventKind, (detail: Detail, moment: MomentText) => strin
     return `${judged.accepted ? 'Accepted' : 'Rejected'}${judged.words ? `: “${judged.words}”` : ''}`;
   },
   'finish judged': ({ now }, moment) => `Looked at: ${changesText({ was: {}, now }, moment)}`,
-  'recipe planned': ({ number, origin, said }) =>
-    `Recipe ${text(number)} planned (${text(origin).replace('-', ' ')})${said ? `: ${text(said)}` : ''}`,
+  'layers repeated': ({ of, how }) => `Layers of ${text(of)} taken ${text(how)}`,
+  'recipe planned': ({ number, origin, after, said }) =>
+    `Recipe ${text(number)} planned (${after ? `after ${text(after)}` : text(origin).replace('-', ' ')})${said ? `: ${text(said)}` : ''}`,
   'coat put on': (d, moment) =>
     `${layerName(d)} put on${d.at ? `, ${valueText(d.at, moment)}` : ''}${d.said ? `: ${text(d.said)}` : ''}`,
   'coat changed': (d, moment) => `${layerName(d)} put right: ${changesText(d, moment)}`,

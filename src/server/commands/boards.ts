@@ -34,7 +34,7 @@ import {
 import { airNow, clockNow } from '../repositories/clock.ts';
 import { insertEvent } from '../repositories/events.ts';
 import { nameOfPerson } from '../repositories/house.ts';
-import { woodById } from '../repositories/jobs.ts';
+import { setRepeated, woodById } from '../repositories/jobs.ts';
 import { knowledgeById } from '../repositories/knowledge.ts';
 import { countReadings, insertReadings, readingsOfTaking, rememberStage } from '../repositories/readings.ts';
 import { wholeShelf } from '../repositories/shelf.ts';
@@ -98,11 +98,14 @@ export async function planRecipe({ db }: Shop, by: Actor, id: string, input: New
       preparation: preparationOf(wood, board),
       learnedFrom: knowledge.boards,
       knowledge: input.knowledge ?? null,
+      after: wood.repeated,
+      chance: input.chance ?? null,
       ...plan,
     });
+    if (wood.repeated) await setRepeated(tx, wood.id, null);
     if (layersOn(board) > 0) await stampEvidence(tx, id);
     const said = plan.stack.map((layer) => layerLine(layer, bench.materials)).join(' ');
-    const detail = { recipe: input.id, number, origin: input.origin, said };
+    const detail = { recipe: input.id, number, origin: input.origin, after: wood.repeated?.code, said };
     await insertEvent(tx, { kind: 'recipe planned', by, job: job.id, board: id, detail });
   });
   return wholeBoard(db, id);

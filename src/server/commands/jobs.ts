@@ -1,6 +1,6 @@
 import { preparationBySchools } from '../../core/rules/defaults.ts';
 import { woodCode } from '../../record/board/codes.ts';
-import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
+import type { Job, JobChange, NewJob, NewVersions, NewWood, RepeatInput } from '../../shared/job.ts';
 import type { NewPart, Part, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
 import { insertBoard } from '../repositories/boards.ts';
@@ -12,6 +12,7 @@ import {
   insertWood,
   jobById,
   setJobDeleted,
+  setRepeated,
   updateJob,
   updateWood,
   woodById,
@@ -140,6 +141,26 @@ export async function setOnWood(
       await repeatEvent(tx, { ...event, item: `draft/${id}`, detail: { speciesId, layers } });
     } else if (what === 'offcuts') await insertEvent(tx, { ...event, detail: { speciesId, offcuts: value } });
     else await insertEvent(tx, { ...event, detail: { speciesId, was: wood.preparation, now: value } });
+    return { version: now };
+  });
+}
+
+/** The layers of a board that was made before become the draft of a wood, and it is kept whose they are. */
+export async function repeatLayers(
+  { db }: Shop,
+  by: Actor,
+  id: string,
+  { version, stack, of }: RepeatInput,
+): Promise<{ version: number }> {
+  return db.transaction(async (tx) => {
+    const wood = await woodById(tx, id);
+    if (!wood) throw notFound('wood');
+    mustBeAtWork(wood);
+    const now = await updateWood(tx, id, 'draft', version, stack);
+    if (now === null) throw new Conflict(NAMES.draft, { version: wood.draftVersion, value: wood.draft });
+    await setRepeated(tx, id, of);
+    const detail = { of: of?.code, how: of?.how, speciesId: wood.code, layers: stack.map((l) => l.kind) };
+    await insertEvent(tx, { kind: of ? 'layers repeated' : 'layers drafted', by, job: wood.jobId, detail });
     return { version: now };
   });
 }

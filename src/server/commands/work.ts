@@ -1,5 +1,6 @@
 import { nth } from '../../core/known.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
+import { boardCode, recordCode } from '../../record/board/codes.ts';
 import { stackAsMade, stageMean } from '../../record/board/stages.ts';
 import { preparationOf, woodNamed } from '../../record/board/wood.ts';
 import { openBench } from '../../record/job/bench.ts';
@@ -69,6 +70,12 @@ export async function beginWork({ db, learning }: Shop, by: Actor, id: string, i
       expected: recipe.expected.map((promised, stage) => Array.from(stageMean(pattern, stage) ?? promised)),
       learnedFrom: [],
       knowledge: null,
+      after: {
+        board: pattern.id,
+        code: recordCode(job.number, boardCode(wood.code, pattern.number)),
+        how: 'as it was',
+      },
+      chance: null,
     });
     for (const pot of pots) await insertPot(tx, recipeId, { id: newId(), ...pot }, by);
     await putOnRecipe(

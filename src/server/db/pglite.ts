@@ -2,6 +2,7 @@ import { PGlite } from '@electric-sql/pglite';
 import { Mutex } from 'async-mutex';
 import { startThread } from '../threads/start-thread.ts';
 import { type Connection, type Db, inTransaction, type Queries, type SqlRow } from './db.ts';
+import { EXTENSIONS } from './extensions.ts';
 import { migrate } from './migrate.ts';
 import type { EmbeddedDatabase, ErrorTold } from './pglite.worker.ts';
 import { DatabaseDied } from './trouble.ts';
@@ -31,7 +32,7 @@ const connectionTo = (pg: PGlite): Connection => ({
  * @param from what it begins as (see {@link emptySnapshot}): it opens in a third of the time
  */
 export async function openMemory(from?: Blob): Promise<Db> {
-  const pg = await PGlite.create({ loadDataDir: from });
+  const pg = await PGlite.create({ loadDataDir: from, extensions: EXTENSIONS });
   const connection = connectionTo(pg);
   await migrate(connection);
   return dbOn(connection, () => pg.close());
@@ -39,7 +40,7 @@ export async function openMemory(from?: Blob): Promise<Db> {
 
 /** An empty database of an older schema, in memory on this thread, and what brings it to today's. */
 export async function openOld(schema: number): Promise<{ db: Db; moveOn: () => Promise<void> }> {
-  const pg = await PGlite.create();
+  const pg = await PGlite.create({ extensions: EXTENSIONS });
   const connection = connectionTo(pg);
   await migrate(connection, undefined, schema);
   return { db: dbOn(connection, () => pg.close()), moveOn: () => migrate(connection) };
@@ -47,7 +48,7 @@ export async function openOld(schema: number): Promise<{ db: Db; moveOn: () => P
 
 /** An empty database of today's schema, as others can begin. */
 export async function emptySnapshot(): Promise<Blob> {
-  const pg = await PGlite.create();
+  const pg = await PGlite.create({ extensions: EXTENSIONS });
   await migrate(connectionTo(pg));
   const snapshot = await pg.dumpDataDir('none');
   await pg.close();

@@ -13,6 +13,7 @@ import { expose } from 'comlink';
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs';
 import { pack } from 'tar-fs';
 import type { SqlRow } from './db.ts';
+import { EXTENSIONS } from './extensions.ts';
 
 /** What went wrong, in words: an error's own fields would be lost on the way to the other thread. */
 export interface ErrorTold {
@@ -58,7 +59,7 @@ const database = {
   open: (folder: string | null, from?: string) =>
     answer(async () => {
       const loadDataDir = from ? await contentsOf(from) : undefined;
-      pg = await PGlite.create({ ...(folder ? { dataDir: folder } : {}), loadDataDir });
+      pg = await PGlite.create({ ...(folder ? { dataDir: folder } : {}), loadDataDir, extensions: EXTENSIONS });
     }),
   query: (sql: string, parameters: unknown[]) => answer(async () => (await pg.query<SqlRow>(sql, parameters)).rows),
   exec: (sql: string) =>

@@ -11,7 +11,7 @@ import { POTS_AND_STEPS } from './steps.ts';
 
 const RecipeRow = Recipe.omit({ drawDowns: true }).extend({ createdAt: stamp, boardId: z.string() });
 const RECIPE_COLUMNS = `r.id, r.number, r.stack, r.litres, r.origin, r.preparation, r.made_with as "madeWith", r.expected,
-  r.learned_from as "learnedFrom", r.created_at as "createdAt", ${POTS_AND_STEPS}`;
+  r.learned_from as "learnedFrom", r.after, r.chance, r.created_at as "createdAt", ${POTS_AND_STEPS}`;
 const CoatRow = Coat.extend({ putOnAt: stamp.nullable(), boardId: z.string() });
 const COAT_COLUMNS = `c.id, c.board_id as "boardId", c.stage, c.layer, c.put_on_at as "putOnAt", c.minutes, c.conditions, c.used,
   c.note, p.name as person, c.version`;
@@ -135,8 +135,8 @@ export async function insertRecipe(db: Queries, wood: string, board: string, rec
   const { number } = z.object({ number: z.number() }).parse(row);
   await db.query(
     `insert into recipe (id, job_wood_id, number, stack, litres, origin, preparation, made_with, expected, learned_from,
-       knowledge_id)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+       knowledge_id, after, chance)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
     [
       recipe.id,
       wood,
@@ -149,6 +149,8 @@ export async function insertRecipe(db: Queries, wood: string, board: string, rec
       recipe.expected,
       recipe.learnedFrom,
       recipe.knowledge,
+      recipe.after && JSON.stringify(recipe.after),
+      recipe.chance,
     ],
   );
   await db.query('update board set recipe_id = $2 where id = $1', [board, recipe.id]);

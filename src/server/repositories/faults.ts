@@ -28,6 +28,17 @@ export const faultsFound = async (db: Queries): Promise<FaultFound[]> =>
     )
   ).map(read);
 
+/** What went wrong with boards of some jobs, the first first. */
+export const faultsOfJobs = async (db: Queries, jobs: readonly string[]): Promise<FaultFound[]> =>
+  (
+    await all(
+      db,
+      Row,
+      `select ${FOUND} where f.deleted_at is null and j.id = any($1::uuid[]) order by f.found_at, f.id`,
+      [jobs],
+    )
+  ).map(read);
+
 export async function faultById(db: Queries, id: string): Promise<FaultFound | null> {
   const row = await one(db, Row, `select ${FOUND} where f.id = $1`, [id]);
   return row && read(row);

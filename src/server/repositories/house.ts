@@ -130,7 +130,7 @@ export async function updateInstrument(
   );
 }
 
-const KEPT = ['person', 'instrument', 'species', 'colourant', 'medium', 'supply', 'old_board'] as const;
+const KEPT = ['person', 'instrument', 'species', 'colourant', 'medium', 'supply', 'old_board', 'saved_search'] as const;
 export type Archivable = (typeof KEPT)[number];
 
 /** Puts something away, or brings it back; false when there is no such thing. */

@@ -111,10 +111,10 @@ const inState = (job: Pick<JobSummary, 'woods' | 'tolerance'>, state: JobQuery['
   state === 'all' || passes(distanceOf(job), 1) === (state === 'passed');
 
 const ORDER: Record<JobQuery['order'], string> = {
-  newest: 'number desc',
-  oldest: 'number',
-  customer: 'lower(customer), number desc',
-  farthest: 'number desc',
+  newest: 'created_at desc, number desc',
+  oldest: 'created_at, number',
+  customer: 'lower(customer), created_at desc, number desc',
+  farthest: 'created_at desc, number desc',
 };
 /** Jobs that are looked through when what is asked for is only known of boards: the newest. */
 const MOST_LOOKED_THROUGH = 500;

@@ -54,6 +54,7 @@ const OF_SHOP: Readonly<Record<string, string>> = {
   lot: 'deleted_at is null',
   kept_mix: 'archived_at is null',
   kept_system: 'archived_at is null',
+  saved_search: 'archived_at is null',
   old_board: 'archived_at is null',
   person: 'true',
   instrument: 'true',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Repeated } from '../../shared/board.ts';
 import { Job, type JobChange, type JobWood, type NewJob } from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
@@ -132,9 +133,11 @@ const WoodRow = z.object({
   offcuts: z.number().nullable(),
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
+  repeated: Repeated.nullable(),
 });
 const WOOD_COLUMNS = `id, job_id as "jobId", code, label, species_id as "speciesId", preparation, preparation_version as "preparationVersion",
-  draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion"`;
+  draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion",
+  repeated`;
 
 export const woodById = (db: Queries, id: string) =>
   one(
@@ -162,6 +165,11 @@ export async function updateWood(
     [id, version, what === 'offcuts' ? value : JSON.stringify(value)],
   );
   return row?.version ?? null;
+}
+
+/** Whose layers the draft of a wood was begun with. */
+export async function setRepeated(db: Queries, id: string, of: Repeated | null): Promise<void> {
+  await db.query('update job_wood set repeated = $2 where id = $1', [id, of && JSON.stringify(of)]);
 }
 
 /** Woods of some jobs with their versions and boards, by job. */
@@ -237,7 +245,7 @@ export async function jobsLookedAt(db: Queries, most: number): Promise<Job[]> {
        where w.job_id = j.id and l.deleted_at is null
        union all select 1 from held h where h.job_id = j.id and h.deleted_at is null
        union all select 1 from picture p where p.job_id = j.id and p.deleted_at is null)
-     order by j.number desc limit $1`,
+     order by j.created_at desc, j.number desc limit $1`,
     [most],
   );
   return jobsById(
@@ -251,7 +259,7 @@ export async function newestJobs(db: Queries, most: number): Promise<Job[]> {
   const rows = await all(
     db,
     z.object({ id: z.string() }),
-    'select id from job where deleted_at is null order by number desc limit $1',
+    'select id from job where deleted_at is null order by created_at desc, number desc limit $1',
     [most],
   );
   return jobsById(

@@ -4,13 +4,20 @@ import { oldReading } from '../../record/board/evidence.ts';
 import { type NewOldBoard, OldBoard, type OldBoardChange } from '../../shared/old-board.ts';
 import type { Queries } from '../db/db.ts';
 import { nextNumber } from './counters.ts';
-import { all, assignments, one, touched } from './rows.ts';
+import { all, assignments, one, stamp, touched } from './rows.ts';
 
 const COLUMNS = `id, label, species_id as "speciesId", layers, note, made, grid, lab, version,
   archived_at is not null as archived`;
 
 export const oldBoards = (db: Queries): Promise<OldBoard[]> =>
   all(db, OldBoard, `select ${COLUMNS} from old_board order by created_at desc, id desc`);
+/** The same with when each was entered. */
+export const oldBoardsDated = (db: Queries) =>
+  all(
+    db,
+    OldBoard.extend({ createdAt: stamp }),
+    `select ${COLUMNS}, created_at as "createdAt" from old_board order by created_at desc, id desc`,
+  );
 export const oldBoardById = (db: Queries, id: string): Promise<OldBoard | null> =>
   one(db, OldBoard, `select ${COLUMNS} from old_board where id = $1`, [id]);
 

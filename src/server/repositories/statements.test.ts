@@ -5,6 +5,7 @@ import { knownShop } from '../../../test/server/known-shop.ts';
 import { openTestShop, type TestShop } from '../../../test/server/open-test-shop.ts';
 import { namesIn, ROUTES } from '../../../test/server/requests.ts';
 import { demoArchive } from '../../demo/archive.ts';
+import { EXTENSIONS } from '../db/extensions.ts';
 import { migrate } from '../db/migrate.ts';
 import { putArchive } from './archive.ts';
 
@@ -69,7 +70,7 @@ afterAll(() => shop.close());
 
 describe('every statement that was asked', () => {
   it('gives the columns that its row has, of the types that it has', async () => {
-    const pg = await PGlite.create();
+    const pg = await PGlite.create({ extensions: EXTENSIONS });
     await migrate({
       query: async (sql, parameters = []) => (await pg.query<Record<string, unknown>>(sql, [...parameters])).rows,
       exec: async (sql) => void (await pg.exec(sql)),

@@ -26,7 +26,7 @@ export async function summaryOf(db: Queries): Promise<Summary> {
   const newest = await all(
     db,
     Newest,
-    'select number, customer, piece from job where deleted_at is null order by number desc limit 3',
+    'select number, customer, piece from job where deleted_at is null order by created_at desc, number desc limit 3',
   );
   if (!counts) throw new RangeError('A query without a table has one row.');
   return { ...counts, newest };

@@ -10,6 +10,7 @@ import { faultHandlers } from './faults.ts';
 import { houseHandlers } from './house.ts';
 import { instrumentHandlers } from './instrument.ts';
 import { jobHandlers } from './jobs.ts';
+import { notebookHandlers } from './notebook.ts';
 import { openApiDocument } from './open-api.ts';
 import { pictureHandlers } from './pictures.ts';
 import { serve } from './serve.ts';
@@ -25,6 +26,7 @@ export function routesOf(shop: Shop): Router {
   serve(router, CONTRACT.approvals, approvalHandlers(shop));
   serve(router, CONTRACT.brackets, bracketHandlers(shop));
   serve(router, CONTRACT.brought, broughtHandlers(shop));
+  serve(router, CONTRACT.notebook, notebookHandlers(shop));
   serve(router, CONTRACT.pictures, pictureHandlers(shop));
   serve(router, CONTRACT.boards, boardHandlers(shop));
   serve(router, CONTRACT.work, workHandlers(shop));

@@ -7,6 +7,7 @@ import * as faults from './faults.ts';
 import * as house from './house.ts';
 import * as instrument from './instrument.ts';
 import * as jobs from './jobs.ts';
+import * as notebook from './notebook.ts';
 import * as pictures from './pictures.ts';
 import type { Route } from './route.ts';
 import * as server from './server.ts';
@@ -21,6 +22,7 @@ export const CONTRACT = {
   approvals,
   brackets,
   brought,
+  notebook,
   pictures,
   boards,
   watched,

@@ -43,6 +43,7 @@ export const PARAMETERS = {
   test: { shape: Id, what: 'test' },
   done: { shape: Id, what: 'work' },
   file: { shape: FileHash, what: 'file in the watched folder' },
+  search: { shape: Id, what: 'search' },
   brought: { shape: Id, what: 'file that was brought in' },
 } as const;
 export type ParameterName = keyof typeof PARAMETERS;

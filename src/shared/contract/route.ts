@@ -18,6 +18,8 @@ export type Resource =
   | 'house'
   | 'snapshots'
   | 'watched'
+  | 'notebook'
+  | 'searches'
   | 'pieces'
   | 'server';
 

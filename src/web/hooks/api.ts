@@ -130,6 +130,10 @@ export async function change<R extends Route>(
   return answer;
 }
 
+/** The answer to a question at an address, with what is asked after it; nothing of it is kept. */
+export const fetchOnce = async <R extends Route>(route: R, address: string): Promise<AnswerOf<R>> =>
+  route.answer?.parse(await fetched(route, address)) as AnswerOf<R>;
+
 /** What a question answers, fetched where it is in sight and kept as its route says. */
 export function useResource<R extends Route>(
   route: R,
@@ -137,15 +141,11 @@ export function useResource<R extends Route>(
   { query = '', every }: { query?: string; every?: number } = {},
 ) {
   const key = at && ([route.shows, `${addressOf(route, at)}${query && `?${query}`}`] as Key);
-  return useSWR<AnswerOf<R>, Error>(
-    key,
-    async ([, address]: Key) => route.answer?.parse(await fetched(route, address)) as AnswerOf<R>,
-    {
-      revalidateOnFocus: every !== undefined,
-      keepPreviousData: true,
-      ...(every === undefined ? {} : { refreshInterval: every }),
-    },
-  );
+  return useSWR<AnswerOf<R>, Error>(key, ([, address]: Key) => fetchOnce(route, address), {
+    revalidateOnFocus: every !== undefined,
+    keepPreviousData: true,
+    ...(every === undefined ? {} : { refreshInterval: every }),
+  });
 }
 
 /** @param query as the address of the page has it */

@@ -10,6 +10,7 @@ const ICONS = {
   jobs: <path d="M4 6h16M4 12h16M4 18h10" />,
   bench: <path d="M2 9h20v6H2zM9 9v6M15.5 9v6" />,
   rack: <path d="M3 4v16M21 4v16M3 8h18M3 16h18M7 8v5M12 8v6M17 8v4" />,
+  notebook: <path d="M6 3h13v18H6zM6 3v18M3 7h5M3 12h5M3 17h5M10 8h6M10 12h6" />,
   house: <path d="M3 11l9-7 9 7M6 9v11h12V9M10 20v-6h4v6" />,
   clock: <path d="M12 3a9 9 0 1 0 0.01 0zM12 7v5l3.5 2.5" />,
   shelf: <path d="M3 20h18M6 20v-8h4v8M13 20V7h5v13M6.5 9h3v3h-3zM14 4h3v3h-3z" />,
@@ -88,6 +89,7 @@ export function Frame() {
         <Place to="/shelf" icon="shelf" label="Shelf" />
         <ClockPlace />
         <Place to="/rack" icon="rack" label="Rack" />
+        <Place to="/notebook" icon="notebook" label="Notebook" />
         <Place to="/house" icon="house" label="House" />
         <LookSwitch />
         <Suspense>

@@ -2,32 +2,23 @@ import { Button, LinearProgress, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { labOf } from '../../core/colour/lab.ts';
 import { DAYLIGHT } from '../../core/colour/lights.ts';
-import { KINDS } from '../../core/kinds/index.ts';
 import { seedOf } from '../../record/board/codes.ts';
 import { oldReading } from '../../record/board/evidence.ts';
 import { materialsOf, onTheShelf } from '../../record/shelf/materials.ts';
 import { archiveOldBoard, restoreOldBoard } from '../../shared/contract/house.ts';
-import type { OldBoard, OldLayer } from '../../shared/old-board.ts';
+import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { BoardPicture } from '../components/board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../components/ErrorMessage.tsx';
+import { layerWords } from '../components/layers/layer-words.ts';
 import { Area, Row } from '../components/layout.tsx';
-import { labText, strengthText } from '../components/numbers.ts';
+import { labText } from '../components/numbers.ts';
 import { ForeignApprovals } from '../components/rack/ForeignApprovals.tsx';
 import { OldBoardDialog } from '../components/rack/OldBoardDialog.tsx';
 import { RackByPicture } from '../components/rack/RackByPicture.tsx';
 import { useToast } from '../components/Toast.tsx';
 import { change, useRack, useShelf } from '../hooks/api.ts';
 import { fieldsAsRead } from '../hooks/looks.ts';
-
-function layerText({ kind, colours, medium }: OldLayer, shelf: Shelf): string {
-  const mixed = Object.entries(colours).map(([id, amount]) => {
-    const colourant = shelf.colourants.find((c) => c.id === id);
-    return `${colourant?.name ?? id} ${amount === null ? '?' : strengthText(amount, colourant)}`;
-  });
-  const what = [...mixed, ...(medium ? [shelf.mediums.find((m) => m.id === medium)?.name ?? medium] : [])];
-  return `${KINDS[kind].label}${what.length > 0 ? ` (${what.join(', ')})` : ''}`;
-}
 
 function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf; onChange: () => void }) {
   const [error, setError] = useState<string | null>(null);
@@ -67,7 +58,7 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
         <div>
           {shelf.species.find((s) => s.id === board.speciesId)?.name}
           {board.layers.length > 0
-            ? `: ${board.layers.map((l) => layerText(l, shelf)).join(', ')}`
+            ? `: ${board.layers.map((l) => layerWords(l, shelf)).join(', ')}`
             : ', layers not known'}
         </div>
         <div className="mono soft">{reading ? labText(labOf(reading)) : 'not read'}</div>

@@ -4,6 +4,7 @@ import { findBoard } from '../../record/board/codes.ts';
 import { storyOfBoard } from '../../shared/contract/boards.ts';
 import { jobFile } from '../../shared/contract/brought.ts';
 import { storyOfJob } from '../../shared/contract/jobs.ts';
+import { BoardTree } from '../components/boards/BoardTree.tsx';
 import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { StoryList } from '../components/Story.tsx';
 import { addressOf, useResource } from '../hooks/api.ts';
@@ -11,7 +12,8 @@ import { useOpenBench } from '../hooks/bench.ts';
 
 /** The whole story of a job, or of one of its boards: what was done, when, by whom. */
 export function StoryPage() {
-  const { job } = useOpenBench();
+  const bench = useOpenBench();
+  const { job } = bench;
   const [params] = useSearchParams();
   const code = params.get('board');
   const found = code ? findBoard(job.woods, { wood: null, board: code }) : null;
@@ -20,6 +22,7 @@ export function StoryPage() {
   const { data, error } = found ? ofBoard : ofJob;
   return (
     <div className="plate">
+      {!found && <BoardTree bench={bench} />}
       <h2>
         {found ? `Story of board ${code}` : 'Story of the job'}
         {found && (

@@ -50,6 +50,7 @@ export function FromHere({ bench, model, recipe, way: { road, answer, error, loo
           litres: recipe.litres,
           origin: 'from-here',
           knowledge: bench.knowledgeId,
+          chance: road.chance,
         },
       );
       id.kept();

@@ -3,7 +3,6 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import { stackDifference } from '../../../core/layers/difference.ts';
 import type { Stack } from '../../../core/layers/layer.ts';
-import type { Materials } from '../../../core/layers/materials.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
 import type { Promised } from '../../../core/match/roads.ts';
 import { durationOf } from '../../../core/time/coats.ts';
@@ -19,16 +18,9 @@ import { useDrying } from '../../hooks/rules.ts';
 import { BoardPicture } from '../board/BoardPicture.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
-import { deltaText, hoursText, rangeText, strengthText } from '../numbers.ts';
+import { deltaText, hoursText, rangeText } from '../numbers.ts';
 import { useAttempt, useToast } from '../Toast.tsx';
-
-/** How things are called when two stacks are told apart. */
-export const namingOf = ({ colourants, mediums, supplies }: Materials) => ({
-  colour: (id: string) => colourants[id]?.name ?? id,
-  medium: (id: string) => mediums[id]?.name ?? id,
-  supply: (id: string) => supplies[id]?.name ?? id,
-  strength: (value: number, id: string) => strengthText(value, colourants[id]),
-});
+import { namingOf } from './layer-words.ts';
 
 /** Keeps versions of a wood's layers, and says so; taken back where it was a slip. */
 export function useKeepVersions(wood: JobWood) {

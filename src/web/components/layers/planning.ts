@@ -1,6 +1,8 @@
 import { useNavigate } from 'react-router';
+import { unlessRefused } from '../../../core/field-error.ts';
 import { isBlank, type Stack } from '../../../core/layers/layer.ts';
 import type { MatchProblem } from '../../../core/match/problem.ts';
+import { promiseOf } from '../../../core/match/roads.ts';
 import { volumeText } from '../../../core/mix/index.ts';
 import { layersOn } from '../../../record/board/stages.ts';
 import type { BoardModel } from '../../../record/job/bench.ts';
@@ -14,6 +16,10 @@ import { USUAL_TOOLS } from '../../hooks/mixing.ts';
 import { useNextId } from '../../hooks/new-id.ts';
 import { useTypedForm } from '../../hooks/typed-form.ts';
 import { litresTyped } from '../batch.ts';
+
+/** The chance that the page states of a stack; null of one that is refused or promises nothing. */
+const chanceStated = (problem: MatchProblem, stack: Stack, tolerance: number): number | null =>
+  unlessRefused(() => promiseOf(problem, stack, tolerance).chance);
 
 interface Planned {
   stack: Stack;
@@ -48,6 +54,7 @@ export function usePlanning(bench: OpenBench, { board, code }: BoardModel, { sta
           litres,
           origin: done > 0 ? 'from-here' : found ? 'search' : 'hand',
           knowledge: bench.knowledgeId,
+          chance: problem && chanceStated(problem, poured.stack, bench.job.tolerance),
         },
       );
       recipe.kept();

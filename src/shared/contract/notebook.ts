@@ -1,0 +1,53 @@
+import { NewSavedSearch, NotebookChoices, NotebookFound, NotebookQuery, SavedSearches } from '../notebook.ts';
+import { route } from './route.ts';
+
+const moves = ['searches'] as const;
+
+export const notebook = route({
+  method: 'GET',
+  path: '/notebook',
+  does: 'What was ever made and said: the nearest to a colour, or the newest, of all that holds of what is asked.',
+  query: NotebookQuery,
+  answer: NotebookFound,
+  shows: 'notebook',
+});
+export const notebookChoices = route({
+  method: 'GET',
+  path: '/notebook/choices',
+  does: 'Systems and people that are noted.',
+  answer: NotebookChoices,
+  shows: 'notebook',
+});
+export const savedSearches = route({
+  method: 'GET',
+  path: '/searches',
+  does: 'Searches of the notebook that are kept.',
+  answer: SavedSearches,
+  shows: 'searches',
+});
+export const saveSearch = route({
+  method: 'POST',
+  path: '/searches',
+  does: 'Keeps a search by a name.',
+  body: NewSavedSearch,
+  answer: NewSavedSearch,
+  makes: true,
+  moves,
+  example: {
+    id: '0192f0c1-2345-7abc-8def-0123456789ab',
+    name: 'Dark on oak',
+    search: 'near=words/dark walnut&wood=oak',
+  },
+});
+export const archiveSearch = route({
+  method: 'DELETE',
+  path: '/searches/:search',
+  does: 'Puts a kept search away; it can be brought back.',
+  moves,
+});
+export const restoreSearch = route({
+  method: 'POST',
+  path: '/searches/:search/restore',
+  does: 'Brings a kept search back.',
+  moves,
+});
