@@ -9,6 +9,7 @@ export const SECTIONS: Readonly<Record<string, () => Promise<unknown>>> = {
   systems: async () => (await import('./systems.ts')).benchmarkSystems(),
   picture: async () => (await import('./picture.ts')).benchmarkPicture(),
   import: async () => (await import('./import.ts')).benchmarkImport(),
+  notebook: async () => (await import('./notebook.ts')).benchmarkNotebook(),
   growth: async () => (await import('./growth.ts')).benchmarkGrowth(),
   spoiled: async () => (await import('./spoiled.ts')).benchmarkSpoiled(),
   pieces: async () => (await import('./pieces.ts')).benchmarkPieces(),

@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import type { NewJob } from '../shared/job.ts';
 import type { NewOldBoard } from '../shared/old-board.ts';
 import type { ReadingInput } from '../shared/reading.ts';
@@ -136,7 +137,7 @@ export const PEOPLE = [
 ];
 
 /** Boards that hung on the shop's rack before, as far as their pencil notes tell. */
-export const RACK: readonly Omit<NewOldBoard, 'id'>[] = [
+export const RACK: readonly Omit<z.input<typeof NewOldBoard>, 'id'>[] = [
   {
     label: 'Boathouse bench, honey over beech',
     speciesId: 'beech',

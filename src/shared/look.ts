@@ -61,7 +61,7 @@ export const OnRack = z.object({
   ...onRack,
   label: z.string(),
   lab: LabSchema,
-  known: z.enum(['read', 'typed', 'foreseen']),
+  known: z.enum(['read', 'typed', 'pictured', 'foreseen']),
 });
 export type OnRack = z.infer<typeof OnRack>;
 export const RackAtHand = z.object({ things: z.array(OnRack) });

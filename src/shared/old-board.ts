@@ -21,8 +21,10 @@ const oldBoard = {
   /** Its finished colour: a spectrum, or L*a*b* only, or not read. */
   grid: Grid.nullable(),
   lab: LabSchema.nullable(),
+  /** To so much it is known, CIEDE2000, where it was seen in a picture; null where it was read or typed. */
+  doubt: z.number().min(0).max(50).nullable(),
 };
-export const NewOldBoard = z.object({ id: Id, ...oldBoard });
+export const NewOldBoard = z.object({ id: Id, ...oldBoard, doubt: oldBoard.doubt.default(null) });
 export type NewOldBoard = z.infer<typeof NewOldBoard>;
 export const OldBoardChange = z.object({ version: Version, ...z.object(oldBoard).partial().shape });
 export const OldBoard = NewOldBoard.extend({ version: z.number(), archived: z.boolean() });

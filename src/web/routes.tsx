@@ -57,6 +57,10 @@ export const ROUTES: RouteObject[] = [
         path: 'notebook',
         lazy: async () => ({ Component: (await import('./pages/NotebookPage.tsx')).NotebookPage }),
       },
+      {
+        path: 'notebook/learned',
+        lazy: async () => ({ Component: (await import('./pages/LearnedPage.tsx')).LearnedPage }),
+      },
       { path: 'rack', lazy: async () => ({ Component: (await import('./pages/RackPage.tsx')).RackPage }) },
       { path: 'house', lazy: async () => ({ Component: (await import('./pages/HousePage.tsx')).HousePage }) },
       { path: '*', element: <NothingHere /> },

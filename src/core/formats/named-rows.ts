@@ -4,15 +4,19 @@ import { LIKE_A_FORMULA, withoutApostrophe } from './formulas.ts';
 
 export type NamedRow = Readonly<Record<string, string>>;
 
+type Cell = string | number | null | undefined;
 /** Rows under a heading, as comma-separated values (RFC 4180). What would begin a formula in a spreadsheet is quoted as text. */
-export const writeNamedRows = (
-  columns: readonly string[],
-  rows: readonly Readonly<Record<string, string | number | null | undefined>>[],
-): string =>
+export const writeTable = (fields: readonly string[], rows: readonly (readonly Cell[])[]): string =>
   Papa.unparse(
-    rows.map((row) => columns.map((c) => row[c] ?? '')),
+    { fields: [...fields], data: rows.map((row) => row.map((cell) => cell ?? '')) },
     { newline: '\r\n', escapeFormulae: LIKE_A_FORMULA },
-  ).replace(/^/, `${columns.join(',')}\r\n`);
+  );
+/** The same of rows whose cells go by the names of the columns. */
+export const writeNamedRows = (columns: readonly string[], rows: readonly Readonly<Record<string, Cell>>[]): string =>
+  writeTable(
+    columns,
+    rows.map((row) => columns.map((c) => row[c])),
+  );
 
 /** Rows of a file with a heading, by the names of its columns in small letters; empty rows are left out. @throws FieldError */
 export function readNamedRows(text: string): NamedRow[] {

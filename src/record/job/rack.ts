@@ -20,7 +20,7 @@ export function rackAtHand(
   const nameOf = (id: string) => species.find((s) => s.id === id)?.name ?? id;
   const old = onTheShelf(oldBoards).flatMap((board): OnRack[] => {
     const reading = oldReading(board);
-    const known = board.grid ? 'read' : 'typed';
+    const known = board.grid ? 'read' : board.doubt !== null ? 'pictured' : 'typed';
     return reading ? [{ kind: 'old', id: board.id, label: board.label, lab: labOf(reading), known }] : [];
   });
   const made = jobs.flatMap(({ customer, woods }) =>

@@ -3,7 +3,7 @@ import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { passes } from '../../core/colour/difference.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { causeOf, faultOf } from '../../core/faults/index.ts';
-import type { Stack } from '../../core/layers/layer.ts';
+import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board, Recipe } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
@@ -13,7 +13,7 @@ import type { ColourKnown, Noted, Verdict } from '../../shared/notebook.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { boardCode } from '../board/codes.ts';
-import { oldReading } from '../board/evidence.ts';
+import { oldReading, stackOfOldBoard } from '../board/evidence.ts';
 import { isDone, layersOn, stackAsMade, stageMean } from '../board/stages.ts';
 import { nameOfWood } from '../board/wood.ts';
 import { beliefOf, KNOWN_TO, pictured } from '../job/belief.ts';
@@ -320,22 +320,27 @@ export function notesOfJob(job: Job, shelf: Shelf, faults: readonly FaultFound[]
   ];
 }
 
+function colourOfOldBoard(board: OldBoard): Colour {
+  const reading = oldReading(board);
+  if (!reading) return NO_COLOUR;
+  if (board.grid) return known('read', reading, inAll(KNOWN_TO.read));
+  return board.doubt === null
+    ? knownAs('typed', labOf(reading), inAll(KNOWN_TO.typed))
+    : knownAs('seen', labOf(reading), board.doubt);
+}
+
 /** A board of the rack, as far as its pencil note tells. */
 export function noteOfOldBoard(board: OldBoard, shelf: Shelf, at: string): Note {
-  const { id, label, note, made, speciesId, grid } = board;
-  // An amount that nobody knows stands in no layer, and the colour is found all the same.
-  const layersWith = (amounts: (colours: (typeof board.layers)[number]['colours']) => [string, number][]): Stack =>
-    board.layers.map(({ kind, colours, medium }) => ({
-      kind,
-      colours: Object.fromEntries(amounts(colours)),
-      ...(medium && { medium }),
-      settings: {},
-    }));
-  const stack = layersWith((colours) =>
-    Object.entries(colours).flatMap(([c, amount]): [string, number][] => (amount === null ? [] : [[c, amount]])),
+  const { id, label, note, made, speciesId } = board;
+  const stack = stackOfOldBoard(board);
+  // A colour of which nobody knows the amount is found all the same.
+  const named = board.layers.map(({ kind, colours, medium }) =>
+    newLayer(kind, {
+      colours: Object.fromEntries(Object.keys(colours).map((c) => [c, 0])),
+      ...(medium ? { medium } : {}),
+    }),
   );
-  const reading = oldReading(board);
-  const items = itemsOf(layersWith((colours) => Object.keys(colours).map((c) => [c, 0])));
+  const items = itemsOf(named);
   return {
     system: stack.length > 0 ? systemOf(stack) : null,
     items,
@@ -362,11 +367,7 @@ export function noteOfOldBoard(board: OldBoard, shelf: Shelf, at: string): Note 
       people: [],
       verdict: null,
       off: null,
-      ...(!reading
-        ? NO_COLOUR
-        : grid
-          ? known('read', reading, inAll(KNOWN_TO.read))
-          : knownAs('typed', labOf(reading), inAll(KNOWN_TO.typed))),
+      ...colourOfOldBoard(board),
     },
   };
 }

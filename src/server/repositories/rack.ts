@@ -6,7 +6,7 @@ import type { Queries } from '../db/db.ts';
 import { nextNumber } from './counters.ts';
 import { all, assignments, one, stamp, touched } from './rows.ts';
 
-const COLUMNS = `id, label, species_id as "speciesId", layers, note, made, grid, lab, version,
+const COLUMNS = `id, label, species_id as "speciesId", layers, note, made, grid, lab, doubt, version,
   archived_at is not null as archived`;
 
 export const oldBoards = (db: Queries): Promise<OldBoard[]> =>
@@ -30,8 +30,8 @@ const searchedBy = (board: Pick<OldBoard, 'grid' | 'lab'>): (number | null)[] =>
 export async function insertOldBoard(db: Queries, b: NewOldBoard): Promise<boolean> {
   return touched(
     await db.query(
-      `insert into old_board (id, label, species_id, layers, note, made, grid, lab, l, a, b, evidence)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) on conflict (id) do nothing returning id`,
+      `insert into old_board (id, label, species_id, layers, note, made, grid, lab, doubt, l, a, b, evidence)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) on conflict (id) do nothing returning id`,
       [
         b.id,
         b.label,
@@ -41,6 +41,7 @@ export async function insertOldBoard(db: Queries, b: NewOldBoard): Promise<boole
         b.made,
         b.grid,
         b.lab,
+        b.doubt,
         ...searchedBy(b),
         await nextNumber(db, 'evidence'),
       ],
@@ -53,9 +54,9 @@ export async function updateOldBoard(
   id: string,
   change: z.infer<typeof OldBoardChange>,
 ): Promise<boolean> {
-  const { label, speciesId, layers, note, made, grid, lab } = change;
+  const { label, speciesId, layers, note, made, grid, lab, doubt } = change;
   const { set, values } = assignments(
-    { label, species_id: speciesId, layers: layers && JSON.stringify(layers), note, made, grid, lab },
+    { label, species_id: speciesId, layers: layers && JSON.stringify(layers), note, made, grid, lab, doubt },
     4,
   );
   const done = touched(

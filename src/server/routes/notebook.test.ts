@@ -66,6 +66,7 @@ describe('what is in the notebook', () => {
     const oak = await boardOf('1/oak-1');
     await shop
       .ask('post', `/boards/${oak.id}/looks`, {
+        id: newId(),
         stage: oak.stage,
         words: 'like driftwood',
         said: [{ direction: 'lighter', size: 'far' }],
@@ -187,5 +188,18 @@ describe('a search that is kept', () => {
     await shop.ask('post', `/searches/${kept.id}/restore`).expect(204);
     expect(await all()).toEqual([kept]);
     await shop.ask('delete', `/searches/${newId()}`).expect(404);
+  });
+});
+
+describe('what the shop learned', () => {
+  it('zz', async () => {
+    const a = (await shop.ask('get', '/notebook/learned').expect(200)).body;
+    console.log(
+      JSON.stringify(
+        a.learned.map((l: any) => [l.id, l.answer, l.rows.slice(0, 4)]),
+        null,
+        0,
+      ),
+    );
   });
 });

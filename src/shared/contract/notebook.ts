@@ -1,4 +1,6 @@
+import { WhatWasLearned } from '../learned.ts';
 import { NewSavedSearch, NotebookChoices, NotebookFound, NotebookQuery, SavedSearches } from '../notebook.ts';
+import { SimilarJobs } from '../similar.ts';
 import { route } from './route.ts';
 
 const moves = ['searches'] as const;
@@ -16,6 +18,20 @@ export const notebookChoices = route({
   path: '/notebook/choices',
   does: 'Systems and people that are noted.',
   answer: NotebookChoices,
+  shows: 'notebook',
+});
+export const whatWasLearned = route({
+  method: 'GET',
+  path: '/notebook/learned',
+  does: 'What the record answers: boards per match, first boards, chances, layers, lots, woods, waits, rework.',
+  answer: WhatWasLearned,
+  shows: 'notebook',
+});
+export const similarJobs = route({
+  method: 'GET',
+  path: '/jobs/:job/similar',
+  does: 'Jobs whose targets are like that of one, and what became of them; the boards of others that came nearest to it.',
+  answer: SimilarJobs,
   shows: 'notebook',
 });
 export const savedSearches = route({

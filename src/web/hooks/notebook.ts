@@ -1,5 +1,5 @@
 import useSWRInfinite from 'swr/infinite';
-import { notebook, notebookChoices, savedSearches } from '../../shared/contract/notebook.ts';
+import { notebook, notebookChoices, savedSearches, whatWasLearned } from '../../shared/contract/notebook.ts';
 import type { NotebookFound, Noted } from '../../shared/notebook.ts';
 import { fetchOnce, useResource } from './api.ts';
 
@@ -38,4 +38,5 @@ export function useNotebook(query: string) {
 
 /** Systems and people that a search can choose by. */
 export const useNotebookChoices = () => useResource(notebookChoices, {});
+export const useWhatWasLearned = () => useResource(whatWasLearned, {});
 export const useSavedSearches = () => useResource(savedSearches, {});

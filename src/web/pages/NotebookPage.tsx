@@ -8,6 +8,7 @@ import { ErrorMessage } from '../components/ErrorMessage.tsx';
 import { Area, Row } from '../components/layout.tsx';
 import { Instead } from '../components/notebook/Instead.tsx';
 import { NotebookFilters } from '../components/notebook/NotebookFilters.tsx';
+import { NotebookNav } from '../components/notebook/NotebookNav.tsx';
 import { NotedDetail } from '../components/notebook/NotedDetail.tsx';
 import { spectrumOf } from '../components/notebook/NotedPicture.tsx';
 import { NotedRow, ROW_HEIGHT } from '../components/notebook/NotedRow.tsx';
@@ -133,11 +134,8 @@ export function NotebookPage() {
       <header className="head">
         <h1>Notebook</h1>
         <SavedSearches query={query} onChoose={(search) => setParams(new URLSearchParams(search))} />
-        {query && (
-          <Button sx={{ marginLeft: 'auto' }} onClick={() => setParams({})}>
-            Everything
-          </Button>
-        )}
+        {query && <Button onClick={() => setParams({})}>Everything</Button>}
+        <NotebookNav />
       </header>
       <ErrorMessage error={error?.message} />
       {shelf && <Found query={query} params={params} set={set} shelf={shelf} />}

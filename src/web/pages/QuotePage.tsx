@@ -14,6 +14,7 @@ import type { QuoteTerms } from '../../shared/quote.ts';
 import { areaText } from '../components/areas.ts';
 import { Pile, PlainLink, Row, Text } from '../components/layout.tsx';
 import { momentText } from '../components/moment.ts';
+import { SimilarJobs } from '../components/notebook/SimilarJobs.tsx';
 import { useAttempt } from '../components/Toast.tsx';
 import { HoursSoFar } from '../components/work/HoursSoFar.tsx';
 import { QuoteTermsForm } from '../components/work/QuoteTerms.tsx';
@@ -137,6 +138,9 @@ export function QuotePage() {
             </Pile>
           )}
           <HoursSoFar job={job} />
+          <div className="noprint">
+            <SimilarJobs job={job} />
+          </div>
         </Pile>
       </div>
     </>

@@ -61,7 +61,10 @@ function OldBoardRow({ board, shelf, onChange }: { board: OldBoard; shelf: Shelf
             ? `: ${board.layers.map((l) => layerWords(l, shelf)).join(', ')}`
             : ', layers not known'}
         </div>
-        <div className="mono soft">{reading ? labText(labOf(reading)) : 'not read'}</div>
+        <div className="mono soft">
+          {reading ? labText(labOf(reading)) : 'not read'}
+          {board.doubt !== null && `, by a picture: give or take ΔE00 ${board.doubt}`}
+        </div>
         {board.note && <div className="soft">{board.note}</div>}
         <ErrorMessage error={error} />
       </Area>

@@ -12,6 +12,7 @@ import { type Job, NewJob } from '../../shared/job.ts';
 import { LightShares } from '../../shared/lights.ts';
 import { Area, Columns, Pile, Row, Text } from '../components/layout.tsx';
 import { MeanwhileNote } from '../components/MeanwhileNote.tsx';
+import { SimilarJobs } from '../components/notebook/SimilarJobs.tsx';
 import { ByPicture } from '../components/pictures/ByPicture.tsx';
 import { ReadingPanel } from '../components/readings/ReadingPanel.tsx';
 import { Spread } from '../components/readings/Spread.tsx';
@@ -204,6 +205,7 @@ export function TargetPage() {
             />
             {!cameraFirst && <ByPicture />}
           </Pile>
+          {target && <SimilarJobs job={job} />}
           {(eyes || (known ?? 0) > WELL_KNOWN) && (
             <>
               <HoldTarget bench={bench} />

@@ -28,6 +28,7 @@ import { BoardPicture } from '../board/BoardPicture.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { OneKey } from '../Keys.tsx';
 import { Pile, Row, Text } from '../layout.tsx';
+import { SimilarJobs } from '../notebook/SimilarJobs.tsx';
 import { hoursText } from '../numbers.ts';
 import { useToast } from '../Toast.tsx';
 
@@ -190,6 +191,7 @@ export function Systems({ bench, model, stack, onTake, onBack }: Props) {
         />
       </Row>
       <ErrorMessage error={error} />
+      <SimilarJobs job={bench.job} />
       {shown.length === 0 && <div className="soft">No system is called so.</div>}
       {house && (
         <ul className="roads">

@@ -165,7 +165,9 @@ export function OldBoardDialog({
     blank: board ? typedOf(board, shelf) : BLANK,
     read: ({ lab: text, grid, layers, ...rest }) => {
       const lab = labOfText(text);
-      return { ...rest, grid: lab ? null : grid, lab, layers: layers.map((l) => layerOf(l, shelf)) };
+      // What stays as a picture showed it stays as doubtful.
+      const doubt = lab && board?.lab && lab.join() === board.lab.join() ? board.doubt : null;
+      return { ...rest, grid: lab ? null : grid, lab, doubt, layers: layers.map((l) => layerOf(l, shelf)) };
     },
     shape: NewOldBoard.omit({ id: true }),
     save: async (now, version) => {

@@ -1,5 +1,6 @@
 import { Button, MenuItem, TextField } from '@mui/material';
 import { useMemo, useState } from 'react';
+import { KNOWN_TO } from '../../../record/job/belief.ts';
 import { addOldBoard, archiveOldBoard } from '../../../shared/contract/house.ts';
 import { newId } from '../../../shared/id.ts';
 import type { SpeciesRecord } from '../../../shared/shelf.ts';
@@ -11,6 +12,8 @@ import { type ColourOfThing, PictureDialog } from '../pictures/PictureDialog.tsx
 import { useToast } from '../Toast.tsx';
 
 const MOST_BOARDS = 12;
+/** A colour out of a picture is known to so much, CIEDE2000. */
+const PICTURED_TO = Number((Math.sqrt(3) * KNOWN_TO.pictured).toFixed(1));
 /** What stands on each board, a line each, without what is empty or said twice. */
 const labelsIn = (text: string): string[] =>
   [
@@ -39,6 +42,7 @@ export function RackByPicture({ woods, onClose }: { woods: readonly SpeciesRecor
       made: '',
       grid: null,
       lab: [lab[0], lab[1], lab[2]] as [number, number, number],
+      doubt: PICTURED_TO,
     }));
     for (const board of made) await change(addOldBoard, {}, board);
     forget();
