@@ -75,7 +75,6 @@ await page.goto(`${base}/jobs/2/work?wood=sapele`);
 await page.getByRole('region', { name: 'Run of pieces' }).scrollIntoViewIfNeeded();
 await page.getByText('Each piece').scrollIntoViewIfNeeded();
 await shoot('work');
-await at('/clock/day', 'day');
 await at('/jobs/2/target', 'target');
 await at('/jobs/2/woods?wood=beech', 'woods');
 await page.goto(`${base}/jobs/2/layers?board=ash-1`);
@@ -137,7 +136,6 @@ await fetch(`${base}/api/jobs/2/brackets`, {
   }),
 });
 await at('/jobs/2/bracket', 'bracket');
-await at('/start', 'start');
 // The demo's job by eyes alone: its target said in words, its boards never read.
 const { jobs } = await (await fetch(`${base}/api/jobs`)).json();
 const byEyes = jobs.find((job) => /Harbour Master/.test(job.customer));

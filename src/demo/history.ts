@@ -23,7 +23,7 @@ import { LIBRARY_REFIT } from './scenario.ts';
 
 /** The two years of the demo's shop before its library, invented: its jobs, and boards that the simulated workshop made. */
 const DAY = 24 * HOUR;
-const BEGAN = new Date(2024, 2, 4, 8).getTime();
+const BEGAN = new Date(2023, 9, 26, 8).getTime();
 const YEAR = 365 * DAY;
 /** A job begins each so many days, until the library does. */
 const [APART, JOBS] = [12, 60];

@@ -1,5 +1,7 @@
+import { setTimeout as wait } from 'node:timers/promises';
 import { HOUR } from '../core/time/air.ts';
 import type { Archive } from '../shared/archive.ts';
+import { noteWhatChanged } from './commands/notebook.ts';
 import type { Shop } from './commands/shop.ts';
 import { createCustomerApp } from './customers/customer-app.ts';
 import { makeDoor } from './customers/door.ts';
@@ -68,6 +70,22 @@ function keepDaily(folder: string, db: FolderDb, onFault: (error: unknown) => vo
   };
 }
 
+/** What was written before is noted beside all else, a little at a time. @returns what ends it */
+function noteInTurn(shop: Pick<Shop, 'db'>, onFault: (error: unknown) => void): () => Promise<void> {
+  let ended = false;
+  const noting = (async () => {
+    while (!ended && (await noteWhatChanged(shop, 0)) > 0) await wait(NOTED_APART_MS);
+  })().catch((error) => {
+    if (!ended) onFault(error);
+  });
+  return () => {
+    ended = true;
+    return noting;
+  };
+}
+/** Who asks meanwhile comes in between. */
+const NOTED_APART_MS = 40;
+
 interface Where {
   folder: string;
   /** The address of a database on a server; the folder is not used then. */
@@ -95,15 +113,25 @@ export async function openShop(where: Where): Promise<OpenShop> {
   if (server) {
     const db = await openServer(server);
     await begin(db);
-    return shopOn(db, onFault, null, turnable, customers);
+    const shop = await shopOn(db, onFault, null, turnable, customers);
+    const endNoting = noteInTurn(shop, onFault);
+    return {
+      ...shop,
+      async close() {
+        await endNoting();
+        await shop.close();
+      },
+    };
   }
   const db = await openFolder(folder, onLost);
   await begin(db);
   const shop = await shopOn(db, onFault, db, turnable, customers);
   const endDaily = keepDaily(folder, db, onFault);
+  const endNoting = noteInTurn(shop, onFault);
   return {
     ...shop,
     async close() {
+      await endNoting();
       await endDaily();
       await shop.close();
     },

@@ -42,7 +42,7 @@ export const REPEATED_HOW = ['as it was', 'adapted'] as const;
 export const Repeated = z.object({
   board: Id,
   /** As on its label, with its job: `2/beech-1`. */
-  code: z.string().min(3).max(80),
+  code: z.string().max(80),
   how: z.enum(REPEATED_HOW),
 });
 export type Repeated = z.infer<typeof Repeated>;
@@ -56,7 +56,7 @@ export const NewRecipe = z.object({
   /** The knowledge that the promise on the page was made from; none where nothing was learned. */
   knowledge: Id.nullish(),
   /** Chance that it passes, as it was stated; none where nothing was. */
-  chance: z.number().min(0, 'A chance is 0 to 1.').max(1, 'A chance is 0 to 1.').nullish(),
+  chance: z.number().min(0).max(1).nullish(),
 });
 export type NewRecipe = z.infer<typeof NewRecipe>;
 

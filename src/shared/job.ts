@@ -90,9 +90,6 @@ export const NewWood = z.object({
 });
 export type NewWood = z.infer<typeof NewWood>;
 export const DraftInput = z.object({ version: Version, stack: StackSchema });
-/** The layers of another board as the draft of a wood; of none, where that is undone. */
-export const RepeatInput = DraftInput.extend({ of: Repeated.nullable() });
-export type RepeatInput = z.infer<typeof RepeatInput>;
 export const PreparationInput = z.object({ version: Version, preparation: PreparationSchema });
 export const OffcutsInput = z.object({
   version: Version,

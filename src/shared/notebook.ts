@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { Repeated } from './board.ts';
 import { CalendarDay, Id } from './id.ts';
+import { DraftInput } from './job.ts';
 import { LightShares } from './lights.ts';
 import { LabSchema } from './reading.ts';
 import { StackSchema } from './stack.ts';
@@ -126,3 +128,7 @@ const searchName = z.string().trim().min(1, 'A search that is kept has a name.')
 export const NewSavedSearch = z.object({ id: Id, name: searchName, search: z.string().max(2000) });
 export type NewSavedSearch = z.infer<typeof NewSavedSearch>;
 export const SavedSearches = z.object({ searches: z.array(NewSavedSearch) });
+
+/** The layers of another board as the draft of a wood; of none, where that is undone. */
+export const RepeatInput = DraftInput.extend({ of: Repeated.nullable() });
+export type RepeatInput = z.infer<typeof RepeatInput>;

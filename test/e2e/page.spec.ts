@@ -35,6 +35,9 @@ const VIEWS = [
   '/clock/week',
   '/clock/day',
   '/rack',
+  '/notebook',
+  '/notebook?near=words/dark%20walnut',
+  '/notebook/learned',
   '/house',
   ...[
     'parts',

@@ -1,6 +1,7 @@
 import { preparationBySchools } from '../../core/rules/defaults.ts';
 import { woodCode } from '../../record/board/codes.ts';
-import type { Job, JobChange, NewJob, NewVersions, NewWood, RepeatInput } from '../../shared/job.ts';
+import type { Job, JobChange, NewJob, NewVersions, NewWood } from '../../shared/job.ts';
+import type { RepeatInput } from '../../shared/notebook.ts';
 import type { NewPart, Part, PartChange } from '../../shared/part.ts';
 import type { Queries } from '../db/db.ts';
 import { insertBoard } from '../repositories/boards.ts';

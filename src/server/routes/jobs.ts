@@ -10,7 +10,6 @@ import {
   changePart,
   keepVersions,
   openJob,
-  repeatLayers,
   restoreJob,
   restorePart,
   restoreVersion,
@@ -45,7 +44,6 @@ export function jobHandlers(shop: Shop): Handlers<typeof CONTRACT.jobs> {
     addWood: ({ by, at, body }) => addWood(shop, by, at.job, body),
     setDraft: ({ by, at, body: { version, stack } }) =>
       setOnWood(shop, by, at.wood, { what: 'draft', version, value: stack }),
-    repeatLayers: ({ by, at, body }) => repeatLayers(shop, by, at.wood, body),
     setPreparation: ({ by, at, body: { version, preparation } }) =>
       setOnWood(shop, by, at.wood, { what: 'preparation', version, value: preparation }),
     setOffcuts: ({ by, at, body: { version, offcuts } }) =>

@@ -5,7 +5,9 @@ import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { demoArchive } from '../../demo/archive.ts';
 import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
+import { WhatWasLearned } from '../../shared/learned.ts';
 import { NOTED_LIGHTS, type NotebookFound, type Noted } from '../../shared/notebook.ts';
+import { SimilarJobs } from '../../shared/similar.ts';
 import { putArchive } from '../repositories/archive.ts';
 
 let shop: TestShop;
@@ -61,7 +63,7 @@ describe('what is in the notebook', () => {
     expect(foreseen.doubt).toBeGreaterThan(seen.doubt as number);
   });
   it('follows what is done, and lets go of what is put away', async () => {
-    const { things } = await asked({ kinds: 'board' });
+    const { count } = await asked({ kinds: 'board' });
     const job = await jobNumbered(1);
     const oak = await boardOf('1/oak-1');
     await shop
@@ -75,9 +77,9 @@ describe('what is in the notebook', () => {
       .expect(201);
     expect(codes(await asked({ kinds: 'look', words: 'driftwood' }))).toEqual(['1/oak-1']);
     await shop.ask('delete', `/jobs/${job.id}`).expect(204);
-    expect((await asked({ kinds: 'board' })).count).toBeLessThan(things.length);
+    expect((await asked({ kinds: 'board' })).count).toBeLessThan(count);
     await shop.ask('post', `/jobs/${job.id}/restore`).expect(204);
-    expect((await asked({ kinds: 'board' })).count).toBe(things.length);
+    expect((await asked({ kinds: 'board' })).count).toBe(count);
   });
 });
 
@@ -192,14 +194,58 @@ describe('a search that is kept', () => {
 });
 
 describe('what the shop learned', () => {
-  it('zz', async () => {
-    const a = (await shop.ask('get', '/notebook/learned').expect(200)).body;
-    console.log(
-      JSON.stringify(
-        a.learned.map((l: any) => [l.id, l.answer, l.rows.slice(0, 4)]),
-        null,
-        0,
-      ),
+  it('is answered from two years of boards: every question has its rows, and what is drawn is in them', async () => {
+    const { learned, boards } = WhatWasLearned.parse((await shop.ask('get', '/notebook/learned').expect(200)).body);
+    expect(boards).toBeGreaterThan(300);
+    for (const { id, rows, columns, chart, answer } of learned) {
+      expect([id, rows.length > 0, answer !== null]).toEqual([id, true, true]);
+      for (const row of rows) expect(row).toHaveLength(columns.length);
+      for (const up of chart.up) expect(rows.some((row) => typeof row[up] === 'number')).toBe(true);
+    }
+  });
+});
+
+describe('jobs like one', () => {
+  it('are those with a target like its own, with what became of them, and the boards that came nearest', async () => {
+    const [{ number, lab } = {}] = await shop.db.query(
+      `select number, target_lab as lab from job where number > 3 and deleted_at is null order by number limit 1`,
     );
+    const { jobs, boards } = SimilarJobs.parse((await shop.ask('get', `/jobs/${number}/similar`).expect(200)).body);
+    expect(jobs.length).toBeGreaterThan(0);
+    expect(jobs.every((j) => j.number !== number)).toBe(true);
+    expect(jobs.map((j) => j.away)).toEqual(jobs.map((j) => j.away).toSorted((p, q) => p - q));
+    const [nearest] = jobs;
+    const other = await jobNumbered(nearest?.number as number);
+    const [wood] = other.woods;
+    expect(nearest?.woods.find((w) => w.code === wood?.code)?.boards).toBe(wood?.boards.filter((b) => b.recipe).length);
+    for (const board of boards) expect(board.away).toBeCloseTo(deltaE00(lab as Lab, board.lab as Lab), 6);
+  });
+  it('are none where a job has no target yet', async () => {
+    const { number } = (await shop.ask('post', '/jobs', { customer: 'Buoy Store', piece: 'Door', tolerance: 1 })).body;
+    expect((await shop.ask('get', `/jobs/${number}/similar`).expect(200)).body).toEqual({ jobs: [], boards: [] });
+  });
+});
+
+describe('a recipe made again', () => {
+  it('is the draft of a wood, says whose it is where it is planned next, and is taken back', async () => {
+    const beech = await boardOf('2/beech-1');
+    const job = await jobNumbered(2);
+    const ash = job.woods.find((w) => w.code === 'ash');
+    const of = { board: beech.id, code: '2/beech-1', how: 'as it was' };
+    const put = (version: number, stack: unknown, whose: typeof of | null) =>
+      shop.ask('put', `/woods/${ash?.id}/repeated`, { version, stack, of: whose });
+    const { version } = (await put(ash?.draftVersion as number, beech.stack, of).expect(200)).body;
+    expect((await put(ash?.draftVersion as number, beech.stack, of).expect(409)).body.current).toBeTruthy();
+    const woodNow = async () => (await jobNumbered(2)).woods.find((w) => w.code === 'ash');
+    expect((await woodNow())?.repeated).toEqual(of);
+    const taken = (await put(version, ash?.draft ?? [], null).expect(200)).body;
+    expect((await woodNow())?.repeated).toBeNull();
+    await put(taken.version, beech.stack, of).expect(200);
+    const [board] = (await woodNow())?.boards ?? [];
+    const plan = { id: newId(), stack: beech.stack, litres: 0.5, origin: 'hand', chance: 0.4 };
+    const planned = (await shop.ask('post', `/boards/${board?.id}/recipe`, plan).expect(201)).body;
+    expect(planned.recipe).toMatchObject({ after: of, chance: 0.4 });
+    // The next recipe of the wood is its own again.
+    expect((await woodNow())?.repeated).toBeNull();
   });
 });

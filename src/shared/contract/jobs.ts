@@ -11,7 +11,6 @@ import {
   NewWood,
   OffcutsInput,
   PreparationInput,
-  RepeatInput,
   Revision,
 } from '../job.ts';
 import { KeptKnowledge } from '../knowledge.ts';
@@ -161,20 +160,6 @@ export const setDraft = route({
   moves,
   refuses: ['changed-meanwhile', 'not-possible'],
   example: { version: 1, stack: EXAMPLE_STACK },
-});
-export const repeatLayers = route({
-  method: 'PUT',
-  path: '/woods/:wood/repeated',
-  does: 'Takes the layers of a board that was made before as those being thought about.',
-  body: RepeatInput,
-  answer: VersionMade,
-  moves,
-  refuses: ['changed-meanwhile', 'not-possible'],
-  example: {
-    version: 1,
-    stack: EXAMPLE_STACK,
-    of: { board: OTHER_ID, code: '2/beech-1', how: 'as it was' },
-  },
 });
 export const setPreparation = route({
   method: 'PUT',

@@ -1,6 +1,15 @@
+import { VersionMade } from '../id.ts';
 import { WhatWasLearned } from '../learned.ts';
-import { NewSavedSearch, NotebookChoices, NotebookFound, NotebookQuery, SavedSearches } from '../notebook.ts';
+import {
+  NewSavedSearch,
+  NotebookChoices,
+  NotebookFound,
+  NotebookQuery,
+  RepeatInput,
+  SavedSearches,
+} from '../notebook.ts';
 import { SimilarJobs } from '../similar.ts';
+import { EXAMPLE_STACK, OTHER_ID } from './examples.ts';
 import { route } from './route.ts';
 
 const moves = ['searches'] as const;
@@ -33,6 +42,20 @@ export const similarJobs = route({
   does: 'Jobs whose targets are like that of one, and what became of them; the boards of others that came nearest to it.',
   answer: SimilarJobs,
   shows: 'notebook',
+});
+export const repeatLayers = route({
+  method: 'PUT',
+  path: '/woods/:wood/repeated',
+  does: 'Takes the layers of a board that was made before as those being thought about.',
+  body: RepeatInput,
+  answer: VersionMade,
+  moves: ['jobs', 'clock'],
+  refuses: ['changed-meanwhile', 'not-possible'],
+  example: {
+    version: 1,
+    stack: EXAMPLE_STACK,
+    of: { board: OTHER_ID, code: '2/beech-1', how: 'as it was' },
+  },
 });
 export const savedSearches = route({
   method: 'GET',

@@ -15,7 +15,6 @@ import {
 } from '../../shared/contract/house.ts';
 import { samplePieces } from '../../shared/contract/instrument.ts';
 import { knownForJob, learnForJob, listJobs, rackAtHand, wholeJob } from '../../shared/contract/jobs.ts';
-import { similarJobs } from '../../shared/contract/notebook.ts';
 import type { AnswerOf, BodySent, ParametersOf, Resource, Route } from '../../shared/contract/route.ts';
 import { experience, nextLadderBoards, wholeShelf } from '../../shared/contract/shelf.ts';
 import { systems } from '../../shared/contract/systems.ts';
@@ -152,8 +151,6 @@ export function useResource<R extends Route>(
 /** @param query as the address of the page has it */
 export const useJobs = (query: string) => useResource(listJobs, {}, { query });
 export const useJob = (job: string | undefined) => useResource(wholeJob, job ? { job } : null);
-/** What other jobs tell of one. */
-export const useSimilarJobs = (job: number) => useResource(similarJobs, { job });
 export const useRackAtHand = (job: string) => useResource(rackAtHand, { job });
 export const useShelf = () => useResource(wholeShelf, {});
 /** Asked anew whenever a rung was added: `stamp` is anything that changes with the shelf. */

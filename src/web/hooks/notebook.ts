@@ -1,5 +1,11 @@
 import useSWRInfinite from 'swr/infinite';
-import { notebook, notebookChoices, savedSearches, whatWasLearned } from '../../shared/contract/notebook.ts';
+import {
+  notebook,
+  notebookChoices,
+  savedSearches,
+  similarJobs,
+  whatWasLearned,
+} from '../../shared/contract/notebook.ts';
 import type { NotebookFound, Noted } from '../../shared/notebook.ts';
 import { fetchOnce, useResource } from './api.ts';
 
@@ -39,4 +45,6 @@ export function useNotebook(query: string) {
 /** Systems and people that a search can choose by. */
 export const useNotebookChoices = () => useResource(notebookChoices, {});
 export const useWhatWasLearned = () => useResource(whatWasLearned, {});
+/** What other jobs tell of one. */
+export const useSimilarJobs = (job: number) => useResource(similarJobs, { job });
 export const useSavedSearches = () => useResource(savedSearches, {});

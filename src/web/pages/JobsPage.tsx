@@ -12,7 +12,7 @@ import {
 import { lazy, Suspense, useState } from 'react';
 import { Navigate, Link as RouterLink, useNavigation, useSearchParams } from 'react-router';
 import { screenColour } from '../../core/colour/display.ts';
-import { nextStepOf } from '../../record/job/standing.ts';
+import { nextStepOf } from '../../record/job/next-of-job.ts';
 import { archiveJob, restoreJob } from '../../shared/contract/jobs.ts';
 import type { JobSummary } from '../../shared/job.ts';
 import type { Shelf } from '../../shared/shelf.ts';

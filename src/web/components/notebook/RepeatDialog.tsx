@@ -11,7 +11,7 @@ import { recordCode } from '../../../record/board/codes.ts';
 import { openBench } from '../../../record/job/bench.ts';
 import { goneOf, repeatOn, withInstead } from '../../../record/notebook/repeat.ts';
 import { onTheShelf } from '../../../record/shelf/materials.ts';
-import { repeatLayers } from '../../../shared/contract/jobs.ts';
+import { repeatLayers } from '../../../shared/contract/notebook.ts';
 import type { Job } from '../../../shared/job.ts';
 import type { Noted } from '../../../shared/notebook.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
@@ -47,7 +47,6 @@ export function RepeatDialog({ noted, shelf, onClose }: { noted: Noted; shelf: S
   const options = jobs?.jobs ?? [];
   return (
     <RepeatForm
-      key={number}
       noted={noted}
       shelf={shelf}
       job={job && String(job.number) === number ? job : null}
@@ -231,8 +230,8 @@ function RepeatForm({
           <b>
             <MissRange of={answer.promise.range} />
           </b>
-          {words && ' off'} {aim === 'the target' && mayTarget ? 'the target' : 'its colour'}, 8 boards in 10; within{' '}
-          {bare(tolerance)} with {Math.round(answer.promise.chance * 100)} in 100
+          {words ? ' off' : ' from'} {aim === 'the target' && mayTarget ? 'the target' : 'its colour'}, 8 boards in 10;
+          within {bare(tolerance)} with {Math.round(answer.promise.chance * 100)} in 100
         </Text>
       )}
       {bench && on && !on.problem && (

@@ -1,7 +1,8 @@
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
 import type { Job } from '../../../shared/job.ts';
 import type { SimilarJob } from '../../../shared/similar.ts';
-import { useShelf, useSimilarJobs } from '../../hooks/api.ts';
+import { useShelf } from '../../hooks/api.ts';
+import { useSimilarJobs } from '../../hooks/notebook.ts';
 import { Area, Pile, PlainLink, Row, Text } from '../layout.tsx';
 import { hoursText } from '../numbers.ts';
 import { useTold } from '../use-told.ts';

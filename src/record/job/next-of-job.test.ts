@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { nextStepOf } from './standing.ts';
+import { nextStepOf } from './next-of-job.ts';
 
 describe('the next step of a job', () => {
   const wood = (speciesId: string, boards: number, deltaE: number | null) => ({
