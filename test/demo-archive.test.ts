@@ -3,26 +3,32 @@ import { expect, it } from 'vitest';
 import { demoArchive } from '../src/demo/archive.ts';
 import { makeDemo } from '../src/demo/make-demo.ts';
 import { archiveOf, putArchive } from '../src/server/repositories/archive.ts';
+import type { FaultFound } from '../src/shared/fault.ts';
 import type { JobList } from '../src/shared/job.ts';
 import { openTestShop, type TestShop } from './server/open-test-shop.ts';
 
 const ID = /[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}/g;
 
-/** What a shop shows, with ids by the order in which they come and numbers as they are read: nothing of when it was made. */
+/** The jobs of the library: those of the two years before stand after them by number, and take minutes to make again. */
+const LIBRARYS = 3;
+const ofLibrary = ({ number, job = number }: { number?: number; job?: number | undefined }) => (job ?? 0) <= LIBRARYS;
+
+/** What a shop shows of those jobs, with ids by the order in which they come and numbers as they are read: nothing of when it was made. */
 async function seenIn(shop: TestShop): Promise<unknown> {
   const got = async (path: string) => (await shop.ask('get', path).expect(200)).body;
   const { jobs } = (await got('/jobs')) as JobList;
+  const own = jobs.filter(ofLibrary);
   const paths = [
-    '/jobs',
     '/shelf',
-    '/shelf/experience',
     '/rack',
     '/house',
-    '/faults',
     '/clock',
-    ...jobs.flatMap(({ number }) => [`/jobs/${number}`, `/jobs/${number}/story`]),
+    ...own.flatMap(({ number }) => [`/jobs/${number}`, `/jobs/${number}/story`]),
   ];
-  const answers: Record<string, unknown> = {};
+  const answers: Record<string, unknown> = {
+    jobs: own,
+    faults: ((await got('/faults')) as FaultFound[]).filter(ofLibrary),
+  };
   for (const path of paths) answers[path] = await got(path);
   const ids = new Map<string, string>();
   const named = JSON.stringify(answers).replace(ID, (id) => {
@@ -70,6 +76,7 @@ it('an archive is taken whole: all rows are there again, and what counts on by i
   await shop.db.transaction((queries) => putArchive(queries, again));
   expect(await archiveOf(shop.db)).toEqual(again);
   const { body } = await shop.ask('post', '/jobs', { customer: 'Fog Signal', piece: 'Door', tolerance: 1 }).expect(201);
-  expect(body.number).toBe(4);
+  const numbers = archive.tables.find((t) => t.name === 'job')?.rows.map((job) => Number(job.number)) ?? [];
+  expect(body.number).toBe(Math.max(...numbers) + 1);
   await shop.close();
 }, 120_000);

@@ -313,11 +313,15 @@ export function notesOfJob(job: Job, shelf: Shelf, faults: readonly FaultFound[]
   const bench = openBench(job, shelf, NOTHING_LEARNED);
   const { id, number, customer, piece } = job;
   const at: AtBench = { bench, faults, named: namesOfProducts(shelf), job: { id, number, customer, piece } };
-  return [
+  const notes = [
     ...targetNote(at),
     ...job.woods.flatMap((wood) => [...wood.boards, ...wood.pieces].flatMap((board) => notesOfBoard(at, wood, board))),
     ...notesOfPictures(at),
   ];
+  // The parts of a plank have one recipe: it is noted with the first of them.
+  const named = ({ shown: { kind, id, part } }: Note) => `${kind}/${id}/${part}`;
+  const first = new Map(notes.toReversed().map((note) => [named(note), note]));
+  return notes.filter((note) => first.get(named(note)) === note);
 }
 
 function colourOfOldBoard(board: OldBoard): Colour {

@@ -221,8 +221,12 @@ describe('a whole job in a file', () => {
     const shop = await emptyShop();
     const whole = await fileFrom(demo, '/house/file');
     const brought = await bring(shop, whole);
-    expect(brought.jobs).toEqual([1, 2, 3]);
-    for (const n of brought.jobs)
+    const numbers = (await demo.db.query('select number from job where deleted_at is null order by number')).map(
+      (j) => j.number,
+    );
+    expect(brought.jobs).toEqual(numbers);
+    // The library's, and some of the years before.
+    for (const n of brought.jobs.filter((n) => n <= 3 || n % 20 === 0))
       expect(without(await got<Job>(shop, `/jobs/${n}`))).toEqual(without(await got<Job>(demo, `/jobs/${n}`)));
     const shelf = async (of: TestShop) => {
       const { lots, ...rest } = await got<Shelf>(of, '/shelf');

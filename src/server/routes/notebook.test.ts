@@ -142,7 +142,7 @@ describe('things are found', () => {
       expect(t.verdict).toBe('passed');
     }
     const day = layered.things[0]?.at.slice(0, 10) ?? '2026-03-03';
-    expect((await asked({ until: '2026-01-01', kinds: 'board' })).things).toEqual([]);
+    expect((await asked({ until: '2023-01-01', kinds: 'board' })).things).toEqual([]);
     expect((await asked({ from: day, until: day })).things.every((t) => t.at.startsWith(day))).toBe(true);
   });
   it('by the lot that was poured', async () => {
@@ -247,5 +247,21 @@ describe('a recipe made again', () => {
     expect(planned.recipe).toMatchObject({ after: of, chance: 0.4 });
     // The next recipe of the wood is its own again.
     expect((await woodNow())?.repeated).toBeNull();
+  });
+});
+
+describe('a plank', () => {
+  it('has one recipe on its parts: each part is noted, the recipe once', async () => {
+    const { id: job } = (await shop.ask('post', '/jobs', { customer: 'Plank Loft', piece: 'Shelf', tolerance: 1 })).body;
+    const { woods }: Job = (await shop.ask('post', `/jobs/${job}/woods`, { speciesId: 'birch' }).expect(201)).body;
+    const [board] = woods[0]?.boards ?? [];
+    const five = { source: 'instrument', count: 1, takingId: newId() };
+    await shop.ask('post', `/boards/${board?.id}/readings`, { stage: 0, reading: five }).expect(201);
+    const stack = [{ kind: 'dye', colours: { honey: 3 }, settings: {} }];
+    await shop.ask('post', `/boards/${board?.id}/recipe`, { id: newId(), stack, litres: 0.5, origin: 'hand' }).expect(201);
+    await shop.ask('post', `/boards/${board?.id}/coats`, { id: newId(), stage: 1 }).expect(201);
+    await shop.ask('post', `/boards/${board?.id}/strips`, { own: 'left', strips: [{ id: newId(), name: 'right' }] }).expect(201);
+    expect((await asked({ words: 'Plank Loft', kinds: 'board' })).count).toBe(2);
+    expect((await asked({ words: 'Plank Loft', kinds: 'recipe' })).count).toBe(1);
   });
 });
