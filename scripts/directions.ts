@@ -34,10 +34,17 @@ const CORE = [
 ];
 
 /** What a job means, by subject: each stands on those before it. */
-const [SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE] = ['shelf', 'board', 'job', 'work', 'clock', 'cards', 'whole'].map(
-  (r) => `record/${r}`,
-) as [string, string, string, string, string, string, string];
-const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE];
+const [SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE, NOTEBOOK] = [
+  'shelf',
+  'board',
+  'job',
+  'work',
+  'clock',
+  'cards',
+  'whole',
+  'notebook',
+].map((r) => `record/${r}`) as [string, string, string, string, string, string, string, string];
+const RECORD = ['record', SHELF, BOARD, JOB, WORK, CLOCK, CARDS, WHOLE, NOTEBOOK];
 
 /** Shapes that cross the wire, and the routes that they cross it by. */
 const SHARED = ['shared', 'shared/contract'];
@@ -85,7 +92,16 @@ export const HOUSE: Readonly<Record<string, Room>> = {
   'core/finish': { rooms: ['core', 'core/layers'], packages: [] },
   'core/judge': { rooms: ['core', 'core/belief', 'core/colour'], packages: ['ml-matrix'] },
   'core/usual': {
-    rooms: ['core', 'core/board', 'core/colour', 'core/kinds', 'core/layers', 'core/learn', 'core/optics'],
+    rooms: [
+      'core',
+      'core/belief',
+      'core/board',
+      'core/colour',
+      'core/kinds',
+      'core/layers',
+      'core/learn',
+      'core/optics',
+    ],
     packages: [],
   },
   'core/belief': {
@@ -128,10 +144,30 @@ export const HOUSE: Readonly<Record<string, Room>> = {
     rooms: ['core', 'core/formats', 'core/layers', 'core/mix', 'core/systems', ...SHARED],
     packages: ['fflate'],
   },
+  [NOTEBOOK]: {
+    rooms: [
+      'core',
+      'core/belief',
+      'core/colour',
+      'core/faults',
+      'core/kinds',
+      'core/layers',
+      'core/learn',
+      'core/match',
+      'core/systems',
+      SHELF,
+      BOARD,
+      JOB,
+      WHOLE,
+      ...SHARED,
+    ],
+    packages: [],
+  },
   record: { rooms: RECORD, packages: [] },
   'record/scripted': { rooms: [...CORE, ...RECORD, ...SHARED], packages: ['date-fns', 'zod'] },
   demo: {
     rooms: [
+      'core',
       'core/time',
       'core/board',
       'core/colour',
@@ -142,6 +178,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/match',
       ...RECORD,
       ...SHARED,
+      'workshop',
     ],
     packages: ['node:'],
   },
@@ -269,6 +306,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       '@mui/material',
       'echarts',
       '@dnd-kit',
+      '@tanstack/react-virtual',
       'react-hotkeys-hook',
       'zod',
     ],

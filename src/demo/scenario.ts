@@ -1,4 +1,3 @@
-import type { z } from 'zod';
 import type { NewJob } from '../shared/job.ts';
 import type { NewOldBoard } from '../shared/old-board.ts';
 import type { ReadingInput } from '../shared/reading.ts';
@@ -137,7 +136,7 @@ export const PEOPLE = [
 ];
 
 /** Boards that hung on the shop's rack before, as far as their pencil notes tell. */
-export const RACK: readonly Omit<z.input<typeof NewOldBoard>, 'id'>[] = [
+export const RACK: readonly Omit<NewOldBoard, 'id' | 'doubt'>[] = [
   {
     label: 'Boathouse bench, honey over beech',
     speciesId: 'beech',

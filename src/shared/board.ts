@@ -39,13 +39,13 @@ export const STANDARD_CUT: BoardCut = { length: 300, width: 90, lines: [] };
 
 /** A board whose layers were taken to be made again: as they were, or solved anew on what there is now. */
 export const REPEATED_HOW = ['as it was', 'adapted'] as const;
-export const Repeated = z.object({
+export const LayersTaken = z.object({
   board: Id,
   /** As on its label, with its job: `2/beech-1`. */
   code: z.string().max(80),
   how: z.enum(REPEATED_HOW),
 });
-export type Repeated = z.infer<typeof Repeated>;
+export type LayersTaken = z.infer<typeof LayersTaken>;
 
 export const ORIGINS = ['search', 'hand', 'corrected', 'from-here', 'work'] as const;
 export const NewRecipe = z.object({
@@ -88,7 +88,7 @@ export const Recipe = z.object({
   /** Its pots as they were held against the sample, the first time first. */
   drawDowns: z.array(DrawDown),
   /** Whose layers it was begun with. */
-  after: Repeated.nullable(),
+  after: LayersTaken.nullable(),
   /** Chance that it passes, as it was stated when it was planned. */
   chance: z.number().nullable(),
   createdAt: z.string(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { KeptApproval } from './approval.ts';
-import { Board, Repeated } from './board.ts';
+import { Board, LayersTaken } from './board.ts';
 import { KeptBracket } from './bracket.ts';
 import { WishesSchema } from './finish.ts';
 import { CalendarDay, Id, Version } from './id.ts';
@@ -137,7 +137,7 @@ export const JobWood = z.object({
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
   /** Whose layers its draft was begun with, until a recipe is planned. */
-  repeated: Repeated.nullable(),
+  repeated: LayersTaken.nullable(),
   versions: z.array(StackVersion),
   /** Its boards for trial. */
   boards: z.array(Board),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Repeated } from './board.ts';
+import { LayersTaken } from './board.ts';
 import { CalendarDay, Id } from './id.ts';
 import { DraftInput } from './job.ts';
 import { LightShares } from './lights.ts';
@@ -21,7 +21,7 @@ export const NOTE_KINDS = [
 export type NoteKind = (typeof NOTE_KINDS)[number];
 /** What came of a thing: said, or by its reading against its target. */
 export const VERDICTS = ['accepted', 'passed', 'missed', 'rejected', 'open'] as const;
-export type Verdict = (typeof VERDICTS)[number];
+export type NotedVerdict = (typeof VERDICTS)[number];
 /** How its colour is known. */
 export const COLOUR_KNOWN = ['read', 'typed', 'seen', 'foreseen'] as const;
 export type ColourKnown = (typeof COLOUR_KNOWN)[number];
@@ -127,8 +127,8 @@ export const NotebookChoices = z.object({
 const searchName = z.string().trim().min(1, 'A search that is kept has a name.').max(80, 'At most 80 letters.');
 export const NewSavedSearch = z.object({ id: Id, name: searchName, search: z.string().max(2000) });
 export type NewSavedSearch = z.infer<typeof NewSavedSearch>;
-export const SavedSearches = z.object({ searches: z.array(NewSavedSearch) });
+export const KeptSearches = z.object({ searches: z.array(NewSavedSearch) });
 
 /** The layers of another board as the draft of a wood; of none, where that is undone. */
-export const RepeatInput = DraftInput.extend({ of: Repeated.nullable() });
+export const RepeatInput = DraftInput.extend({ of: LayersTaken.nullable() });
 export type RepeatInput = z.infer<typeof RepeatInput>;

@@ -25,9 +25,9 @@ export const SimilarJob = z.object({
   faults: z.array(z.string()),
 });
 export type SimilarJob = z.infer<typeof SimilarJob>;
-export const SimilarJobs = z.object({
+export const JobsLike = z.object({
   jobs: z.array(SimilarJob),
   /** For each wood of the job, or for any where it has none, the board of another job that came nearest to its target. */
   boards: z.array(Noted),
 });
-export type SimilarJobs = z.infer<typeof SimilarJobs>;
+export type JobsLike = z.infer<typeof JobsLike>;

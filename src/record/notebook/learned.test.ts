@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { reflectanceFromLab } from '../../core/colour/reconstruct.ts';
-import { learnedFrom, type MadeBoard, type Observed, type ReadStage } from './learned.ts';
+import { type BoardMade, learnedFrom, type Observed, type ReadStage } from './learned.ts';
 
 const NOTHING: Observed = { boards: [], stages: [], raw: [], readings: [], waited: [], rework: [] };
 const told = (observed: Partial<Observed>, id: string) => {
@@ -8,7 +8,7 @@ const told = (observed: Partial<Observed>, id: string) => {
   if (!found) throw new Error(`Nothing is called ${id}.`);
   return found;
 };
-const made = (wood: string, number: number, over: Partial<MadeBoard> = {}): MadeBoard => ({
+const made = (wood: string, number: number, over: Partial<BoardMade> = {}): BoardMade => ({
   wood,
   speciesId: 'oak',
   number,

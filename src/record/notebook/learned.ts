@@ -4,15 +4,15 @@ import { causeOf } from '../../core/faults/index.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import type { Learned } from '../../shared/learned.ts';
-import type { Verdict } from '../../shared/notebook.ts';
+import type { NotedVerdict } from '../../shared/notebook.ts';
 
 /** A board with a recipe: which of its wood it was, what came of it, and which chance was stated. */
-export interface MadeBoard {
+export interface BoardMade {
   wood: string;
   speciesId: string;
   number: number;
   at: string;
-  verdict: Verdict | null;
+  verdict: NotedVerdict | null;
   off: number | null;
   chance: number | null;
 }
@@ -52,7 +52,7 @@ interface Rework {
 }
 /** All that the questions are answered from. */
 export interface Observed {
-  boards: readonly MadeBoard[];
+  boards: readonly BoardMade[];
   stages: readonly ReadStage[];
   raw: readonly RawBoard[];
   readings: readonly DaysReading[];
@@ -82,8 +82,8 @@ const byName = <T>(groups: [string, T][]): [string, T][] => groups.sort(([p], [q
 
 /** `2025 Q3` */
 const quarterOf = (at: string): string => `${at.slice(0, 4)} Q${Math.ceil(Number(at.slice(5, 7)) / 3)}`;
-const matches = ({ verdict }: Pick<MadeBoard, 'verdict'>): boolean => verdict === 'passed' || verdict === 'accepted';
-const wasJudged = ({ verdict }: Pick<MadeBoard, 'verdict'>): boolean => verdict !== null && verdict !== 'open';
+const matches = ({ verdict }: Pick<BoardMade, 'verdict'>): boolean => verdict === 'passed' || verdict === 'accepted';
+const wasJudged = ({ verdict }: Pick<BoardMade, 'verdict'>): boolean => verdict !== null && verdict !== 'open';
 
 /** The first and the last of a row of medians, as a sentence. */
 const trend = (rows: Learned['rows'], column: number, say: (from: string, to: string) => string): string | null => {
@@ -91,7 +91,7 @@ const trend = (rows: Learned['rows'], column: number, say: (from: string, to: st
   return rows.length < 2 || first == null || last == null ? null : say(String(first), String(last));
 };
 
-function boardsPerMatch(boards: readonly MadeBoard[]): Learned {
+function boardsPerMatch(boards: readonly BoardMade[]): Learned {
   const firsts = by(boards, (b) => b.wood).flatMap(([, own]) => {
     const inOrder = own.toSorted((p, q) => p.number - q.number);
     const place = inOrder.findIndex(matches);
@@ -117,7 +117,7 @@ function boardsPerMatch(boards: readonly MadeBoard[]): Learned {
   };
 }
 
-function firstBoards(boards: readonly MadeBoard[]): Learned {
+function firstBoards(boards: readonly BoardMade[]): Learned {
   const firsts = by(boards, (b) => b.wood).flatMap(([, own]) => {
     const [first] = own.toSorted((p, q) => p.number - q.number);
     return first && first.off !== null ? [{ at: first.at, off: first.off }] : [];
@@ -142,7 +142,7 @@ function firstBoards(boards: readonly MadeBoard[]): Learned {
 }
 
 const TENTHS = 10;
-function reliability(boards: readonly MadeBoard[]): Learned {
+function reliability(boards: readonly BoardMade[]): Learned {
   const stated = boards.flatMap((b) =>
     b.chance !== null && wasJudged(b) ? [{ chance: b.chance, hit: matches(b) }] : [],
   );

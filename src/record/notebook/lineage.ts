@@ -1,5 +1,5 @@
 import { type Naming, stackDifference } from '../../core/layers/difference.ts';
-import type { Board, Repeated } from '../../shared/board.ts';
+import type { Board, LayersTaken } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import { stackAsMade } from '../board/stages.ts';
@@ -12,7 +12,7 @@ export interface Descent {
   /** The board of the same wood whose recipe it began with; null of one that began anew. */
   from: Board | null;
   /** A board of another job, or of another wood, whose layers it began with. */
-  after: Repeated | null;
+  after: LayersTaken | null;
   /** What is otherwise than in what it came from, in phrases. */
   changed: readonly string[];
   /** In people's own words: judged, looked at, gone wrong. */

@@ -9,7 +9,7 @@ import type { Board, Recipe } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { KeptLook } from '../../shared/look.ts';
-import type { ColourKnown, Noted, Verdict } from '../../shared/notebook.ts';
+import type { ColourKnown, Noted, NotedVerdict } from '../../shared/notebook.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
 import { boardCode } from '../board/codes.ts';
@@ -130,7 +130,7 @@ function ofBoard({ bench, job, named }: AtBench, wood: JobWood, board: Board): O
   };
 }
 
-function verdictOf(board: Board, off: number | null, tolerance: number): Verdict | null {
+function verdictOf(board: Board, off: number | null, tolerance: number): NotedVerdict | null {
   if (board.judged) return board.judged.accepted ? 'accepted' : 'rejected';
   if (off !== null) return passes(off, tolerance) ? 'passed' : 'missed';
   return board.recipe ? 'open' : null;

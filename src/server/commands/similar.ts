@@ -2,7 +2,7 @@ import { labOf } from '../../core/colour/lab.ts';
 import { faultOf } from '../../core/faults/index.ts';
 import { targetOf } from '../../record/job/target.ts';
 import { type NotebookQuery, type Noted, NotebookQuery as Query } from '../../shared/notebook.ts';
-import type { SimilarJobs } from '../../shared/similar.ts';
+import type { JobsLike } from '../../shared/similar.ts';
 import { nearestNotes, notesNamed } from '../repositories/notebook.ts';
 import { hoursSpent, woodsBecame } from '../repositories/similar.ts';
 import { wholeJob } from './jobs.ts';
@@ -16,7 +16,7 @@ const MOST_BOARDS = 60;
 const asked = (kinds: NotebookQuery['kinds'], wood?: string) => Query.parse({ kinds: kinds.join(','), wood });
 
 /** What other jobs tell of one: targets like its own and what became of them, and the boards that came nearest to it. */
-export async function similarJobs({ db }: Pick<Shop, 'db'>, code: string): Promise<SimilarJobs> {
+export async function similarJobs({ db }: Pick<Shop, 'db'>, code: string): Promise<JobsLike> {
   await noteWhatChanged({ db });
   const job = await wholeJob(db, code);
   const target = targetOf(job);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Repeated } from '../../shared/board.ts';
+import { LayersTaken } from '../../shared/board.ts';
 import { Job, type JobChange, type JobWood, type NewJob } from '../../shared/job.ts';
 import { PreparationSchema, StackSchema } from '../../shared/stack.ts';
 import type { Queries } from '../db/db.ts';
@@ -133,7 +133,7 @@ const WoodRow = z.object({
   offcuts: z.number().nullable(),
   offcutsTaken: z.number(),
   offcutsVersion: z.number(),
-  repeated: Repeated.nullable(),
+  repeated: LayersTaken.nullable(),
 });
 const WOOD_COLUMNS = `id, job_id as "jobId", code, label, species_id as "speciesId", preparation, preparation_version as "preparationVersion",
   draft, draft_version as "draftVersion", offcuts, offcuts_taken as "offcutsTaken", offcuts_version as "offcutsVersion",
@@ -168,7 +168,7 @@ export async function updateWood(
 }
 
 /** Whose layers the draft of a wood was begun with. */
-export async function setRepeated(db: Queries, id: string, of: Repeated | null): Promise<void> {
+export async function setRepeated(db: Queries, id: string, of: LayersTaken | null): Promise<void> {
   await db.query('update job_wood set repeated = $2 where id = $1', [id, of && JSON.stringify(of)]);
 }
 

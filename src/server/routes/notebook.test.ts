@@ -7,7 +7,7 @@ import { newId } from '../../shared/id.ts';
 import type { Job } from '../../shared/job.ts';
 import { WhatWasLearned } from '../../shared/learned.ts';
 import { NOTED_LIGHTS, type NotebookFound, type Noted } from '../../shared/notebook.ts';
-import { SimilarJobs } from '../../shared/similar.ts';
+import { JobsLike } from '../../shared/similar.ts';
 import { putArchive } from '../repositories/archive.ts';
 
 let shop: TestShop;
@@ -210,7 +210,7 @@ describe('jobs like one', () => {
     const [{ number, lab } = {}] = await shop.db.query(
       `select number, target_lab as lab from job where number > 3 and deleted_at is null order by number limit 1`,
     );
-    const { jobs, boards } = SimilarJobs.parse((await shop.ask('get', `/jobs/${number}/similar`).expect(200)).body);
+    const { jobs, boards } = JobsLike.parse((await shop.ask('get', `/jobs/${number}/similar`).expect(200)).body);
     expect(jobs.length).toBeGreaterThan(0);
     expect(jobs.every((j) => j.number !== number)).toBe(true);
     expect(jobs.map((j) => j.away)).toEqual(jobs.map((j) => j.away).toSorted((p, q) => p - q));
@@ -252,15 +252,20 @@ describe('a recipe made again', () => {
 
 describe('a plank', () => {
   it('has one recipe on its parts: each part is noted, the recipe once', async () => {
-    const { id: job } = (await shop.ask('post', '/jobs', { customer: 'Plank Loft', piece: 'Shelf', tolerance: 1 })).body;
+    const { id: job } = (await shop.ask('post', '/jobs', { customer: 'Plank Loft', piece: 'Shelf', tolerance: 1 }))
+      .body;
     const { woods }: Job = (await shop.ask('post', `/jobs/${job}/woods`, { speciesId: 'birch' }).expect(201)).body;
     const [board] = woods[0]?.boards ?? [];
     const five = { source: 'instrument', count: 1, takingId: newId() };
     await shop.ask('post', `/boards/${board?.id}/readings`, { stage: 0, reading: five }).expect(201);
     const stack = [{ kind: 'dye', colours: { honey: 3 }, settings: {} }];
-    await shop.ask('post', `/boards/${board?.id}/recipe`, { id: newId(), stack, litres: 0.5, origin: 'hand' }).expect(201);
+    await shop
+      .ask('post', `/boards/${board?.id}/recipe`, { id: newId(), stack, litres: 0.5, origin: 'hand' })
+      .expect(201);
     await shop.ask('post', `/boards/${board?.id}/coats`, { id: newId(), stage: 1 }).expect(201);
-    await shop.ask('post', `/boards/${board?.id}/strips`, { own: 'left', strips: [{ id: newId(), name: 'right' }] }).expect(201);
+    await shop
+      .ask('post', `/boards/${board?.id}/strips`, { own: 'left', strips: [{ id: newId(), name: 'right' }] })
+      .expect(201);
     expect((await asked({ words: 'Plank Loft', kinds: 'board' })).count).toBe(2);
     expect((await asked({ words: 'Plank Loft', kinds: 'recipe' })).count).toBe(1);
   });

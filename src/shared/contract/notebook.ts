@@ -1,14 +1,14 @@
 import { VersionMade } from '../id.ts';
 import { WhatWasLearned } from '../learned.ts';
 import {
+  KeptSearches,
   NewSavedSearch,
   NotebookChoices,
   NotebookFound,
   NotebookQuery,
   RepeatInput,
-  SavedSearches,
 } from '../notebook.ts';
-import { SimilarJobs } from '../similar.ts';
+import { JobsLike } from '../similar.ts';
 import { EXAMPLE_STACK, OTHER_ID } from './examples.ts';
 import { route } from './route.ts';
 
@@ -40,7 +40,7 @@ export const similarJobs = route({
   method: 'GET',
   path: '/jobs/:job/similar',
   does: 'Jobs whose targets are like that of one, and what became of them; the boards of others that came nearest to it.',
-  answer: SimilarJobs,
+  answer: JobsLike,
   shows: 'notebook',
 });
 export const repeatLayers = route({
@@ -61,7 +61,7 @@ export const savedSearches = route({
   method: 'GET',
   path: '/searches',
   does: 'Searches of the notebook that are kept.',
-  answer: SavedSearches,
+  answer: KeptSearches,
   shows: 'searches',
 });
 export const saveSearch = route({

@@ -1,4 +1,5 @@
 import useSWRInfinite from 'swr/infinite';
+import { useDebouncedCallback } from 'use-debounce';
 import {
   notebook,
   notebookChoices,
@@ -48,3 +49,8 @@ export const useWhatWasLearned = () => useResource(whatWasLearned, {});
 /** What other jobs tell of one. */
 export const useSimilarJobs = (job: number) => useResource(similarJobs, { job });
 export const useSavedSearches = () => useResource(savedSearches, {});
+
+/** A letter waits for the next one, ms. */
+const TYPED_MS = 300;
+/** Tells what is typed once the hand rests. */
+export const useSettled = (tell: (text: string) => void) => useDebouncedCallback(tell, TYPED_MS);

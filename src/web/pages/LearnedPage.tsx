@@ -11,6 +11,9 @@ const LearnedChart = lazy(async () => ({
   default: (await import('../components/notebook/LearnedChart.tsx')).LearnedChart,
 }));
 
+/** Of a drawing, and of its table beside it. */
+const HEIGHT = 230;
+
 async function saveTable({ id, columns, rows }: Learned) {
   const { writeTable } = await import('../../core/formats/named-rows.ts');
   saveFile(`${id}.csv`, 'text/csv', writeTable(columns, rows));
@@ -34,10 +37,10 @@ function Question({ learned }: { learned: Learned }) {
         <>
           {answer && <Text size="lead">{answer}</Text>}
           <Columns of="minmax(0, 1.1fr) minmax(0, 1fr)" gap="far" padTop="near" align="start">
-            <Suspense fallback={<Area height={230} />}>
-              <LearnedChart learned={learned} />
+            <Suspense fallback={<Area height={HEIGHT} />}>
+              <LearnedChart learned={learned} height={HEIGHT} />
             </Suspense>
-            <Area scroll maxHeight={230}>
+            <Area scroll maxHeight={HEIGHT}>
               <Table size="small">
                 <TableHead>
                   <TableRow>

@@ -1,6 +1,5 @@
 import { Button, LinearProgress } from '@mui/material';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { NotebookFound } from '../../shared/notebook.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -10,14 +9,11 @@ import { Instead } from '../components/notebook/Instead.tsx';
 import { NotebookFilters } from '../components/notebook/NotebookFilters.tsx';
 import { NotebookNav } from '../components/notebook/NotebookNav.tsx';
 import { NotedDetail } from '../components/notebook/NotedDetail.tsx';
+import { NotedList } from '../components/notebook/NotedList.tsx';
 import { spectrumOf } from '../components/notebook/NotedPicture.tsx';
-import { NotedRow, ROW_HEIGHT } from '../components/notebook/NotedRow.tsx';
 import { SavedSearches } from '../components/notebook/SavedSearches.tsx';
 import { useShelf } from '../hooks/api.ts';
 import { useNotebook } from '../hooks/notebook.ts';
-
-/** Rows that are drawn beyond those in sight, and so many before the last the next are asked for. */
-const [BEYOND, AHEAD] = [4, 12];
 
 function countWords({ count, countedAll, sought }: NotebookFound): string {
   const many = `${countedAll ? '' : 'more than '}${count.toLocaleString('en-GB')} ${count === 1 ? 'thing' : 'things'}`;
@@ -31,20 +27,8 @@ function Found({
   shelf,
 }: { query: string; shelf: Shelf } & Pick<Parameters<typeof NotebookFilters>[0], 'params' | 'set'>) {
   const { first, things, error, isLoading, more } = useNotebook(query);
-  const scrolled = useRef<HTMLDivElement>(null);
   const sought = useMemo(() => first?.sought && spectrumOf(first.sought), [first?.sought]);
   const light = { illuminant: (params.get('light') ?? 'D65') as 'D65', observer: 10 as const };
-  const list = useVirtualizer({
-    count: things.length,
-    getScrollElement: () => scrolled.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: BEYOND,
-  });
-  const rows = list.getVirtualItems();
-  const last = rows.at(-1)?.index ?? 0;
-  useEffect(() => {
-    if (things.length > 0 && last >= things.length - AHEAD) more();
-  });
   const open = params.get('open');
   const chosen = things.find((t) => `${t.kind}/${t.id}/${t.part}` === open);
   return (
@@ -64,35 +48,19 @@ function Found({
         )}
       </Area>
       <Row grow gap="none" align="stretch" minHeight={0}>
-        <Area grow scroll minWidth={0} padX="far" ref={scrolled} data-testid="noted">
+        <NotedList
+          things={things}
+          sought={sought ?? null}
+          shelf={shelf}
+          light={light}
+          chosen={chosen}
+          onChoose={(noted) => set({ open: noted === chosen ? null : `${noted.kind}/${noted.id}/${noted.part}` })}
+          onMore={more}
+        >
           {first && things.length === 0 && (
             <Instead found={first} params={params} set={set} shelf={shelf} light={light} />
           )}
-          <div style={{ position: 'relative', height: list.getTotalSize() }}>
-            {rows.map(({ index, start, key }) => {
-              const noted = things[index];
-              return (
-                noted && (
-                  <div
-                    key={key}
-                    style={{ position: 'absolute', top: 0, left: 0, right: 0, transform: `translateY(${start}px)` }}
-                  >
-                    <NotedRow
-                      noted={noted}
-                      sought={sought ?? null}
-                      shelf={shelf}
-                      light={light}
-                      chosen={noted === chosen}
-                      onChoose={() =>
-                        set({ open: noted === chosen ? null : `${noted.kind}/${noted.id}/${noted.part}` })
-                      }
-                    />
-                  </div>
-                )
-              );
-            })}
-          </div>
-        </Area>
+        </NotedList>
         {chosen && (
           <Area still scroll width={440} on="plate" pad="apart" as="aside" aria-label="What is known of it">
             <NotedDetail

@@ -2,7 +2,7 @@ import { Button } from '@mui/material';
 import type { Light } from '../../../core/colour/lights.ts';
 import type { NotebookFound } from '../../../shared/notebook.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
-import { Row, Text } from '../layout.tsx';
+import { Area, Row, Text } from '../layout.tsx';
 import { useTold } from '../use-told.ts';
 import { NotedPicture, spectrumOf } from './NotedPicture.tsx';
 import { notedName } from './words.ts';
@@ -49,7 +49,7 @@ export function Instead({
       <p>Nothing is so{instead.length > 0 ? '. The nearest to it:' : ', nor near it.'}</p>
       {instead.map(({ without, nearest }) => (
         <Row key={without} gap="apart" padY="close" line>
-          <div style={{ width: 220 }}>
+          <Area still width={220}>
             <NotedPicture
               noted={nearest}
               sought={sought && spectrumOf(sought)}
@@ -57,7 +57,7 @@ export function Instead({
               light={light}
               height={44}
             />
-          </div>
+          </Area>
           <Text grow>
             {WITHOUT[without] ?? without}: <b>{notedName(nearest)}</b>
             {nearest.away !== null && `, ${miss(nearest.away)} away`}

@@ -11,7 +11,13 @@ use([LineChart, BarChart, ScatterChart, GridComponent, LegendComponent, TooltipC
 const DRAWN = { line: 'line', bar: 'bar', points: 'scatter' } as const;
 
 /** What the record answers to a question, drawn; its table says the same. */
-export function LearnedChart({ learned: { question, columns, rows, chart: drawn } }: { learned: Learned }) {
+export function LearnedChart({
+  learned: { question, columns, rows, chart: drawn },
+  height,
+}: {
+  learned: Learned;
+  height: number;
+}) {
   const { place, chart } = useChart();
   useEffect(() => {
     const element = place.current;
@@ -65,5 +71,5 @@ export function LearnedChart({ learned: { question, columns, rows, chart: drawn 
       { notMerge: true },
     );
   }, [columns, rows, drawn, place, chart]);
-  return <div ref={place} role="img" aria-label={question} style={{ height: 230 }} />;
+  return <div ref={place} role="img" aria-label={question} style={{ height }} />;
 }

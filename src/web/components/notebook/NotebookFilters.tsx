@@ -1,6 +1,5 @@
 import { Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup } from '@mui/material';
 import { useEffect, useState } from 'react';
-import { useDebouncedCallback } from 'use-debounce';
 import { LIGHT_NAMES } from '../../../core/colour/lights.ts';
 import { offeredSystems } from '../../../record/job/systems.ts';
 import { systemsLayered, systemWords } from '../../../record/notebook/system.ts';
@@ -8,7 +7,7 @@ import { onTheShelf } from '../../../record/shelf/materials.ts';
 import { NOTE_KINDS, NOTED_LIGHTS, type NotebookFound, VERDICTS } from '../../../shared/notebook.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { useSystems } from '../../hooks/api.ts';
-import { useNotebookChoices } from '../../hooks/notebook.ts';
+import { useNotebookChoices, useSettled } from '../../hooks/notebook.ts';
 import { Pile, Row } from '../layout.tsx';
 import { ColourSought } from './ColourSought.tsx';
 import { KIND_WORDS, VERDICT_WORDS } from './words.ts';
@@ -22,8 +21,6 @@ interface Props {
 }
 
 const USUAL_KINDS = 'board,rack,batch';
-/** A tap waits for the next one, a letter too. */
-const TYPED_MS = 300;
 
 function Choice({
   label,
@@ -88,7 +85,7 @@ export function NotebookFilters({ params, set, shelf, sought }: Props) {
   const words = params.get('words') ?? '';
   const [typed, setTyped] = useState(words);
   useEffect(() => setTyped(words), [words]);
-  const settle = useDebouncedCallback((text: string) => set({ words: text || null }), TYPED_MS);
+  const settle = useSettled((text: string) => set({ words: text || null }));
   const one = (key: string) => ({ value: params.get(key), onChange: (value: string | null) => set({ [key]: value }) });
   const systems = offeredSystems(kept ?? []);
   const products = [

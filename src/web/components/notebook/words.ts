@@ -1,5 +1,5 @@
 import { recordCode } from '../../../record/board/codes.ts';
-import type { ColourKnown, Noted, NoteKind, Verdict } from '../../../shared/notebook.ts';
+import type { ColourKnown, Noted, NotedVerdict, NoteKind } from '../../../shared/notebook.ts';
 
 export const KIND_WORDS: Readonly<Record<NoteKind, string>> = {
   board: 'Boards',
@@ -12,7 +12,7 @@ export const KIND_WORDS: Readonly<Record<NoteKind, string>> = {
   fault: 'Faults',
   approval: 'Approvals',
 };
-export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+export const VERDICT_WORDS: Readonly<Record<NotedVerdict, string>> = {
   accepted: 'accepted',
   passed: 'matches',
   missed: 'missed',
