@@ -17,7 +17,7 @@ test('from a customer’s target to a corrected second board', async ({ page }) 
 
   // 1. a new job
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByLabel('Customer').fill('Gull Quay Tea Room');
+  await page.getByRole('textbox', { name: 'Customer', exact: true }).fill('Gull Quay Tea Room');
   await page.getByLabel('Piece: what is to match what').fill('One table top to the old counter');
   await page.getByRole('button', { name: 'Start the job' }).click();
 
@@ -94,9 +94,9 @@ test('putting a job away can be undone, and typed words survive a closed dialog'
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(row).toHaveCount(1);
   await page.getByRole('button', { name: 'New job' }).click();
-  await page.getByLabel('Customer').fill('Half a name');
+  await page.getByRole('textbox', { name: 'Customer', exact: true }).fill('Half a name');
   await page.keyboard.press('Escape');
   await page.reload();
   await page.getByRole('button', { name: 'New job' }).click();
-  await expect(page.getByLabel('Customer')).toHaveValue('Half a name');
+  await expect(page.getByRole('textbox', { name: 'Customer', exact: true })).toHaveValue('Half a name');
 });

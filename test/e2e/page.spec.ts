@@ -180,11 +180,14 @@ test('one reading makes two requests', async ({ page }) => {
   const { number } = await startJob(page, ['beech']);
   await page.goto(`/jobs/${number}/boards?board=beech-1`);
   await expect(page.getByText('mean of 5 in reflectance')).toBeVisible();
+  // What there was to learn before is learned.
+  await page.waitForLoadState('networkidle');
   await page.waitForTimeout(1500);
   const asked: string[] = [];
   page.on('request', (r) => r.url().includes('/api/') && asked.push(`${r.method()} ${new URL(r.url()).pathname}`));
   await page.getByRole('button', { name: 'Read once (Space)' }).click();
   await expect(page.getByText('mean of 6 in reflectance')).toBeVisible();
+  await expect.poll(() => asked.length).toBe(2);
   await page.waitForTimeout(2500);
   expect(asked).toHaveLength(2);
   expect(asked[0]).toMatch(/^POST .*\/boards\/.*\/readings$/);

@@ -40,7 +40,7 @@ function Question({ learned }: { learned: Learned }) {
             <Suspense fallback={<Area height={HEIGHT} />}>
               <LearnedChart learned={learned} height={HEIGHT} />
             </Suspense>
-            <Area scroll maxHeight={HEIGHT}>
+            <Area scroll maxHeight={HEIGHT} tabIndex={0} role="region" aria-label={`${question} The table`}>
               <Table size="small">
                 <TableHead>
                   <TableRow>

@@ -205,7 +205,6 @@ export function TargetPage() {
             />
             {!cameraFirst && <ByPicture />}
           </Pile>
-          {target && <SimilarJobs job={job} />}
           {(eyes || (known ?? 0) > WELL_KNOWN) && (
             <>
               <HoldTarget bench={bench} />
@@ -242,6 +241,7 @@ export function TargetPage() {
               </Button>
             </div>
           )}
+          {target && <SimilarJobs job={job} />}
         </Pile>
       </div>
     </>
