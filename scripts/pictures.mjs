@@ -144,6 +144,13 @@ await page.getByText('The next board', { exact: true }).waitFor();
 await shoot('looks');
 await at('/shelf?colour=russet', 'shelf');
 await at('/rack', 'rack');
+// What was made before is noted first.
+for (let behind = 1; behind > 0; ) ({ behind } = await (await fetch(`${base}/api/notebook`)).json());
+await page.goto(`${base}/notebook?near=words/dark%20walnut&wood=oak`);
+await page.getByTestId('noted').getByRole('button').nth(1).click();
+await page.getByRole('region', { name: 'Where it came from' }).waitFor();
+await shoot('notebook');
+await at('/notebook/learned', 'learned');
 await at('/house', 'house');
 await browser.close();
 process.exit();
