@@ -72,19 +72,21 @@ function keepDaily(folder: string, db: FolderDb, onFault: (error: unknown) => vo
 
 /** What was written before is noted beside all else, a little at a time. @returns what ends it */
 function noteInTurn(shop: Pick<Shop, 'db'>, onFault: (error: unknown) => void): () => Promise<void> {
-  let ended = false;
+  const end = new AbortController();
+  const { signal } = end;
   const noting = (async () => {
-    while (!ended && (await noteWhatChanged(shop, 0)) > 0) await wait(NOTED_APART_MS);
+    await wait(NOTED_AFTER_MS, undefined, { signal });
+    while (!signal.aborted && (await noteWhatChanged(shop, 0)) > 0) await wait(NOTED_APART_MS, undefined, { signal });
   })().catch((error) => {
-    if (!ended) onFault(error);
+    if (!signal.aborted) onFault(error);
   });
   return () => {
-    ended = true;
+    end.abort();
     return noting;
   };
 }
-/** Who asks meanwhile comes in between. */
-const NOTED_APART_MS = 40;
+/** A shop that has just opened has other things to do; later, who asks comes in between. */
+const [NOTED_AFTER_MS, NOTED_APART_MS] = [30_000, 40];
 
 interface Where {
   folder: string;
