@@ -119,12 +119,15 @@ export async function openEmbedded(folder: string | null, opening: Opening = {})
     await asked<void>(remote.close());
     await end();
   });
+  const copies = new Mutex();
   return {
     ...db,
     async snapshot(file) {
-      // Others wait for the copy only, not for its compression.
-      await turn.runExclusive(() => asked<void>(remote.copy()));
-      await asked<void>(remote.write(file));
+      // There is room for one copy; others wait for it only, not for its compression.
+      await copies.runExclusive(async () => {
+        await turn.runExclusive(() => asked<void>(remote.copy()));
+        await asked<void>(remote.write(file));
+      });
     },
     kill: end,
   };
