@@ -150,6 +150,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/belief',
       'core/colour',
       'core/faults',
+      'core/judge',
       'core/kinds',
       'core/layers',
       'core/learn',

@@ -112,30 +112,22 @@ export async function openShop(where: Where): Promise<OpenShop> {
       await db.transaction((queries) => putArchive(queries, archive));
     }
   };
+  /** Closes after what goes on beside it has ended. */
+  const endingFirst = (shop: OpenShop, ...ends: readonly (() => Promise<void>)[]): OpenShop => ({
+    ...shop,
+    async close() {
+      for (const end of ends) await end();
+      await shop.close();
+    },
+  });
   if (server) {
     const db = await openServer(server);
     await begin(db);
     const shop = await shopOn(db, onFault, null, turnable, customers);
-    const endNoting = noteInTurn(shop, onFault);
-    return {
-      ...shop,
-      async close() {
-        await endNoting();
-        await shop.close();
-      },
-    };
+    return endingFirst(shop, noteInTurn(shop, onFault));
   }
   const db = await openFolder(folder, onLost);
   await begin(db);
   const shop = await shopOn(db, onFault, db, turnable, customers);
-  const endDaily = keepDaily(folder, db, onFault);
-  const endNoting = noteInTurn(shop, onFault);
-  return {
-    ...shop,
-    async close() {
-      await endNoting();
-      await endDaily();
-      await shop.close();
-    },
-  };
+  return endingFirst(shop, noteInTurn(shop, onFault), keepDaily(folder, db, onFault));
 }

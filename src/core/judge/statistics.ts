@@ -19,7 +19,8 @@ export interface ReadingStatistics {
 const OUTLIER_RATIO = 3;
 const OUTLIER_FLOOR = 1.5;
 
-function median(values: readonly number[]): number {
+/** The middle of some numbers; of an even number of them the mean of the two in the middle. */
+export function median(values: readonly number[]): number {
   const sorted = [...values].sort((a, b) => a - b);
   const mid = sorted.length >> 1;
   return sorted.length % 2 ? nth(sorted, mid) : (nth(sorted, mid - 1) + nth(sorted, mid)) / 2;

@@ -1,6 +1,8 @@
 import { deltaE00 } from '../../core/colour/ciede2000.ts';
+import { meanSpectrum } from '../../core/colour/grid.ts';
 import { type Lab, labOf, meanLab } from '../../core/colour/lab.ts';
 import { causeOf } from '../../core/faults/index.ts';
+import { median } from '../../core/judge/statistics.ts';
 import { KINDS, type LayerKind } from '../../core/kinds/index.ts';
 import { nth } from '../../core/known.ts';
 import type { Learned } from '../../shared/learned.ts';
@@ -32,7 +34,7 @@ export interface RawBoard {
   wood: string;
   read: readonly number[];
 }
-/** One stage of one board, read on one day by one instrument. */
+/** A reading of a stage of a board that one instrument read on another day too. */
 export interface DaysReading {
   instrument: string;
   board: string;
@@ -60,11 +62,6 @@ export interface Observed {
   rework: readonly Rework[];
 }
 
-const median = (values: readonly number[]): number => {
-  const sorted = [...values].sort((p, q) => p - q);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? nth(sorted, half) : (nth(sorted, half - 1) + nth(sorted, half)) / 2;
-};
 const mean = (values: readonly number[]): number => values.reduce((sum, v) => sum + v, 0) / values.length;
 const to = (value: number, places = 1): number => Number(value.toFixed(places));
 
@@ -201,13 +198,14 @@ function lots(stages: readonly ReadStage[]): Learned {
 }
 
 function instruments(readings: readonly DaysReading[]): Learned {
-  const again = by(readings, (r) => `${r.instrument}\n${r.board}\n${r.stage}`).flatMap(([, own]) => {
+  const again = by(readings, (r) => `${r.instrument}\n${r.board}\n${r.stage}`).flatMap(([, all]) => {
+    const own = by(all, (r) => r.day).map(([day, taken]) => ({ day, read: meanSpectrum(taken.map((r) => r.read)) }));
     const [first, ...later] = own.toSorted((p, q) => (p.day < q.day ? -1 : 1));
     if (!first) return [];
     const was = labOf(first.read);
     return later.map((r) => {
       const now = labOf(r.read);
-      return { month: r.day.slice(0, 7), instrument: r.instrument, dL: now[0] - was[0], off: deltaE00(was, now) };
+      return { month: r.day.slice(0, 7), dL: now[0] - was[0], off: deltaE00(was, now) };
     });
   });
   const rows = byName(by(again, (a) => a.month)).map(([month, own]) => [

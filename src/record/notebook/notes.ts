@@ -3,7 +3,7 @@ import { deltaE00 } from '../../core/colour/ciede2000.ts';
 import { passes } from '../../core/colour/difference.ts';
 import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { causeOf, faultOf } from '../../core/faults/index.ts';
-import { newLayer, type Stack } from '../../core/layers/layer.ts';
+import { newLayer } from '../../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../../core/learn/knowledge.ts';
 import type { Board, Recipe } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
@@ -22,6 +22,7 @@ import { readingThought } from '../job/by-sight.ts';
 import { colourPictured } from '../job/pictures.ts';
 import { missOfFinished } from '../job/standing.ts';
 import { type SeenTarget, targetOn } from '../job/target.ts';
+import { itemsOf } from '../shelf/materials.ts';
 import { systemOf } from './system.ts';
 
 /** A thing as it is noted: what is shown of it, and what it is found by beside its colour. */
@@ -61,16 +62,6 @@ function colourOf(bench: Bench, target: SeenTarget | null, board: Board, stage: 
   }
   const foreseen = board.recipe?.expected[stage];
   return foreseen ? known('foreseen', foreseen, inAll(KNOWN_TO.foreseen)) : NO_COLOUR;
-}
-
-/** Products of a stack, as the shelf addresses them. */
-function itemsOf(stack: Stack): string[] {
-  const items = stack.flatMap(({ colours, medium, supply }) => [
-    ...Object.keys(colours).map((id) => `colourant/${id}`),
-    ...(medium ? [`medium/${medium}`] : []),
-    ...(supply ? [`supply/${supply}`] : []),
-  ]);
-  return [...new Set(items)];
 }
 
 interface AtBench {

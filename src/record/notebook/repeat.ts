@@ -8,7 +8,7 @@ import type { Shelf } from '../../shared/shelf.ts';
 import { type Bench, type BoardModel, boardModel, nextBoardModel, problemOf } from '../job/bench.ts';
 import { ownColours } from '../job/openings.ts';
 import { ruleFacts } from '../job/rules.ts';
-import { materialsOf, onHandOf } from '../shelf/materials.ts';
+import { itemsOf, materialsOf, onHandOf } from '../shelf/materials.ts';
 import { nearestOwn, stackWith } from '../whole/stand-ins.ts';
 
 /** A product of a recipe that is no longer on the shelf. */
@@ -23,15 +23,8 @@ export interface Gone {
 /** Products of a stack that are put away, or that the shelf never had. */
 export function goneOf(stack: Stack, shelf: Shelf): Gone[] {
   const [all, own] = [materialsOf(shelf), onHandOf(shelf)];
-  const items = new Set(
-    stack.flatMap(({ colours, medium, supply }) => [
-      ...Object.keys(colours).map((id) => `colourant/${id}`),
-      ...(medium ? [`medium/${medium}`] : []),
-      ...(supply ? [`supply/${supply}`] : []),
-    ]),
-  );
   const named = [...shelf.colourants, ...shelf.mediums, ...shelf.supplies];
-  return [...items].flatMap((item): Gone[] => {
+  return itemsOf(stack).flatMap((item): Gone[] => {
     const [kind, id = ''] = item.split('/');
     const there = kind === 'colourant' ? own.colourants[id] : kind === 'medium' ? own.mediums[id] : own.supplies[id];
     if (there) return [];

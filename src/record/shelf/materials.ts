@@ -1,4 +1,5 @@
 import { spectrum } from '../../core/colour/grid.ts';
+import type { Stack } from '../../core/layers/layer.ts';
 import type { Colourant, DryingFacts, Materials } from '../../core/layers/materials.ts';
 import { claimOf, type Sheet } from '../../shared/sheet.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -57,3 +58,14 @@ export function offeredOf({ colourants, mediums, supplies }: Products): Material
 
 /** Of a list, what was not put away. */
 export const onTheShelf = <T extends { archived: boolean }>(list: readonly T[]): T[] => list.filter((x) => !x.archived);
+
+/** Products of a stack as the shelf addresses them, each once: `colourant/honey`. */
+export const itemsOf = (stack: Stack): string[] => [
+  ...new Set(
+    stack.flatMap(({ colours, medium, supply }) => [
+      ...Object.keys(colours).map((id) => `colourant/${id}`),
+      ...(medium ? [`medium/${medium}`] : []),
+      ...(supply ? [`supply/${supply}`] : []),
+    ]),
+  ),
+];

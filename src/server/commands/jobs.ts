@@ -122,19 +122,20 @@ interface OnWood {
   version: number;
   value: unknown;
 }
+/** Puts it there; the wood as it was, and the new version. @throws Conflict */
+async function putOnWood(tx: Queries, id: string, { what, version, value }: OnWood) {
+  const wood = await woodById(tx, id);
+  if (!wood) throw notFound('wood');
+  mustBeAtWork(wood);
+  const now = await updateWood(tx, id, what, version, value);
+  if (now === null) throw new Conflict(NAMES[what], { version: wood[`${what}Version`], value: wood[what] });
+  return { wood, now };
+}
 /** Sets it; its new version. */
-export async function setOnWood(
-  { db }: Shop,
-  by: Actor,
-  id: string,
-  { what, version, value }: OnWood,
-): Promise<{ version: number }> {
+export async function setOnWood({ db }: Shop, by: Actor, id: string, on: OnWood): Promise<{ version: number }> {
   return db.transaction(async (tx) => {
-    const wood = await woodById(tx, id);
-    if (!wood) throw notFound('wood');
-    mustBeAtWork(wood);
-    const now = await updateWood(tx, id, what, version, value);
-    if (now === null) throw new Conflict(NAMES[what], { version: wood[`${what}Version`], value: wood[what] });
+    const { wood, now } = await putOnWood(tx, id, on);
+    const { what, value } = on;
     const { jobId: job, code: speciesId } = wood;
     const event = { kind: WOOD_EVENTS[what], by, job };
     if (what === 'draft') {
@@ -154,11 +155,7 @@ export async function repeatLayers(
   { version, stack, of }: RepeatInput,
 ): Promise<{ version: number }> {
   return db.transaction(async (tx) => {
-    const wood = await woodById(tx, id);
-    if (!wood) throw notFound('wood');
-    mustBeAtWork(wood);
-    const now = await updateWood(tx, id, 'draft', version, stack);
-    if (now === null) throw new Conflict(NAMES.draft, { version: wood.draftVersion, value: wood.draft });
+    const { wood, now } = await putOnWood(tx, id, { what: 'draft', version, value: stack });
     await setRepeated(tx, id, of);
     const detail = { of: of?.code, how: of?.how, speciesId: wood.code, layers: stack.map((l) => l.kind) };
     await insertEvent(tx, { kind: of ? 'layers repeated' : 'layers drafted', by, job: wood.jobId, detail });

@@ -12,12 +12,11 @@ import { faultsOfJobs } from '../repositories/faults.ts';
 import { setArchived } from '../repositories/house.ts';
 import { jobsById } from '../repositories/jobs.ts';
 import {
-  type Away,
   countDue,
   countNotes,
   insertSavedSearch,
   type NotesAsked,
-  nearestNotes,
+  nearestNoted,
   newestNotes,
   noteOfBoardCode,
   notesNamed,
@@ -98,7 +97,7 @@ async function soughtBy(db: Queries, near: string): Promise<Sought> {
     return { lab: labOf(grid), grid, name: 'a reading' };
   }
   const [code, job, board] = BOARD_CODE.exec(text) ?? [];
-  const from = code ? await colourNoted(await noteOfBoardCode(db, Number(job), board as string)) : null;
+  const from = code ? colourNoted(await noteOfBoardCode(db, Number(job), board as string)) : null;
   const lab = colourSaid(from ? text.replace(code as string, '') : text, from?.lab);
   if (!lab)
     throw new Refusal(
@@ -161,11 +160,9 @@ export async function notebook({ db }: Shop, query: NotebookQuery): Promise<Note
   const sought = near ? await soughtBy(db, near) : null;
   const lab = sought && under(sought, light);
   const find = async ({ within, ...by }: Asked, from: number, most: number): Promise<Noted[]> => {
-    const found: (Omit<Away, 'away'> & { away?: number })[] = lab
-      ? (await nearestNotes(db, { lab, light, within }, by, Math.min(from + most, DEEPEST))).slice(from)
-      : await newestNotes(db, by, from, most);
-    const notes = await notesNamed(db, found);
-    return notes.map((note, i) => ({ ...note, away: found[i]?.away ?? null }));
+    if (lab) return nearestNoted(db, { lab, light, within }, by, from, Math.min(most, DEEPEST - from));
+    const notes = await notesNamed(db, await newestNotes(db, by, from, most));
+    return notes.map((note) => ({ ...note, away: null }));
   };
   const found = await find(asked, skip, AT_ONCE + 1);
   const things = found.slice(0, AT_ONCE);

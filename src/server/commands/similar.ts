@@ -3,7 +3,7 @@ import { faultOf } from '../../core/faults/index.ts';
 import { targetOf } from '../../record/job/target.ts';
 import { type NotebookQuery, type Noted, NotebookQuery as Query } from '../../shared/notebook.ts';
 import type { JobsLike } from '../../shared/similar.ts';
-import { nearestNotes, notesNamed } from '../repositories/notebook.ts';
+import { nearestNoted } from '../repositories/notebook.ts';
 import { hoursSpent, woodsBecame } from '../repositories/similar.ts';
 import { wholeJob } from './jobs.ts';
 import { noteWhatChanged } from './notebook.ts';
@@ -22,11 +22,8 @@ export async function similarJobs({ db }: Pick<Shop, 'db'>, code: string): Promi
   const target = targetOf(job);
   if (!target) return { jobs: [], boards: [] };
   const sought = { lab: labOf(target.reflectance), light: 'D65' as const, within: ALIKE };
-  const found = async (kinds: NotebookQuery['kinds'], most: number, wood?: string): Promise<Noted[]> => {
-    const near = await nearestNotes(db, sought, asked(kinds, wood), most);
-    const notes = await notesNamed(db, near);
-    return notes.map((note, i) => ({ ...note, away: near[i]?.away ?? null })).filter((n) => n.job?.id !== job.id);
-  };
+  const found = async (kinds: NotebookQuery['kinds'], most: number, wood?: string): Promise<Noted[]> =>
+    (await nearestNoted(db, sought, asked(kinds, wood), 0, most)).filter((n) => n.job?.id !== job.id);
   const targets = await found(['target'], MOST);
   const ids = targets.flatMap((t) => t.job?.id ?? []);
   const [woods, spent] = [await woodsBecame(db, ids), await hoursSpent(db, ids)];

@@ -106,14 +106,14 @@ const placed = (column: string) =>
   `kind, id, part, cube_ll_coord(${column}, 1) as l, cube_ll_coord(${column}, 2) as a, cube_ll_coord(${column}, 3) as b`;
 
 /** A note and how far it is from a colour, CIEDE2000. */
-export interface Away {
+interface Away {
   kind: string;
   id: string;
   part: number;
   away: number;
 }
 
-export interface ColourAsked {
+interface ColourAsked {
   lab: Lab;
   light: NotedLight;
   /** CIEDE2000 */
@@ -202,6 +202,19 @@ export async function notesNamed(
     [named.map((n) => n.kind), named.map((n) => n.id), named.map((n) => n.part)],
   );
   return rows.map((row) => row.shown);
+}
+
+/** The nearest notes whole, the nearest first. */
+export async function nearestNoted(
+  db: Queries,
+  colour: ColourAsked,
+  asked: NotesAsked,
+  skip: number,
+  count: number,
+): Promise<Noted[]> {
+  const near = (await nearestNotes(db, colour, asked, skip + count)).slice(skip);
+  const notes = await notesNamed(db, near);
+  return notes.map((note, i) => ({ ...note, away: near[i]?.away ?? null }));
 }
 
 /** The note of a board by its job's number and its code; undefined where there is none. */

@@ -65,24 +65,19 @@ export const rawBoards = (db: Queries, most: number) =>
     [most],
   );
 
-/** What was read again on another day: each stage of a board by one instrument, its mean of each day. */
+/** Readings of what was read again on another day: a stage of a board, by one instrument; the first day first. */
 export const readAgain = (db: Queries, most: number) =>
   all(
     db,
     z.object({ instrument: z.string(), board: z.string(), stage: z.number(), day: z.string(), read: Grid }),
-    `with days as (
+    `with spans as (
        select coalesce(i.name, '') as instrument, r.board_id as board, r.stage, to_char(r.taken_at, 'YYYY-MM-DD') as day,
-         r.grid, count(*) over (partition by r.board_id, r.stage, r.instrument_id) as n,
-         min(r.taken_at) over w as first, max(r.taken_at) over w as last
+         r.grid as read, max(r.taken_at) over same - min(r.taken_at) over same as span
        from reading r left join instrument i on i.id = r.instrument_id
        where r.board_id is not null and r.deleted_at is null and r.zone = 'face' and r.lab is null
-       window w as (partition by r.board_id, r.stage, r.instrument_id))
-     select instrument, board, stage, day, array(
-         select avg(v order by v) from unnest(array_agg(array_to_string(grid, ','))) g
-           cross join lateral unnest(string_to_array(g, ',')::float8[]) with ordinality as u (v, band)
-         group by band order by band) as read
-     from days where last - first > interval '20 hours'
-     group by instrument, board, stage, day order by day, board, stage limit $1`,
+       window same as (partition by r.board_id, r.stage, r.instrument_id))
+     select instrument, board, stage, day, read from spans where span > interval '20 hours'
+     order by day, board, stage limit $1`,
     [most],
   );
 

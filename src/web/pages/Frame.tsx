@@ -1,6 +1,7 @@
 import { lazy, type ReactNode, Suspense, useEffect, useLayoutEffect, useRef } from 'react';
 import { NavLink, Outlet, useLocation, useParams } from 'react-router';
 import { LookSwitch } from '../components/LookSwitch.tsx';
+import { lastJob } from '../hooks/last-job.ts';
 import { useTellingRail } from '../hooks/rail.ts';
 
 /** Its menu need not be there at once. */
@@ -64,13 +65,10 @@ function ClockPlace() {
   );
 }
 
-/** The job last opened stays on the bench until another is. */
-const LAST = 'urushi/last-job';
-
 export function Frame() {
   const { jobNumber } = useParams();
   useEffect(() => {
-    if (jobNumber) localStorage.setItem(LAST, jobNumber);
+    if (jobNumber) lastJob.set(jobNumber);
   }, [jobNumber]);
   // Each place opens at its top; a choice within it moves nothing.
   const { pathname } = useLocation();
@@ -79,7 +77,7 @@ export function Frame() {
   useLayoutEffect(() => {
     if (place.current) place.current.scrollTop = 0;
   }, [pathname]);
-  const open = jobNumber ?? localStorage.getItem(LAST);
+  const open = jobNumber ?? lastJob.get();
   return (
     <div className="frame">
       <nav className="rail" aria-label="Places">

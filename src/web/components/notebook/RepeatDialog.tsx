@@ -16,10 +16,12 @@ import type { Job } from '../../../shared/job.ts';
 import type { Noted } from '../../../shared/notebook.ts';
 import type { Shelf } from '../../../shared/shelf.ts';
 import { change, useJob, useJobs, useKnowledge } from '../../hooks/api.ts';
+import { lastJob } from '../../hooks/last-job.ts';
 import { useLooks } from '../../hooks/looks.ts';
 import { type MatcherWork, useSolved } from '../../hooks/matcher.ts';
+import { keepState } from '../../hooks/persistent-state.ts';
 import { litresTyped } from '../batch.ts';
-import { BoardPicture } from '../board/BoardPicture.tsx';
+import { BoardOf } from '../board/BoardOf.tsx';
 import { ErrorMessage, sentenceOf } from '../ErrorMessage.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { layerWords } from '../layers/layer-words.ts';
@@ -30,8 +32,10 @@ import { MissRange } from '../Told.tsx';
 import { useTold } from '../use-told.ts';
 import { spectrumOf } from './NotedPicture.tsx';
 
-type How = 'as it was' | 'adapted';
-type Aim = 'its colour' | 'the target';
+const HOW = { 'as it was': 'As it was', adapted: 'Solved anew' } as const;
+const AIMS = { 'its colour': 'For its colour', 'the target': 'For the target' } as const;
+type How = keyof typeof HOW;
+type Aim = keyof typeof AIMS;
 interface Solved {
   stack: Stack;
   promise: Promised | null;
@@ -40,7 +44,7 @@ interface Solved {
 /** A recipe of the notebook, made again in a job: as it was, or solved anew for a wood and for what the shop has now. */
 export function RepeatDialog({ noted, shelf, onClose }: { noted: Noted; shelf: Shelf; onClose: () => void }) {
   const { data: jobs } = useJobs('');
-  const [chosen, setChosen] = useState(() => localStorage.getItem('urushi/last-job') ?? '');
+  const [chosen, setChosen] = useState(() => lastJob.get() ?? '');
   const number = chosen || String(jobs?.jobs[0]?.number ?? '');
   const { data: job } = useJob(number || undefined);
   const { data: known } = useKnowledge(number || undefined);
@@ -140,7 +144,7 @@ function RepeatForm({
         undo: () => change(repeatLayers, { wood: wood.id }, { version, stack: wood.draft ?? [], of: null }),
       });
       // The batch is asked for where it is planned: it stands there as it is said here.
-      if (volume) localStorage.setItem(`urushi/batch-of/${job.number}`, JSON.stringify({ litres }));
+      if (volume) keepState(`batch-of/${job.number}`, { litres });
       await go(`/jobs/${job.number}/layers?wood=${wood.code}`);
     } catch (trouble) {
       setRefused(sentenceOf(trouble));
@@ -172,28 +176,8 @@ function RepeatForm({
               </MenuItem>
             ))}
           </TextField>
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            aria-label="How"
-            value={how}
-            onChange={(_, v: How | null) => v && setHow(v)}
-          >
-            <ToggleButton value="as it was">As it was</ToggleButton>
-            <ToggleButton value="adapted">Solved anew</ToggleButton>
-          </ToggleButtonGroup>
-          {mayTarget && (
-            <ToggleButtonGroup
-              exclusive
-              size="small"
-              aria-label="For what"
-              value={aim}
-              onChange={(_, v: Aim | null) => v && setAim(v)}
-            >
-              <ToggleButton value="its colour">For its colour</ToggleButton>
-              <ToggleButton value="the target">For the target</ToggleButton>
-            </ToggleButtonGroup>
-          )}
+          <Either label="How" of={HOW} value={how} onChange={setHow} />
+          {mayTarget && <Either label="For what" of={AIMS} value={aim} onChange={setAim} />}
           <TextField
             label="Batch"
             value={litres}
@@ -252,6 +236,35 @@ function RepeatForm({
   );
 }
 
+/** One of two ways. */
+function Either<T extends string>({
+  label,
+  of,
+  value,
+  onChange,
+}: {
+  label: string;
+  of: Readonly<Record<T, string>>;
+  value: T;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      size="small"
+      aria-label={label}
+      value={value}
+      onChange={(_, chosen: T | null) => chosen && onChange(chosen)}
+    >
+      {(Object.entries(of) as [T, string][]).map(([way, words]) => (
+        <ToggleButton key={way} value={way}>
+          {words}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  );
+}
+
 /** The board that is expected. */
 function Outcome({
   bench,
@@ -266,14 +279,7 @@ function Outcome({
   return (
     <>
       <Area pad="close" on="work">
-        <BoardPicture
-          wood={model.species}
-          seed={model.seed}
-          fields={fields}
-          target={model.target}
-          light={DAYLIGHT}
-          height={56}
-        />
+        <BoardOf model={model} fields={fields} height={56} />
       </Area>
       <ErrorMessage error={error} />
     </>
