@@ -62,7 +62,7 @@ test('a board’s recipe is made again in another job, its difference and chance
 
 test('what the shop learned stands as question, drawing and table, and goes out', async ({ page }) => {
   await page.goto('/notebook/learned');
-  const region = page.getByRole('region', { name: 'Do the chances that were stated come true?' });
+  const region = page.getByRole('region', { name: 'Do the chances that were stated come true?', exact: true });
   await expect(region).toContainText('in 100 was stated on average');
   await expect(region.getByRole('img', { name: 'Do the chances that were stated come true?' })).toBeVisible();
   const saved = page.waitForEvent('download');

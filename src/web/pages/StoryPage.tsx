@@ -31,7 +31,7 @@ export function StoryPage() {
           </RouterLink>
         )}
         {!found && (
-          <a className="beside" href={`/api${addressOf(jobFile, { job: job.number })}`} download>
+          <a className="plainlink beside" href={`/api${addressOf(jobFile, { job: job.number })}`} download>
             all of the job in a file
           </a>
         )}
