@@ -204,8 +204,10 @@ export function useKnowledge(job: string | undefined) {
       .then((answer) => {
         if (!left) return take(answer, { revalidate: false });
       })
-      // What was known before is still shown; the next change asks again.
-      .catch(() => {});
+      // What was known before is what there is; the next change asks again.
+      .catch(() => {
+        if (!left) return take({ ...data, stale: 'no' }, { revalidate: false });
+      });
     return () => {
       left = true;
     };

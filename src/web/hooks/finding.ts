@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { newLayer, type Stack } from '../../core/layers/layer.ts';
 import { ALL_TOOLS, outOfReach } from '../../core/rules/tools.ts';
 import { layersOn, measuredOf } from '../../record/board/stages.ts';
@@ -38,11 +38,14 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
   const nothing = hidden
     ? `${hidden.name} has no ladder yet: what it makes of the wood is not foreseen, and no recipe can be found past it.`
     : 'Read the target first: there is nothing to match yet.';
+  // What was found on what was known before the last reading would promise what its layers then do not keep.
+  const [awaited, setAwaited] = useState<'recipes' | 'systems' | null>(null);
   const find = (asked = problem) => {
     if (!asked) return setError(nothing);
     if (asked.open.length === 0)
       return setError('No layer is open for colour. Add a dye or a glaze, or allow some colours.');
     setError(null);
+    if (bench.learning) return setAwaited('recipes');
     void search.find(asked, tolerance, choice.most);
   };
   /** Whole systems: which layers, too; what is on the board stays. */
@@ -50,6 +53,7 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
     const whole = problemOf(bench, model, stack.slice(0, done), [], measuredOf(board));
     if (!whole) return setError(nothing);
     setError(null);
+    if (bench.learning) return setAwaited('systems');
     const without = [...choice.closed, ...outOfReach(house?.tools ?? ALL_TOOLS)];
     const offer = { materials: bench.offered, without, barred: choice.barred };
     void search.findSystems(whole, offer, tolerance, choice.most);
@@ -59,5 +63,23 @@ export function useFinding({ bench, model, stack, settled, choice, set }: Option
     set(glazed);
     find(problemFor(glazed));
   };
-  return { search, error, problem, problemFor, find, findSystems, findWithGlaze };
+  const begin = useEffectEvent((what: 'recipes' | 'systems') => (what === 'systems' ? findSystems() : find()));
+  useEffect(() => {
+    if (!awaited || bench.learning) return;
+    setAwaited(null);
+    begin(awaited);
+  }, [awaited, bench.learning]);
+  const cancel = useCallback(() => {
+    setAwaited(null);
+    search.cancel();
+  }, [search.cancel]);
+  return {
+    search: { ...search, progress: awaited ? 0 : search.progress, learning: awaited !== null, cancel },
+    error,
+    problem,
+    problemFor,
+    find,
+    findSystems,
+    findWithGlaze,
+  };
 }

@@ -275,6 +275,7 @@ function LayersOf({ bench, model }: { bench: OpenBench; model: BoardModel }) {
               {search.progress !== null && (
                 <SearchProgress
                   progress={search.progress}
+                  learning={search.learning}
                   best={search.best}
                   done={done}
                   materials={bench.materials}
