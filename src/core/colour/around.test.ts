@@ -48,6 +48,9 @@ describe('what lies around a colour', () => {
     expect(brown.dL).toBeLessThan(1.15);
     expect(brown.dab).toBeLessThan(3);
     expect(around([50, 0, 0], 1).dab).toBeLessThan(1.1);
+    // Brown is far from the blues that turn: so it stays where more is asked for.
+    expect(around([45, 15, 30], 5).dab).toBeLessThan(16);
+    expect(around([41, 10, 14], 5).dab).toBeLessThan(12);
     expect(around([45, 15, 30], 0).dab).toBeLessThan(1e-5);
   });
   it('says nothing of a difference without end', () => {

@@ -23,6 +23,9 @@ function mostTurn(hue: number, spread: number): number {
   return Math.sin(60 * DEGREE * Math.exp(-((nearest / WIDE) ** 2)));
 }
 
+/** Mean hues are looked at by so many degrees. */
+const HUE_STEP = 5;
+
 /** The kernel of CIEDE2000 is itself off by so much, in all and in parts. */
 const ROUNDING = 1e-6;
 
@@ -46,8 +49,9 @@ function reached(chroma: number, deltaE: number, turn: number): number {
  * - dE² ≥ (dL / SL)² + (1 − |RT| / 2) ((dC' / SC)² + (dH' / SH)²), and dC'² + dH'² = da'² + db², the plane's own distance;
  * - SH ≤ SC = 1 + 0.045 C̄', as T ≤ 1.93, and C̄' ≤ C' + dab / 2; of both colours the same G stretches a*: |da*| ≤ |da'|;
  * - SL ≤ 1 + 0.015 |L̄ − 50|, and L̄ is at most dL / 2 from L*;
- * - |RT| = RC sin(2 dTheta): RC grows with C̄', and dTheta falls as the mean hue leaves 275°, from which a colour of some
- *   chroma can stray only so far. Near grey any hue is possible, and RC next to nothing.
+ * - |RT| = RC sin(2 dTheta): RC grows with C̄', and dTheta falls as the mean hue leaves 275°. The mean hue of two colours is
+ *   so far from the hue of the one as half of the angle between them, and across an angle a colour of some chroma has nothing
+ *   nearer than the ray at that angle. So by mean hues, a step at a time: those that are out of reach do not count.
  *
  * @param asked CIEDE2000, 0 or more; where that is too much to say anything the cylinder has no end
  */
@@ -64,8 +68,11 @@ export function around([L, a, b]: Lab, asked: number): Around {
   ];
   const between = Math.abs(hues[0] - hues[1]);
   const hue = (hues[0] + hues[1]) / 2;
-  let dab = reached(chroma, deltaE, Math.sin(60 * DEGREE));
-  for (let round = 0; round < 3 && dab < least; round++)
-    dab = reached(chroma, deltaE, mostTurn(hue, between / 2 + Math.asin(dab / least) / DEGREE));
+  let dab = 0;
+  for (let away = 0; away < 90; away += HUE_STEP) {
+    const far = reached(chroma, deltaE, mostTurn(hue, between / 2 + away + HUE_STEP));
+    const nearest = least * Math.sin(Math.min(90, 2 * away) * DEGREE);
+    if (nearest <= far) dab = Math.max(dab, far);
+  }
   return { dL, dab };
 }
