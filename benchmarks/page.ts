@@ -136,6 +136,45 @@ async function lookingAtMany(browser: Browser, page: Page): Promise<number[]> {
   return memory;
 }
 
+const SCROLL_MS = 4000;
+/** Rows a second; three times as many are asked for, so that the page is what limits it. */
+const ROWS_WANTED = 60;
+/** Rows that came by in a second while the notebook was scrolled as fast as it goes, frames a second, and the share of them in which a row was not there yet. */
+async function scrollingTheNotebook(page: Page) {
+  await page.goto(`${base}/notebook`);
+  await page.locator('.notedrow').first().waitFor();
+  // A shop that has only just been opened is still being noted.
+  await page.waitForFunction(async () => (await (await fetch('/api/notebook')).json()).behind === 0, null, {
+    polling: 1000,
+    timeout: 120_000,
+  });
+  await page.reload();
+  await page.locator('.notedrow').first().waitFor();
+  await page.waitForTimeout(1500);
+  return page.evaluate(
+    async ({ forMs, rowsASecond }) => {
+      const list = document.querySelector('[data-testid="noted"]') as HTMLElement;
+      const rowHeight = (document.querySelector('.notedrow') as HTMLElement).offsetHeight;
+      const { left, top, height } = list.getBoundingClientRect();
+      const begun = await new Promise<number>((resolve) => requestAnimationFrame(resolve));
+      let [at, frames, empty, from] = [begun, 0, 0, list.scrollTop];
+      const first = from;
+      while (at - begun < forMs) {
+        const now = await new Promise<number>((resolve) => requestAnimationFrame(resolve));
+        // What was scrolled to in the frame before is looked at before the list goes on.
+        if (!document.elementFromPoint(left + 40, top + height / 2)?.closest('.notedrow')) empty++;
+        list.scrollTop += Math.round(((now - at) / 1000) * rowsASecond * rowHeight);
+        from = list.scrollTop;
+        at = now;
+        frames++;
+      }
+      const seconds = (at - begun) / 1000;
+      return { rows: (from - first) / rowHeight / seconds, frames: frames / seconds, empty: empty / frames };
+    },
+    { forMs: SCROLL_MS, rowsASecond: 3 * ROWS_WANTED },
+  );
+}
+
 const { launchOptions: _, ...launch } = JSON.parse(readFileSync('scripts/chromium.json', 'utf8'));
 await withDemo(async () => {
   const browser = await chromium.launch(launch);
@@ -161,6 +200,11 @@ await withDemo(async () => {
         `done ${after.toFixed(0)} ms after the hand stopped (wanted 100); ` +
         `its pixels take ${paint.toFixed(1)} ms, ${(paint / plain).toFixed(0)} × a plain write of as many (${plain.toFixed(2)} ms; wanted 30 at most), ` +
         `from asking to being seen ${repaint.toFixed(1)} ms, ${(repaint / plain).toFixed(0)} ×.`,
+    );
+    const scrolled = await scrollingTheNotebook(page);
+    console.log(
+      `The notebook scrolled for ${SCROLL_MS / 1000} s: ${scrolled.rows.toFixed(0)} rows a second (wanted ${ROWS_WANTED}) at ${scrolled.frames.toFixed(0)} frames a second; ` +
+        `in ${(100 * scrolled.empty).toFixed(0)} of 100 frames the middle row was not there yet.`,
     );
     const memory = await lookingAtMany(browser, page);
     const [one, half, all] = memory.map((m) => m.toFixed(0));

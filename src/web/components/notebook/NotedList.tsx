@@ -8,7 +8,7 @@ import { Area } from '../layout.tsx';
 import { NotedRow, ROW_HEIGHT } from './NotedRow.tsx';
 
 /** Rows that are drawn beyond those in sight, and so many before the last the next are asked for. */
-const [BEYOND, AHEAD] = [4, 12];
+const [BEYOND, AHEAD] = [4, 40];
 
 /** Things of the notebook one below the other; only those in sight are drawn. */
 export function NotedList({
