@@ -173,6 +173,7 @@ export const HOUSE: Readonly<Record<string, Room>> = {
       'core/board',
       'core/colour',
       'core/formats',
+      'core/judge',
       'core/kinds',
       'core/layers',
       'core/learn',

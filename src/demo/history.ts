@@ -1,7 +1,8 @@
 import { deltaE00 } from '../core/colour/ciede2000.ts';
 import { passes } from '../core/colour/difference.ts';
 import { meanSpectrum, type Spectrum } from '../core/colour/grid.ts';
-import { labOf } from '../core/colour/lab.ts';
+import { type Lab, labOf } from '../core/colour/lab.ts';
+import { differenceWords } from '../core/judge/words.ts';
 import { nth } from '../core/known.ts';
 import { newLayer, type Stack } from '../core/layers/layer.ts';
 import { NOTHING_LEARNED } from '../core/learn/knowledge.ts';
@@ -82,16 +83,7 @@ const LOTS: Readonly<Record<string, readonly [string, string]>> = {
   amber: ['A-0611', 'A-0702'],
   coal: ['C-0102', 'C-0187'],
 };
-const SAID = {
-  missed: [
-    'a touch too red',
-    'too light by a shade',
-    'too yellow beside the old one',
-    'plainly too dark',
-    'the grain got lost',
-  ],
-  passed: ['spot on', 'as the old one', 'good enough at arm’s length', 'the customer is glad of it'],
-} as const;
+const SAID_PASSED = ['spot on', 'as the old one', 'good enough at arm’s length', 'the customer is glad of it'] as const;
 /** What went wrong now and then, and what it came from. */
 const FAULTS: readonly (readonly [fault: string, cause: string])[] = [
   ['blotch', 'thirsty-wood'],
@@ -167,26 +159,41 @@ async function make(past: Past, board: string, stack: Stack): Promise<Spectrum> 
   return finished as Spectrum;
 }
 
-/** The next recipe as a hand corrects it: aimed past the target by what the last board missed. */
+/** A hand does not go the whole way at once: what it corrects of a difference, as an exponent. */
+const HAND = 0.7;
+/** The next recipe as a hand corrects it: aimed past the target by most of what the last board missed. */
 function corrected(problem: MatchProblem, stack: Stack, got: Spectrum): Stack {
   const reflectance = problem.target.reflectance.map((t, i) =>
-    Math.min(0.95, Math.max(0.01, t * (t / Math.max(0.005, nth(got, i))))),
+    Math.min(0.95, Math.max(0.01, t * (t / Math.max(0.005, nth(got, i))) ** HAND)),
   );
   return refine({ ...problem, target: { ...problem.target, reflectance } }, stack).stack;
 }
 
+/** How a finished board came out: what it is beside its target, both as read. */
+interface Outcome {
+  wanted: Lab;
+  got: Lab;
+  passed: boolean;
+}
 /** What was said of a finished board, and what went wrong with it. */
-async function judge({ ask, chance }: Past, job: string, board: string, passed: boolean, stage: number): Promise<void> {
-  const words = chance.pick(passed ? SAID.passed : SAID.missed);
+async function judge(
+  { ask, chance }: Past,
+  job: string,
+  board: { id: string; stack: Stack },
+  { wanted, got, passed }: Outcome,
+) {
+  const [most = '', next] = differenceWords(wanted, got);
+  const words = passed ? chance.pick(SAID_PASSED) : next ? `${most} and ${next} than theirs` : `${most} than theirs`;
   if (chance.even() < WAS_JUDGED) {
     const { woods } = (await ask('GET', `/jobs/${job}`)) as Job;
-    const { version } = woods.flatMap((w) => w.boards).find((b) => b.id === board) as Board;
-    await ask('PATCH', `/boards/${board}`, { version, judged: { accepted: passed, words } });
+    const { version } = woods.flatMap((w) => w.boards).find((b) => b.id === board.id) as Board;
+    await ask('PATCH', `/boards/${board.id}`, { version, judged: { accepted: passed, words } });
   }
   if (passed || chance.even() > WENT_WRONG) return;
   const [fault, cause] = chance.pick(FAULTS);
   const hours = 0.5 + Math.round(6 * chance.even()) / 2;
-  await ask('POST', '/faults', { id: newId(), boardId: board, stage, fault, cause, hours, note: words });
+  const stage = board.stack.length;
+  await ask('POST', '/faults', { id: newId(), boardId: board.id, stage, fault, cause, hours, note: words });
 }
 
 /** One wood of a job, board by board until one matches. In its first year the shop began by hand. */
@@ -219,8 +226,9 @@ async function workOnWood(past: Past, job: string, woodId: string, way: Way): Pr
     });
     await pour(past, id, stack);
     const got = await make(past, id, stack);
-    const passed = passes(deltaE00(labOf(problem.target.reflectance), labOf(got)), bench.job.tolerance);
-    await judge(past, job, id, passed, stack.length);
+    const [wanted, is] = [labOf(problem.target.reflectance), labOf(got)];
+    const passed = passes(deltaE00(wanted, is), bench.job.tolerance);
+    await judge(past, job, { id, stack }, { wanted, got: is, passed });
     if (passed) return;
     next = corrected(problem, stack, got);
   }
