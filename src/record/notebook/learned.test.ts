@@ -89,13 +89,19 @@ describe('what a shop learned', () => {
     expect(rows[1]?.[2]).toBeLessThan(0.05);
   });
   it('tells lots apart by how finished boards of them came out', () => {
-    const of = (lot: string, read: number) => stage({ last: true, lots: [lot], read: grey(read) });
-    const { rows, answer } = told({ stages: [of('Honey 1', 48), of('Honey 1', 46), of('Honey 2', 51)] }, 'lots');
-    expect(rows.map(([lot, n, dL]) => [lot, n, Math.round(Number(dL))])).toEqual([
-      ['Honey 1', 2, -3],
-      ['Honey 2', 1, 1],
+    const of = (code: string, read: number, product = 'Honey') =>
+      stage({ last: true, lots: [{ product, code }], read: grey(read) });
+    const stages = [of('1', 48), of('1', 46), of('2', 51), of('2', 50), of('7', 60, 'Wine'), of('7', 61, 'Wine')];
+    const { rows, answer } = told({ stages }, 'lots');
+    expect(rows.map(([lot, n, dL]) => [lot, n, Number(dL).toFixed(1)])).toEqual([
+      ['Honey 1', 2, '-3.0'],
+      ['Honey 2', 2, '0.5'],
+      ['Wine 7', 2, '10.5'],
     ]);
-    expect(answer).toMatch(/Honey 1 came out 3 darker than foreseen, those of Honey 2 1 lighter/);
+    // 3.5 apart; each of two boards that are 2 and 1 apart: standard errors of 1 and 0.5.
+    expect(answer).toBe('Boards of Honey 2 came out 3.5 lighter than those of 1.');
+    const alike = told({ stages: [of('1', 48), of('1', 52), of('2', 49), of('2', 52)] }, 'lots');
+    expect(alike.answer).toMatch(/No two lots of one product differ/);
   });
   it('sees an instrument move by boards that it read before', () => {
     const reading = (day: string, L: number) => ({ instrument: 'one', board: 'k', stage: 2, day, read: grey(L) });

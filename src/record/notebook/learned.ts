@@ -26,8 +26,8 @@ export interface ReadStage {
   last: boolean;
   promised: readonly number[];
   read: readonly number[];
-  /** Lots that were poured for the board, as they are called. */
-  lots: readonly string[];
+  /** Lots that were poured for the board. */
+  lots: readonly { product: string; code: string }[];
 }
 /** A board that was read raw. */
 export interface RawBoard {
@@ -172,27 +172,56 @@ const strayed = ({ promised, read }: Pick<ReadStage, 'promised' | 'read'>) => {
   return { dL: got[0] - wanted[0], off: deltaE00(wanted, got) };
 };
 
+/** Lots of one product by how much lighter boards of them came out than foreseen. */
+interface LotOf {
+  product: string;
+  code: string;
+  /** L* more than foreseen, of each board. */
+  strays: readonly number[];
+}
+/** How far the mean of some numbers is known; of one number not at all. */
+function standardError(values: readonly number[]): number {
+  if (values.length < 2) return Number.POSITIVE_INFINITY;
+  const middle = mean(values);
+  const squares = values.reduce((sum, v) => sum + (v - middle) ** 2, 0);
+  return Math.sqrt(squares / (values.length - 1) / values.length);
+}
+/** Two lots of one product differ where their means are so many standard errors apart. */
+const PLAINLY = 2;
+function plainly({ strays: p }: LotOf, { strays: q }: LotOf): { apart: number; errors: number } {
+  const apart = mean(p) - mean(q);
+  return { apart, errors: Math.abs(apart) / Math.hypot(standardError(p), standardError(q)) };
+}
+/** How the two lots of one product that differ most plainly do. */
+function lotsDiffer(lots: readonly LotOf[]): string | null {
+  const pairs = lots.flatMap((one, i) =>
+    lots
+      .slice(0, i)
+      .flatMap((other) => (other.product === one.product ? [{ one, other, ...plainly(one, other) }] : [])),
+  );
+  const [most] = pairs.toSorted((p, q) => q.errors - p.errors);
+  if (!most) return null;
+  if (most.errors < PLAINLY) return 'No two lots of one product differ by more than their boards do.';
+  const { one, other, apart } = most;
+  return `Boards of ${one.product} ${one.code} came out ${to(Math.abs(apart), 1)} ${apart < 0 ? 'darker' : 'lighter'} than those of ${other.code}.`;
+}
+
 function lots(stages: readonly ReadStage[]): Learned {
-  const finished = stages.filter((s) => s.last).flatMap((s) => s.lots.map((lot) => ({ lot, ...strayed(s) })));
-  const rows = byName(by(finished, (f) => f.lot)).map(([lot, own]) => [
-    lot,
-    own.length,
-    to(mean(own.map((f) => f.dL)), 2),
-    to(median(own.map((f) => f.off)), 2),
-  ]);
-  const [least, most] = [
-    rows.toSorted((p, q) => Number(p[2]) - Number(q[2]))[0],
-    rows.toSorted((p, q) => Number(q[2]) - Number(p[2]))[0],
-  ];
+  const finished = stages
+    .filter((s) => s.last)
+    .flatMap((s) => s.lots.map(({ product, code }) => ({ product, code, ...strayed(s) })));
+  const each = byName(by(finished, (f) => `${f.product} ${f.code}`));
   return {
     id: 'lots',
     question: 'Do lots differ?',
-    answer:
-      rows.length < 2 || !least || !most
-        ? null
-        : `Boards of ${least[0]} came out ${Math.abs(Number(least[2]))} ${Number(least[2]) < 0 ? 'darker' : 'lighter'} than foreseen, those of ${most[0]} ${Math.abs(Number(most[2]))} ${Number(most[2]) < 0 ? 'darker' : 'lighter'}.`,
+    answer: lotsDiffer(each.flatMap(([, own]) => (own[0] ? [{ ...own[0], strays: own.map((f) => f.dL) }] : []))),
     columns: ['Lot', 'Boards', 'L* more than foreseen', 'ΔE00 from foreseen, half were nearer'],
-    rows,
+    rows: each.map(([lot, own]) => [
+      lot,
+      own.length,
+      to(mean(own.map((f) => f.dL)), 2),
+      to(median(own.map((f) => f.off)), 2),
+    ]),
     chart: { kind: 'bar', across: 0, up: [2], diagonal: false },
   };
 }

@@ -36,7 +36,7 @@ export const stagesRead = (db: Queries, most: number) =>
       last: z.boolean(),
       promised: Grid,
       read: Grid,
-      lots: z.array(z.string()),
+      lots: z.array(z.object({ product: z.string(), code: z.string() })),
     }),
     `with newest as (
        select b.id, r.stack, r.expected, r.id as recipe from board b join recipe r on r.id = b.recipe_id
@@ -44,7 +44,7 @@ export const stagesRead = (db: Queries, most: number) =>
      select b.id as board, m.stage, b.stack -> (m.stage - 1) ->> 'kind' as kind,
        m.stage = jsonb_array_length(b.stack) as last, m.grid as read,
        array(select p from unnest(b.expected[m.stage + 1:m.stage + 1][1:31]) p) as promised,
-       array(select distinct coalesce(c.name, d.name, s.name) || ' ' || l.code
+       array(select distinct jsonb_build_object('product', coalesce(c.name, d.name, s.name, ''), 'code', l.code)
              from step_done t join lot l on l.id = t.lot_id
                left join colourant c on 'colourant/' || c.id = l.item left join medium d on 'medium/' || d.id = l.item
                left join supply s on 'supply/' || s.id = l.item

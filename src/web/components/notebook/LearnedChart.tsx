@@ -10,6 +10,9 @@ use([LineChart, BarChart, ScatterChart, GridComponent, LegendComponent, TooltipC
 
 const DRAWN = { line: 'line', bar: 'bar', points: 'scatter' } as const;
 
+/** The name of a bar, its last word below the others; a moment of a line in one. */
+const inLines = (name: string, kind: keyof typeof DRAWN) => (kind === 'bar' ? name.replace(/ (?=[^ ]+$)/, '\n') : name);
+
 /** What the record answers to a question, drawn; its table says the same. */
 export function LearnedChart({
   learned: { question, columns, rows, chart: drawn },
@@ -29,17 +32,21 @@ export function LearnedChart({
     ];
     const shades = [lacquer, ink, soft];
     const { kind, across, up, diagonal } = drawn;
-    const axis = { axisLabel: { color: ink }, nameTextStyle: { color: ink }, splitLine: { show: false } };
+    const axis = {
+      axisLabel: { color: ink, lineHeight: 15 },
+      nameTextStyle: { color: ink },
+      splitLine: { show: false },
+    };
     chart.current?.setOption(
       {
         animation: false,
         textStyle: { fontFamily: "'Atkinson Hyperlegible Next'", fontSize: 13, color: ink },
-        grid: { left: 48, right: 16, top: up.length > 1 ? 34 : 16, bottom: diagonal ? 44 : 34 },
+        grid: { left: 48, right: 16, top: up.length > 1 ? 34 : 16, bottom: diagonal ? 44 : kind === 'bar' ? 50 : 34 },
         tooltip: { trigger: diagonal ? 'item' : 'axis' },
         ...(up.length > 1 ? { legend: { top: 0, left: 0, textStyle: { color: ink } } } : {}),
         xAxis: diagonal
           ? { type: 'value', min: 0, max: 100, name: columns[across], nameLocation: 'middle', nameGap: 26, ...axis }
-          : { type: 'category', data: rows.map((row) => String(row[across])), ...axis },
+          : { type: 'category', data: rows.map((row) => inLines(String(row[across]), kind)), ...axis },
         yAxis: { type: 'value', ...(diagonal ? { min: 0, max: 100 } : {}), ...axis },
         series: [
           ...up.map((column, i) => ({

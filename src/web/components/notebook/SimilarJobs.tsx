@@ -1,4 +1,5 @@
 import { DAYLIGHT } from '../../../core/colour/lights.ts';
+import { median } from '../../../core/judge/statistics.ts';
 import type { Job } from '../../../shared/job.ts';
 import type { SimilarJob } from '../../../shared/similar.ts';
 import { useShelf } from '../../hooks/api.ts';
@@ -29,8 +30,6 @@ const whenText = (at: string): string => {
   return `in ${SEASONS[day.getMonth()]} ${day.getFullYear()}`;
 };
 
-const median = (values: readonly number[]) => values.toSorted((p, q) => p - q)[values.length >> 1] ?? 0;
-
 /** What became of targets like this one, all of them together. */
 function becameText(jobs: readonly SimilarJob[]): string {
   const woods = jobs.flatMap((j) => j.woods);
@@ -40,13 +39,16 @@ function becameText(jobs: readonly SimilarJob[]): string {
   const faults = [...new Set(jobs.flatMap((j) => j.faults))];
   return [
     `${jobs.length} ${jobs.length === 1 ? 'target' : 'targets'} like this: ${matched.length} of ${woods.length} woods matched`,
-    matched.length > 0 && `half of them with ${median(matched.map((w) => w.boards))} boards or fewer`,
+    matched.length > 0 && `half of them with ${Math.ceil(median(matched.map((w) => w.boards)))} boards or fewer`,
     hours.length > 0 && `${hoursText(median(hours))} of work`,
     lost > 0 && `${hoursText(lost)} lost to ${faults.map((f) => f.toLowerCase()).join(', ')}`,
   ]
     .filter(Boolean)
     .join('; ');
 }
+
+/** One of the nearest boards with its sentence: two stand side by side where there is the room. */
+const NEAREST_WIDTH = 360;
 
 /** What jobs before tell of this one: the nearest boards that were made, and what became of targets like it. Nothing where none do. */
 export function SimilarJobs({ job: { id, number } }: { job: Pick<Job, 'id' | 'number'> }) {
@@ -57,18 +59,20 @@ export function SimilarJobs({ job: { id, number } }: { job: Pick<Job, 'id' | 'nu
   return (
     <Pile as="section" aria-label="Jobs like this" gap="close" top>
       <h2>Jobs like this</h2>
-      {data.boards.map((noted) => (
-        <Row key={noted.id} gap="apart">
-          <Area still width={176} pad="hair" on="work">
-            <NotedPicture noted={noted} sought={null} shelf={shelf} light={DAYLIGHT} height={36} />
-          </Area>
-          <Text grow>
-            You came within {miss(noted.away ?? 0)} of this on{' '}
-            {shelf.species.find((s) => s.id === noted.speciesId)?.name.toLowerCase()} {whenText(noted.at)}:{' '}
-            <PlainLink to={notedPlace(noted)}>{notedName(noted)}</PlainLink>
-          </Text>
-        </Row>
-      ))}
+      <Row gap="apart" wrap>
+        {data.boards.map((noted) => (
+          <Row key={noted.id} gap="close" grow minWidth={NEAREST_WIDTH}>
+            <Area still width={176} pad="hair" on="work">
+              <NotedPicture noted={noted} sought={null} shelf={shelf} light={DAYLIGHT} height={36} />
+            </Area>
+            <Text grow>
+              You came within {miss(noted.away ?? 0)} of this on{' '}
+              {shelf.species.find((s) => s.id === noted.speciesId)?.name.toLowerCase()} {whenText(noted.at)}:{' '}
+              <PlainLink to={notedPlace(noted)}>{notedName(noted)}</PlainLink>
+            </Text>
+          </Row>
+        ))}
+      </Row>
       {data.jobs.length > 0 && (
         <Text>
           {becameText(data.jobs)}.{' '}
