@@ -39,6 +39,16 @@ test('a colour is found in two years of boards: in words, on a wood, near a boar
   await expect(rows.first()).toBeVisible();
 });
 
+test('what lies under the instrument is looked for, and kept nowhere', async ({ page }) => {
+  await page.goto('/notebook');
+  await page.getByRole('button', { name: 'Find a colour' }).click();
+  await choose(page, 'Under the simulated instrument', 'Surviving counter panel');
+  await page.getByRole('button', { name: 'Read 5×' }).click();
+  await expect(page.getByRole('button', { name: 'near a reading' })).toBeVisible();
+  // What came within the tolerance of that very panel.
+  await expect(page.getByTestId('noted').getByRole('button').first()).toContainText('2/sapele');
+});
+
 test('a board’s recipe is made again in another job, its difference and chance said, and its line is told', async ({
   page,
 }) => {

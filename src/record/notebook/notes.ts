@@ -9,6 +9,7 @@ import type { Board, Recipe } from '../../shared/board.ts';
 import type { FaultFound } from '../../shared/fault.ts';
 import type { Job, JobWood } from '../../shared/job.ts';
 import type { KeptLook } from '../../shared/look.ts';
+import type { KeptMix } from '../../shared/mix.ts';
 import type { ColourKnown, Noted, NotedVerdict } from '../../shared/notebook.ts';
 import type { OldBoard } from '../../shared/old-board.ts';
 import type { Shelf } from '../../shared/shelf.ts';
@@ -363,6 +364,35 @@ export function noteOfOldBoard(board: OldBoard, shelf: Shelf, at: string): Note 
       verdict: null,
       off: null,
       ...colourOfOldBoard(board),
+    },
+  };
+}
+
+/** A mix that was kept: its colours in a layer of its kind. What colour it has is a matter of the wood. */
+export function noteOfMix({ id, name, kind, colours, litres, note, madeAt }: KeptMix, shelf: Shelf): Note {
+  const stack = [newLayer(kind, { colours })];
+  const items = itemsOf(stack);
+  return {
+    system: null,
+    items,
+    lots: [],
+    said: [name, note, ...items.map(namesOfProducts(shelf))],
+    shown: {
+      kind: 'batch',
+      id,
+      part: 0,
+      at: madeAt,
+      job: null,
+      board: null,
+      speciesId: null,
+      label: name,
+      words: [litres > 0 ? `${litres} L left` : 'none left', note].filter(Boolean).join('; '),
+      stack,
+      stage: 1,
+      people: [],
+      verdict: null,
+      off: null,
+      ...NO_COLOUR,
     },
   };
 }

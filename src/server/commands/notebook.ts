@@ -3,7 +3,7 @@ import { type Lab, labOf } from '../../core/colour/lab.ts';
 import { unlessRefused } from '../../core/field-error.ts';
 import { colourSaid } from '../../core/usual/said.ts';
 import { recordCode } from '../../record/board/codes.ts';
-import { noteOfOldBoard, notesOfJob } from '../../record/notebook/notes.ts';
+import { noteOfMix, noteOfOldBoard, notesOfJob } from '../../record/notebook/notes.ts';
 import { onTheShelf } from '../../record/shelf/materials.ts';
 import type { NewSavedSearch, NotebookFound, NotebookQuery, Noted, NotedLight } from '../../shared/notebook.ts';
 import type { Queries } from '../db/db.ts';
@@ -33,7 +33,8 @@ import type { Actor, Shop } from './shop.ts';
 
 /** Jobs that are noted in one go; and how long a search may note before it answers with what there is, ms. */
 const [JOBS_AT_ONCE, NOTING_MS] = [4, 600];
-const RACK = 'rack';
+/** What is due beside jobs. */
+const [RACK, MIXES] = ['rack', 'mixes'];
 
 /** Notes what has changed since it was noted, for a while. @returns how much is still to be noted */
 export async function noteWhatChanged({ db }: Pick<Shop, 'db'>, ms = NOTING_MS): Promise<number> {
@@ -45,21 +46,27 @@ export async function noteWhatChanged({ db }: Pick<Shop, 'db'>, ms = NOTING_MS):
       if (due.length === 0) return false;
       shelf ??= await wholeShelf(tx);
       const known = shelf;
-      const ids = due.filter((what) => what !== RACK);
+      const ids = due.filter((what) => what !== RACK && what !== MIXES);
       const [jobs, faults] = [await jobsById(tx, ids), await faultsOfJobs(tx, ids)];
       for (const id of ids) {
         const job = jobs.find((j) => j.id === id);
         // One that is put away, or whose layers are refused today, tells nothing.
-        await replaceNotes(tx, id, (job && unlessRefused(() => notesOfJob(job, known, faults))) ?? []);
+        await replaceNotes(tx, { job: id }, (job && unlessRefused(() => notesOfJob(job, known, faults))) ?? []);
       }
       if (due.includes(RACK)) {
         const boards = onTheShelf(await oldBoardsDated(tx));
         await replaceNotes(
           tx,
-          null,
+          { kind: 'rack' },
           boards.map((board) => noteOfOldBoard(board, known, board.createdAt)),
         );
       }
+      if (due.includes(MIXES))
+        await replaceNotes(
+          tx,
+          { kind: 'batch' },
+          onTheShelf(known.mixes).map((mix) => noteOfMix(mix, known)),
+        );
       return true;
     });
     if (!more) return 0;

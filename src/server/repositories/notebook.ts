@@ -11,6 +11,7 @@ import {
   type NotebookQuery,
   Noted,
   type NotedLight,
+  type NoteKind,
 } from '../../shared/notebook.ts';
 import type { Queries } from '../db/db.ts';
 import { all, one, touched } from './rows.ts';
@@ -19,7 +20,7 @@ import { all, one, touched } from './rows.ts';
 const COLUMN: Readonly<Record<NotedLight, string>> = { D65: 'd65', A: 'a', LED: 'led', F11: 'f11' };
 
 const Due = z.object({ what: z.string() });
-/** Jobs, and the rack, that have changed since they were noted; whoever is given one is the only one, until the transaction ends. */
+/** Jobs, the rack and the mixes that have changed since they were noted; whoever is given one is the only one, until the transaction ends. */
 export const takeDue = async (db: Queries, most: number): Promise<string[]> =>
   (
     await all(
@@ -40,12 +41,15 @@ function labUnder({ lab, grid }: Pick<Noted, 'lab' | 'grid'>, light: NotedLight)
   return grid && labOf(Float64Array.from(grid), { illuminant: light, observer: 10 });
 }
 
-/** What was noted of some jobs, or of the rack (null), put in the place of what was. */
-export async function replaceNotes(db: Queries, job: string | null, notes: readonly Note[]): Promise<void> {
-  await db.query(
-    job ? 'delete from notebook.note where job_id = $1' : `delete from notebook.note where kind = 'rack'`,
-    job ? [job] : [],
-  );
+/** What was noted of a job, or of a kind of things that belong to none, put in the place of what was. */
+export async function replaceNotes(
+  db: Queries,
+  of: { job: string } | { kind: NoteKind },
+  notes: readonly Note[],
+): Promise<void> {
+  const job = 'job' in of ? of.job : null;
+  if ('job' in of) await db.query('delete from notebook.note where job_id = $1', [job]);
+  else await db.query('delete from notebook.note where job_id is null and kind = $1', [of.kind]);
   const rows = notes.map(({ shown, system, items, lots, said }) => ({
     kind: shown.kind,
     id: shown.id,

@@ -38,10 +38,14 @@ beforeAll(async () => {
 afterAll(() => shop.close());
 
 describe('what is in the notebook', () => {
-  it('is every board, batch, recipe, look, fault and board of the rack, each once', async () => {
+  it('is every board, batch, recipe, look, fault, board of the rack and kept mix, each once', async () => {
     for (const [kinds, sql] of [
       ['board', 'select count(*)::int as n from board where part_id is null'],
-      ['batch', 'select count(*)::int as n from board where part_id is not null'],
+      [
+        'batch',
+        `select ((select count(*) from board where part_id is not null) +
+           (select count(*) from kept_mix where archived_at is null))::int as n`,
+      ],
       ['recipe', 'select count(distinct recipe_id)::int as n from board where part_id is null'],
       ['look', 'select count(*)::int as n from look where deleted_at is null'],
       ['fault', 'select count(*)::int as n from fault_found where deleted_at is null'],
@@ -61,6 +65,24 @@ describe('what is in the notebook', () => {
     const foreseen = await boardOf('3/maple-1');
     expect(foreseen.known).toBe('foreseen');
     expect(foreseen.doubt).toBeGreaterThan(seen.doubt as number);
+  });
+  it('has the mixes that are kept, by their words and their colours, as much as is left of them', async () => {
+    const mix = {
+      id: newId(),
+      name: 'Pew brown',
+      kind: 'dye',
+      colours: { honey: 4, coal: 0.5 },
+      litres: 0.75,
+      note: 'strained',
+    };
+    await shop.ask('post', '/mixes', { ...mix, unknownStrength: false }).expect(201);
+    await noted();
+    const [found] = (await asked({ words: 'pew strained', item: 'colourant/honey', kinds: 'batch' })).things;
+    expect([found?.label, found?.words, found?.lab]).toEqual(['Pew brown', '0.75 L left; strained', null]);
+    const [{ version } = { version: 0 }] = await shop.db.query('select version from kept_mix where id = $1', [mix.id]);
+    await shop.ask('patch', `/mixes/${mix.id}`, { version, litres: 0.5 }).expect(200);
+    await noted();
+    expect((await asked({ words: 'pew', kinds: 'batch' })).things[0]?.words).toBe('0.5 L left; strained');
   });
   it('follows what is done, and lets go of what is put away', async () => {
     const { count } = await asked({ kinds: 'board' });

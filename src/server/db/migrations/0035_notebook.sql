@@ -41,7 +41,7 @@ create index on notebook.note using gin (words);
 create table notebook.word (word text primary key);
 create index on notebook.word using gin (word gin_trgm_ops);
 
--- What has changed since it was noted: a job by its id, or the rack. Whoever notes takes the row first, so that what is written
+-- What has changed since it was noted: a job by its id, the rack, or the mixes. Whoever notes takes the row first, so that what is written
 -- meanwhile waits, and puts it back.
 create table notebook.due (what text primary key, times int not null default 1);
 
@@ -66,12 +66,14 @@ begin
 end $$;
 create trigger noted after delete on job for each row execute function notebook.job_gone();
 
-create function notebook.rack_changed() returns trigger language plpgsql as $$
+-- What belongs to no job: the boards of the rack, and the mixes that were kept.
+create function notebook.shelf_changed() returns trigger language plpgsql as $$
 begin
-  perform notebook.is_due('rack');
+  perform notebook.is_due(tg_argv[0]);
   return null;
 end $$;
-create trigger noted after insert or update or delete on old_board for each statement execute function notebook.rack_changed();
+create trigger noted after insert or update or delete on old_board for each statement execute function notebook.shelf_changed('rack');
+create trigger noted after insert or update or delete on kept_mix for each statement execute function notebook.shelf_changed('mixes');
 
 -- Another record is put in the place of this one.
 create function notebook.emptied() returns trigger language plpgsql as $$
@@ -81,7 +83,7 @@ begin
 end $$;
 create trigger emptied after truncate on job for each statement execute function notebook.emptied();
 
-insert into notebook.due (what) select id::text from job union all select 'rack';
+insert into notebook.due (what) select id::text from job union all values ('rack'), ('mixes');
 
 -- A search that is kept by its name: the part of its address after the question mark.
 create table saved_search (

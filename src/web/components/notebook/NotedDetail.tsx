@@ -77,7 +77,7 @@ export function NotedDetail({
       <Row gap="near" wrap>
         {noted.board && stack.length > 0 && <Button onClick={() => setRepeating(true)}>Make it again</Button>}
         <Button component={RouterLink} to={notedPlace(noted)} variant="contained" color="primary">
-          {job ? `Open job ${job.number}` : 'Open the rack'}
+          {job ? `Open job ${job.number}` : noted.kind === 'batch' ? 'Open the shelf' : 'Open the rack'}
         </Button>
         {lab && (
           <Link component={RouterLink} to={notebookNear(noted)}>

@@ -31,8 +31,9 @@ export function notedName({ kind, job, board, label }: Noted): string {
   const where = job && board ? recordCode(job.number, board.code) : job ? `job ${job.number}` : '';
   switch (kind) {
     case 'board':
-    case 'batch':
       return where;
+    case 'batch':
+      return where || label;
     case 'rack':
       return label;
     case 'target':
@@ -52,7 +53,7 @@ export function notedName({ kind, job, board, label }: Noted): string {
 
 /** The place of the program where a thing lies. */
 export function notedPlace({ kind, job, board }: Noted): string {
-  if (!job) return '/rack';
+  if (!job) return kind === 'batch' ? '/shelf' : '/rack';
   const at = `/jobs/${job.number}`;
   if (kind === 'target') return `${at}/target`;
   if (kind === 'picture') return `${at}/picture`;

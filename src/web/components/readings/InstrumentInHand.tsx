@@ -26,6 +26,7 @@ export function InstrumentInHand({
   piece,
   onPiece,
   armed,
+  space = false,
   onMeasure,
   underIt,
   onMeasured,
@@ -36,6 +37,8 @@ export function InstrumentInHand({
   piece: string;
   onPiece: (piece: string) => void;
   armed: boolean;
+  /** The space bar reads too. */
+  space?: boolean;
   onMeasure: (count: number) => void;
   /** What lies under the simulated one. */
   underIt: (count: number) => MeasureRequest;
@@ -74,7 +77,7 @@ export function InstrumentInHand({
         {simulated && !cable.joined && (
           <>
             <Button onClick={() => onMeasure(1)} disabled={!armed}>
-              Read once (Space)
+              Read once{space && ' (Space)'}
             </Button>
             <Button onClick={() => onMeasure(5)} disabled={!armed}>
               Read 5×

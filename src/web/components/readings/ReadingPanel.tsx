@@ -233,6 +233,7 @@ export function ReadingPanel<Zone extends Spot = never>(props: Props<Zone>) {
           piece={piece}
           onPiece={setPiece}
           armed={armed}
+          space
           onMeasure={(count) => void measure(count)}
           underIt={underIt}
           onMeasured={(reading) => void measured(reading)}
