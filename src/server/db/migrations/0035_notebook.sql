@@ -52,12 +52,16 @@ $$;
 
 create function notebook.job_happened() returns trigger language plpgsql as $$
 begin
-  perform notebook.is_due(coalesce(new.job_id, (
-    select w.job_id from board b join job_wood w on w.id = b.job_wood_id where b.id = new.board_id))::text);
+  perform notebook.is_due(changed.job) from (
+    select distinct coalesce(h.job_id, w.job_id)::text as job
+    from happened h left join board b on b.id = h.board_id left join job_wood w on w.id = b.job_wood_id order by 1) changed
+  where changed.job is not null;
   return null;
 end $$;
-create trigger noted after insert or update on event for each row
-  when (new.job_id is not null or new.board_id is not null) execute function notebook.job_happened();
+create trigger noted after insert on event referencing new table as happened for each statement
+  execute function notebook.job_happened();
+create trigger noted_again after update on event referencing new table as happened for each statement
+  execute function notebook.job_happened();
 
 create function notebook.job_gone() returns trigger language plpgsql as $$
 begin
