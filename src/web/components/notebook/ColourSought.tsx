@@ -10,8 +10,8 @@ import { FileButton } from '../FileButton.tsx';
 import { FormDialog, SaveButton } from '../FormDialog.tsx';
 import { Area, Row, Text } from '../layout.tsx';
 import { PictureDialog } from '../pictures/PictureDialog.tsx';
+import { ColourUnderInstrument } from './ColourUnderInstrument.tsx';
 import { spectrumOf } from './NotedPicture.tsx';
-import { ReadColour } from './ReadColour.tsx';
 
 const rounded = (values: ArrayLike<number>, places: number) => Array.from(values, (v) => Number(v.toFixed(places)));
 /** How colours stand in an address. */
@@ -99,7 +99,7 @@ export function ColourSought({
             />
             <Button onClick={() => setAsking('picture')}>By a picture</Button>
           </Row>
-          <ReadColour onRead={(read) => seek(nearSpectrum(read))} onTrouble={setError} />
+          <ColourUnderInstrument onRead={(read) => seek(nearSpectrum(read))} onTrouble={setError} />
         </FormDialog>
       )}
       {asking === 'picture' && (

@@ -8,7 +8,7 @@ import { sentenceOf } from '../ErrorMessage.tsx';
 import { InstrumentInHand } from '../readings/InstrumentInHand.tsx';
 
 /** A colour read with the instrument in the hand, for a question: the reading is kept nowhere. */
-export function ReadColour({
+export function ColourUnderInstrument({
   onRead,
   onTrouble,
 }: {
