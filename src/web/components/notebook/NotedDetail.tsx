@@ -44,6 +44,17 @@ export function NotedDetail({
       <Area pad="close" on="work">
         <NotedPicture noted={noted} sought={sought} shelf={shelf} light={light} height={96} />
       </Area>
+      <Row gap="near" wrap>
+        {noted.board && stack.length > 0 && <Button onClick={() => setRepeating(true)}>Make it again</Button>}
+        <Button component={RouterLink} to={notedPlace(noted)} variant="contained" color="primary">
+          {job ? `Open job ${job.number}` : noted.kind === 'batch' ? 'Open the shelf' : 'Open the rack'}
+        </Button>
+        {lab && (
+          <Link component={RouterLink} to={notebookNear(noted)}>
+            What is near this
+          </Link>
+        )}
+      </Row>
       {away !== null && <Text size="lead">{miss(away)} from what is looked for</Text>}
       {lab && known && (
         <Text className={told ? '' : 'mono'}>
@@ -74,17 +85,6 @@ export function NotedDetail({
       )}
       {job && noted.board && <Lineage job={job.number} board={noted.board.id} shelf={shelf} />}
       {repeating && <RepeatDialog noted={noted} shelf={shelf} onClose={() => setRepeating(false)} />}
-      <Row gap="near" wrap>
-        {noted.board && stack.length > 0 && <Button onClick={() => setRepeating(true)}>Make it again</Button>}
-        <Button component={RouterLink} to={notedPlace(noted)} variant="contained" color="primary">
-          {job ? `Open job ${job.number}` : noted.kind === 'batch' ? 'Open the shelf' : 'Open the rack'}
-        </Button>
-        {lab && (
-          <Link component={RouterLink} to={notebookNear(noted)}>
-            What is near this
-          </Link>
-        )}
-      </Row>
     </Pile>
   );
 }
