@@ -55,9 +55,11 @@ export async function readStages(page: Page, stages: readonly string[]) {
 }
 
 /** Finds recipes and takes the first of the short list. */
-export async function takeFirstRoad(page: Page) {
+/** Takes the first recipe that is found; of those that say so, where it must. */
+export async function takeFirstRoad(page: Page, saying: RegExp = /./) {
   await page.getByRole('button', { name: 'Find recipes' }).click();
-  await page.getByRole('button', { name: 'Take', exact: true }).first().click();
+  const roads = page.getByRole('list', { name: 'Roads to the target' }).getByRole('listitem');
+  await roads.filter({ hasText: saying }).first().getByRole('button', { name: 'Take', exact: true }).click();
   await expect(page.getByTestId('expected')).not.toHaveText('–');
 }
 
